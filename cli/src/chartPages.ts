@@ -1,0 +1,66 @@
+import { layoutChart } from '@melto/core/charts/layoutChart';
+import { layoutColumns, layoutFromColumns } from '@melto/core/charts/layoutColumns';
+import { chartPdf } from '@melto/paper/chartPdf';
+import { chartRaster } from '@melto/paper/chartRaster';
+import type { ChartPage } from '@melto/paper/chartPage';
+import { oneOf, readPatchFile, report, rgbDevice, wholeNumber, writeFile, writePatchFile } from './files.ts';
+import { UsageError } from './usageError.ts';
+
+export interface ChartPagesOptions {
+  readonly instrument: string;
+  readonly paper: string;
+  readonly code: string;
+  readonly seed: string;
+  readonly pdf?: string;
+  readonly tiff?: string;
+  readonly png?: string;
+  readonly out?: string;
+  readonly json?: boolean;
+}
+
+export async function chartPages(file: string, options: ChartPagesOptions): Promise<void> {
+  oneOf(options.instrument, '--instrument', ['strip']);
+  const paper = oneOf(options.paper, '--paper', ['a4', 'letter', 'a3']);
+  if (
+    options.pdf === undefined &&
+    options.tiff === undefined &&
+    options.png === undefined &&
+    options.out === undefined
+  )
+    throw new UsageError('nothing to write: give --pdf, --tiff, --png or --out');
+  const set = readPatchFile(file);
+  const device = rgbDevice(file, set);
+  const own = set.layout === undefined ? undefined : layoutFromColumns(set.layout, paper);
+  const layout = own ?? layoutChart('rgb', device, paper, wholeNumber(options.seed, '--seed', 0, 0xffffffff));
+  const now = Date.now();
+  const pages: ChartPage[] = layout.pages.map((strips, index) => ({
+    paper,
+    space: 'rgb',
+    strips: strips.map((rows) =>
+      Float64Array.from(rows.flatMap((row) => [...device.subarray(row * 3, row * 3 + 3)])),
+    ),
+    sheetCode: `${options.code}-${index + 1}`,
+    title: set.title ?? 'RGB chart',
+    condition: '',
+    date: new Date(now).toISOString().slice(0, 10),
+    page: index + 1,
+    pages: layout.pages.length,
+  }));
+  const written: string[] = [];
+  const write = (path: string, content: Uint8Array): void => {
+    writeFile(path, content);
+    written.push(path);
+  };
+  if (options.pdf !== undefined) write(options.pdf, await chartPdf(pages, now));
+  for (const format of ['tiff', 'png'] as const) {
+    const path = options[format];
+    if (path === undefined) continue;
+    for (const [i, page] of pages.entries())
+      write(i === 0 ? path : path.replace(/(\.[^.]*)?$/, `-${i + 1}$1`), await chartRaster(page, format));
+  }
+  if (options.out !== undefined) {
+    writePatchFile(options.out, { ...set, layout: layoutColumns(layout) });
+    written.push(options.out);
+  }
+  report(options.json, { pages: pages.length, written }, written);
+}

@@ -1,0 +1,80 @@
+import { Command, CommanderError } from 'commander';
+import { UsageError } from './usageError.ts';
+
+/** `melto`: core, paper and simulator without a browser or database. Exit 0 done, 1 does not conform, 2 wrong use. */
+async function main(argv: readonly string[]): Promise<number> {
+  const program = new Command('melto')
+    .description('Charts, readings and profiles of printers')
+    .exitOverride();
+  program.configureOutput({ writeErr: (text) => process.stderr.write(text) });
+  const json = (command: Command): Command => command.option('--json', 'print one JSON object');
+
+  const chart = program.command('chart').description('make charts and their pages');
+  json(chart.command('make'))
+    .requiredOption('--process <rgb>', 'channels of the device')
+    .requiredOption('--patches <number>', '100 to 3,000')
+    .option('--seed <number>', 'of the order and the interior', '1')
+    .option('--paper <name>', 'a4, letter or a3', 'a4')
+    .requiredOption('--out <file>', 'CGATS file to write')
+    .action(async (options) => (await import('./chartMake.ts')).chartMake(options));
+  json(chart.command('pages').argument('<chart>', 'CGATS file with RGB values'))
+    .option('--instrument <kind>', 'strip', 'strip')
+    .option('--paper <name>', 'a4, letter or a3', 'a4')
+    .option('--code <text>', 'sheet code without its page', 'MLT-0001')
+    .option('--seed <number>', 'of the order, where the file has no layout', '1')
+    .option('--pdf <file>')
+    .option('--tiff <file>', 'more pages get -2, -3 … before the ending')
+    .option('--png <file>')
+    .option('--out <file>', 'CGATS file with the layout')
+    .action(async (file, options) => (await import('./chartPages.ts')).chartPages(file, options));
+
+  const simulate = program.command('simulate').description('simulated devices and instruments');
+  json(simulate.command('read'))
+    .requiredOption('--device <id>', 'wren')
+    .requiredOption('--stock <id>')
+    .option('--print-mode <name>', 'print mode of the device', 'fine')
+    .requiredOption('--chart <file>')
+    .option('--seed <number>', 'of the print and the reading', '1')
+    .option('--mode <m>', 'm0, m1 or m2', 'm1')
+    .option('--noise <kind>', 'instrument, or accuracy (0.20 ΔE00 a patch, mean sheet)', 'instrument')
+    .option('--fault <name>', 'colour-management-on[:conversion], strips-swapped or strip-backwards')
+    .option('--side <side>', 'printing or wrong', 'printing')
+    .option('--profile <file>', 'convert Lab aims of the chart through this profile')
+    .requiredOption('--out <file>')
+    .action(async (options) => (await import('./simulateRead.ts')).simulateRead(options));
+
+  const profile = program.command('profile').description('build and look at profiles');
+  json(profile.command('build'))
+    .requiredOption('--measured <file>', 'CGATS file with RGB values and spectra, XYZ or Lab')
+    .requiredOption('--out <file>')
+    .option('--icc <version>', '2 or 4', '4')
+    .option('--tables <size>', 'small, normal or large', 'normal')
+    .option('--name <text>', 'description in the profile')
+    .option('--report <file>', 'fit report as JSON')
+    .action(async (options) => (await import('./profileBuild.ts')).profileBuild(options));
+  json(profile.command('inspect').argument('<profile>')).action(async (file, options) =>
+    (await import('./profileInspect.ts')).profileInspect(file, options),
+  );
+
+  json(
+    program
+      .command('convert')
+      .argument('<in>')
+      .argument('<out>')
+      .description('read any CGATS file, write a clean one'),
+  ).action(async (input, output, options) => (await import('./convert.ts')).convert(input, output, options));
+
+  try {
+    await program.parseAsync(argv, { from: 'user' });
+    return 0;
+  } catch (error) {
+    if (error instanceof CommanderError) return error.exitCode === 0 ? 0 : 2;
+    if (error instanceof UsageError) {
+      process.stderr.write(`${error.message}\n`);
+      return 2;
+    }
+    throw error;
+  }
+}
+
+process.exitCode = await main(process.argv.slice(2));

@@ -1,0 +1,104 @@
+import { layoutChart } from '@melto/core/charts/layoutChart';
+import { layoutFromColumns } from '@melto/core/charts/layoutColumns';
+import type { PatchSet } from '@melto/core/cgats/patchSet';
+import { labToDevice } from '@melto/core/icc/profileTransform';
+import { CATALOGUE } from '@melto/simulator/catalogue';
+import { simulateSheets } from '@melto/simulator/simulateSheets';
+import type { SimulatedFault } from '@melto/simulator/simulateSheets';
+import { oneOf, readPatchFile, report, rgbDevice, wholeNumber, writePatchFile } from './files.ts';
+import { readProfile } from './profileInspect.ts';
+import { UsageError } from './usageError.ts';
+
+export interface SimulateReadOptions {
+  readonly device: string;
+  readonly stock: string;
+  readonly printMode: string;
+  readonly chart: string;
+  readonly seed: string;
+  readonly mode: string;
+  readonly noise: string;
+  readonly fault?: string;
+  readonly side: string;
+  readonly profile?: string;
+  readonly out: string;
+  readonly json?: boolean;
+}
+
+export function simulateRead(options: SimulateReadOptions): void {
+  const device = CATALOGUE.find(
+    ({ id }) =>
+      id ===
+      oneOf(
+        options.device,
+        '--device',
+        CATALOGUE.map(({ id: known }) => known),
+      ),
+  );
+  if (device === undefined) throw new UsageError(`--device: no device "${options.device}"`);
+  const stock = oneOf(
+    options.stock,
+    '--stock',
+    device.stocks.map(({ id }) => id),
+  );
+  const printMode = oneOf(options.printMode, '--print-mode', device.modes);
+  const mode = oneOf(options.mode, '--mode', ['m0', 'm1', 'm2']).toUpperCase() as 'M0' | 'M1' | 'M2';
+  const noise = oneOf(options.noise, '--noise', ['instrument', 'accuracy']);
+  const side = oneOf(options.side, '--side', ['printing', 'wrong']);
+  const seed = wholeNumber(options.seed, '--seed', 0, 0xffffffff);
+  const set = readPatchFile(options.chart);
+  const values =
+    options.profile === undefined
+      ? rgbDevice(options.chart, set)
+      : throughProfile(options.chart, set, options.profile);
+  const layout =
+    (set.layout === undefined ? undefined : layoutFromColumns(set.layout, 'a4')) ??
+    layoutChart('rgb', values, 'a4', seed);
+  const { spectra, grid } = simulateSheets({
+    device: device.id,
+    stock,
+    printMode,
+    side,
+    seed,
+    mode,
+    noise,
+    fault: parseFault(options.fault, device.conversions),
+    values,
+    layout,
+  });
+  writePatchFile(options.out, {
+    ...set,
+    space: 'rgb',
+    device: values,
+    xyz: undefined,
+    lab: undefined,
+    spectra: { grid, values: spectra },
+    conditions: { mode, filter: 'none', instrument: 'simulated strip reader' },
+    originator: 'Melto',
+  });
+  report(options.json, { patches: set.ids.length, out: options.out }, [
+    `${set.ids.length} patches read: ${options.out}`,
+  ]);
+}
+
+function throughProfile(chart: string, set: PatchSet, path: string): Float64Array {
+  if (set.lab === undefined)
+    throw new UsageError(
+      `${chart}: found no Lab values, expected LAB_L, LAB_A, LAB_B to convert through ${path}`,
+    );
+  const transform = labToDevice(readProfile(path), 'relative');
+  if (!transform.ok) throw new UsageError(`${path}: no table from Lab to device values`);
+  const out = new Float64Array(set.lab.length);
+  transform.value.apply(set.lab, out);
+  return out.map((value) => Math.round(value * 255) / 255);
+}
+
+function parseFault(text: string | undefined, conversions: readonly string[]): SimulatedFault | undefined {
+  if (text === undefined) return undefined;
+  const [kind, detail] = text.split(':');
+  const known = oneOf(kind, '--fault', ['colour-management-on', 'strips-swapped', 'strip-backwards']);
+  if (known !== 'colour-management-on') return { kind: known };
+  return {
+    kind: known,
+    conversion: detail === undefined ? conversions[0] : oneOf(detail, '--fault', conversions),
+  };
+}

@@ -1,0 +1,2 @@
+/** Wrong use or bad input: one line on stderr, exit code 2. */
+export class UsageError extends Error {}

@@ -1,0 +1,101 @@
+import { deltaE2000Rows } from '../colour/deltaE2000.ts';
+import { createRandom, shuffle } from '../numerics/random.ts';
+import { summariseErrors } from '../numerics/statistics.ts';
+import type { ErrorSummary } from '../numerics/statistics.ts';
+import { fitSpaceToLab, fitSpaceToXyz, xyzToFitSpace } from './fitSpace.ts';
+import { mergeRepeats } from './mergeRepeats.ts';
+import type { MergedPatches } from './mergeRepeats.ts';
+import { chooseSmoothing, takeRows } from './chooseSmoothing.ts';
+import { fitSpline } from './fitSpline.ts';
+import type { SplineData } from './projectedKernel.ts';
+import { evaluateSpline } from './radialSpline.ts';
+import type { RadialSpline } from './radialSpline.ts';
+
+/** A model of a device with an RGB driver, fitted to a reading. */
+export interface RgbModel {
+  readonly spline: RadialSpline;
+  readonly patches: MergedPatches;
+  /** Smoothing factor in the units of the kernel. */
+  readonly smoothing: number;
+  readonly crossValidation: CrossValidation;
+}
+
+/** How well patches are predicted by a model made without them; reading noise is included. */
+export interface CrossValidation {
+  readonly folds: number;
+  readonly summary: ErrorSummary;
+  /** ΔE00 per merged patch. */
+  readonly errors: Float64Array;
+  /** Predicted Lab per merged patch, row-major × 3. */
+  readonly predicted: Float64Array;
+  /** Measured Lab per merged patch (mean of its readings), row-major × 3. */
+  readonly measured: Float64Array;
+}
+
+const FOLDS = 5;
+
+/**
+ * Fits the model: a smoothing spline over raw device values, its factor from leave-one-out over half decades, the
+ * paper and repeats weighed as the number of their readings.
+ * @param device row-major patch × 3, 0..1.
+ * @param xyz row-major patch × 3, Y = 100 for a perfect reflector.
+ * @param seed of the folds of the cross-validation.
+ */
+export function fitRgbModel(device: Float64Array, xyz: Float64Array, seed = 1): RgbModel {
+  const patches = mergeRepeats(device, 3, xyz);
+  const targets = new Float64Array(patches.xyz.length);
+  xyzToFitSpace(patches.xyz, targets);
+  const data: SplineData = {
+    inputs: 3,
+    outputs: 3,
+    centres: patches.device,
+    targets,
+    counts: patches.counts,
+  };
+  const smoothing = chooseSmoothing(data, seed);
+  return {
+    spline: fitSpline(data, smoothing),
+    patches,
+    smoothing,
+    crossValidation: crossValidate(data, smoothing, seed),
+  };
+}
+
+/** XYZ (Y = 100) of device rows. */
+export function rgbModelXyz(model: RgbModel, device: ArrayLike<number>, out: Float64Array): void {
+  evaluateSpline(model.spline, device, out);
+  fitSpaceToXyz(out, out);
+}
+
+/** Lab (D50/2°, measured white) of device rows. */
+export function rgbModelLab(model: RgbModel, device: ArrayLike<number>, out: Float64Array): void {
+  evaluateSpline(model.spline, device, out);
+  fitSpaceToLab(out, out);
+}
+
+function crossValidate(data: SplineData, smoothing: number, seed: number): CrossValidation {
+  const count = data.counts.length;
+  const order = shuffle(
+    Array.from({ length: count }, (_, i) => i),
+    createRandom(seed),
+  );
+  const predicted = new Float64Array(count * 3);
+  for (let fold = 0; fold < FOLDS; fold++) {
+    const left = order.filter((_, i) => i % FOLDS === fold);
+    const spline = fitSpline(
+      takeRows(
+        data,
+        order.filter((_, i) => i % FOLDS !== fold),
+      ),
+      smoothing,
+    );
+    const out = new Float64Array(left.length * 3);
+    evaluateSpline(spline, takeRows(data, left).centres, out);
+    left.forEach((row, i) => predicted.set(out.subarray(3 * i, 3 * i + 3), 3 * row));
+  }
+  fitSpaceToLab(predicted, predicted);
+  const measured = new Float64Array(count * 3);
+  fitSpaceToLab(data.targets, measured);
+  const errors = deltaE2000Rows(measured, predicted);
+  return { folds: FOLDS, summary: summariseErrors(errors), errors, predicted, measured };
+}

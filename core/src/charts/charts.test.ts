@@ -1,0 +1,104 @@
+import { describe, expect, it } from 'vitest';
+import { deltaE2000 } from '../colour/deltaE2000.ts';
+import { genericLab } from './expectedColours.ts';
+import { layoutColumns, layoutFromColumns } from './layoutColumns.ts';
+import { layoutChart, NEIGHBOUR_DELTA_E } from './layoutChart.ts';
+import { PAPER_MM, pageCapacity, patchRectangle, STRIP_READER_NEEDS } from './pageGeometry.ts';
+import type { PaperName } from './pageGeometry.ts';
+import { makeRgbChart } from './rgbChart.ts';
+import { shortCheckColours } from './shortCheckChart.ts';
+
+describe('RGB chart', () => {
+  it.each([100, 240, 900, 3000])('of %i patches has exactly that many, as whole levels', (patches) => {
+    const { device, roles } = makeRgbChart(patches, 5);
+    expect(roles).toHaveLength(patches);
+    expect(device).toHaveLength(patches * 3);
+    for (const value of device) expect(Math.abs(value * 255 - Math.round(value * 255))).toBeLessThan(1e-9);
+    expect(roles.filter((role) => role === 'paper').length).toBeGreaterThanOrEqual(patches >= 900 ? 12 : 6);
+    const distinct = new Set(
+      Array.from({ length: patches }, (_, i) => device.subarray(3 * i, 3 * i + 3).join()),
+    );
+    const repeated =
+      roles.filter((role) => role === 'repeat').length + roles.filter((role) => role === 'paper').length - 1;
+    expect(distinct.size).toBe(patches - repeated);
+  });
+
+  it('is the same for the same seed, another for another, and covers the cube', () => {
+    expect(makeRgbChart(300, 1).device).toEqual(makeRgbChart(300, 1).device);
+    expect(makeRgbChart(300, 1).device).not.toEqual(makeRgbChart(300, 2).device);
+    const { device } = makeRgbChart(900, 1);
+    let widest = 0;
+    for (let r = 0.1; r < 1; r += 0.2)
+      for (let g = 0.1; g < 1; g += 0.2)
+        for (let b = 0.1; b < 1; b += 0.2) {
+          let nearest = Infinity;
+          for (let i = 0; i < device.length; i += 3)
+            nearest = Math.min(nearest, Math.hypot(device[i] - r, device[i + 1] - g, device[i + 2] - b));
+          widest = Math.max(widest, nearest);
+        }
+    expect(widest).toBeLessThan(0.14);
+    expect(() => makeRgbChart(99, 1)).toThrow(RangeError);
+  });
+});
+
+describe('layout', () => {
+  const { device } = makeRgbChart(900, 3);
+
+  it.each(Object.keys(PAPER_MM) as PaperName[])(
+    'on %s keeps every patch once, within the page, in balanced strips',
+    (paper) => {
+      const layout = layoutChart('rgb', device, paper, 3);
+      expect(layout.pages.flat(2).sort((a, b) => a - b)).toEqual(Array.from({ length: 900 }, (_, i) => i));
+      const lengths = layout.pages.flat().map((strip) => strip.length);
+      expect(Math.max(...lengths) - Math.min(...lengths)).toBeLessThanOrEqual(1);
+      const { patchesPerStrip, stripsPerPage } = pageCapacity(paper);
+      for (const page of layout.pages) expect(page.length).toBeLessThanOrEqual(stripsPerPage);
+      const last = patchRectangle(stripsPerPage - 1, patchesPerStrip - 1);
+      expect(last.x + last.width + STRIP_READER_NEEDS.leadIn).toBeLessThanOrEqual(
+        PAPER_MM[paper].width - STRIP_READER_NEEDS.margin + 1e-9,
+      );
+      expect(last.y + last.height).toBeLessThanOrEqual(
+        PAPER_MM[paper].height - STRIP_READER_NEEDS.margin - STRIP_READER_NEEDS.foot,
+      );
+    },
+  );
+
+  it('puts different colours side by side', () => {
+    const layout = layoutChart('rgb', device, 'a4', 3);
+    let alike = 0;
+    let pairs = 0;
+    for (const strip of layout.pages.flat())
+      for (let i = 1; i < strip.length; i++) {
+        pairs++;
+        if (
+          deltaE2000(genericLab('rgb', device, strip[i - 1] * 3), genericLab('rgb', device, strip[i] * 3)) <
+          NEIGHBOUR_DELTA_E
+        )
+          alike++;
+      }
+    expect(alike / pairs).toBeLessThan(0.01);
+  });
+
+  it('goes to columns and back', () => {
+    const layout = layoutChart('rgb', device, 'a4', 3);
+    expect(layoutFromColumns(layoutColumns(layout), 'a4')).toEqual(layout);
+    const columns = layoutColumns(layout);
+    columns.place[4] = columns.place[5];
+    columns.strip[4] = columns.strip[5];
+    columns.page[4] = columns.page[5];
+    expect(layoutFromColumns(columns, 'a4')).toBeUndefined();
+  });
+});
+
+describe('short check', () => {
+  it('asks for about thirty distinct colours with paper, greys and skin', () => {
+    const colours = shortCheckColours();
+    expect(colours.length).toBeGreaterThanOrEqual(28);
+    expect(colours.length).toBeLessThanOrEqual(34);
+    expect(new Set(colours.map(({ name }) => name)).size).toBe(colours.length);
+    expect(
+      colours.filter(({ group }) => group === 'grey').every(({ lab }) => lab[1] === 0 && lab[2] === 0),
+    ).toBe(true);
+    expect(colours.filter(({ group }) => group === 'skin')).toHaveLength(4);
+  });
+});

@@ -1,0 +1,73 @@
+export type PaperName = 'a4' | 'letter' | 'a3';
+
+/** Paper sizes in mm, portrait (ISO 216, ANSI/ASME Y14.1). */
+export const PAPER_MM: Readonly<Record<PaperName, { readonly width: number; readonly height: number }>> = {
+  a4: { width: 210, height: 297 },
+  letter: { width: 215.9, height: 279.4 },
+  a3: { width: 297, height: 420 },
+};
+
+/** What a kind of instrument needs of a page, in mm. */
+export interface InstrumentNeeds {
+  readonly patchLength: number;
+  readonly stripHeight: number;
+  /** White paper between strips. */
+  readonly stripGap: number;
+  /** White before the first and after the last patch of a strip. */
+  readonly leadIn: number;
+  readonly margin: number;
+  /** Room for the words and the code at the top, and for the words at the bottom. */
+  readonly head: number;
+  readonly foot: number;
+  /** Column at the left for strip numbers and the arrow. */
+  readonly numberColumn: number;
+}
+
+export const STRIP_READER_NEEDS: InstrumentNeeds = {
+  patchLength: 7.5,
+  stripHeight: 8.5,
+  stripGap: 1.5,
+  leadIn: 9,
+  margin: 10,
+  head: 26,
+  foot: 8,
+  numberColumn: 10,
+};
+
+export interface PageCapacity {
+  readonly patchesPerStrip: number;
+  readonly stripsPerPage: number;
+}
+
+export function pageCapacity(paper: PaperName, needs: InstrumentNeeds = STRIP_READER_NEEDS): PageCapacity {
+  const { width, height } = PAPER_MM[paper];
+  return {
+    patchesPerStrip: Math.floor(
+      (width - 2 * needs.margin - needs.numberColumn - 2 * needs.leadIn) / needs.patchLength,
+    ),
+    stripsPerPage: Math.floor(
+      (height - 2 * needs.margin - needs.head - needs.foot) / (needs.stripHeight + needs.stripGap),
+    ),
+  };
+}
+
+export interface RectangleMm {
+  readonly x: number;
+  readonly y: number;
+  readonly width: number;
+  readonly height: number;
+}
+
+/** Where a patch lies on its page, mm from the top left corner; strip and place count from 0. */
+export function patchRectangle(
+  strip: number,
+  place: number,
+  needs: InstrumentNeeds = STRIP_READER_NEEDS,
+): RectangleMm {
+  return {
+    x: needs.margin + needs.numberColumn + needs.leadIn + place * needs.patchLength,
+    y: needs.margin + needs.head + strip * (needs.stripHeight + needs.stripGap),
+    width: needs.patchLength,
+    height: needs.stripHeight,
+  };
+}

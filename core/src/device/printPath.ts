@@ -1,0 +1,24 @@
+import type { DeviceSpace } from './deviceSpace.ts';
+
+/** One page of a chart on its way to a device. */
+export interface PrintRequest {
+  readonly device: string;
+  readonly stock: string;
+  readonly mode: string;
+  readonly space: DeviceSpace;
+  /** Milliseconds of domain time. */
+  readonly timeMs: number;
+  /** Counts the sheets this device has printed. */
+  readonly sheetIndex: number;
+  readonly seed: number;
+  /** Profile that values pass through before the device; absent for raw values. */
+  readonly side?: 'printing' | 'wrong';
+  /** A conversion left on by mistake, by its name in the device's own list. */
+  readonly conversion?: string;
+}
+
+/** Something that prints: a driver of a real device or a simulated one. */
+export interface PrintPath {
+  /** Prints and returns the state of the sheet, opaque to all but the instrument that reads it. */
+  print(request: PrintRequest): string;
+}

@@ -1,0 +1,109 @@
+import { largest, mean } from '../numerics/statistics.ts';
+import { conversionEvidence } from './conversionLeftOn.ts';
+import type { Fault } from './fault.ts';
+import { matchStrip } from './matchStrip.ts';
+import { genericLabRows } from '../charts/expectedColours.ts';
+
+export type StockFinish = 'matt' | 'semi-matt' | 'gloss';
+
+/** A whole sheet or chart as it was read. */
+export interface SheetReading {
+  /** Row-major patch × 3, RGB 0..1. */
+  readonly device: Float64Array;
+  /** Row-major patch × 3, measured Lab D50. */
+  readonly lab: Float64Array;
+  /** Neutral density of each patch. */
+  readonly density: Float64Array;
+  /** For each strip the rows of its patches in reading order. */
+  readonly strips: readonly (readonly number[])[];
+  readonly finish: StockFinish;
+  /** Dmax that this stock gave before, where known. */
+  readonly usualDmax?: number;
+}
+
+/** Densities that pigment on a finish reaches at least on its printing side. */
+const USUAL_DMAX: Readonly<Record<StockFinish, number>> = { matt: 1.5, 'semi-matt': 1.75, gloss: 1.85 };
+/** A Dmax below this share of the usual one points to the wrong side. */
+const DMAX_SHARE = 0.8;
+/** Residual of a colorimetric conversion, Lab units: below, it explains the sheet; see `conversionEvidence`. */
+const CONVERSION_RESIDUAL = 6;
+const CONVERSION_CAST = 2;
+
+/** Faults of a sheet of an RGB device, judged from its own data and a generic device of its kind. */
+export function detectFaults(sheet: SheetReading): Fault[] {
+  return [...paperFaults(sheet), ...stripFaults(sheet), ...sideFaults(sheet), ...conversionFaults(sheet)];
+}
+
+function paperRows(sheet: SheetReading): number[] {
+  const rows: number[] = [];
+  for (let i = 0; i * 3 < sheet.device.length; i++)
+    if (sheet.device[3 * i] + sheet.device[3 * i + 1] + sheet.device[3 * i + 2] > 2.999) rows.push(i);
+  return rows;
+}
+
+function paperFaults(sheet: SheetReading): Fault[] {
+  const rows = paperRows(sheet);
+  if (rows.length === 0) return [];
+  const lightness = mean(rows.map((i) => sheet.lab[3 * i]));
+  const chroma = mean(rows.map((i) => Math.hypot(sheet.lab[3 * i + 1], sheet.lab[3 * i + 2])));
+  if (lightness > 80 && chroma < 16) return [];
+  return [{ kind: 'paper-unlikely', confidence: 0.9, strips: [], figures: { lightness, chroma } }];
+}
+
+function sideFaults(sheet: SheetReading): Fault[] {
+  const dmax = largest(sheet.density);
+  const usual = sheet.usualDmax ?? USUAL_DMAX[sheet.finish];
+  // Judged only where the chart asks for a dark colour at all.
+  let darkest = 3;
+  for (let i = 0; i < sheet.device.length; i += 3)
+    darkest = Math.min(darkest, sheet.device[i] + sheet.device[i + 1] + sheet.device[i + 2]);
+  if (darkest > 0.15 || dmax >= DMAX_SHARE * usual) return [];
+  return [
+    {
+      kind: 'wrong-side',
+      confidence: Math.min(0.99, 0.6 + 2 * (DMAX_SHARE - dmax / usual)),
+      strips: [],
+      figures: { dmax, usual },
+    },
+  ];
+}
+
+function conversionFaults(sheet: SheetReading): Fault[] {
+  const evidence = conversionEvidence(sheet.device, sheet.lab);
+  if (evidence === undefined) return [];
+  const { residual, greyCast } = evidence;
+  if (residual >= CONVERSION_RESIDUAL || greyCast >= CONVERSION_CAST) return [];
+  const confidence = Math.min(0.99, 0.5 + 0.5 * (1 - residual / CONVERSION_RESIDUAL) + 0.2);
+  return [{ kind: 'colour-management-on', confidence, strips: [], figures: { residual, greyCast } }];
+}
+
+function stripFaults(sheet: SheetReading): Fault[] {
+  const expectedAll = genericLabRows('rgb', sheet.device, 3);
+  const take = (values: Float64Array, rows: readonly number[]): Float64Array =>
+    Float64Array.from(rows.flatMap((row) => [values[3 * row], values[3 * row + 1], values[3 * row + 2]]));
+  const expected = sheet.strips.map((rows) => take(expectedAll, rows));
+  const swapped: number[] = [];
+  const backwards: number[] = [];
+  sheet.strips.forEach((rows, index) => {
+    if (rows.length < 5) return;
+    const match = matchStrip(take(sheet.lab, rows), expected, index);
+    if (match.strip !== index) swapped.push(index + 1);
+    else if (match.reversed) backwards.push(index + 1);
+  });
+  const faults: Fault[] = [];
+  if (swapped.length > 0)
+    faults.push({
+      kind: 'strips-swapped',
+      confidence: 0.97,
+      strips: swapped,
+      figures: { count: swapped.length },
+    });
+  if (backwards.length > 0)
+    faults.push({
+      kind: 'strip-backwards',
+      confidence: 0.97,
+      strips: backwards,
+      figures: { count: backwards.length },
+    });
+  return faults;
+}

@@ -1,0 +1,171 @@
+import type { Lab } from '../colour/lab.ts';
+import { WHITE_ICC } from '../colour/whitePoints.ts';
+import { labToXyz } from '../colour/xyzToLab.ts';
+import type { Xyz } from '../colour/xyz.ts';
+import { rgbModelXyz } from '../characterise/rgbModel.ts';
+import type { RgbModel } from '../characterise/rgbModel.ts';
+import { createGamutMap } from '../gamut/gamutMap.ts';
+import type { GamutMap } from '../gamut/gamutMap.ts';
+import { iccDateOf } from '../icc/iccDate.ts';
+import { interpolateTetrahedral } from '../icc/interpolateClut.ts';
+import type { IccProfile, IccTag } from '../icc/iccTypes.ts';
+import { buildForwardGrid } from './forwardGrid.ts';
+import type { ForwardGrid } from './forwardGrid.ts';
+import { invertRgb } from './invertRgb.ts';
+import { labGridValues } from './labGrid.ts';
+import { forwardTag, inverseTag, quantiseLab } from './profileTables.ts';
+import type { IccVersion } from './profileTables.ts';
+
+export type TableSize = 'small' | 'normal' | 'large';
+
+export interface RgbProfileOptions {
+  readonly version: IccVersion;
+  readonly tableSize: TableSize;
+  readonly description: string;
+  readonly copyright: string;
+  readonly createdMs: number;
+  /** Characterisation data as CGATS text for the `targ` tag. */
+  readonly characterisation?: string;
+  /** Mean measured XYZ of the bare stock (Y = 100). */
+  readonly paperXyz: Xyz;
+}
+
+export interface BuiltProfile {
+  readonly profile: IccProfile;
+  readonly forward: ForwardGrid;
+}
+
+/** Progress of a build: the share done and what is being done. */
+export type BuildProgress = (fraction: number, words: string) => void;
+
+const SIZES: Readonly<Record<TableSize, { forward: number; inverse: number }>> = {
+  small: { forward: 17, inverse: 17 },
+  normal: { forward: 33, inverse: 33 },
+  large: { forward: 45, inverse: 49 },
+};
+
+/** Perceptual black of version 4: the reference medium (ICC.1:2022, 6.3.3), Y = 1. */
+const REFERENCE_MEDIUM_BLACK: Xyz = [0.00336, 0.0034731, 0.00287];
+/**
+ * Perceptual black of version 2. The standard leaves it open; Melto ends the scale at zero, so that a picture's
+ * black is the device's black whether or not the colour engine compensates the black point.
+ */
+const VERSION_2_BLACK: Xyz = [0, 0, 0];
+/** Share of the gamut that keeps its place, by intent. */
+const KNEE = { perceptual: 0.78, saturation: 0.9 } as const;
+/** ΔE*ab that counts as full scale of the `gamt` tag; its first step lies at the tolerance. */
+const GAMUT_FULL_SCALE = 60;
+const GAMUT_TOLERANCE = 1.5;
+
+/** Builds an output profile with all intents from a fitted model. */
+export function buildRgbProfile(
+  model: RgbModel,
+  options: RgbProfileOptions,
+  onProgress: BuildProgress = () => {},
+): BuiltProfile {
+  const { forward: forwardPoints, inverse: inversePoints } = SIZES[options.tableSize];
+  onProgress(0, 'Filling the forward table');
+  const modelPaper = new Float64Array(3);
+  rgbModelXyz(model, [1, 1, 1], modelPaper);
+  const modelGrid = buildForwardGrid(3, forwardPoints, (device, out) => rgbModelXyz(model, device, out), [
+    modelPaper[0],
+    modelPaper[1],
+    modelPaper[2],
+  ]);
+  const forward: ForwardGrid = { ...modelGrid, lab: quantiseLab(modelGrid.lab, options.version) };
+  const targets = labGridValues(inversePoints);
+  onProgress(0.1, 'Inverting for the colorimetric intent');
+  const relative = invertRgb(forward, targets, (f) =>
+    onProgress(0.1 + 0.3 * f, 'Inverting for the colorimetric intent'),
+  );
+  const gamut = relative.distance.map((distance) =>
+    distance <= GAMUT_TOLERANCE ? 0 : Math.min(1, distance / GAMUT_FULL_SCALE),
+  );
+  const tags = new Map<string, IccTag>();
+  const description = options.description;
+  const version4 = options.version === 4;
+  const textTag = (text: string): IccTag =>
+    version4 ? { type: 'mluc', records: [{ language: 'en', country: 'GB', text }] } : { type: 'text', text };
+  tags.set('desc', version4 ? textTag(description) : { type: 'desc', text: description });
+  tags.set('cprt', textTag(options.copyright));
+  tags.set('wtpt', {
+    type: 'XYZ',
+    values: [[options.paperXyz[0] / 100, options.paperXyz[1] / 100, options.paperXyz[2] / 100]],
+  });
+  if (version4) tags.set('chad', { type: 'sf32', values: [1, 0, 0, 0, 1, 0, 0, 0, 1] });
+  const a2b1 = forwardTag(forward, options.version);
+  const b2a1 = inverseTag(3, inversePoints, relative.device, options.version);
+  const black = deviceBlack(forward);
+  (['perceptual', 'saturation'] as const).forEach((intent, i) => {
+    const words = `Mapping the ${intent} intent`;
+    const from = 0.4 + 0.28 * i;
+    onProgress(from, words);
+    const map = createGamutMap((device) => forwardLab(forward, device), {
+      sourceBlack: version4 ? REFERENCE_MEDIUM_BLACK : VERSION_2_BLACK,
+      deviceBlack: black,
+      knee: KNEE[intent],
+    });
+    const tagNumber = intent === 'perceptual' ? 0 : 2;
+    const mapped = mapRows(targets, (lab) => map.toDevice(lab));
+    const inverse = invertRgb(forward, mapped, (f) => onProgress(from + 0.24 * f, words));
+    tags.set(`A2B${tagNumber}`, forwardTag(unmappedGrid(forward, map), options.version));
+    tags.set(`B2A${tagNumber}`, inverseTag(3, inversePoints, inverse.device, options.version));
+  });
+  tags.set('A2B1', a2b1);
+  tags.set('B2A1', b2a1);
+  tags.set('gamt', inverseTag(1, inversePoints, gamut, options.version));
+  if (options.characterisation !== undefined)
+    tags.set('targ', { type: 'text', text: options.characterisation });
+  onProgress(1, 'Writing');
+  return {
+    forward,
+    profile: {
+      header: {
+        version: version4 ? { major: 4, minor: 4 } : { major: 2, minor: 4 },
+        deviceClass: 'prtr',
+        colourSpace: 'RGB ',
+        pcs: 'Lab ',
+        created: iccDateOf(options.createdMs),
+        intent: 0,
+        flags: 0,
+        creator: '',
+        manufacturer: '',
+        model: '',
+      },
+      tags,
+    },
+  };
+}
+
+function mapRows(rows: Float64Array, map: (lab: Lab) => Lab): Float64Array {
+  const out = new Float64Array(rows.length);
+  for (let i = 0; i < rows.length; i += 3) out.set(map([rows[i], rows[i + 1], rows[i + 2]]), i);
+  return out;
+}
+
+/** The forward grid as a mapped intent sees it: A2B0 and A2B2 invert their B2A tables. */
+function unmappedGrid(grid: ForwardGrid, map: GamutMap): ForwardGrid {
+  return { ...grid, lab: mapRows(grid.lab, (lab) => map.fromDevice(lab)) };
+}
+
+/** Media-relative Lab of one device value by the forward table. */
+export function forwardLab(grid: ForwardGrid, device: readonly number[]): Lab {
+  const out = new Float64Array(3);
+  interpolateTetrahedral(
+    grid.lab,
+    [grid.points, grid.points, grid.points],
+    3,
+    Float64Array.from(device),
+    0,
+    out,
+    0,
+  );
+  return [out[0], out[1], out[2]];
+}
+
+/** The device's darkest neutral: lightness of its darkest value, without its tint. */
+function deviceBlack(grid: ForwardGrid): Xyz {
+  let darkest = Infinity;
+  for (let i = 0; i < grid.lab.length; i += 3) darkest = Math.min(darkest, grid.lab[i]);
+  return labToXyz([darkest, 0, 0], WHITE_ICC);
+}

@@ -1,0 +1,95 @@
+import { PAPER_MM, patchRectangle, STRIP_READER_NEEDS } from '@melto/core/charts/pageGeometry';
+import type { PaperName, RectangleMm } from '@melto/core/charts/pageGeometry';
+import type { DeviceSpace } from '@melto/core/device/deviceSpace';
+import { dataMatrix } from './dataMatrix.ts';
+
+/** One page of a chart with everything that stands on it. */
+export interface ChartPage {
+  readonly paper: PaperName;
+  readonly space: DeviceSpace;
+  /** For each strip its patches' device values, row-major × channel. */
+  readonly strips: readonly Float64Array[];
+  readonly sheetCode: string;
+  readonly title: string;
+  readonly condition: string;
+  readonly date: string;
+  readonly page: number;
+  readonly pages: number;
+}
+
+/** Words on a page: baseline at the left, mm from the top left corner. */
+export interface PageText {
+  readonly text: string;
+  readonly x: number;
+  readonly y: number;
+  readonly sizeMm: number;
+  readonly font: 'text' | 'textBold' | 'code';
+}
+
+/** What is drawn on a page, in mm from the top left corner; the same for PDF and for pixels. */
+export interface PageDrawing {
+  readonly width: number;
+  readonly height: number;
+  readonly patches: readonly { readonly rectangle: RectangleMm; readonly device: readonly number[] }[];
+  readonly marks: readonly RectangleMm[];
+  readonly texts: readonly PageText[];
+}
+
+const MATRIX_MM = 15;
+
+export function drawChartPage(page: ChartPage): PageDrawing {
+  const { width, height } = PAPER_MM[page.paper];
+  const needs = STRIP_READER_NEEDS;
+  const channels = page.space === 'rgb' ? 3 : page.space === 'cmyk' ? 4 : 6;
+  const patches = page.strips.flatMap((strip, index) =>
+    Array.from({ length: strip.length / channels }, (_, place) => ({
+      rectangle: patchRectangle(index, place),
+      device: Array.from(strip.subarray(place * channels, (place + 1) * channels)),
+    })),
+  );
+  const left = needs.margin;
+  const top = needs.margin;
+  const code = dataMatrix(page.sheetCode);
+  const module = MATRIX_MM / code.size;
+  const matrixX = width - needs.margin - MATRIX_MM;
+  const marks: RectangleMm[] = code.dark.flatMap((dark, i) =>
+    dark
+      ? [
+          {
+            x: matrixX + (i % code.size) * module,
+            y: top + Math.floor(i / code.size) * module,
+            width: module,
+            height: module,
+          },
+        ]
+      : [],
+  );
+  const texts: PageText[] = [
+    { text: page.sheetCode, x: left, y: top + 6, sizeMm: 6.5, font: 'code' },
+    { text: page.title, x: left, y: top + 11.5, sizeMm: 3.6, font: 'textBold' },
+    { text: page.condition, x: left, y: top + 16, sizeMm: 3.2, font: 'text' },
+    {
+      text: `${page.date} · page ${page.page} of ${page.pages}`,
+      x: left + 62,
+      y: top + 11.5,
+      sizeMm: 3.2,
+      font: 'text',
+    },
+    { text: 'print without colour management', x: left + 62, y: top + 6, sizeMm: 3.6, font: 'textBold' },
+    {
+      text: 'read each strip from left to right, white to white',
+      x: left,
+      y: top + 20.5,
+      sizeMm: 3.2,
+      font: 'text',
+    },
+  ];
+  page.strips.forEach((_, index) => {
+    const rectangle = patchRectangle(index, 0);
+    const middle = rectangle.y + rectangle.height / 2;
+    texts.push({ text: String(index + 1), x: left, y: middle + 1.3, sizeMm: 3.6, font: 'code' });
+    // A short bar that points at the strip's start; it stands clear of the white the instrument starts on.
+    marks.push({ x: left + needs.numberColumn - 3, y: middle - 0.25, width: 3, height: 0.5 });
+  });
+  return { width, height, patches, marks, texts };
+}

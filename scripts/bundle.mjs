@@ -1,0 +1,38 @@
+// Bundles the entries that run outside Next with esbuild: `node scripts/bundle.mjs cli` or `… server`.
+import { build } from 'esbuild';
+import { dirname, join } from 'node:path';
+import { fileURLToPath } from 'node:url';
+
+const root = join(dirname(fileURLToPath(import.meta.url)), '..');
+const ENTRIES = {
+  cli: { melto: 'cli/src/main.ts' },
+  server: { runner: 'jobs/src/runner.ts', worker: 'jobs/src/worker.ts', migrate: 'services/src/migrate.ts' },
+};
+const which = process.argv[2] ?? 'server';
+const common = {
+  bundle: true,
+  platform: 'node',
+  target: 'node20',
+  format: 'esm',
+  // Packages with native parts or data files of their own stay in node_modules.
+  external: [
+    'sharp',
+    'mysql2',
+    'mysql2/promise',
+    'bwip-js',
+    'bwip-js/node',
+    '@pdf-lib/fontkit',
+    'pdf-lib',
+    'commander',
+  ],
+  logLevel: 'warning',
+  absWorkingDir: root,
+};
+await build({
+  ...common,
+  entryPoints: ENTRIES[which],
+  outdir: join(root, 'var/cache', which),
+  outExtension: { '.js': '.mjs' },
+  splitting: true,
+  chunkNames: 'chunk-[hash]',
+});

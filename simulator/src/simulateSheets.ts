@@ -1,0 +1,97 @@
+import type { ChartLayout } from '@melto/core/charts/layoutChart';
+import type { MeasurementMode, StripPatches } from '@melto/core/device/instrument';
+import { createRandom, seedFrom } from '@melto/core/numerics/random';
+import { GRID_380_730_10 } from '@melto/core/spectral/spectralGrid';
+import type { SpectralGrid } from '@melto/core/spectral/spectralGrid';
+import type { SimulatedStockId } from './data/stocks.ts';
+import { createStripReader } from './instruments/stripReader.ts';
+import { addReadingNoise } from './readingNoise.ts';
+import type { WrenMode } from './rgbDriver.ts';
+import { simulatedPrintPath } from './simulatedPrintPath.ts';
+import { wrenTruthSpectra } from './wrenTruth.ts';
+
+export type SimulatedFault =
+  | { readonly kind: 'colour-management-on'; readonly conversion: string }
+  | { readonly kind: 'strips-swapped' }
+  | { readonly kind: 'strip-backwards' };
+
+/** Mean ΔE00 of the accuracy noise of a single reading. */
+export const ACCURACY_NOISE = 0.2;
+const HOUR_MS = 3_600_000;
+
+export interface SheetsToSimulate {
+  readonly device: string;
+  readonly stock: string;
+  readonly printMode: string;
+  readonly side: 'printing' | 'wrong';
+  readonly seed: number;
+  readonly mode: MeasurementMode;
+  /** `accuracy`: the mean sheet with independent noise; `instrument`: variation, bias and repeatability. */
+  readonly noise: 'instrument' | 'accuracy';
+  readonly fault?: SimulatedFault;
+  /** Row-major patch × 3. */
+  readonly values: Float64Array;
+  readonly layout: ChartLayout;
+}
+
+/** Prints all pages of a chart, lets them rest for ten hours and reads them; spectra in the order of the patches. */
+export function simulateSheets(request: SheetsToSimulate): { grid: SpectralGrid; spectra: Float64Array } {
+  const bands = GRID_380_730_10.count;
+  const { values, layout } = request;
+  if (request.noise === 'accuracy') {
+    const spectra = wrenTruthSpectra(
+      request.stock as SimulatedStockId,
+      request.printMode as WrenMode,
+      values,
+      request.mode,
+      request.side,
+    );
+    const random = createRandom(seedFrom('accuracy', request.seed));
+    for (let at = 0; at < spectra.length; at += bands) addReadingNoise(spectra, at, ACCURACY_NOISE, random);
+    return { grid: GRID_380_730_10, spectra };
+  }
+  const spectra = new Float64Array((values.length / 3) * bands);
+  const reader = createStripReader('strip-reader-1', 'Strip reader 1');
+  const pick = createRandom(seedFrom('fault', request.seed));
+  layout.pages.forEach((strips, pageIndex) => {
+    const printState = simulatedPrintPath.print({
+      device: request.device,
+      stock: request.stock,
+      mode: request.printMode,
+      space: 'rgb',
+      timeMs: request.seed * HOUR_MS,
+      sheetIndex: request.seed * 7 + pageIndex,
+      seed: request.seed,
+      side: request.side,
+      conversion: request.fault?.kind === 'colour-management-on' ? request.fault.conversion : undefined,
+    });
+    const patchesOf = (index: number): StripPatches => ({
+      device: Float64Array.from(strips[index].flatMap((row) => [...values.subarray(row * 3, row * 3 + 3)])),
+      page: pageIndex + 1,
+      strip: index + 1,
+      strips: strips.length,
+    });
+    const faulty = pick.below(strips.length);
+    const partner = (faulty + 1) % strips.length;
+    strips.forEach((rows, index) => {
+      let taken = index;
+      if (request.fault?.kind === 'strips-swapped' && strips[faulty].length === strips[partner].length)
+        taken = index === faulty ? partner : index === partner ? faulty : index;
+      const readMs = request.seed * HOUR_MS + 10 * HOUR_MS;
+      const outcome = reader.readStrip({
+        printState,
+        patches: patchesOf(taken),
+        mode: request.mode,
+        attempt: `seed ${request.seed}`,
+        timeMs: readMs,
+        tileMs: readMs - HOUR_MS / 6,
+        hand: request.fault?.kind === 'strip-backwards' && index === faulty ? 'backwards' : 'steady',
+      });
+      if (!outcome.ok) throw new Error(`a steady pass failed: ${outcome.failure}`);
+      rows.forEach((row, place) =>
+        spectra.set(outcome.spectra.subarray(place * bands, (place + 1) * bands), row * bands),
+      );
+    });
+  });
+  return { grid: GRID_380_730_10, spectra };
+}
