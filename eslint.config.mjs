@@ -7,7 +7,7 @@ const LAYERS = {
   paper: ['core'],
   store: ['core'],
   services: ['core', 'paper', 'store'],
-  jobs: ['core', 'services'],
+  jobs: ['core', 'services', 'demo'],
   demo: ['core', 'services'],
   web: ['core', 'services'],
   cli: ['core', 'paper', 'simulator'],

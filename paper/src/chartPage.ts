@@ -1,5 +1,5 @@
 import { PAPER_MM, patchRectangle, STRIP_READER_NEEDS } from '@melto/core/charts/pageGeometry';
-import type { PaperName, RectangleMm } from '@melto/core/charts/pageGeometry';
+import type { InstrumentNeeds, PaperName, RectangleMm } from '@melto/core/charts/pageGeometry';
 import type { DeviceSpace } from '@melto/core/device/deviceSpace';
 import { dataMatrix } from './dataMatrix.ts';
 
@@ -7,6 +7,8 @@ import { dataMatrix } from './dataMatrix.ts';
 export interface ChartPage {
   readonly paper: PaperName;
   readonly space: DeviceSpace;
+  /** What the layout was made for; a profiling chart for the strip reader where absent. */
+  readonly needs?: InstrumentNeeds;
   /** For each strip its patches' device values, row-major × channel. */
   readonly strips: readonly Float64Array[];
   readonly sheetCode: string;
@@ -39,11 +41,11 @@ const MATRIX_MM = 15;
 
 export function drawChartPage(page: ChartPage): PageDrawing {
   const { width, height } = PAPER_MM[page.paper];
-  const needs = STRIP_READER_NEEDS;
+  const needs = page.needs ?? STRIP_READER_NEEDS;
   const channels = page.space === 'rgb' ? 3 : page.space === 'cmyk' ? 4 : 6;
   const patches = page.strips.flatMap((strip, index) =>
     Array.from({ length: strip.length / channels }, (_, place) => ({
-      rectangle: patchRectangle(index, place),
+      rectangle: patchRectangle(index, place, needs),
       device: Array.from(strip.subarray(place * channels, (place + 1) * channels)),
     })),
   );
@@ -85,7 +87,7 @@ export function drawChartPage(page: ChartPage): PageDrawing {
     },
   ];
   page.strips.forEach((_, index) => {
-    const rectangle = patchRectangle(index, 0);
+    const rectangle = patchRectangle(index, 0, needs);
     const middle = rectangle.y + rectangle.height / 2;
     texts.push({ text: String(index + 1), x: left, y: middle + 1.3, sizeMm: 3.6, font: 'code' });
     // A short bar that points at the strip's start; it stands clear of the white the instrument starts on.

@@ -4,8 +4,8 @@ import { channelCount } from '../device/deviceSpace.ts';
 import { createRandom, shuffle } from '../numerics/random.ts';
 import type { Random } from '../numerics/random.ts';
 import { genericLabRows } from './expectedColours.ts';
-import { pageCapacity } from './pageGeometry.ts';
-import type { PaperName } from './pageGeometry.ts';
+import { pageCapacity, STRIP_READER_NEEDS } from './pageGeometry.ts';
+import type { InstrumentNeeds, PaperName } from './pageGeometry.ts';
 
 /** Neighbours in a strip should differ by this much, so that an instrument finds their edges. */
 export const NEIGHBOUR_DELTA_E = 10;
@@ -26,10 +26,11 @@ export function layoutChart(
   device: Float64Array,
   paper: PaperName,
   seed: number,
+  needs: InstrumentNeeds = STRIP_READER_NEEDS,
 ): ChartLayout {
   const count = device.length / channelCount(space);
   if (count === 0) throw new RangeError('a chart without patches');
-  const { patchesPerStrip, stripsPerPage } = pageCapacity(paper);
+  const { patchesPerStrip, stripsPerPage } = pageCapacity(paper, needs);
   const stripTotal = Math.ceil(count / patchesPerStrip);
   const pageTotal = Math.ceil(stripTotal / stripsPerPage);
   const order = scramble(space, device, Math.ceil(count / stripTotal), seed);

@@ -34,6 +34,9 @@ export const STRIP_READER_NEEDS: InstrumentNeeds = {
   numberColumn: 10,
 };
 
+/** A short check stands in one strip: its patches are as short as a careful hand can read. */
+export const SHORT_CHECK_NEEDS: InstrumentNeeds = { ...STRIP_READER_NEEDS, patchLength: 5.25 };
+
 export interface PageCapacity {
   readonly patchesPerStrip: number;
   readonly stripsPerPage: number;

@@ -8,7 +8,7 @@ export interface ShortCheckColour {
   readonly group: 'paper' | 'grey' | 'skin' | 'hue';
 }
 
-const GREYS = [92, 80, 68, 56, 44, 32, 22];
+const GREYS = [92, 80, 68, 56, 44, 36, 28];
 const SKIN: readonly (readonly [string, number, number, number])[] = [
   ['skin, pale', 82, 17, 62],
   ['skin, fair', 70, 26, 58],

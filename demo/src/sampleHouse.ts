@@ -1,0 +1,187 @@
+import { createRandom } from '@melto/core/numerics/random';
+import { chartsOf, createChart } from '@melto/services/charts';
+import { conditionChoices, createCondition, DEFAULT_POINTS } from '@melto/services/conditions';
+import { conditionsOf } from '@melto/services/conditionList';
+import type { Services } from '@melto/services/context';
+import { calibrateTile, deskState, readStrip } from '@melto/services/desk';
+import type { Progress } from '@melto/services/jobs';
+import { printChart, sheetsOf } from '@melto/services/printing';
+import type { PrintInput } from '@melto/services/printing';
+import { buildProfile, profileInForce } from '@melto/services/profiles';
+import { readingsOf } from '@melto/services/readings';
+import { printShortCheck } from '@melto/services/shortChecks';
+
+const DAY_MS = 86_400_000;
+const TICKS = DEFAULT_POINTS.filter(({ tickAtPrint }) => tickAtPrint).map(({ label }) => label);
+
+/** What is done on one condition of the sample house, and how long ago. */
+interface Story {
+  readonly stock: string;
+  readonly mode: string;
+  readonly media: string;
+  readonly patches: number;
+  readonly daysAgo: number;
+  readonly seed: number;
+  readonly print?: Partial<PrintInput>;
+  readonly upTo: 'resting' | 'partly read' | 'read' | 'profile' | 'checked';
+}
+
+/** Saltmarsh Works, as far as its inkjet goes: a condition in each state. */
+const STORIES: readonly Story[] = [
+  {
+    stock: 'Quay Proof 200',
+    mode: 'fine',
+    media: 'semi-matt proofing paper',
+    patches: 900,
+    daysAgo: 6,
+    seed: 11,
+    upTo: 'checked',
+  },
+  {
+    stock: 'Chalk Rag 310',
+    mode: 'fine',
+    media: 'matt cotton paper',
+    patches: 600,
+    daysAgo: 3,
+    seed: 23,
+    upTo: 'profile',
+  },
+  {
+    stock: 'Lantern Gloss 150',
+    mode: 'fine',
+    media: 'glossy paper',
+    patches: 400,
+    daysAgo: 1,
+    seed: 31,
+    print: { conversion: 'office perceptual' },
+    upTo: 'read',
+  },
+  {
+    stock: 'Lantern Gloss 150',
+    mode: 'fast',
+    media: 'glossy paper',
+    patches: 400,
+    daysAgo: 0.2,
+    seed: 47,
+    upTo: 'partly read',
+  },
+  {
+    stock: 'Quay Proof 200',
+    mode: 'fast',
+    media: 'semi-matt proofing paper',
+    patches: 900,
+    daysAgo: 0,
+    seed: 53,
+    upTo: 'resting',
+  },
+];
+
+/**
+ * Loads the sample house through the same use cases that the interface calls. Each step looks whether it was done
+ * before, so that a job that was stopped goes on where it was.
+ */
+export async function loadSampleHouse(services: Services, onProgress: Progress): Promise<void> {
+  for (const [index, story] of STORIES.entries()) {
+    const words = `Sample house: ${story.stock}, ${story.mode}`;
+    onProgress(index / STORIES.length, words);
+    await tell(services, story, (share) => onProgress((index + share) / STORIES.length, words));
+  }
+  onProgress(1, 'Sample house: ready');
+}
+
+async function tell(services: Services, story: Story, onShare: (share: number) => void): Promise<void> {
+  const random = createRandom(story.seed);
+  const then = (agoDays: number): Services => ({
+    ...services,
+    now: () => services.now() - agoDays * DAY_MS,
+    seed: () => 1 + random.below(2 ** 31 - 2),
+  });
+  const printing = then(story.daysAgo);
+  // Prints rest for hours before they are read; a story that is to rest is not read at all.
+  const reading = then(Math.max(0, story.daysAgo - 0.15));
+  const id = await conditionFor(printing, story);
+  const chart =
+    (await chartsOf(services, id)).find(({ purpose }) => purpose === 'profile')?.id ??
+    (await createChart(printing, id, { patches: story.patches, paper: 'a4' })).id;
+  const print: PrintInput = { ticks: TICKS, ...story.print };
+  if ((await sheetsOf(services, id)).length === 0) await printChart(printing, chart, print);
+  if (story.upTo === 'resting') return;
+  onShare(0.1);
+  const sheets = (await sheetsOf(services, id)).filter(
+    ({ onRack, title }) => onRack && title.startsWith('RGB'),
+  );
+  await calibrateTile(reading);
+  for (const [i, sheet] of sheets.reverse().entries()) {
+    await readSheet(reading, sheet.code, story.upTo === 'partly read' ? 7 : undefined);
+    onShare(0.1 + (0.4 * (i + 1)) / sheets.length);
+    if (story.upTo === 'partly read') return;
+  }
+  if (story.upTo === 'read') return;
+  if ((await profileInForce(services, id)) === undefined) {
+    const [complete] = (await readingsOf(services, id)).filter(
+      ({ finishedMs, purpose }) => finishedMs !== null && purpose === 'profile',
+    );
+    const choices = {
+      readingId: complete.id,
+      version: 4,
+      tableSize: 'normal',
+      namePattern: '{device}_{stock}_{mode}_{date}',
+    } as const;
+    const store = await buildProfile(reading, { conditionId: id, choices }, (fraction) =>
+      onShare(0.5 + 0.35 * fraction),
+    );
+    await services.database.transaction((sql) => store(sql));
+  }
+  if (story.upTo === 'profile') return;
+  const profile = await profileInForce(services, id);
+  if (
+    profile === undefined ||
+    (await chartsOf(services, id)).some(({ purpose }) => purpose === 'short-check')
+  )
+    return;
+  const check = await printShortCheck(then(story.daysAgo - 1), id, profile.resultId, {
+    ticks: TICKS,
+    paper: 'a4',
+  });
+  await calibrateTile(then(story.daysAgo - 1.2));
+  await readSheet(then(story.daysAgo - 1.2), check.sheets[0]);
+  onShare(1);
+}
+
+async function conditionFor(services: Services, story: Story): Promise<number> {
+  const existing = (await conditionsOf(services)).find(
+    (c) => c.stock === story.stock && c.mode === story.mode,
+  );
+  if (existing !== undefined) return existing.id;
+  const { devices } = await conditionChoices(services);
+  const [device] = devices;
+  const stock = device.stocks.find(({ name }) => name === story.stock);
+  if (stock === undefined) throw new Error(`the sample house has no ${story.stock}`);
+  const points = DEFAULT_POINTS.map((point) =>
+    point.label === 'Media setting' ? { ...point, value: story.media } : point,
+  );
+  return (
+    await createCondition(services, {
+      deviceId: device.id,
+      stockId: stock.id,
+      inkSet: device.inkSet,
+      mode: story.mode,
+      points,
+    })
+  ).id;
+}
+
+async function readSheet(services: Services, code: string, most = Infinity): Promise<void> {
+  const desk = await deskState(services, code);
+  for (const strip of desk.strips) {
+    if (strip.strip > most) return;
+    if (strip.measured !== null) continue;
+    const answer = await readStrip(services, code, {
+      attempt: `sample ${code} ${strip.strip}`,
+      strip: strip.strip,
+      mode: 'M1',
+      hand: 'steady',
+    });
+    if (!answer.ok) throw new Error(`strip ${strip.strip} of ${code}: ${answer.words}`);
+  }
+}

@@ -1,0 +1,20 @@
+import { loadSampleHouse } from '@melto/demo/sampleHouse';
+import { SAMPLE_HOUSE } from '@melto/services/jobs';
+import type { JobHandler } from '@melto/services/jobs';
+import { BUILD_PROFILE, buildProfile } from '@melto/services/profiles';
+
+/** One handler for each kind of job. */
+export const HANDLERS: ReadonlyMap<string, JobHandler> = new Map<string, JobHandler>([
+  [
+    BUILD_PROFILE,
+    (services, input, onProgress) =>
+      buildProfile(services, input as Parameters<typeof buildProfile>[1], onProgress),
+  ],
+  [
+    SAMPLE_HOUSE,
+    async (services, _, onProgress) => {
+      await loadSampleHouse(services, onProgress);
+      return async () => undefined;
+    },
+  ],
+]);

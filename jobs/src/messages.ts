@@ -1,0 +1,12 @@
+import type { ClaimedJob } from '@melto/services/jobQueue';
+
+export interface ToWorker {
+  readonly url: string;
+  readonly job: ClaimedJob;
+}
+
+export type FromWorker =
+  | { readonly kind: 'progress'; readonly fraction: number; readonly words: string }
+  | { readonly kind: 'done' }
+  /** `refused`: the input is at fault, another try would fail as well. */
+  | { readonly kind: 'failed'; readonly error: string; readonly refused: boolean };

@@ -1,0 +1,198 @@
+import { layoutChart } from '@melto/core/charts/layoutChart';
+import type { ChartLayout } from '@melto/core/charts/layoutChart';
+import { layoutColumns, layoutFromColumns } from '@melto/core/charts/layoutColumns';
+import { SHORT_CHECK_NEEDS, STRIP_READER_NEEDS } from '@melto/core/charts/pageGeometry';
+import type { InstrumentNeeds, PaperName } from '@melto/core/charts/pageGeometry';
+import { makeRgbChart, RGB_CHART_PATCHES } from '@melto/core/charts/rgbChart';
+import { readPatchSet } from '@melto/core/cgats/patchSetFromCgats';
+import { patchSetToCgats } from '@melto/core/cgats/patchSetToCgats';
+import type { PatchSet } from '@melto/core/cgats/patchSet';
+import { writeCgats } from '@melto/core/cgats/writeCgats';
+import { unwrap } from '@melto/core/result';
+import { chartPdf } from '@melto/paper/chartPdf';
+import { chartRaster } from '@melto/paper/chartRaster';
+import type { ChartPage } from '@melto/paper/chartPage';
+import { findChart, insertChart, listCharts } from '@melto/store/charts';
+import type { ChartPurpose, ChartRow } from '@melto/store/charts';
+import { domainNow } from './clock.ts';
+import { conditionOf } from './conditions.ts';
+import type { ConditionRow } from './conditions.ts';
+import { LOCAL_PERSON } from './context.ts';
+import type { Services } from './context.ts';
+import { notFound, Problem } from './problem.ts';
+
+export type { ChartRow };
+
+/** A chart with its patches and where they stand on paper. */
+export interface LoadedChart extends ChartRow {
+  readonly set: PatchSet;
+  readonly layout: ChartLayout;
+  readonly needs: InstrumentNeeds;
+}
+
+export interface NewChart {
+  readonly patches: number;
+  readonly paper: PaperName;
+}
+
+export async function createChart(
+  services: Services,
+  conditionId: number,
+  input: NewChart,
+): Promise<{ readonly id: number }> {
+  await conditionOf(services, conditionId);
+  const { least, most } = RGB_CHART_PATCHES;
+  if (!Number.isInteger(input.patches) || input.patches < least || input.patches > most)
+    throw new Problem(
+      'bad-input',
+      `A chart has ${least} to ${most} patches.`,
+      'Give a whole number between them.',
+      'patches',
+    );
+  const seed = services.seed();
+  const { device, roles } = makeRgbChart(input.patches, seed);
+  const layout = layoutChart('rgb', device, input.paper, seed);
+  const title = `RGB ${input.patches}`;
+  return {
+    id: await storeChart(services, {
+      conditionId,
+      purpose: 'profile',
+      title,
+      paper: input.paper,
+      seed,
+      device,
+      names: roles,
+      layout,
+    }),
+  };
+}
+
+export async function storeChart(
+  services: Services,
+  chart: {
+    readonly conditionId: number;
+    readonly purpose: ChartPurpose;
+    readonly title: string;
+    readonly paper: PaperName;
+    readonly seed: number;
+    readonly device: Float64Array;
+    readonly names: readonly string[];
+    readonly layout: ChartLayout;
+    readonly lab?: Float64Array;
+  },
+): Promise<number> {
+  const reference = writeCgats(
+    patchSetToCgats({
+      ids: chart.names.map((_, i) => String(i + 1)),
+      names: chart.names,
+      space: 'rgb',
+      device: chart.device,
+      lab: chart.lab,
+      layout: layoutColumns(chart.layout),
+      conditions: {},
+      title: chart.title,
+      originator: 'Melto',
+      notes: [],
+    }),
+  );
+  const { conditionId, purpose, title, paper, seed } = chart;
+  return insertChart(
+    services.database,
+    {
+      conditionId,
+      purpose,
+      title,
+      patches: chart.names.length,
+      paper,
+      seed,
+      madeMs: await domainNow(services),
+      reference,
+    },
+    LOCAL_PERSON,
+  );
+}
+
+export async function loadChart(services: Services, id: number): Promise<LoadedChart> {
+  const row = await findChart(services.database, id);
+  if (row === undefined) throw notFound(`chart ${id}`);
+  const { reference, ...chart } = row;
+  const set = unwrap(readPatchSet(reference));
+  const layout = set.layout === undefined ? undefined : layoutFromColumns(set.layout, chart.paper);
+  if (layout === undefined) throw new Error(`chart ${id} has no layout`);
+  return {
+    ...chart,
+    set,
+    layout,
+    needs: chart.purpose === 'short-check' ? SHORT_CHECK_NEEDS : STRIP_READER_NEEDS,
+  };
+}
+
+export function chartsOf(services: Services, condition: number): Promise<ChartRow[]> {
+  return listCharts(services.database, condition);
+}
+
+/** The pages of a chart, for a print (its codes) or on their own. */
+export function chartPages(
+  chart: LoadedChart,
+  condition: ConditionRow,
+  code: string,
+  values: Float64Array,
+  dateMs: number,
+): ChartPage[] {
+  return chart.layout.pages.map((strips, index) => ({
+    paper: chart.paper,
+    space: 'rgb',
+    needs: chart.needs,
+    strips: strips.map((rows) => stripValues(values, rows, 3)),
+    sheetCode: `${code}-${index + 1}`,
+    title: chart.title,
+    condition: `${condition.device} / ${condition.stock} / ${condition.mode}`,
+    date: new Date(dateMs).toISOString().slice(0, 10),
+    page: index + 1,
+    pages: chart.layout.pages.length,
+  }));
+}
+
+/** Values of the patches of a strip, in its order. */
+export function stripValues(values: Float64Array, rows: readonly number[], width: number): Float64Array {
+  const out = new Float64Array(rows.length * width);
+  rows.forEach((row, i) => out.set(values.subarray(row * width, (row + 1) * width), i * width));
+  return out;
+}
+
+export type ChartFormat = 'pdf' | 'tiff' | 'png' | 'txt';
+
+export interface Download {
+  readonly name: string;
+  readonly mediaType: string;
+  readonly content: Uint8Array;
+}
+
+/** Renders pages; pixels are one page a file. */
+export async function renderPages(
+  pages: readonly ChartPage[],
+  format: 'pdf' | 'tiff' | 'png',
+  page: number,
+  code: string,
+  dateMs: number,
+): Promise<Download> {
+  if (format === 'pdf')
+    return { name: `${code}.pdf`, mediaType: 'application/pdf', content: await chartPdf(pages, dateMs) };
+  const chosen = pages[page - 1];
+  if (chosen === undefined) throw notFound(`page ${page} of this chart`);
+  return {
+    name: `${chosen.sheetCode}.${format}`,
+    mediaType: `image/${format}`,
+    content: await chartRaster(chosen, format),
+  };
+}
+
+export async function chartReference(services: Services, id: number): Promise<Download> {
+  const row = await findChart(services.database, id);
+  if (row === undefined) throw notFound(`chart ${id}`);
+  return {
+    name: `chart-${id}.txt`,
+    mediaType: 'text/plain',
+    content: new TextEncoder().encode(row.reference),
+  };
+}

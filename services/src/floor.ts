@@ -1,0 +1,185 @@
+import { labToHex } from '@melto/core/colour/srgb';
+import { listConditions } from '@melto/store/conditions';
+import type { ConditionRow } from '@melto/store/conditions';
+import { listJobs } from '@melto/store/jobs';
+import { listRack } from '@melto/store/prints';
+import { listHeads, listStaleHeads } from '@melto/store/results';
+import type { LinkName } from '@melto/store/results';
+import type { Fault } from '@melto/core/faults/fault';
+import { domainNow } from './clock.ts';
+import type { Services } from './context.ts';
+import { slipOf } from './printing.ts';
+import type { RackSlip } from './printing.ts';
+import type { CheckSummary } from './shortChecks.ts';
+import type { ProfileSummary } from './profiles.ts';
+
+export type MarkState = 'conforms' | 'near' | 'does-not-conform' | 'stale' | 'due' | 'none' | 'current';
+
+export interface LinkMark {
+  readonly link: LinkName;
+  readonly state: MarkState;
+  readonly version: number | null;
+  readonly madeMs: number | null;
+}
+
+export interface FloorRow {
+  readonly id: number;
+  readonly device: string;
+  readonly stock: string;
+  readonly mode: string;
+  readonly inkSet: string;
+  /** What to do now, as a sentence and where it leads. */
+  readonly whatNow: { readonly words: string; readonly href: string } | null;
+  readonly attention: number;
+  /** Screen colours of the condition's own printed ramps, one list a row. */
+  readonly ramps: readonly (readonly string[])[];
+  readonly links: readonly LinkMark[];
+  readonly check: {
+    readonly value: number;
+    readonly limit: number;
+    readonly verdict: string;
+    readonly madeMs: number;
+  } | null;
+}
+
+export interface FloorState {
+  readonly nowMs: number;
+  readonly rows: readonly FloorRow[];
+}
+
+interface ReadingState {
+  readonly id: number;
+  readonly conditionId: number;
+  readonly purpose: string;
+  readonly finishedMs: number | null;
+  readonly faults: string | null;
+}
+
+/** Links of a condition with an RGB driver, in their order. */
+export const RGB_LINKS: readonly LinkName[] = ['profile', 'conformity'];
+
+export async function floor(services: Services): Promise<FloorState> {
+  const { database } = services;
+  const nowMs = await domainNow(services);
+  const [conditions, heads, stale, sheets, jobs, readings] = await Promise.all([
+    listConditions(database),
+    listHeads(database),
+    listStaleHeads(database),
+    listRack(database),
+    listJobs(database, services.now()),
+    database.rows<ReadingState>(
+      `SELECT r.id, p.condition_id AS conditionId, c.purpose, r.finished_ms AS finishedMs, r.faults
+       FROM reading r JOIN print p ON p.id = r.print_id JOIN chart c ON c.id = p.chart_id
+       JOIN (SELECT MAX(r2.id) AS id FROM reading r2 JOIN print p2 ON p2.id = r2.print_id JOIN chart c2 ON c2.id = p2.chart_id
+             WHERE c2.purpose = 'profile' AND r2.withdrawn_ms IS NULL GROUP BY p2.condition_id) newest ON newest.id = r.id`,
+    ),
+  ]);
+  const rows: FloorRow[] = [];
+  for (const condition of conditions) {
+    const own = heads.filter((head) => head.conditionId === condition.id);
+    const links = RGB_LINKS.map((link): LinkMark => {
+      const head = own.find((row) => row.link === link);
+      if (head === undefined) return { link, state: 'none', version: null, madeMs: null };
+      const isStale = stale.some((row) => row.conditionId === condition.id && row.link === link);
+      const verdict = head.verdict as MarkState | null;
+      // Does not conform comes before stale, stale before near and current.
+      const state: MarkState =
+        verdict === 'does-not-conform' ? verdict : isStale ? 'stale' : (verdict ?? 'current');
+      return { link, state, version: head.version, madeMs: head.madeMs };
+    });
+    const check = own.find(({ link }) => link === 'conformity');
+    const checkSummary = check === undefined ? undefined : (JSON.parse(check.summary) as CheckSummary);
+    const profile = own.find(({ link }) => link === 'profile');
+    const slips = sheets
+      .filter((sheet) => sheet.conditionId === condition.id)
+      .map((sheet) => slipOf(sheet, nowMs));
+    const building = jobs.some(
+      (job) => job.conditionId === condition.id && (job.state === 'queued' || job.state === 'running'),
+    );
+    const reading = readings.find((row) => row.conditionId === condition.id);
+    const next = nextMove(condition, links, slips, building, reading);
+    rows.push({
+      id: condition.id,
+      device: condition.device,
+      stock: condition.stock,
+      mode: condition.mode,
+      inkSet: condition.inkSet,
+      whatNow: next.move,
+      attention: next.attention,
+      ramps: profile === undefined ? [] : rampsOf(JSON.parse(profile.summary) as ProfileSummary),
+      links,
+      check:
+        check === undefined || checkSummary === undefined
+          ? null
+          : {
+              value: checkSummary.mean,
+              limit: checkSummary.meanLimit,
+              verdict: check.verdict ?? 'not-judged',
+              madeMs: check.madeMs,
+            },
+    });
+  }
+  rows.sort(
+    (a, b) => b.attention - a.attention || a.device.localeCompare(b.device) || a.stock.localeCompare(b.stock),
+  );
+  return { nowMs, rows };
+}
+
+function rampsOf(summary: ProfileSummary): string[][] {
+  return summary.ramps.map((ramp) => ramp.map((lab) => labToHex([lab[0], lab[1], lab[2]])));
+}
+
+/** The shortest way on, with a weight that orders the floor. */
+function nextMove(
+  condition: ConditionRow,
+  links: readonly LinkMark[],
+  slips: readonly RackSlip[],
+  building: boolean,
+  reading: ReadingState | undefined,
+): { move: FloorRow['whatNow']; attention: number } {
+  const at = `/conditions/${condition.id}`;
+  const state = (link: LinkName): MarkState => links.find((mark) => mark.link === link)?.state ?? 'none';
+  const partly = slips.find((slip) => slip.state === 'partly read');
+  const ready = slips.filter((slip) => slip.state === 'ready');
+  const resting = slips.filter((slip) => slip.state === 'resting');
+  const say = (
+    words: string,
+    href: string,
+    attention: number,
+  ): { move: FloorRow['whatNow']; attention: number } => ({ move: { words, href }, attention });
+  if (partly !== undefined)
+    return say(
+      `Read ${partly.strips - partly.stripsRead} more ${partly.strips - partly.stripsRead === 1 ? 'strip' : 'strips'}`,
+      `/read/${partly.code}`,
+      6,
+    );
+  if (ready.length > 0)
+    return say(
+      ready.length === 1 ? 'Read the sheet' : `Read ${ready.length} sheets`,
+      `/read/${ready[0].code}`,
+      5,
+    );
+  if (resting.length > 0)
+    return say(resting.length === 1 ? 'One sheet rests' : `${resting.length} sheets rest`, `${at}/sheets`, 2);
+  if (building) return say('The profile is being built', `${at}/profile`, 2);
+  const faults = (JSON.parse(reading?.faults ?? '[]') as Fault[]).filter(
+    ({ kind }) => kind === 'colour-management-on' || kind === 'wrong-side',
+  );
+  if (reading !== undefined && faults.length > 0 && state('profile') === 'none')
+    return say(
+      faults[0].kind === 'wrong-side' ? 'Print again: wrong side' : 'Print again: colour management was on',
+      `/readings/${reading.id}`,
+      8,
+    );
+  if (state('conformity') === 'does-not-conform')
+    return say('See why it does not conform', `${at}/conformity`, 9);
+  if (state('profile') === 'stale')
+    return say('Rebuild the profile: its reading was withdrawn', `${at}/profile`, 7);
+  if (state('profile') === 'none')
+    return reading?.finishedMs !== null && reading !== undefined
+      ? say('Build the profile', `${at}/profile`, 4)
+      : say('Print a chart', `${at}/profile`, 4);
+  if (state('conformity') === 'stale') return say('Print a check of the new profile', `${at}/conformity`, 4);
+  if (state('conformity') === 'none') return say('Print a short check', `${at}/conformity`, 3);
+  return { move: null, attention: 0 };
+}

@@ -1,0 +1,289 @@
+import { fitReport } from '@melto/core/characterise/fitReport';
+import type { FitReport } from '@melto/core/characterise/fitReport';
+import { fitRgbModel } from '@melto/core/characterise/rgbModel';
+import { deviceToLab, labToDevice } from '@melto/core/icc/profileTransform';
+import { readIcc } from '@melto/core/icc/readIcc';
+import type { IccProfile } from '@melto/core/icc/iccTypes';
+import { writeIcc } from '@melto/core/icc/writeIcc';
+import { buildRgbProfile } from '@melto/core/profile/buildRgbProfile';
+import type { BuildProgress, TableSize } from '@melto/core/profile/buildRgbProfile';
+import { characterisationText, meanPaperXyz } from '@melto/core/profile/characterisationText';
+import { profileName } from '@melto/core/profile/describeProfile';
+import { unwrap } from '@melto/core/result';
+import type { Sql } from '@melto/store/database';
+import { insertJob } from '@melto/store/jobs';
+import {
+  findResult,
+  findResultFile,
+  insertResult,
+  insertResultFile,
+  listHeads,
+  listResults,
+  listStaleHeads,
+  setHead,
+} from '@melto/store/results';
+import type { LinkName, ResultRow } from '@melto/store/results';
+import type { Download } from './charts.ts';
+import { domainNow } from './clock.ts';
+import { conditionOf } from './conditions.ts';
+import { LOCAL_PERSON } from './context.ts';
+import type { Services } from './context.ts';
+import { notFound, Problem } from './problem.ts';
+import { loadReading } from './readings.ts';
+
+export type { FitReport, ResultRow };
+
+export interface ProfileChoices {
+  readonly readingId: number;
+  readonly version: 2 | 4;
+  readonly tableSize: TableSize;
+  readonly namePattern: string;
+}
+
+export interface ProfileSummary {
+  readonly name: string;
+  readonly version: 2 | 4;
+  readonly tableSize: TableSize;
+  readonly mean: number;
+  readonly p95: number;
+  readonly largest: number;
+  readonly repeatability: number | null;
+  readonly bytes: number;
+  readonly mode: string;
+  readonly code: string;
+  readonly patches: number;
+  /** Printed ramps R, G, B and grey from paper to solid, Lab, nine steps each. */
+  readonly ramps: readonly (readonly (readonly number[])[])[];
+  /** Outline of the gamut in a*b*. */
+  readonly outline: readonly (readonly [number, number])[];
+  /** The reading was made before its sheet had rested, or shows faults. */
+  readonly warnings: readonly string[];
+}
+
+export interface ProfileDetail {
+  readonly choices: ProfileChoices;
+  readonly report: FitReport;
+  /** What the colorimetric intent makes of a neutral ramp: asked L*, device, printed Lab. */
+  readonly neutral: readonly {
+    readonly asked: number;
+    readonly device: readonly number[];
+    readonly lab: readonly number[];
+  }[];
+}
+
+export const BUILD_PROFILE = 'build-profile';
+
+/** Least number of patches that can carry a model. */
+const LEAST_PATCHES = 40;
+
+export async function requestProfile(
+  services: Services,
+  conditionId: number,
+  choices: ProfileChoices,
+): Promise<{ readonly jobId: number }> {
+  await conditionOf(services, conditionId);
+  const loaded = await loadReading(services, choices.readingId);
+  if (loaded.print.conditionId !== conditionId)
+    throw new Problem(
+      'bad-input',
+      'This reading belongs to another condition.',
+      'Choose a reading of this condition.',
+      'readingId',
+    );
+  if (loaded.reading.finishedMs === null)
+    throw new Problem(
+      'not-ready',
+      'The reading is not complete.',
+      'Read the strips that are missing first.',
+      'readingId',
+    );
+  if (loaded.rows.length < LEAST_PATCHES)
+    throw new Problem(
+      'bad-input',
+      `A profile needs at least ${LEAST_PATCHES} patches.`,
+      'Choose a reading of a profiling chart.',
+      'readingId',
+    );
+  return {
+    jobId: await insertJob(
+      services.database,
+      { kind: BUILD_PROFILE, conditionId, input: { conditionId, choices } },
+      LOCAL_PERSON,
+      services.now(),
+    ),
+  };
+}
+
+/** The work of the job: computes everything, then gives the function that stores it within the job's transaction. */
+export async function buildProfile(
+  services: Services,
+  input: { readonly conditionId: number; readonly choices: ProfileChoices },
+  onProgress: BuildProgress,
+): Promise<(sql: Sql) => Promise<number>> {
+  const { choices, conditionId } = input;
+  onProgress(0, 'Loading the reading');
+  const loaded = await loadReading(services, choices.readingId);
+  const { set, xyz, condition, print, reading } = loaded;
+  const device = set.device;
+  if (device === undefined) throw new Error(`reading ${choices.readingId} has no device values`);
+  const paperXyz = meanPaperXyz(device, 3, 1, xyz);
+  if (paperXyz === undefined)
+    throw new Problem('bad-input', 'The reading has no bare paper.', 'Print a chart that has it.');
+  onProgress(0.02, 'Fitting the model');
+  const model = fitRgbModel(device, xyz);
+  onProgress(0.35, 'Filling the tables');
+  const madeMs = await domainNow(services);
+  const name = profileName(choices.namePattern, {
+    device: condition.device,
+    stock: condition.stock,
+    mode: condition.mode,
+    date: new Date(madeMs).toISOString().slice(0, 10),
+  });
+  const { profile } = buildRgbProfile(
+    model,
+    {
+      version: choices.version,
+      tableSize: choices.tableSize,
+      description: name,
+      copyright: 'No rights reserved',
+      createdMs: madeMs,
+      characterisation: characterisationText(set),
+      paperXyz,
+    },
+    (fraction, words) => onProgress(0.35 + 0.63 * fraction, words),
+  );
+  const bytes = writeIcc(profile);
+  const report = fitReport(model, device, xyz);
+  const warnings = [
+    ...(reading.early ? ['The sheet was read before its rest was over.'] : []),
+    ...(JSON.parse(reading.faults ?? '[]') as { kind: string }[])
+      .filter(({ kind }) => kind !== 'strip-backwards' && kind !== 'read-early')
+      .map(({ kind }) => `The reading shows a fault: ${kind.replaceAll('-', ' ')}.`),
+  ];
+  const summary: ProfileSummary = {
+    name,
+    version: choices.version,
+    tableSize: choices.tableSize,
+    mean: report.summary.mean,
+    p95: report.summary.p95,
+    largest: report.summary.largest,
+    repeatability: report.repeatability?.mean ?? null,
+    bytes: bytes.length,
+    mode: reading.mode,
+    code: print.code,
+    patches: report.patches,
+    ramps: [...report.ramps.map(({ points }) => points), [...report.neutralAxis].reverse()].map((points) =>
+      points.filter((_, i) => i % 4 === 0).map(({ lab }) => lab),
+    ),
+    outline: report.outline,
+    warnings,
+  };
+  const detail: ProfileDetail = { choices, report, neutral: neutralRamp(profile) };
+  return async (sql) => {
+    const { id } = await insertResult(
+      sql,
+      { conditionId, link: 'profile', verdict: null, summary, detail, madeMs },
+      { readings: [choices.readingId], results: [] },
+      LOCAL_PERSON,
+    );
+    await insertResultFile(
+      sql,
+      id,
+      'profile',
+      { name: `${name}.icc`, mediaType: 'application/vnd.iccprofile', content: Buffer.from(bytes) },
+      services.now(),
+    );
+    return id;
+  };
+}
+
+function neutralRamp(profile: IccProfile): ProfileDetail['neutral'] {
+  const steps = 33;
+  const asked = Float64Array.from({ length: steps * 3 }, (_, i) =>
+    i % 3 === 0 ? (100 * Math.floor(i / 3)) / (steps - 1) : 0,
+  );
+  const device = new Float64Array(asked.length);
+  const lab = new Float64Array(asked.length);
+  unwrap(labToDevice(profile, 'relative')).apply(asked, device);
+  unwrap(deviceToLab(profile, 'relative')).apply(device, lab);
+  return Array.from({ length: steps }, (_, i) => ({
+    asked: asked[3 * i],
+    device: [...device.subarray(3 * i, 3 * i + 3)],
+    lab: [...lab.subarray(3 * i, 3 * i + 3)],
+  }));
+}
+
+/** A version of a link as lists show it. */
+export interface VersionView {
+  readonly id: number;
+  readonly version: number;
+  readonly madeMs: number;
+  readonly author: string;
+  readonly verdict: string | null;
+  readonly inForce: boolean;
+  readonly stale: boolean;
+}
+
+export async function versionsOf(
+  services: Services,
+  condition: number,
+  link: LinkName,
+): Promise<VersionView[]> {
+  const [results, heads, stale] = await Promise.all([
+    listResults(services.database, condition),
+    listHeads(services.database, condition),
+    listStaleHeads(services.database),
+  ]);
+  const head = heads.find((row) => row.link === link)?.id;
+  const isStale = stale.some((row) => row.conditionId === condition && row.link === link);
+  return results
+    .filter((row) => row.link === link)
+    .map((row) => ({
+      id: row.id,
+      version: row.version,
+      madeMs: row.madeMs,
+      author: row.author,
+      verdict: row.verdict,
+      inForce: row.id === head,
+      stale: row.id === head ? isStale : false,
+    }))
+    .reverse();
+}
+
+export async function resultView<S, D>(
+  services: Services,
+  id: number,
+  link: LinkName,
+): Promise<{ readonly row: ResultRow; readonly summary: S; readonly detail: D }> {
+  const row = await findResult(services.database, id);
+  if (row === undefined || row.link !== link) throw notFound(`${link} result ${id}`);
+  return { row, summary: JSON.parse(row.summary) as S, detail: JSON.parse(row.detail) as D };
+}
+
+/** Puts an earlier version in force again (undo). */
+export async function putInForce(services: Services, id: number): Promise<void> {
+  const row = await findResult(services.database, id);
+  if (row === undefined) throw notFound(`result ${id}`);
+  await setHead(services.database, row.conditionId, row.link, id);
+}
+
+export async function resultFile(
+  services: Services,
+  id: number,
+  role: 'profile' | 'report',
+): Promise<Download> {
+  const file = await findResultFile(services.database, id, role);
+  if (file === undefined) throw notFound(`${role} of result ${id}`);
+  return { name: file.name, mediaType: file.mediaType, content: file.content };
+}
+
+/** The profile in force on a condition. */
+export async function profileInForce(
+  services: Services,
+  condition: number,
+): Promise<{ readonly resultId: number; readonly profile: IccProfile } | undefined> {
+  const head = (await listHeads(services.database, condition)).find(({ link }) => link === 'profile');
+  if (head === undefined) return undefined;
+  const file = await resultFile(services, head.id, 'profile');
+  return { resultId: head.id, profile: unwrap(readIcc(file.content)) };
+}

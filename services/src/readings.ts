@@ -1,0 +1,236 @@
+import { patchXyz } from '@melto/core/cgats/patchColours';
+import { patchSetToCgats } from '@melto/core/cgats/patchSetToCgats';
+import type { PatchSet } from '@melto/core/cgats/patchSet';
+import { writeCgats } from '@melto/core/cgats/writeCgats';
+import { deltaE2000Of } from '@melto/core/colour/deltaE2000';
+import { WHITE_D50_MEASURED } from '@melto/core/colour/whitePoints';
+import { xyzRowsToLab } from '@melto/core/colour/xyzToLab';
+import { neutralDensity } from '@melto/core/density/density';
+import { detectFaults } from '@melto/core/faults/detectFaults';
+import type { Fault } from '@melto/core/faults/fault';
+import { mergeRepeats } from '@melto/core/characterise/mergeRepeats';
+import { largest, summariseErrors } from '@melto/core/numerics/statistics';
+import type { ErrorSummary } from '@melto/core/numerics/statistics';
+import { meanPaperXyz } from '@melto/core/profile/characterisationText';
+import { findPrint } from '@melto/store/prints';
+import type { PrintRow } from '@melto/store/prints';
+import { findReading, listReadings, listStrips, setWithdrawn } from '@melto/store/readings';
+import type { ReadingOfCondition, ReadingRow, StripRow } from '@melto/store/readings';
+import type { Sql } from '@melto/store/database';
+import { loadChart } from './charts.ts';
+import type { Download, LoadedChart } from './charts.ts';
+import { conditionOf } from './conditions.ts';
+import type { ConditionRow } from './conditions.ts';
+import type { Services } from './context.ts';
+import { notFound } from './problem.ts';
+
+export type { ReadingOfCondition };
+
+/** A reading with all that is needed to compute with it. */
+export interface LoadedReading {
+  readonly reading: ReadingRow;
+  readonly print: PrintRow;
+  readonly chart: LoadedChart;
+  readonly condition: ConditionRow;
+  /** Rows of the chart that were read, in chart order. */
+  readonly rows: readonly number[];
+  /** The patches of `rows`. */
+  readonly set: PatchSet;
+  /** XYZ and Lab of `rows`, row-major × 3. */
+  readonly xyz: Float64Array;
+  readonly lab: Float64Array;
+}
+
+export async function loadReading(services: Services, id: number): Promise<LoadedReading> {
+  const reading = await findReading(services.database, id);
+  if (reading === undefined) throw notFound(`reading ${id}`);
+  const print = await findPrint(services.database, reading.printId);
+  if (print === undefined) throw notFound(`print ${reading.printId}`);
+  const chart = await loadChart(services, print.chartId);
+  const condition = await conditionOf(services, print.conditionId);
+  return assembleReading(reading, print, chart, condition, await listStrips(services.database, id));
+}
+
+/** Puts strips in chart order. */
+export function assembleReading(
+  reading: ReadingRow,
+  print: PrintRow,
+  chart: LoadedChart,
+  condition: ConditionRow,
+  strips: readonly StripRow[],
+): LoadedReading {
+  const byRow = new Map<number, Float64Array>();
+  for (const strip of strips) {
+    const rows = chart.layout.pages[strip.page - 1]?.[strip.strip - 1];
+    const width = strip.kind === 'spectra' ? strip.grid.count : 3;
+    rows?.forEach((row, place) => byRow.set(row, strip.values.subarray(place * width, (place + 1) * width)));
+  }
+  const rows = [...byRow.keys()].sort((a, b) => a - b);
+  const first = strips[0];
+  const width = first === undefined || first.kind === 'xyz' ? 3 : first.grid.count;
+  const values = new Float64Array(rows.length * width);
+  rows.forEach((row, i) => values.set(byRow.get(row) ?? [], i * width));
+  const take = (source: Float64Array | undefined): Float64Array | undefined =>
+    source === undefined
+      ? undefined
+      : Float64Array.from(rows.flatMap((row) => [...source.subarray(row * 3, row * 3 + 3)]));
+  const set: PatchSet = {
+    ids: rows.map((row) => chart.set.ids[row]),
+    names: chart.set.names === undefined ? undefined : rows.map((row) => chart.set.names?.[row] ?? ''),
+    space: 'rgb',
+    device: take(print.deviceValues),
+    spectra: first?.kind === 'spectra' ? { grid: first.grid, values } : undefined,
+    xyz: first?.kind === 'xyz' ? values : undefined,
+    conditions: {
+      mode: reading.mode,
+      filter: reading.mode === 'M3' ? 'polarising' : 'none',
+      instrument: reading.instrument ?? undefined,
+    },
+    title: `${print.code}, ${chart.title}`,
+    originator: 'Melto',
+    created: new Date(reading.startedMs).toISOString(),
+    notes: [],
+  };
+  const xyz = patchXyz(set) ?? new Float64Array(0);
+  const lab = new Float64Array(xyz.length);
+  xyzRowsToLab(xyz, WHITE_D50_MEASURED, lab);
+  return { reading, print, chart, condition, rows, set, xyz, lab };
+}
+
+/** What the data of a reading say may be wrong, as far as it goes. */
+export function faultsOf(loaded: LoadedReading): Fault[] {
+  const { rows, chart, set, xyz, lab, condition, reading } = loaded;
+  if (set.device === undefined || rows.length === 0) return [];
+  const position = new Map(rows.map((row, i) => [row, i]));
+  const strips = chart.layout.pages
+    .flat()
+    .map((strip) => strip.map((row) => position.get(row)))
+    .filter((strip): strip is number[] => strip.every((row) => row !== undefined));
+  const density = Float64Array.from({ length: rows.length }, (_, i) => neutralDensity(xyz[3 * i + 1]));
+  const faults = detectFaults({ device: set.device, lab, density, strips, finish: condition.finish });
+  if (reading.early)
+    faults.push({
+      kind: 'read-early',
+      confidence: 1,
+      strips: [],
+      figures: { minutes: Math.round((loaded.print.restUntilMs - reading.startedMs) / 60_000) },
+    });
+  return faults;
+}
+
+/** A reading as its page shows it. */
+export interface ReadingView {
+  readonly id: number;
+  readonly code: string;
+  readonly title: string;
+  readonly conditionId: number;
+  readonly mode: string;
+  readonly instrument: string | null;
+  readonly source: string;
+  readonly startedMs: number;
+  readonly finishedMs: number | null;
+  readonly withdrawnMs: number | null;
+  readonly faults: readonly Fault[];
+  readonly dmax: number;
+  readonly paper: readonly number[] | null;
+  readonly repeatability: ErrorSummary | null;
+  readonly grid: { readonly startNm: number; readonly stepNm: number; readonly count: number } | null;
+  readonly pages: readonly (readonly (readonly number[])[])[];
+  readonly patches: readonly PatchView[];
+}
+
+export interface PatchView {
+  readonly row: number;
+  readonly id: string;
+  readonly role: string;
+  readonly device: readonly number[];
+  readonly lab: readonly number[];
+  readonly xyz: readonly number[];
+  readonly spectrum: readonly number[] | null;
+}
+
+const round = (value: number, places: number): number => Math.round(value * 10 ** places) / 10 ** places;
+
+export async function readingView(services: Services, id: number): Promise<ReadingView> {
+  const loaded = await loadReading(services, id);
+  const { reading, print, chart, set, xyz, lab, rows } = loaded;
+  const device = set.device ?? new Float64Array(0);
+  const paper = meanPaperXyz(device, 3, 1, xyz);
+  const paperLab = new Float64Array(3);
+  if (paper !== undefined) xyzRowsToLab(paper, WHITE_D50_MEASURED, paperLab);
+  const bands = set.spectra?.grid.count ?? 0;
+  return {
+    id,
+    code: print.code,
+    title: chart.title,
+    conditionId: print.conditionId,
+    mode: reading.mode,
+    instrument: reading.instrument,
+    source: reading.source,
+    startedMs: reading.startedMs,
+    finishedMs: reading.finishedMs,
+    withdrawnMs: reading.withdrawnMs,
+    faults: faultsOf(loaded),
+    dmax: largest(rows.map((_, i) => neutralDensity(xyz[3 * i + 1]))),
+    paper: paper === undefined ? null : [...paperLab],
+    repeatability: repeatabilityOf(device, xyz) ?? null,
+    grid: set.spectra?.grid ?? null,
+    pages: chart.layout.pages,
+    patches: rows.map((row, i) => ({
+      row,
+      id: set.ids[i],
+      role: set.names?.[i] ?? '',
+      device: [...device.subarray(3 * i, 3 * i + 3)].map((v) => round(v * 255, 2)),
+      lab: [...lab.subarray(3 * i, 3 * i + 3)].map((v) => round(v, 4)),
+      xyz: [...xyz.subarray(3 * i, 3 * i + 3)].map((v) => round(v, 4)),
+      spectrum:
+        set.spectra === undefined
+          ? null
+          : [...set.spectra.values.subarray(i * bands, (i + 1) * bands)].map((v) => round(v, 5)),
+    })),
+  };
+}
+
+/** ΔE00 of repeated patches to the mean of their group. */
+export function repeatabilityOf(device: Float64Array, xyz: Float64Array): ErrorSummary | undefined {
+  const merged = mergeRepeats(device, 3, xyz);
+  const lab = new Float64Array(xyz.length);
+  xyzRowsToLab(xyz, WHITE_D50_MEASURED, lab);
+  const errors: number[] = [];
+  for (const group of merged.sources) {
+    if (group.length < 2) continue;
+    const centre = [0, 1, 2].map(
+      (axis) => group.reduce((sum, row) => sum + lab[3 * row + axis], 0) / group.length,
+    );
+    const scale = Math.sqrt(group.length / (group.length - 1));
+    for (const row of group)
+      errors.push(
+        scale *
+          deltaE2000Of(centre[0], centre[1], centre[2], lab[3 * row], lab[3 * row + 1], lab[3 * row + 2]),
+      );
+  }
+  return errors.length === 0 ? undefined : summariseErrors(errors);
+}
+
+export function readingsOf(services: Services, condition: number): Promise<ReadingOfCondition[]> {
+  return listReadings(services.database, condition);
+}
+
+export async function withdrawReading(
+  services: Services,
+  id: number,
+  withdrawn: boolean,
+  sql: Sql = services.database,
+): Promise<void> {
+  await setWithdrawn(sql, id, withdrawn ? services.now() : null);
+}
+
+/** A reading as CGATS. */
+export async function readingFile(services: Services, id: number): Promise<Download> {
+  const { set, lab, print } = await loadReading(services, id);
+  return {
+    name: `${print.code}.txt`,
+    mediaType: 'text/plain',
+    content: new TextEncoder().encode(writeCgats(patchSetToCgats({ ...set, lab }))),
+  };
+}

@@ -1,0 +1,33 @@
+import { join } from 'node:path';
+import { migrate } from '@melto/store/migrate';
+import { openDatabase } from '@melto/store/database';
+import { composeServices, registerDrivers } from '../composition.ts';
+import type { Services } from '../context.ts';
+
+/** Services over an empty schema of their own, with a clock and a seed that tests set. */
+export interface TestServices extends Services {
+  /** Real time that `now` gives. */
+  readonly time: { ms: number };
+}
+
+export async function openTestServices(name: string): Promise<TestServices> {
+  const url = process.env['MELTO_TEST_DATABASE_URL'];
+  if (url === undefined)
+    throw new Error(
+      'MELTO_TEST_DATABASE_URL is not set: run ./test, or scripts/withTestDatabase.sh before the runner',
+    );
+  const admin = openDatabase(url);
+  await admin.change(`DROP DATABASE IF EXISTS ${name}`);
+  await admin.change(`CREATE DATABASE ${name}`);
+  await admin.close();
+  const time = { ms: Date.UTC(2026, 2, 14, 9) };
+  let seed = 100;
+  const services = composeServices(
+    url.replace(/\/[^/]*$/, `/${name}`),
+    () => time.ms,
+    () => seed++,
+  );
+  await migrate(services.database, join(import.meta.dirname, '../../../store/migrations'));
+  await registerDrivers(services);
+  return { ...services, time };
+}
