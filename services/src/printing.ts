@@ -1,3 +1,5 @@
+import { genericLab } from '@melto/core/charts/expectedColours';
+import { labToHex } from '@melto/core/colour/srgb';
 import {
   insertPrint,
   insertSheet,
@@ -95,10 +97,26 @@ export async function printChart(
         conversion: input.conversion,
       });
       const sheet = `${code}-${index + 1}`;
-      await insertSheet(sql, { printId, page: index + 1, code: sheet, strips: strips.length, printState });
+      await insertSheet(sql, {
+        printId,
+        page: index + 1,
+        code: sheet,
+        strips: strips.length,
+        printState,
+        thumbnail: thumbnailOf(values, strips),
+      });
       sheets.push(sheet);
     }
     return { printId, code, sheets, restUntilMs };
+  });
+}
+
+/** Generic screen colours of 36 patches spread over a page. */
+function thumbnailOf(values: Float64Array, strips: readonly (readonly number[])[]): string[] {
+  const rows = strips.flat();
+  return Array.from({ length: Math.min(36, rows.length) }, (_, i) => {
+    const row = rows[Math.floor((i * rows.length) / Math.min(36, rows.length))];
+    return labToHex(genericLab('rgb', values, row * 3));
   });
 }
 
@@ -112,6 +130,7 @@ export interface RackSlip {
   readonly stripsRead: number;
   readonly printedMs: number;
   readonly restUntilMs: number;
+  readonly thumbnail: readonly string[];
   readonly state: 'resting' | 'ready' | 'partly read';
 }
 
@@ -129,9 +148,9 @@ export async function rack(services: Services): Promise<RackState> {
 }
 
 export function slipOf(sheet: SheetRow, nowMs: number): RackSlip {
-  const { code, conditionId, title, page, strips, stripsRead, printedMs, restUntilMs } = sheet;
+  const { code, conditionId, title, page, strips, stripsRead, printedMs, restUntilMs, thumbnail } = sheet;
   const state = stripsRead > 0 ? 'partly read' : nowMs < restUntilMs ? 'resting' : 'ready';
-  return { code, conditionId, title, page, strips, stripsRead, printedMs, restUntilMs, state };
+  return { code, conditionId, title, page, strips, stripsRead, printedMs, restUntilMs, thumbnail, state };
 }
 
 export async function sheetsOf(

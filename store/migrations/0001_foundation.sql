@@ -155,6 +155,7 @@ CREATE TABLE sheet (
   strips INT UNSIGNED NOT NULL,
   strips_read INT UNSIGNED NOT NULL DEFAULT 0,
   marked TEXT NOT NULL,
+  thumbnail TEXT NOT NULL,
   print_state TEXT NOT NULL,
   on_rack TINYINT(1) NOT NULL DEFAULT 1,
   UNIQUE KEY sheet_code (code),

@@ -25,6 +25,8 @@ export interface SheetRow {
   readonly strips: number;
   readonly stripsRead: number;
   readonly marked: readonly number[];
+  /** Screen colours of some of the sheet's own patches. */
+  readonly thumbnail: readonly string[];
   readonly onRack: boolean;
   readonly printedMs: number;
   readonly restUntilMs: number;
@@ -33,17 +35,23 @@ export interface SheetRow {
 }
 
 const SHEET = `s.id, s.print_id AS printId, p.condition_id AS conditionId, p.chart_id AS chartId, s.page, s.code, s.strips,
-  s.strips_read AS stripsRead, s.marked, s.on_rack AS onRack, p.printed_ms AS printedMs, p.rest_until_ms AS restUntilMs,
+  s.strips_read AS stripsRead, s.marked, s.thumbnail, s.on_rack AS onRack, p.printed_ms AS printedMs, p.rest_until_ms AS restUntilMs,
   c.title, c.purpose
   FROM sheet s JOIN print p ON p.id = s.print_id JOIN chart c ON c.id = p.chart_id`;
 
-interface RawSheet extends Omit<SheetRow, 'marked' | 'onRack'> {
+interface RawSheet extends Omit<SheetRow, 'marked' | 'onRack' | 'thumbnail'> {
+  readonly thumbnail: string;
   readonly marked: string;
   readonly onRack: number;
 }
 
 function sheetOf(row: RawSheet): SheetRow {
-  return { ...row, marked: JSON.parse(row.marked) as number[], onRack: row.onRack === 1 };
+  return {
+    ...row,
+    marked: JSON.parse(row.marked) as number[],
+    thumbnail: JSON.parse(row.thumbnail) as string[],
+    onRack: row.onRack === 1,
+  };
 }
 
 export async function insertPrint(sql: Sql, print: Omit<PrintRow, 'id'>, author: number): Promise<number> {
@@ -72,11 +80,12 @@ export async function insertSheet(
     readonly code: string;
     readonly strips: number;
     readonly printState: string;
+    readonly thumbnail: readonly string[];
   },
 ): Promise<void> {
   await sql.change(
-    "INSERT INTO sheet (print_id, page, code, strips, marked, print_state) VALUES (?, ?, ?, ?, '[]', ?)",
-    [sheet.printId, sheet.page, sheet.code, sheet.strips, sheet.printState],
+    "INSERT INTO sheet (print_id, page, code, strips, marked, print_state, thumbnail) VALUES (?, ?, ?, ?, '[]', ?, ?)",
+    [sheet.printId, sheet.page, sheet.code, sheet.strips, sheet.printState, JSON.stringify(sheet.thumbnail)],
   );
 }
 

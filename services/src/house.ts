@@ -1,0 +1,33 @@
+import { listInstruments } from '@melto/store/devices';
+import type { Services } from './context.ts';
+import { rack } from './printing.ts';
+import type { RackState } from './printing.ts';
+import { LOCAL_PERSON } from './context.ts';
+
+/** What header and rack show on every screen. */
+export interface HouseState extends RackState {
+  readonly instrument: {
+    readonly name: string;
+    readonly tileMs: number | null;
+    readonly tileLifeMs: number;
+  } | null;
+  readonly person: string;
+}
+
+export async function house(services: Services): Promise<HouseState> {
+  const [state, instruments, people] = await Promise.all([
+    rack(services),
+    listInstruments(services.database),
+    services.database.rows<{ name: string }>('SELECT name FROM person WHERE id = ?', [LOCAL_PERSON]),
+  ]);
+  const [instrument] = instruments;
+  const driver = instrument === undefined ? undefined : services.instruments.get(instrument.driver);
+  return {
+    ...state,
+    instrument:
+      instrument === undefined || driver === undefined
+        ? null
+        : { name: instrument.name, tileMs: instrument.tileMs, tileLifeMs: driver.tileLifeMs },
+    person: people[0]?.name ?? '',
+  };
+}

@@ -1,0 +1,7 @@
+import { createCondition } from '@melto/services/conditions';
+import { bodyOf, respondOnce } from '@/server/respond';
+import { services } from '@/server/services';
+
+export async function POST(request: Request): Promise<Response> {
+  return respondOnce(request, async () => createCondition(services(), await bodyOf(request, 'newCondition')));
+}

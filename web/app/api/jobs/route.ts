@@ -1,0 +1,9 @@
+import { recentJobs } from '@melto/services/jobs';
+import { respond } from '@/server/respond';
+import { services } from '@/server/services';
+
+export const dynamic = 'force-dynamic';
+
+export async function GET(): Promise<Response> {
+  return respond(() => recentJobs(services()));
+}

@@ -1,0 +1,51 @@
+import { recentJobs } from '@melto/services/jobs';
+import { services } from '@/server/services';
+
+export const dynamic = 'force-dynamic';
+
+const POLL_MS = 500;
+const listeners = new Set<(text: string) => void>();
+let timer: ReturnType<typeof setInterval> | undefined;
+let last = '';
+
+/** One poll of the job table serves all browsers; it stops with the last of them. */
+async function poll(): Promise<void> {
+  try {
+    const text = JSON.stringify(await recentJobs(services()));
+    if (text === last) return;
+    last = text;
+    for (const listener of listeners) listener(text);
+  } catch (error) {
+    console.error(error);
+  }
+}
+
+export function GET(request: Request): Response {
+  const encoder = new TextEncoder();
+  let listener: ((text: string) => void) | undefined;
+  const leave = (): void => {
+    if (listener !== undefined) listeners.delete(listener);
+    if (listeners.size === 0 && timer !== undefined) {
+      clearInterval(timer);
+      timer = undefined;
+    }
+  };
+  const stream = new ReadableStream<Uint8Array>({
+    start(controller) {
+      listener = (text) => controller.enqueue(encoder.encode(`data: ${text}\n\n`));
+      listeners.add(listener);
+      controller.enqueue(encoder.encode('retry: 2000\n\n'));
+      if (last !== '') listener(last);
+      timer ??= setInterval(() => void poll(), POLL_MS);
+    },
+    cancel: leave,
+  });
+  request.signal.addEventListener('abort', leave);
+  return new Response(stream, {
+    headers: {
+      'content-type': 'text/event-stream',
+      'cache-control': 'no-cache, no-transform',
+      'x-accel-buffering': 'no',
+    },
+  });
+}

@@ -1,0 +1,10 @@
+import { readingView } from '@melto/services/readings';
+import { idOf, respond } from '@/server/respond';
+import { services } from '@/server/services';
+
+export const dynamic = 'force-dynamic';
+
+export async function GET(_: Request, { params }: { params: Promise<{ id: string }> }): Promise<Response> {
+  const { id } = await params;
+  return respond(() => readingView(services(), idOf(id)));
+}

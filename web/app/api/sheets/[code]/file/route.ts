@@ -1,0 +1,21 @@
+import { printFile } from '@melto/services/printing';
+import { Problem } from '@melto/services/problem';
+import { download } from '@/server/respond';
+import { services } from '@/server/services';
+
+export async function GET(
+  request: Request,
+  { params }: { params: Promise<{ code: string }> },
+): Promise<Response> {
+  const { code } = await params;
+  const format = new URL(request.url).searchParams.get('format') ?? 'pdf';
+  return download(async () => {
+    if (format === 'pdf' || format === 'tiff' || format === 'png') return printFile(services(), code, format);
+    throw new Problem(
+      'bad-input',
+      `There is no format "${format.slice(0, 20)}".`,
+      'Ask for pdf, tiff or png.',
+      'format',
+    );
+  });
+}

@@ -1,0 +1,15 @@
+import { conditionOf, settingsRecord } from '@melto/services/conditions';
+import { SettingsRecord } from '@/features/condition/SettingsRecord';
+import { services } from '@/server/services';
+
+export const dynamic = 'force-dynamic';
+export const metadata = { title: 'Settings record' };
+
+export default async function Page({ params }: { params: Promise<{ id: string }> }) {
+  const id = Number((await params).id);
+  const [condition, points] = await Promise.all([
+    conditionOf(services(), id),
+    settingsRecord(services(), id),
+  ]);
+  return <SettingsRecord condition={condition} points={points} />;
+}

@@ -1,0 +1,33 @@
+import '@fontsource-variable/atkinson-hyperlegible-next/wght.css';
+import '@fontsource-variable/atkinson-hyperlegible-mono/wght.css';
+import './globals.css';
+import type { Metadata } from 'next';
+import type { ReactNode } from 'react';
+import InitColorSchemeScript from '@mui/material/InitColorSchemeScript';
+import { AppRouterCacheProvider } from '@mui/material-nextjs/v16-appRouter';
+import { Providers } from '@/features/frame/Providers';
+import { Frame } from '@/features/frame/Frame';
+import { paletteCss } from '@/ui/palette';
+
+export const metadata: Metadata = {
+  title: { default: 'Melto', template: '%s · Melto' },
+  description: 'Charts, readings and profiles of printers',
+};
+
+export default function RootLayout({ children }: { children: ReactNode }) {
+  return (
+    <html lang="en-GB" suppressHydrationWarning>
+      <head>
+        <style dangerouslySetInnerHTML={{ __html: paletteCss() }} />
+      </head>
+      <body>
+        <InitColorSchemeScript attribute="data-theme" defaultMode="light" />
+        <AppRouterCacheProvider>
+          <Providers>
+            <Frame>{children}</Frame>
+          </Providers>
+        </AppRouterCacheProvider>
+      </body>
+    </html>
+  );
+}

@@ -1,0 +1,172 @@
+'use client';
+
+import { Button, MenuItem, TextField } from '@mui/material';
+import { useRouter } from 'next/navigation';
+import { useState } from 'react';
+import { pageCapacity } from '@melto/core/charts/pageGeometry';
+import type { PaperName } from '@melto/core/charts/pageGeometry';
+import type { ChartRow } from '@melto/services/charts';
+import type { SettingsPoint } from '@melto/services/conditions';
+import { problemWords, sendJson } from '@/ui/api';
+import { formatWhen } from '@/ui/format';
+import { PrintDialog } from './PrintDialog';
+
+const PAPERS: readonly { readonly value: PaperName; readonly name: string }[] = [
+  { value: 'a4', name: 'A4' },
+  { value: 'letter', name: 'Letter' },
+  { value: 'a3', name: 'A3' },
+];
+/** Seconds that a strip takes by hand, white to white, with the way to the next one. */
+const SECONDS_PER_STRIP = 14;
+
+/** Makes a profiling chart, offers its files and prints it. */
+export function ChartMaker({
+  conditionId,
+  charts,
+  points,
+  conversions,
+  nowMs,
+}: {
+  conditionId: number;
+  charts: readonly ChartRow[];
+  points: readonly SettingsPoint[];
+  conversions: readonly string[];
+  nowMs: number;
+}) {
+  const router = useRouter();
+  const [patches, setPatches] = useState('900');
+  const [paper, setPaper] = useState<PaperName>('a4');
+  const [problem, setProblem] = useState<string>();
+  const [sending, setSending] = useState(false);
+  const [printing, setPrinting] = useState<ChartRow>();
+  const count = Number(patches);
+  const valid = Number.isInteger(count) && count >= 100 && count <= 3000;
+  const { patchesPerStrip, stripsPerPage } = pageCapacity(paper);
+  const strips = Math.ceil(count / patchesPerStrip);
+  const make = async (): Promise<void> => {
+    setSending(true);
+    setProblem(undefined);
+    try {
+      await sendJson(`/api/conditions/${conditionId}/charts`, { patches: count, paper });
+      router.refresh();
+    } catch (error) {
+      setProblem(problemWords(error));
+    }
+    setSending(false);
+  };
+  const own = charts.filter(({ purpose }) => purpose === 'profile');
+  return (
+    <div className="panel">
+      <header>
+        <h2>Charts</h2>
+        <span className="quiet">raw RGB values, laid out for the strip reader</span>
+      </header>
+      <form
+        className="row"
+        style={{ alignItems: 'flex-start', marginBottom: own.length > 0 ? 12 : 0 }}
+        onSubmit={(event) => {
+          event.preventDefault();
+          void make();
+        }}
+      >
+        <TextField
+          label="Patches"
+          value={patches}
+          onChange={(event) => setPatches(event.target.value)}
+          error={!valid}
+          helperText={
+            valid
+              ? `${strips} strips on ${Math.ceil(strips / stripsPerPage)} ${strips > stripsPerPage ? 'pages' : 'page'}, about ${Math.max(1, Math.round((strips * SECONDS_PER_STRIP) / 60))} min to read`
+              : 'A whole number from 100 to 3,000.'
+          }
+          sx={{ width: 320 }}
+          slotProps={{ htmlInput: { inputMode: 'numeric' } }}
+        />
+        <TextField
+          select
+          label="Paper"
+          value={paper}
+          onChange={(event) => setPaper(event.target.value as PaperName)}
+          sx={{ width: 110 }}
+        >
+          {PAPERS.map(({ value, name }) => (
+            <MenuItem key={value} value={value}>
+              {name}
+            </MenuItem>
+          ))}
+        </TextField>
+        <Button type="submit" disabled={!valid || sending} sx={{ mt: '3px' }}>
+          Make the chart
+        </Button>
+        {problem !== undefined && <p className="error">{problem}</p>}
+      </form>
+      {own.length > 0 && (
+        <table className="table tight">
+          <thead>
+            <tr>
+              <th>Chart</th>
+              <th className="num">Patches</th>
+              <th>Paper</th>
+              <th>Made</th>
+              <th>Files</th>
+              <th />
+            </tr>
+          </thead>
+          <tbody>
+            {own.slice(0, 6).map((chart) => (
+              <tr key={chart.id}>
+                <td>{chart.title}</td>
+                <td className="num">{chart.patches}</td>
+                <td>{PAPERS.find(({ value }) => value === chart.paper)?.name}</td>
+                <td>{formatWhen(chart.madeMs, nowMs)}</td>
+                <td>
+                  <ChartFiles chart={chart} />
+                </td>
+                <td className="num">
+                  <Button
+                    size="small"
+                    variant={chart === own[0] ? 'contained' : 'outlined'}
+                    onClick={() => setPrinting(chart)}
+                  >
+                    Print
+                  </Button>
+                </td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      )}
+      {printing !== undefined && (
+        <PrintDialog
+          title={`Print ${printing.title}`}
+          path={`/api/charts/${printing.id}/prints`}
+          points={points}
+          conversions={conversions}
+          onClose={() => setPrinting(undefined)}
+        />
+      )}
+    </div>
+  );
+}
+
+/** Downloads: PDF whole, pixels page by page. */
+function ChartFiles({ chart }: { chart: ChartRow }) {
+  const { patchesPerStrip, stripsPerPage } = pageCapacity(chart.paper);
+  const pages = Math.ceil(Math.ceil(chart.patches / patchesPerStrip) / stripsPerPage);
+  const link = (format: string, page: number, words: string) => (
+    <a key={`${format} ${page}`} href={`/api/charts/${chart.id}/file?format=${format}&page=${page}`} download>
+      {words}
+    </a>
+  );
+  return (
+    <span className="row" style={{ gap: 10 }}>
+      {link('pdf', 1, 'PDF')}
+      {['tiff', 'png'].map((format) =>
+        Array.from({ length: pages }, (_, i) =>
+          link(format, i + 1, pages === 1 ? format.toUpperCase() : `${format.toUpperCase()} ${i + 1}`),
+        ),
+      )}
+      {link('txt', 1, 'CGATS')}
+    </span>
+  );
+}

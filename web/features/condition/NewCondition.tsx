@@ -1,0 +1,164 @@
+'use client';
+
+import { Button, MenuItem, TextField } from '@mui/material';
+import { useRouter } from 'next/navigation';
+import { useState } from 'react';
+import type { ConditionChoices } from '@melto/services/conditions';
+import { ApiProblem, problemWords, sendJson } from '@/ui/api';
+
+export function NewCondition({ choices }: { choices: ConditionChoices }) {
+  const router = useRouter();
+  const [deviceId, setDeviceId] = useState(choices.devices[0]?.id ?? 0);
+  const device = choices.devices.find(({ id }) => id === deviceId);
+  const [stockId, setStockId] = useState(device?.stocks[0]?.id ?? 0);
+  const [mode, setMode] = useState(device?.modes[0] ?? '');
+  const [inkSet, setInkSet] = useState(device?.inkSet ?? '');
+  const [points, setPoints] = useState(choices.points);
+  const [problem, setProblem] = useState<ApiProblem>();
+  const [sending, setSending] = useState(false);
+  if (device === undefined)
+    return (
+      <div className="floor" style={{ padding: 32 }}>
+        <p>No device is known. Install a driver, then come back.</p>
+      </div>
+    );
+  const stock = device.stocks.find(({ id }) => id === stockId);
+  const fieldProblem = (field: string): string | undefined =>
+    problem?.field === field ? `${problem.title} ${problem.detail}` : undefined;
+  const submit = async (): Promise<void> => {
+    setSending(true);
+    setProblem(undefined);
+    try {
+      const { id } = await sendJson<{ id: number }>('/api/conditions', {
+        deviceId,
+        stockId,
+        inkSet,
+        mode,
+        points,
+      });
+      router.push(`/conditions/${id}/profile`);
+    } catch (error) {
+      setProblem(error instanceof ApiProblem ? error : new ApiProblem(0, problemWords(error), ''));
+      setSending(false);
+    }
+  };
+  return (
+    <form
+      className="floor"
+      style={{ padding: '20px 32px', gap: 20 }}
+      onSubmit={(event) => {
+        event.preventDefault();
+        void submit();
+      }}
+    >
+      <h1>New condition</h1>
+      <div className="two" style={{ maxWidth: 1100, gap: 32 }}>
+        <div className="form">
+          <TextField
+            select
+            label="Device"
+            value={deviceId}
+            onChange={(event) => setDeviceId(Number(event.target.value))}
+            helperText={device.kind}
+          >
+            {choices.devices.map(({ id, name }) => (
+              <MenuItem key={id} value={id}>
+                {name}
+              </MenuItem>
+            ))}
+          </TextField>
+          <TextField
+            select
+            label="Stock"
+            value={stockId}
+            onChange={(event) => setStockId(Number(event.target.value))}
+            error={fieldProblem('stockId') !== undefined}
+            helperText={
+              fieldProblem('stockId') ??
+              (stock === undefined ? '' : `${stock.finish}, rests ${stock.restMinutes} min before reading`)
+            }
+          >
+            {device.stocks.map(({ id, name }) => (
+              <MenuItem key={id} value={id}>
+                {name}
+              </MenuItem>
+            ))}
+          </TextField>
+          <TextField
+            select
+            label="Print mode"
+            value={mode}
+            onChange={(event) => setMode(event.target.value)}
+            error={fieldProblem('mode') !== undefined}
+            helperText={fieldProblem('mode')}
+          >
+            {device.modes.map((name) => (
+              <MenuItem key={name} value={name}>
+                {name}
+              </MenuItem>
+            ))}
+          </TextField>
+          <TextField
+            label="Ink set"
+            value={inkSet}
+            required
+            onChange={(event) => setInkSet(event.target.value)}
+            error={inkSet.trim() === ''}
+            helperText={inkSet.trim() === '' ? 'Name the inks, as on their cartridges.' : ' '}
+          />
+        </div>
+        <fieldset
+          style={{
+            border: '1px solid var(--rule)',
+            background: 'var(--surface)',
+            padding: 16,
+            display: 'grid',
+            gap: 12,
+            alignContent: 'start',
+          }}
+        >
+          <legend style={{ padding: '0 6px' }}>
+            <b>Settings record</b>
+          </legend>
+          <p className="small quiet">
+            Everybody prints with these settings. The marked points are ticked at each print; a change of any
+            of them is a new condition.
+          </p>
+          {points.map((point, i) => (
+            <div
+              key={point.label}
+              style={{ display: 'grid', gridTemplateColumns: '190px 1fr', gap: 12, alignItems: 'center' }}
+            >
+              <span>
+                {point.label}
+                {point.tickAtPrint && <span className="small quiet"> ticked</span>}
+              </span>
+              <TextField
+                aria-label={point.label}
+                slotProps={{ htmlInput: { 'aria-label': point.label } }}
+                value={point.value}
+                placeholder="as in the driver"
+                onChange={(event) =>
+                  setPoints(
+                    points.map((other, k) => (k === i ? { ...other, value: event.target.value } : other)),
+                  )
+                }
+              />
+            </div>
+          ))}
+        </fieldset>
+      </div>
+      {problem !== undefined && problem.field === undefined && (
+        <p className="error">{`${problem.title} ${problem.detail}`}</p>
+      )}
+      <div className="row">
+        <Button type="submit" variant="contained" disabled={sending || inkSet.trim() === ''}>
+          Make the condition
+        </Button>
+        <span className="quiet small">
+          {device.name} / {stock?.name} / {mode}
+        </span>
+      </div>
+    </form>
+  );
+}

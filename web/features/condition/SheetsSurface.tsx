@@ -1,0 +1,167 @@
+'use client';
+
+import { Button } from '@mui/material';
+import Link from 'next/link';
+import { useRouter } from 'next/navigation';
+import { useSnackbar } from 'notistack';
+import type { RackSlip } from '@melto/services/printing';
+import type { ReadingOfCondition } from '@melto/services/readings';
+import { problemWords, sendJson } from '@/ui/api';
+import { formatMoment, formatWhen } from '@/ui/format';
+
+type Sheet = RackSlip & { readonly onRack: boolean; readonly printId: number };
+
+export function SheetsSurface({
+  sheets,
+  readings,
+  nowMs,
+}: {
+  sheets: readonly Sheet[];
+  readings: readonly ReadingOfCondition[];
+  nowMs: number;
+}) {
+  const router = useRouter();
+  const { enqueueSnackbar, closeSnackbar } = useSnackbar();
+  const change = async (path: string, body: unknown): Promise<void> => {
+    try {
+      await sendJson(path, body, 'PUT');
+      router.refresh();
+    } catch (error) {
+      enqueueSnackbar(problemWords(error), { variant: 'error' });
+    }
+  };
+  const discard = async (code: string): Promise<void> => {
+    await change(`/api/sheets/${code}/rack`, { onRack: false });
+    enqueueSnackbar(`${code} was thrown away.`, {
+      autoHideDuration: 10_000,
+      action: (key) => (
+        <Button
+          size="small"
+          variant="text"
+          sx={{ color: 'inherit' }}
+          onClick={() => {
+            closeSnackbar(key);
+            void change(`/api/sheets/${code}/rack`, { onRack: true });
+          }}
+        >
+          Take it back
+        </Button>
+      ),
+    });
+  };
+  return (
+    <section className="surface">
+      <div className="surface-head">
+        <h1>Sheets and readings</h1>
+        <p className="quiet">
+          {sheets.length === 0
+            ? 'No sheet was printed on this condition yet; charts are made and printed under Profile.'
+            : ''}
+        </p>
+      </div>
+      {readings.length > 0 && (
+        <table className="table">
+          <thead>
+            <tr>
+              <th>Reading</th>
+              <th>Chart</th>
+              <th>Mode</th>
+              <th>Begun</th>
+              <th>State</th>
+              <th>Faults</th>
+              <th />
+            </tr>
+          </thead>
+          <tbody>
+            {readings.map((reading) => {
+              const faults = JSON.parse(reading.faults ?? '[]') as { kind: string }[];
+              return (
+                <tr key={reading.id}>
+                  <td>
+                    <Link href={`/readings/${reading.id}`} className="mono">
+                      {reading.code}
+                    </Link>
+                  </td>
+                  <td>{reading.title}</td>
+                  <td>{reading.mode}</td>
+                  <td>{formatMoment(reading.startedMs)}</td>
+                  <td>
+                    {reading.withdrawnMs !== null
+                      ? 'withdrawn'
+                      : reading.finishedMs === null
+                        ? 'in progress'
+                        : 'complete'}
+                  </td>
+                  <td>
+                    {faults.length === 0 ? (
+                      <span className="quiet">none found</span>
+                    ) : (
+                      faults.map(({ kind }) => kind.replaceAll('-', ' ')).join(', ')
+                    )}
+                  </td>
+                  <td className="num">
+                    <Button
+                      size="small"
+                      onClick={() =>
+                        void change(`/api/readings/${reading.id}/withdrawn`, {
+                          withdrawn: reading.withdrawnMs === null,
+                        })
+                      }
+                    >
+                      {reading.withdrawnMs === null ? 'Withdraw' : 'Take back'}
+                    </Button>
+                  </td>
+                </tr>
+              );
+            })}
+          </tbody>
+        </table>
+      )}
+      {sheets.length > 0 && (
+        <table className="table">
+          <thead>
+            <tr>
+              <th>Sheet</th>
+              <th>Chart</th>
+              <th>Printed</th>
+              <th className="num">Strips read</th>
+              <th>State</th>
+              <th>Files</th>
+              <th />
+            </tr>
+          </thead>
+          <tbody>
+            {sheets.map((sheet) => (
+              <tr key={sheet.code}>
+                <td>
+                  <Link href={`/read/${sheet.code}`} className="mono">
+                    {sheet.code}
+                  </Link>
+                </td>
+                <td>{sheet.title}</td>
+                <td>{formatWhen(sheet.printedMs, nowMs)}</td>
+                <td className="num">
+                  {sheet.stripsRead} of {sheet.strips}
+                </td>
+                <td>
+                  {sheet.onRack ? sheet.state : sheet.stripsRead === sheet.strips ? 'read' : 'thrown away'}
+                </td>
+                <td>
+                  <a href={`/api/sheets/${sheet.code}/file?format=pdf`}>PDF</a>{' '}
+                  <a href={`/api/sheets/${sheet.code}/file?format=tiff`}>TIFF</a>
+                </td>
+                <td className="num">
+                  {sheet.onRack && (
+                    <Button size="small" onClick={() => void discard(sheet.code)}>
+                      Throw away
+                    </Button>
+                  )}
+                </td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      )}
+    </section>
+  );
+}

@@ -1,0 +1,259 @@
+'use client';
+
+import { Button } from '@mui/material';
+import { useQuery } from '@tanstack/react-query';
+import Link from 'next/link';
+import { useRouter, useSearchParams } from 'next/navigation';
+import { useSnackbar } from 'notistack';
+import { Fragment } from 'react';
+import type { FloorRow, FloorState } from '@melto/services/floor';
+import { getJson, problemWords, sendJson } from '@/ui/api';
+import { useHouse } from '@/features/frame/useHouse';
+import { StatusShape, STATUS_WORD } from '@/ui/StatusMark';
+import type { Status } from '@/ui/StatusMark';
+import { formatClock, formatWhen } from '@/ui/format';
+
+/** One filter a sentence. */
+const FILTERS = ['fails', 'ready', 'rest'] as const;
+type Filter = (typeof FILTERS)[number];
+
+export function Floor({ initial }: { initial: FloorState }) {
+  const { data } = useQuery({
+    queryKey: ['floor'],
+    queryFn: () => getJson<FloorState>('/api/floor'),
+    initialData: initial,
+    refetchInterval: 10_000,
+  });
+  const { data: house } = useHouse();
+  const router = useRouter();
+  const query = useSearchParams();
+  const filter = FILTERS.find((name) => name === query.get('show'));
+  const grouped = query.get('group') === 'device';
+  const set = (name: string, value: string | undefined): void => {
+    const next = new URLSearchParams(query);
+    if (value === undefined) next.delete(name);
+    else next.set(name, value);
+    router.replace(`/?${next.toString()}`);
+  };
+  const slips = house?.slips ?? [];
+  const ready = slips.filter(({ state }) => state !== 'resting');
+  const resting = slips.filter(({ state }) => state === 'resting');
+  const fails = data.rows.filter(({ links }) => links.some(({ state }) => state === 'does-not-conform'));
+  const last = Math.max(0, ...resting.map(({ restUntilMs }) => restUntilMs));
+  const sentences: { readonly key: Filter; readonly count: number; readonly words: string }[] = [
+    { key: 'fails', count: fails.length, words: fails.length === 1 ? 'does not conform' : 'do not conform' },
+    {
+      key: 'ready',
+      count: ready.length,
+      words: ready.length === 1 ? 'sheet is ready to read' : 'sheets are ready to read',
+    },
+    {
+      key: 'rest',
+      count: resting.length,
+      words: `${resting.length === 1 ? 'rests' : 'rest'} until ${formatClock(last)}`,
+    },
+  ];
+  const shown = data.rows.filter((row) =>
+    filter === 'fails'
+      ? fails.includes(row)
+      : filter === 'ready'
+        ? ready.some(({ conditionId }) => conditionId === row.id)
+        : filter === 'rest'
+          ? resting.some(({ conditionId }) => conditionId === row.id)
+          : true,
+  );
+  if (data.rows.length === 0) return <EmptyFloor />;
+  return (
+    <div className="floor">
+      <div className="sentences">
+        {sentences
+          .filter(({ count }) => count > 0)
+          .map(({ key, count, words }) => (
+            <button
+              key={key}
+              type="button"
+              className="sentence"
+              aria-pressed={filter === key}
+              onClick={() => set('show', filter === key ? undefined : key)}
+            >
+              <b>{count}</b> {words}
+            </button>
+          ))}
+        {sentences.every(({ count }) => count === 0) && (
+          <span style={{ fontSize: 20 }}>Nothing needs you now.</span>
+        )}
+        <span className="grow" />
+        <button
+          type="button"
+          className="plain small"
+          aria-pressed={grouped}
+          onClick={() => set('group', grouped ? undefined : 'device')}
+        >
+          {grouped ? 'what needs attention first' : 'group by device'}
+        </button>
+        <Button variant="contained" component={Link} href="/conditions/new">
+          New condition
+        </Button>
+      </div>
+      <table className="table">
+        <thead>
+          <tr>
+            <th>Condition</th>
+            <th>What now</th>
+            <th>As printed</th>
+            <th>
+              <span className="marks" aria-hidden>
+                <span style={{ width: 14, textAlign: 'center' }} title="Profile">
+                  P
+                </span>
+                <span style={{ width: 14, textAlign: 'center' }} title="Conformity">
+                  K
+                </span>
+              </span>
+              <span className="visually-hidden">Profile and conformity</span>
+            </th>
+            <th>Last check, mean ΔE00 / limit</th>
+            <th>Checked</th>
+          </tr>
+        </thead>
+        <tbody>
+          {grouped ? (
+            <Grouped rows={shown} nowMs={data.nowMs} />
+          ) : (
+            <ByAttention rows={shown} nowMs={data.nowMs} />
+          )}
+        </tbody>
+      </table>
+    </div>
+  );
+}
+
+function ByAttention({ rows, nowMs }: { rows: readonly FloorRow[]; nowMs: number }) {
+  const todo = rows.filter(({ attention }) => attention > 0);
+  const rest = rows.filter(({ attention }) => attention === 0);
+  return (
+    <>
+      {todo.map((row) => (
+        <Row key={row.id} row={row} nowMs={nowMs} />
+      ))}
+      {rest.length > 0 && todo.length > 0 && (
+        <tr className="sep">
+          <td colSpan={6}>Nothing to do</td>
+        </tr>
+      )}
+      {rest.map((row) => (
+        <Row key={row.id} row={row} nowMs={nowMs} />
+      ))}
+    </>
+  );
+}
+
+function Grouped({ rows, nowMs }: { rows: readonly FloorRow[]; nowMs: number }) {
+  const devices = [...new Set(rows.map(({ device }) => device))].sort();
+  return devices.map((device) => (
+    <Fragment key={device}>
+      <tr className="sep">
+        <td colSpan={6}>{device}</td>
+      </tr>
+      {rows
+        .filter((row) => row.device === device)
+        .map((row) => (
+          <Row key={row.id} row={row} nowMs={nowMs} />
+        ))}
+    </Fragment>
+  ));
+}
+
+function Row({ row, nowMs }: { row: FloorRow; nowMs: number }) {
+  const { check } = row;
+  return (
+    <tr>
+      <td>
+        <Link href={`/conditions/${row.id}/profile`} style={{ textDecoration: 'none' }}>
+          <b>{row.stock}</b>
+          <br />
+          <span className="quiet small">
+            {row.device} · {row.mode}
+          </span>
+        </Link>
+      </td>
+      <td>
+        {row.whatNow === null ? (
+          <span className="quiet">nothing</span>
+        ) : (
+          <Link href={row.whatNow.href}>{row.whatNow.words}</Link>
+        )}
+      </td>
+      <td>
+        {row.ramps.length === 0 ? (
+          <span className="quiet small">not read yet</span>
+        ) : (
+          <div className="ramps" role="img" aria-label={`printed ramps of ${row.stock}`}>
+            {row.ramps.map((ramp, i) => (
+              <div key={i}>
+                {ramp.map((hex, k) => (
+                  <i key={k} style={{ background: hex }} />
+                ))}
+              </div>
+            ))}
+          </div>
+        )}
+      </td>
+      <td>
+        <span className="marks">
+          {row.links.map(({ link, state }) => (
+            <StatusShape key={link} status={state} title={`${link}: ${STATUS_WORD[state]}`} />
+          ))}
+        </span>
+      </td>
+      <td>
+        {check === null ? (
+          <span className="quiet small">not yet checked</span>
+        ) : (
+          <span className="row">
+            <span>
+              <b>{check.value.toFixed(2)}</b> <span className="quiet">/ {check.limit.toFixed(2)}</span>
+            </span>
+            <LimitBar value={check.value} limit={check.limit} status={check.verdict as Status} />
+          </span>
+        )}
+      </td>
+      <td className="small">{check === null ? '' : formatWhen(check.madeMs, nowMs)}</td>
+    </tr>
+  );
+}
+
+/** Value against its limit: the mark is the limit. */
+export function LimitBar({ value, limit, status }: { value: number; limit: number; status: Status }) {
+  const tone =
+    status === 'does-not-conform' ? 'var(--fails)' : status === 'near' ? 'var(--near)' : 'var(--conforms)';
+  return (
+    <span className="bar" aria-hidden>
+      <i style={{ width: `${Math.min(100, (80 * value) / limit)}%`, background: tone }} />
+      <b style={{ left: '80%' }} />
+    </span>
+  );
+}
+
+function EmptyFloor() {
+  const { enqueueSnackbar } = useSnackbar();
+  const load = (): void => {
+    sendJson('/api/sample-house').then(
+      () => enqueueSnackbar('The sample house is being loaded; the header shows how far it is.'),
+      (error: unknown) => enqueueSnackbar(problemWords(error), { variant: 'error' }),
+    );
+  };
+  return (
+    <div className="floor" style={{ alignItems: 'flex-start', padding: 32, gap: 20 }}>
+      <p style={{ fontSize: 20 }}>
+        No condition yet: a condition is one device with one stock, one ink set and one print mode.
+      </p>
+      <div className="row">
+        <Button variant="contained" component={Link} href="/conditions/new">
+          New condition
+        </Button>
+        <Button onClick={load}>Load the sample house</Button>
+      </div>
+    </div>
+  );
+}

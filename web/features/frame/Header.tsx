@@ -1,0 +1,193 @@
+'use client';
+
+import { Button, Menu, MenuItem } from '@mui/material';
+import { useColorScheme } from '@mui/material/styles';
+import { useQuery, useQueryClient } from '@tanstack/react-query';
+import Link from 'next/link';
+import { usePathname, useRouter } from 'next/navigation';
+import { useSnackbar } from 'notistack';
+import { useEffect, useState } from 'react';
+import type { FloorState } from '@melto/services/floor';
+import { getJson, problemWords, sendJson } from '@/ui/api';
+import { formatSpan } from '@/ui/format';
+import { JobsMenu } from './JobsMenu';
+import { Palette } from './Palette';
+import { useDomainNow, useHouse } from './useHouse';
+
+const HOUR_MS = 3_600_000;
+
+export function Header() {
+  const path = usePathname();
+  const [palette, setPalette] = useState<'closed' | 'all' | 'conditions'>('closed');
+  useEffect(() => {
+    const open = (event: KeyboardEvent): void => {
+      if ((event.ctrlKey || event.metaKey) && event.key.toLowerCase() === 'k') {
+        event.preventDefault();
+        setPalette('all');
+      }
+    };
+    window.addEventListener('keydown', open);
+    return () => window.removeEventListener('keydown', open);
+  }, []);
+  return (
+    <header className="header">
+      <Link href="/" className="mark">
+        Melto
+      </Link>
+      <Crumbs path={path} onSwitch={() => setPalette('conditions')} />
+      <span className="grow" />
+      <button type="button" className="find" onClick={() => setPalette('all')}>
+        <span>Find or do…</span>
+        <kbd className="mono">Ctrl K</kbd>
+      </button>
+      <InstrumentItem />
+      <ClockItem />
+      <JobsMenu />
+      <PersonMenu />
+      <Palette mode={palette} onClose={() => setPalette('closed')} />
+    </header>
+  );
+}
+
+/** Device / stock / mode: itself the switcher of conditions. */
+function Crumbs({ path, onSwitch }: { path: string; onSwitch: () => void }) {
+  const id = /^\/conditions\/(\d+)/.exec(path)?.[1];
+  const { data } = useQuery({
+    queryKey: ['floor'],
+    queryFn: () => getJson<FloorState>('/api/floor'),
+    enabled: id !== undefined,
+    staleTime: 10_000,
+  });
+  const row = data?.rows.find((candidate) => candidate.id === Number(id));
+  const sheet = /^\/read\/([^/]+)/.exec(path)?.[1];
+  return (
+    <nav className="crumbs" aria-label="Where you are">
+      {row !== undefined ? (
+        <button type="button" className="plain" onClick={onSwitch} title="Switch to another condition">
+          {row.device} <i>/</i> {row.stock} <i>/</i> <b>{row.mode}</b>
+        </button>
+      ) : sheet !== undefined ? (
+        <b className="mono">{sheet}</b>
+      ) : (
+        <>
+          <b>
+            {path === '/'
+              ? 'Floor'
+              : path.startsWith('/conditions/new')
+                ? 'New condition'
+                : path.startsWith('/readings')
+                  ? 'Reading'
+                  : ''}
+          </b>
+          {path === '/' && (
+            <>
+              <i>/</i> <span className="quiet">Saltmarsh Works</span>
+            </>
+          )}
+        </>
+      )}
+    </nav>
+  );
+}
+
+function InstrumentItem() {
+  const { data } = useHouse();
+  const now = useDomainNow();
+  const queries = useQueryClient();
+  const { enqueueSnackbar } = useSnackbar();
+  if (data === undefined || now === undefined) return null;
+  const { instrument } = data;
+  if (instrument === null) return <span className="headitem quiet">no instrument</span>;
+  const age = instrument.tileMs === null ? undefined : now - instrument.tileMs;
+  const due = age === undefined || age > instrument.tileLifeMs;
+  const calibrate = async (): Promise<void> => {
+    try {
+      await sendJson('/api/tile');
+      await queries.invalidateQueries({ queryKey: ['house'] });
+      enqueueSnackbar('White tile read.');
+    } catch (error) {
+      enqueueSnackbar(problemWords(error), { variant: 'error' });
+    }
+  };
+  return (
+    <button
+      type="button"
+      className="plain headitem"
+      onClick={() => void calibrate()}
+      title="Calibrate on the white tile"
+    >
+      <b>{instrument.name}</b>{' '}
+      <span className="quiet">{due ? 'tile due' : `tile ${formatSpan(age ?? 0)} ago`}</span>
+    </button>
+  );
+}
+
+/** The simulated clock: only shown ahead of time where it was moved. */
+function ClockItem() {
+  const { data } = useHouse();
+  const now = useDomainNow();
+  const queries = useQueryClient();
+  const router = useRouter();
+  const [anchor, setAnchor] = useState<HTMLElement | null>(null);
+  const resting = data?.slips.filter(({ state }) => state === 'resting') ?? [];
+  const move = async (byMs: number): Promise<void> => {
+    setAnchor(null);
+    await sendJson('/api/clock', { byMs });
+    await queries.invalidateQueries();
+    router.refresh();
+  };
+  if (data === undefined || now === undefined) return null;
+  const untilReady = Math.max(0, ...resting.map(({ restUntilMs }) => restUntilMs - now));
+  return (
+    <>
+      <button
+        type="button"
+        className="plain headitem"
+        aria-haspopup="menu"
+        onClick={(event) => setAnchor(event.currentTarget)}
+      >
+        {data.offsetMs === 0 ? (
+          <span className="quiet">real time</span>
+        ) : (
+          <b>clock +{formatSpan(data.offsetMs)}</b>
+        )}
+      </button>
+      <Menu anchorEl={anchor} open={anchor !== null} onClose={() => setAnchor(null)}>
+        <MenuItem disabled={untilReady === 0} onClick={() => void move(untilReady + 1000)}>
+          Rest until ready{untilReady > 0 ? `, ${formatSpan(untilReady)}` : ''}
+        </MenuItem>
+        <MenuItem onClick={() => void move(HOUR_MS)}>One hour on</MenuItem>
+        <MenuItem onClick={() => void move(7 * 24 * HOUR_MS)}>Next week</MenuItem>
+      </Menu>
+    </>
+  );
+}
+
+function PersonMenu() {
+  const { data } = useHouse();
+  const { mode, setMode } = useColorScheme();
+  const [anchor, setAnchor] = useState<HTMLElement | null>(null);
+  return (
+    <>
+      <Button
+        variant="text"
+        size="small"
+        aria-haspopup="menu"
+        onClick={(event) => setAnchor(event.currentTarget)}
+        sx={{ fontSize: 13, fontWeight: 400, px: 1 }}
+      >
+        {data?.person.split(' ')[0] ?? 'Person'}
+      </Button>
+      <Menu anchorEl={anchor} open={anchor !== null} onClose={() => setAnchor(null)}>
+        <MenuItem
+          onClick={() => {
+            setMode(mode === 'dark' ? 'light' : 'dark');
+            setAnchor(null);
+          }}
+        >
+          {mode === 'dark' ? 'Light theme' : 'Dark theme'}
+        </MenuItem>
+      </Menu>
+    </>
+  );
+}

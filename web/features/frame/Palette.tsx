@@ -1,0 +1,116 @@
+'use client';
+
+import { Dialog } from '@mui/material';
+import { useQuery } from '@tanstack/react-query';
+import { useRouter } from 'next/navigation';
+import { useState } from 'react';
+import type { Found } from '@melto/services/search';
+import { getJson } from '@/ui/api';
+
+const ACTIONS: readonly { readonly title: string; readonly detail: string; readonly href: string }[] = [
+  { title: 'Floor', detail: 'all conditions', href: '/' },
+  { title: 'New condition', detail: 'device, stock, mode', href: '/conditions/new' },
+];
+
+/** Search-and-do: any condition, sheet code, reading, profile or action. */
+export function Palette({ mode, onClose }: { mode: 'closed' | 'all' | 'conditions'; onClose: () => void }) {
+  return (
+    <Dialog
+      open={mode !== 'closed'}
+      onClose={onClose}
+      fullWidth
+      maxWidth="sm"
+      aria-label="Find or do"
+      sx={{ '& .MuiDialog-container': { alignItems: 'flex-start' } }}
+    >
+      {mode !== 'closed' && <PaletteBody conditionsOnly={mode === 'conditions'} onClose={onClose} />}
+    </Dialog>
+  );
+}
+
+function PaletteBody({ conditionsOnly, onClose }: { conditionsOnly: boolean; onClose: () => void }) {
+  const router = useRouter();
+  const [text, setText] = useState('');
+  const [at, setAt] = useState(0);
+  const { data } = useQuery({
+    queryKey: ['search', text],
+    queryFn: () => getJson<Found[]>(`/api/search?q=${encodeURIComponent(text)}`),
+    placeholderData: (before) => before,
+  });
+  const words = text.toLowerCase();
+  const actions = conditionsOnly
+    ? []
+    : ACTIONS.filter(({ title }) => title.toLowerCase().includes(words)).map((action) => ({
+        ...action,
+        kind: 'action',
+      }));
+  const found = (data ?? []).filter(({ kind }) => !conditionsOnly || kind === 'condition');
+  const rows = [...found, ...actions];
+  const go = (href: string): void => {
+    onClose();
+    router.push(href);
+  };
+  const chosen = Math.min(at, rows.length - 1);
+  return (
+    <div style={{ padding: 12, display: 'grid', gap: 8 }}>
+      <input
+        autoFocus
+        value={text}
+        placeholder={
+          conditionsOnly ? 'Condition: device, stock or mode' : 'Condition, sheet code, profile, action'
+        }
+        aria-label="Find or do"
+        role="combobox"
+        aria-expanded
+        aria-controls="palette-rows"
+        aria-activedescendant={rows[chosen] === undefined ? undefined : `palette-${chosen}`}
+        onChange={(event) => {
+          setText(event.target.value);
+          setAt(0);
+        }}
+        onKeyDown={(event) => {
+          if (event.key === 'ArrowDown') setAt(Math.min(rows.length - 1, chosen + 1));
+          else if (event.key === 'ArrowUp') setAt(Math.max(0, chosen - 1));
+          else if (event.key === 'Enter' && rows[chosen] !== undefined) go(rows[chosen].href);
+          else return;
+          event.preventDefault();
+        }}
+        style={{
+          font: 'inherit',
+          fontSize: 20,
+          padding: '6px 8px',
+          border: '1px solid var(--rule)',
+          background: 'var(--page)',
+          color: 'var(--text)',
+        }}
+      />
+      <ul id="palette-rows" role="listbox" style={{ maxHeight: 420, overflow: 'auto' }}>
+        {rows.map((row, i) => (
+          <li
+            key={`${row.kind} ${row.href} ${row.title}`}
+            id={`palette-${i}`}
+            role="option"
+            aria-selected={i === chosen}
+          >
+            <button
+              type="button"
+              tabIndex={-1}
+              className="plain row"
+              style={{ width: '100%', padding: '6px 8px', background: i === chosen ? 'var(--wash)' : 'none' }}
+              onClick={() => go(row.href)}
+            >
+              <b>{row.title}</b>
+              <span className="quiet grow">{row.detail}</span>
+              <span className="quiet small">{row.kind}</span>
+            </button>
+          </li>
+        ))}
+        {rows.length === 0 && (
+          <li className="quiet" style={{ padding: 8 }}>
+            Nothing has this name.
+          </li>
+        )}
+      </ul>
+    </div>
+  );
+}

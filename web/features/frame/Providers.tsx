@@ -1,0 +1,23 @@
+'use client';
+
+import { ThemeProvider } from '@mui/material/styles';
+import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
+import { SnackbarProvider } from 'notistack';
+import { useState } from 'react';
+import type { ReactNode } from 'react';
+import { theme } from '@/ui/theme';
+
+export function Providers({ children }: { children: ReactNode }) {
+  const [client] = useState(
+    () => new QueryClient({ defaultOptions: { queries: { retry: 1, refetchOnWindowFocus: true } } }),
+  );
+  return (
+    <ThemeProvider theme={theme} defaultMode="light" disableTransitionOnChange>
+      <QueryClientProvider client={client}>
+        <SnackbarProvider maxSnack={3} anchorOrigin={{ vertical: 'bottom', horizontal: 'left' }}>
+          {children}
+        </SnackbarProvider>
+      </QueryClientProvider>
+    </ThemeProvider>
+  );
+}

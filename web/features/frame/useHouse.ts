@@ -1,0 +1,30 @@
+'use client';
+
+import { useQuery } from '@tanstack/react-query';
+import type { HouseState } from '@melto/services/house';
+import { getJson } from '@/ui/api';
+import { useEffect, useState } from 'react';
+
+/** Rack, instrument and clock, fresh every few seconds. */
+export function useHouse() {
+  return useQuery({
+    queryKey: ['house'],
+    queryFn: () => getJson<HouseState>('/api/house'),
+    refetchInterval: 5000,
+  });
+}
+
+/** Domain time that ticks; undefined until the server has told its clock. */
+export function useDomainNow(): number | undefined {
+  const { data } = useHouse();
+  const [now, setNow] = useState<number>();
+  const offset = data === undefined ? undefined : data.offsetMs;
+  useEffect(() => {
+    if (offset === undefined) return;
+    const tick = (): void => setNow(Date.now() + offset);
+    tick();
+    const timer = setInterval(tick, 1000);
+    return () => clearInterval(timer);
+  }, [offset]);
+  return now ?? data?.nowMs;
+}

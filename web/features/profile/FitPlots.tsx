@@ -1,0 +1,182 @@
+'use client';
+
+import {
+  Bar,
+  BarChart,
+  CartesianGrid,
+  Line,
+  LineChart,
+  ReferenceLine,
+  ResponsiveContainer,
+  XAxis,
+  YAxis,
+} from 'recharts';
+import type { FitReport, ProfileDetail } from '@melto/services/profiles';
+import { screenOf } from '@/ui/Swatch';
+
+const TICK = { fontSize: 12, fill: 'var(--quiet)' };
+const HEIGHT = 190;
+
+/** Counts of cross-validated errors, with the repeatability of the reading beside them. */
+export function ErrorHistogram({ report }: { report: FitReport }) {
+  const { binWidth, counts } = report.histogram;
+  const last = Math.max(10, counts.reduce((at, count, i) => (count > 0 ? i : at), 0) + 2);
+  const data = counts.slice(0, last).map((count, i) => ({ from: Number((i * binWidth).toFixed(2)), count }));
+  const repeat = report.repeatability?.mean;
+  return (
+    <ResponsiveContainer width="100%" height={HEIGHT}>
+      <BarChart
+        data={data}
+        margin={{ top: 18, right: 8, bottom: 16, left: -16 }}
+        barCategoryGap={1}
+        accessibilityLayer
+      >
+        <XAxis
+          dataKey="from"
+          type="number"
+          domain={[0, last * binWidth]}
+          tick={TICK}
+          tickLine={false}
+          stroke="var(--rule)"
+          label={{ value: 'ΔE00', position: 'insideBottom', offset: -10, fontSize: 12, fill: 'var(--quiet)' }}
+        />
+        <YAxis tick={TICK} tickLine={false} axisLine={false} width={48} />
+        <Bar dataKey="count" fill="var(--quiet)" isAnimationActive={false} />
+        {repeat !== undefined && (
+          <ReferenceLine
+            x={repeat}
+            stroke="var(--text)"
+            strokeDasharray="4 3"
+            label={{
+              value: `repeats ${repeat.toFixed(2)}`,
+              position: 'top',
+              fontSize: 12,
+              fill: 'var(--text)',
+            }}
+          />
+        )}
+      </BarChart>
+    </ResponsiveContainer>
+  );
+}
+
+/** a* and b* of an asked neutral ramp through the profile. */
+export function NeutralPlot({ neutral }: { neutral: ProfileDetail['neutral'] }) {
+  const data = neutral.map(({ asked, lab }) => ({ asked, a: lab[1], b: lab[2] }));
+  const most = Math.max(2, ...data.map(({ a, b }) => Math.max(Math.abs(a), Math.abs(b))));
+  return (
+    <ResponsiveContainer width="100%" height={HEIGHT}>
+      <LineChart data={data} margin={{ top: 8, right: 28, bottom: 16, left: -16 }} accessibilityLayer>
+        <CartesianGrid stroke="var(--rule)" vertical={false} />
+        <XAxis
+          dataKey="asked"
+          type="number"
+          domain={[0, 100]}
+          ticks={[0, 25, 50, 75, 100]}
+          tick={TICK}
+          tickLine={false}
+          stroke="var(--rule)"
+          label={{
+            value: 'L* asked',
+            position: 'insideBottom',
+            offset: -10,
+            fontSize: 12,
+            fill: 'var(--quiet)',
+          }}
+        />
+        <YAxis
+          domain={[-Math.ceil(most), Math.ceil(most)]}
+          tick={TICK}
+          tickLine={false}
+          axisLine={false}
+          width={48}
+        />
+        <ReferenceLine y={0} stroke="var(--text)" strokeWidth={0.6} />
+        <Line
+          dataKey="a"
+          name="a*"
+          stroke="var(--text)"
+          dot={false}
+          isAnimationActive={false}
+          label={endLabel(data.length, 'a*', -8)}
+        />
+        <Line
+          dataKey="b"
+          name="b*"
+          stroke="var(--text)"
+          strokeDasharray="5 3"
+          dot={false}
+          isAnimationActive={false}
+          label={endLabel(data.length, 'b*', 12)}
+        />
+      </LineChart>
+    </ResponsiveContainer>
+  );
+}
+
+/** Names a line at its end. */
+function endLabel(count: number, name: string, dy: number) {
+  return function EndLabel({ x, y, index }: { x?: string | number; y?: string | number; index?: number }) {
+    if (index !== count - 1) return <g />;
+    return (
+      <text x={Number(x) + 6} y={Number(y) + dy} fontSize={12} fill="var(--text)">
+        {name}
+      </text>
+    );
+  };
+}
+
+/** Lightness along the raw ramps, each in its own printed colour. */
+export function TonePlot({ report }: { report: FitReport }) {
+  const lines = [
+    ...report.ramps.map(({ channel, points }) => ({ name: channel, points })),
+    { name: 'grey', points: [...report.neutralAxis].reverse() },
+  ];
+  const data = lines[0].points.map((_, i) => ({
+    value: Math.round((100 * i) / (lines[0].points.length - 1)),
+    ...Object.fromEntries(lines.map(({ name, points }) => [name, points[i].lab[0]])),
+  }));
+  return (
+    <ResponsiveContainer width="100%" height={HEIGHT}>
+      <LineChart data={data} margin={{ top: 8, right: 12, bottom: 16, left: -16 }} accessibilityLayer>
+        <CartesianGrid stroke="var(--rule)" vertical={false} />
+        <XAxis
+          dataKey="value"
+          type="number"
+          domain={[0, 100]}
+          ticks={[0, 25, 50, 75, 100]}
+          tick={TICK}
+          tickLine={false}
+          stroke="var(--rule)"
+          label={{
+            value: 'per cent off the channel',
+            position: 'insideBottom',
+            offset: -10,
+            fontSize: 12,
+            fill: 'var(--quiet)',
+          }}
+        />
+        <YAxis
+          domain={[0, 100]}
+          ticks={[0, 25, 50, 75, 100]}
+          tick={TICK}
+          tickLine={false}
+          axisLine={false}
+          width={48}
+        />
+        {lines.map(({ name, points }) => (
+          <Line
+            key={name}
+            dataKey={name}
+            stroke={
+              name === 'grey' ? 'var(--text)' : screenOf(points[Math.floor(points.length * 0.75)].lab).css
+            }
+            strokeWidth={2}
+            dot={false}
+            isAnimationActive={false}
+          />
+        ))}
+      </LineChart>
+    </ResponsiveContainer>
+  );
+}

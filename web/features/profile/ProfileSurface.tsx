@@ -1,0 +1,171 @@
+'use client';
+
+import { Button } from '@mui/material';
+import Link from 'next/link';
+import { useState } from 'react';
+import type { ChartRow } from '@melto/services/charts';
+import type { ConditionRow, SettingsPoint } from '@melto/services/conditions';
+import type { ProfileDetail, ProfileSummary, ResultRow, VersionView } from '@melto/services/profiles';
+import type { ReadingOfCondition } from '@melto/services/readings';
+import { ChartMaker } from '@/features/charts/ChartMaker';
+import { formatMoment } from '@/ui/format';
+import { BuildForm } from './BuildForm';
+import { ErrorHistogram, NeutralPlot, TonePlot } from './FitPlots';
+import { InstallNotes } from './InstallNotes';
+import { Versions } from './Versions';
+import { WorstPatches } from './WorstPatches';
+
+export interface ProfileSurfaceProps {
+  readonly condition: ConditionRow;
+  readonly charts: readonly ChartRow[];
+  readonly points: readonly SettingsPoint[];
+  readonly conversions: readonly string[];
+  readonly versions: readonly VersionView[];
+  readonly shown?: VersionView;
+  readonly result?: {
+    readonly row: ResultRow;
+    readonly summary: ProfileSummary;
+    readonly detail: ProfileDetail;
+  };
+  readonly readings: readonly ReadingOfCondition[];
+  readonly nowMs: number;
+}
+
+export function ProfileSurface(props: ProfileSurfaceProps) {
+  const { condition, versions, shown, result, readings, nowMs } = props;
+  const [notes, setNotes] = useState(false);
+  const [building, setBuilding] = useState(false);
+  const complete = readings.filter(({ finishedMs }) => finishedMs !== null);
+  return (
+    <section className="surface">
+      <div className="surface-head">
+        <h1>Profile</h1>
+        <p>{sentence(props)}</p>
+        {complete.length > 0 && (
+          <Button variant={result === undefined ? 'contained' : 'outlined'} onClick={() => setBuilding(true)}>
+            {result === undefined ? 'Build the profile' : 'Build another'}
+          </Button>
+        )}
+        {result !== undefined && (
+          <>
+            <Button onClick={() => setNotes(true)}>Download</Button>
+            <Button variant="contained" component={Link} href={`/conditions/${condition.id}/conformity`}>
+              Check it
+            </Button>
+          </>
+        )}
+      </div>
+      {versions.length > 0 && (
+        <Versions
+          versions={versions}
+          shown={shown}
+          nowMs={nowMs}
+          path={`/conditions/${condition.id}/profile`}
+        >
+          {result !== undefined &&
+            `${result.summary.name}.icc, ICC v${result.summary.version}, ${result.summary.mode}, sheet ${result.summary.code}`}
+        </Versions>
+      )}
+      {result !== undefined && <Report {...result} />}
+      <ChartMaker
+        conditionId={condition.id}
+        charts={props.charts}
+        points={props.points}
+        conversions={props.conversions}
+        nowMs={nowMs}
+      />
+      {building && (
+        <BuildForm conditionId={condition.id} readings={complete} onClose={() => setBuilding(false)} />
+      )}
+      {notes && result !== undefined && (
+        <InstallNotes resultId={result.row.id} name={result.summary.name} onClose={() => setNotes(false)} />
+      )}
+    </section>
+  );
+}
+
+/** The state of the link in one sentence. */
+function sentence({ result, readings, charts }: ProfileSurfaceProps): string {
+  if (result !== undefined) {
+    const { summary } = result;
+    return `fits its ${summary.patches} patches to ${summary.mean.toFixed(2)} ΔE00, reading noise included`;
+  }
+  const open = readings.find(({ finishedMs }) => finishedMs === null);
+  if (readings.some(({ finishedMs }) => finishedMs !== null))
+    return 'A complete reading waits to become a profile.';
+  if (open !== undefined) return 'The reading is not complete yet; its sheets stand on the rack.';
+  if (charts.some(({ purpose }) => purpose === 'profile'))
+    return 'Print the chart, let it rest, and read it.';
+  return 'Begin with a chart: print it without colour management, let it rest, and read it.';
+}
+
+function Report({
+  row,
+  summary,
+  detail,
+}: {
+  row: ResultRow;
+  summary: ProfileSummary;
+  detail: ProfileDetail;
+}) {
+  const { report } = detail;
+  return (
+    <>
+      {summary.warnings.map((warning) => (
+        <p key={warning} className="notice">
+          {warning} The profile carries it with it.
+        </p>
+      ))}
+      <div className="three">
+        <div className="panel">
+          <header>
+            <h2>Cross-validated error</h2>
+            <span className="quiet">{report.folds} folds</span>
+          </header>
+          <ErrorHistogram report={report} />
+          <p className="figures">
+            <span>
+              mean <b>{summary.mean.toFixed(2)}</b>
+            </span>
+            <span>
+              median <b>{report.summary.median.toFixed(2)}</b>
+            </span>
+            <span>
+              95 % under <b>{summary.p95.toFixed(2)}</b>
+            </span>
+            <span>
+              largest <b>{summary.largest.toFixed(2)}</b>
+            </span>
+          </p>
+        </div>
+        <div className="panel">
+          <header>
+            <h2>Neutral axis</h2>
+            <span className="quiet">asked grey, printed through the profile</span>
+          </header>
+          <NeutralPlot neutral={detail.neutral} />
+          <p className="figures">
+            <span>
+              black L* <b>{Math.min(...detail.neutral.map(({ lab }) => lab[0])).toFixed(1)}</b>
+            </span>
+            <span className="quiet">relative to the paper</span>
+          </p>
+        </div>
+        <div className="panel">
+          <header>
+            <h2>Tone</h2>
+            <span className="quiet">raw ramps as printed</span>
+          </header>
+          <TonePlot report={report} />
+          <p className="figures">
+            <span>
+              repeatability <b>{summary.repeatability === null ? '–' : summary.repeatability.toFixed(2)}</b>
+            </span>
+            <span className="quiet">{formatMoment(row.madeMs)}</span>
+          </p>
+        </div>
+      </div>
+      <WorstPatches report={report} />
+    </>
+  );
+}

@@ -1,0 +1,58 @@
+'use client';
+
+import { useRouter } from 'next/navigation';
+import type { ReactNode } from 'react';
+import type { VersionView } from '@melto/services/profiles';
+import { sendJson } from '@/ui/api';
+import { formatWhen } from '@/ui/format';
+import { StatusShape } from '@/ui/StatusMark';
+import type { Status } from '@/ui/StatusMark';
+
+/** The history of a link as a thin time line. */
+export function Versions({
+  versions,
+  shown,
+  nowMs,
+  path,
+  children,
+}: {
+  versions: readonly VersionView[];
+  shown?: VersionView;
+  nowMs: number;
+  path: string;
+  children?: ReactNode;
+}) {
+  const router = useRouter();
+  const state = (version: VersionView): Status => {
+    if (version.verdict === 'does-not-conform') return version.verdict;
+    if (!version.inForce && version.verdict === null) return 'none';
+    return version.stale ? 'stale' : ((version.verdict as Status | null) ?? 'current');
+  };
+  return (
+    <div className="versions">
+      <span className="quiet">Versions</span>
+      {versions.slice(-7).map((version) => (
+        <button
+          key={version.id}
+          type="button"
+          aria-pressed={version.id === shown?.id}
+          onClick={() => router.replace(`${path}?version=${version.id}`)}
+        >
+          <StatusShape status={state(version)} size={12} />v{version.version}{' '}
+          <span className="quiet">{formatWhen(version.madeMs, nowMs)}</span>
+        </button>
+      ))}
+      {shown !== undefined && !shown.inForce && (
+        <button
+          type="button"
+          onClick={() => {
+            void sendJson(`/api/results/${shown.id}/in-force`, {}, 'PUT').then(() => router.refresh());
+          }}
+        >
+          <u>put v{shown.version} in force</u>
+        </button>
+      )}
+      <span className="end">{children}</span>
+    </div>
+  );
+}

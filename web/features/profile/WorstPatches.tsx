@@ -1,0 +1,34 @@
+'use client';
+
+import type { FitReport } from '@melto/services/profiles';
+import { Swatch } from '@/ui/Swatch';
+
+/** The patches the model predicts least well: measured above, model in the lower third. */
+export function WorstPatches({ report }: { report: FitReport }) {
+  return (
+    <div className="panel">
+      <header>
+        <h2>Least certain patches</h2>
+        <span className="quiet">measured above, model in the lower third; RGB values and ΔE00 below</span>
+        <span className="small">
+          {report.outliers.length === 0 ? (
+            <span className="quiet">none is over five medians</span>
+          ) : (
+            `${report.outliers.length} over five medians: worth another reading`
+          )}
+        </span>
+      </header>
+      <div className="tiles">
+        {report.worst.slice(0, 6).map((patch) => (
+          <div key={patch.row}>
+            <Swatch measured={patch.measured} aim={patch.predicted} label={`patch ${patch.row + 1}`} />
+            <p className="row small" style={{ justifyContent: 'space-between', marginTop: 4 }}>
+              <span className="quiet">{patch.device.map((value) => Math.round(value * 255)).join(' ')}</span>
+              <b>{patch.deltaE.toFixed(2)}</b>
+            </p>
+          </div>
+        ))}
+      </div>
+    </div>
+  );
+}

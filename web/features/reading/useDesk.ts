@@ -1,0 +1,138 @@
+'use client';
+
+import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { useRef, useState } from 'react';
+import type { HandMovement, MeasurementMode } from '@melto/core/device/instrument';
+import type { DeskState, PassAnswer } from '@melto/services/desk';
+import { ApiProblem, getJson, newKey, problemWords, sendJson, sendText } from '@/ui/api';
+
+/** What the last pass led to. */
+export type LastPass =
+  | {
+      readonly kind: 'read';
+      readonly strip: number;
+      readonly measured: readonly string[];
+      readonly expected: readonly string[];
+      readonly reversed: boolean;
+    }
+  | { readonly kind: 'failed'; readonly strip: number; readonly words: string; readonly reason: string };
+
+const TRIES = 3;
+
+/** The state of a reading desk and what can be done at it. */
+export function useDesk(initial: DeskState) {
+  const path = `/api/sheets/${initial.code}`;
+  const queries = useQueryClient();
+  const { data: state } = useQuery({
+    queryKey: ['desk', initial.code],
+    queryFn: () => getJson<DeskState>(path),
+    initialData: initial,
+    refetchInterval: 5000,
+  });
+  const [strip, setStrip] = useState(() => nextUnread(initial, 0));
+  const [last, setLast] = useState<LastPass>();
+  const [busy, setBusy] = useState(false);
+  const [mode, setMode] = useState<MeasurementMode>(initial.mode as MeasurementMode);
+  const [hand, setHand] = useState<HandMovement>('steady');
+  const [times, setTimes] = useState<readonly number[]>([]);
+  const running = useRef(false);
+
+  const refresh = (): Promise<void> => queries.invalidateQueries({ queryKey: ['desk', initial.code] });
+
+  /** A retried request carries the same attempt, so it is the same pass and is stored once. */
+  const send = async (attempt: string): Promise<PassAnswer> => {
+    for (let tries = 1; ; tries++) {
+      try {
+        return await sendJson<PassAnswer>(`${path}/passes`, { attempt, strip, mode, hand }, 'POST', attempt);
+      } catch (error) {
+        if (!(error instanceof ApiProblem) || error.status !== 0 || tries === TRIES) throw error;
+        await new Promise((resolve) => setTimeout(resolve, 800 * tries));
+      }
+    }
+  };
+
+  const pass = async (): Promise<void> => {
+    if (running.current) return;
+    running.current = true;
+    setBusy(true);
+    try {
+      const answer = await send(newKey());
+      setHand('steady');
+      if (answer.ok) {
+        setLast({
+          kind: 'read',
+          strip: answer.strip,
+          measured: answer.measured,
+          expected: answer.expected,
+          reversed: answer.reversed,
+        });
+        setTimes((before) => [...before.slice(-7), Date.now()]);
+        chime(880, 0.07);
+        const fresh = await getJson<DeskState>(path);
+        queries.setQueryData(['desk', initial.code], fresh);
+        setStrip(nextUnread(fresh, answer.strip));
+        void queries.invalidateQueries({ queryKey: ['house'] });
+      } else {
+        setLast({ kind: 'failed', strip, words: answer.words, reason: answer.reason });
+        chime(220, 0.22);
+      }
+    } catch (error) {
+      setLast({ kind: 'failed', strip, words: problemWords(error), reason: 'server' });
+      chime(220, 0.22);
+    } finally {
+      running.current = false;
+      setBusy(false);
+    }
+  };
+
+  const act = async (work: Promise<unknown>): Promise<void> => {
+    try {
+      await work;
+      setLast(undefined);
+      await refresh();
+      void queries.invalidateQueries({ queryKey: ['house'] });
+    } catch (error) {
+      setLast({ kind: 'failed', strip, words: problemWords(error), reason: 'server' });
+    }
+  };
+
+  return {
+    state,
+    strip,
+    last,
+    busy,
+    mode,
+    hand,
+    times,
+    setStrip: (next: number) => setStrip(Math.max(1, Math.min(state.strips.length, next))),
+    setMode,
+    setHand,
+    pass,
+    calibrate: () => act(sendJson('/api/tile')),
+    mark: () => act(sendJson(`${path}/marks`, { strip, marked: !state.marked.includes(strip) })),
+    importFile: (text: string) => act(sendText(`${path}/reading`, text)),
+  };
+}
+
+/** The next strip that is not read, after `after`; the same place where all are. */
+function nextUnread(state: DeskState, after: number): number {
+  const open = state.strips.filter(({ measured }) => measured === null).map(({ strip }) => strip);
+  return open.find((strip) => strip > after) ?? open[0] ?? Math.max(1, after);
+}
+
+/** A short tone: high for a good pass, low for a bad one. */
+function chime(hertz: number, seconds: number): void {
+  try {
+    const audio = new AudioContext();
+    const tone = audio.createOscillator();
+    const gain = audio.createGain();
+    gain.gain.value = 0.06;
+    tone.frequency.value = hertz;
+    tone.connect(gain).connect(audio.destination);
+    tone.start();
+    tone.stop(audio.currentTime + seconds);
+    tone.onended = () => void audio.close();
+  } catch {
+    // A browser without sound shows the same in words.
+  }
+}

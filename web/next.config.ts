@@ -1,0 +1,16 @@
+import { join } from 'node:path';
+import type { NextConfig } from 'next';
+
+const root = join(import.meta.dirname, '..');
+
+const config: NextConfig = {
+  transpilePackages: ['@melto/core', '@melto/services', '@melto/store', '@melto/paper', '@melto/simulator'],
+  serverExternalPackages: ['mysql2', 'sharp', 'bwip-js', '@pdf-lib/fontkit', 'pdf-lib'],
+  outputFileTracingRoot: root,
+  turbopack: { root },
+  reactStrictMode: true,
+  poweredByHeader: false,
+  typescript: { ignoreBuildErrors: true }, // `npm run types` checks them with all packages
+};
+
+export default config;

@@ -1,0 +1,150 @@
+import type { JSONSchemaType } from 'ajv';
+import type { HandMovement, MeasurementMode } from '@melto/core/device/instrument';
+import type { PaperName } from '@melto/core/charts/pageGeometry';
+import type { NewCondition } from '@melto/services/conditions';
+import type { ProfileChoices } from '@melto/services/profiles';
+
+/** Bodies of requests and their schemas; the types that routes use are the schemas' own. */
+export interface Bodies {
+  readonly newCondition: NewCondition;
+  readonly newChart: { readonly patches: number; readonly paper: PaperName };
+  readonly print: {
+    readonly ticks: string[];
+    readonly conversion?: string;
+    readonly side?: 'printing' | 'wrong';
+  };
+  readonly shortCheck: {
+    readonly profileResultId: number;
+    readonly paper: PaperName;
+    readonly ticks: string[];
+    readonly conversion?: string;
+    readonly side?: 'printing' | 'wrong';
+  };
+  readonly profile: ProfileChoices;
+  readonly pass: {
+    readonly attempt: string;
+    readonly strip: number;
+    readonly mode: MeasurementMode;
+    readonly hand?: HandMovement;
+  };
+  readonly mark: { readonly strip: number; readonly marked: boolean };
+  readonly onRack: { readonly onRack: boolean };
+  readonly withdrawn: { readonly withdrawn: boolean };
+  readonly clock: { readonly byMs: number };
+}
+
+type Schema<T> = JSONSchemaType<T> | Record<string, unknown>;
+
+const PAPERS = ['a4', 'letter', 'a3'];
+const PRINT = {
+  ticks: { type: 'array', items: { type: 'string', maxLength: 120 }, maxItems: 40 },
+  conversion: { type: 'string', maxLength: 60 },
+  side: { enum: ['printing', 'wrong'] },
+};
+const object = (
+  properties: Record<string, unknown>,
+  optional: readonly string[] = [],
+): Record<string, unknown> => ({
+  type: 'object',
+  additionalProperties: false,
+  properties,
+  required: Object.keys(properties).filter((name) => !optional.includes(name)),
+});
+const ID = { type: 'integer', minimum: 1 };
+const word = (maxLength: number): Record<string, unknown> => ({ type: 'string', minLength: 1, maxLength });
+
+export const SCHEMAS: { readonly [Name in keyof Bodies]: Schema<Bodies[Name]> } = {
+  newCondition: object({
+    deviceId: ID,
+    stockId: ID,
+    inkSet: word(80),
+    mode: word(60),
+    points: {
+      type: 'array',
+      minItems: 1,
+      maxItems: 40,
+      items: object({
+        label: word(120),
+        value: { type: 'string', maxLength: 200 },
+        tickAtPrint: { type: 'boolean' },
+      }),
+    },
+  }),
+  newChart: object({ patches: { type: 'integer', minimum: 100, maximum: 3000 }, paper: { enum: PAPERS } }),
+  print: object(PRINT, ['conversion', 'side']),
+  shortCheck: object({ profileResultId: ID, paper: { enum: PAPERS }, ...PRINT }, ['conversion', 'side']),
+  profile: object({
+    readingId: ID,
+    version: { enum: [2, 4] },
+    tableSize: { enum: ['small', 'normal', 'large'] },
+    namePattern: word(120),
+  }),
+  pass: object(
+    {
+      attempt: word(60),
+      strip: { type: 'integer', minimum: 1 },
+      mode: { enum: ['M0', 'M1', 'M2', 'M3'] },
+      hand: { enum: ['steady', 'too-fast', 'off-row', 'started-late', 'backwards', 'other-strip'] },
+    },
+    ['hand'],
+  ),
+  mark: object({ strip: { type: 'integer', minimum: 1 }, marked: { type: 'boolean' } }),
+  onRack: object({ onRack: { type: 'boolean' } }),
+  withdrawn: object({ withdrawn: { type: 'boolean' } }),
+  clock: object({ byMs: { type: 'number', exclusiveMinimum: 0 } }),
+};
+
+/** Every route of the API, for `/api/openapi.json`. */
+export const ENDPOINTS: readonly {
+  readonly method: 'get' | 'post' | 'put';
+  readonly path: string;
+  readonly says: string;
+  readonly body?: keyof Bodies;
+}[] = [
+  { method: 'get', path: '/api/floor', says: 'All conditions with what they need now' },
+  { method: 'get', path: '/api/house', says: 'Rack, instrument, clock and person' },
+  { method: 'get', path: '/api/search', says: 'Conditions, sheets, readings and profiles by words' },
+  { method: 'post', path: '/api/conditions', says: 'Make a condition', body: 'newCondition' },
+  { method: 'post', path: '/api/conditions/{id}/charts', says: 'Make a profiling chart', body: 'newChart' },
+  {
+    method: 'post',
+    path: '/api/conditions/{id}/profiles',
+    says: 'Ask for a profile to be built',
+    body: 'profile',
+  },
+  {
+    method: 'post',
+    path: '/api/conditions/{id}/short-checks',
+    says: 'Print a short check through a profile',
+    body: 'shortCheck',
+  },
+  { method: 'post', path: '/api/charts/{id}/prints', says: 'Print a chart', body: 'print' },
+  { method: 'get', path: '/api/charts/{id}/file', says: 'A chart as PDF, TIFF, PNG or CGATS' },
+  { method: 'get', path: '/api/sheets/{code}', says: 'A sheet as the reading desk needs it' },
+  { method: 'post', path: '/api/sheets/{code}/passes', says: 'Read a strip', body: 'pass' },
+  { method: 'post', path: '/api/sheets/{code}/marks', says: 'Mark a strip for later', body: 'mark' },
+  { method: 'post', path: '/api/sheets/{code}/reading', says: 'Give a CGATS file in place of reading' },
+  {
+    method: 'put',
+    path: '/api/sheets/{code}/rack',
+    says: 'Throw a sheet away or take it back',
+    body: 'onRack',
+  },
+  { method: 'get', path: '/api/sheets/{code}/file', says: 'A printed sheet as PDF, TIFF or PNG' },
+  { method: 'post', path: '/api/tile', says: 'Calibrate on the white tile' },
+  { method: 'get', path: '/api/readings/{id}', says: 'A reading with its patches' },
+  { method: 'get', path: '/api/readings/{id}/file', says: 'A reading as CGATS' },
+  {
+    method: 'put',
+    path: '/api/readings/{id}/withdrawn',
+    says: 'Withdraw a reading or take it back',
+    body: 'withdrawn',
+  },
+  { method: 'get', path: '/api/results/{id}/file', says: 'The profile or report of a result' },
+  { method: 'put', path: '/api/results/{id}/in-force', says: 'Put a version in force' },
+  { method: 'get', path: '/api/jobs', says: 'Background work' },
+  { method: 'get', path: '/api/jobs/stream', says: 'Background work as server-sent events' },
+  { method: 'post', path: '/api/jobs/{id}/cancel', says: 'Cancel background work' },
+  { method: 'post', path: '/api/clock', says: 'Move the simulated clock forward', body: 'clock' },
+  { method: 'post', path: '/api/sample-house', says: 'Load the sample house' },
+];

@@ -1,0 +1,14 @@
+import { composeServices } from '@melto/services/composition';
+import type { Services } from '@melto/services/context';
+
+declare global {
+  var meltoServices: Services | undefined;
+}
+
+/** The services of this web process, made on first use. */
+export function services(): Services {
+  const url = process.env['MELTO_DATABASE_URL'];
+  if (url === undefined) throw new Error('MELTO_DATABASE_URL is not set');
+  globalThis.meltoServices ??= composeServices(url);
+  return globalThis.meltoServices;
+}
