@@ -19,6 +19,6 @@ stamp="var/npm.stamp"
 hash="$(sha256sum package-lock.json | cut -d' ' -f1)"
 if [ ! -d node_modules ] || [ "$(cat "$stamp" 2>/dev/null)" != "$hash" ]; then
   echo "Installing the npm packages"
-  npm ci --no-audit --no-fund --loglevel=error
+  npm ci --include=dev --no-audit --no-fund --loglevel=error
   echo "$hash" >"$stamp"
 fi

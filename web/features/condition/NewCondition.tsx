@@ -134,7 +134,6 @@ export function NewCondition({ choices }: { choices: ConditionChoices }) {
                 {point.tickAtPrint && <span className="small quiet"> ticked</span>}
               </span>
               <TextField
-                aria-label={point.label}
                 slotProps={{ htmlInput: { 'aria-label': point.label } }}
                 value={point.value}
                 placeholder="as in the driver"

@@ -216,7 +216,7 @@ function Check({ row, detail }: { row: ResultRow; summary: CheckSummary; detail:
       <div style={{ display: 'grid', gap: 12 }}>
         <div className="panel">
           <header>
-            <h2>The strip as read</h2>
+            <h2>Colour by colour</h2>
             <span className="quiet">asked in the lower third</span>
           </header>
           <div className="last" style={{ height: 72 }}>

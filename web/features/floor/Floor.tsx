@@ -186,7 +186,7 @@ function Row({ row, nowMs }: { row: FloorRow; nowMs: number }) {
       </td>
       <td>
         {row.ramps.length === 0 ? (
-          <span className="quiet small">not read yet</span>
+          <span className="quiet small">no profile yet</span>
         ) : (
           <div className="ramps" role="img" aria-label={`printed ramps of ${row.stock}`}>
             {row.ramps.map((ramp, i) => (

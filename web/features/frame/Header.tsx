@@ -12,6 +12,7 @@ import { getJson, problemWords, sendJson } from '@/ui/api';
 import { formatSpan } from '@/ui/format';
 import { JobsMenu } from './JobsMenu';
 import { Palette } from './Palette';
+import { useHere } from './useHere';
 import { useDomainNow, useHouse } from './useHouse';
 
 const HOUR_MS = 3_600_000;
@@ -51,41 +52,32 @@ export function Header() {
 
 /** Device / stock / mode: itself the switcher of conditions. */
 function Crumbs({ path, onSwitch }: { path: string; onSwitch: () => void }) {
-  const id = /^\/conditions\/(\d+)/.exec(path)?.[1];
+  const here = useHere();
+  const inPath = /^\/conditions\/(\d+)/.exec(path)?.[1];
+  const id = inPath === undefined ? here : Number(inPath);
   const { data } = useQuery({
     queryKey: ['floor'],
     queryFn: () => getJson<FloorState>('/api/floor'),
     enabled: id !== undefined,
     staleTime: 10_000,
   });
-  const row = data?.rows.find((candidate) => candidate.id === Number(id));
+  const row = data?.rows.find((candidate) => candidate.id === id);
   const sheet = /^\/read\/([^/]+)/.exec(path)?.[1];
   return (
     <nav className="crumbs" aria-label="Where you are">
-      {row !== undefined ? (
+      {row !== undefined && (
         <button type="button" className="plain" onClick={onSwitch} title="Switch to another condition">
           {row.device} <i>/</i> {row.stock} <i>/</i> <b>{row.mode}</b>
         </button>
-      ) : sheet !== undefined ? (
-        <b className="mono">{sheet}</b>
-      ) : (
+      )}
+      {row !== undefined && sheet !== undefined && <i>/</i>}
+      {sheet !== undefined && <b className="mono">{sheet}</b>}
+      {path === '/' && (
         <>
-          <b>
-            {path === '/'
-              ? 'Floor'
-              : path.startsWith('/conditions/new')
-                ? 'New condition'
-                : path.startsWith('/readings')
-                  ? 'Reading'
-                  : ''}
-          </b>
-          {path === '/' && (
-            <>
-              <i>/</i> <span className="quiet">Saltmarsh Works</span>
-            </>
-          )}
+          <b>Floor</b> <i>/</i> <span className="quiet">Saltmarsh Works</span>
         </>
       )}
+      {path === '/conditions/new' && <b>New condition</b>}
     </nav>
   );
 }

@@ -35,6 +35,7 @@ export function ErrorHistogram({ report }: { report: FitReport }) {
           dataKey="from"
           type="number"
           domain={[0, last * binWidth]}
+          ticks={Array.from({ length: Math.floor(last * binWidth * 4) + 1 }, (_, i) => i / 4)}
           tick={TICK}
           tickLine={false}
           stroke="var(--rule)"

@@ -141,7 +141,7 @@ function Report({
         <div className="panel">
           <header>
             <h2>Neutral axis</h2>
-            <span className="quiet">asked grey, printed through the profile</span>
+            <span className="quiet">asked grey as printed</span>
           </header>
           <NeutralPlot neutral={detail.neutral} />
           <p className="figures">

@@ -78,7 +78,7 @@ function Spectrum({
   const top = Math.max(0.2, Math.ceil(10 * Math.max(...spectrum, ...(other ?? []))) / 10);
   return (
     <ResponsiveContainer width="100%" height={150}>
-      <LineChart data={data} margin={{ top: 12, right: 8, bottom: 14, left: -18 }} accessibilityLayer>
+      <LineChart data={data} margin={{ top: 12, right: 8, bottom: 14, left: -4 }} accessibilityLayer>
         <CartesianGrid stroke="var(--rule)" vertical={false} />
         <XAxis
           dataKey="nm"
@@ -95,7 +95,7 @@ function Spectrum({
           tick={TICK}
           tickLine={false}
           axisLine={false}
-          width={48}
+          width={44}
           tickFormatter={(value: number) => value.toFixed(2)}
         />
         <Line

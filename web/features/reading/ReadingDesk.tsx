@@ -8,6 +8,7 @@ import type { HandMovement, MeasurementMode } from '@melto/core/device/instrumen
 import { FAULT_WORDS } from '@melto/core/faults/fault';
 import type { DeskState } from '@melto/services/desk';
 import { RestRing } from '@/features/frame/Rack';
+import { useTellHere } from '@/features/frame/useHere';
 import { useDomainNow } from '@/features/frame/useHouse';
 import { formatClock, formatSpan } from '@/ui/format';
 import { StatusShape } from '@/ui/StatusMark';
@@ -27,6 +28,7 @@ const MOST_FILE = 16_000_000;
 /** The screen for reading a sheet, for a person who stands with the instrument in one hand. */
 export function ReadingDesk({ initial }: { initial: DeskState }) {
   const desk = useDesk(initial);
+  useTellHere(initial.conditionId);
   const router = useRouter();
   const now = useDomainNow() ?? initial.nowMs;
   const root = useRef<HTMLDivElement>(null);
@@ -327,7 +329,9 @@ function SheetUnderInstrument({
               aria-label={`Strip ${row.strip}, ${row.measured === null ? 'not read' : 'read'}`}
               onClick={() => onChoose(row.strip)}
             >
-              <span aria-hidden>{current ? '→' : ''}</span>
+              <span data-arrow aria-hidden>
+                {current ? '→' : ''}
+              </span>
               <span className="n">{row.strip}</span>
               <span className="cells" style={state.strips.length === 1 ? { height: 64 } : undefined}>
                 {(row.measured ?? row.expected).map((hex, i) => (

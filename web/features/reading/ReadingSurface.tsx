@@ -9,6 +9,7 @@ import type { Lab } from '@melto/core/colour/lab';
 import { FAULT_WORDS } from '@melto/core/faults/fault';
 import { summariseErrors } from '@melto/core/numerics/statistics';
 import type { ReadingView } from '@melto/services/readings';
+import { useTellHere } from '@/features/frame/useHere';
 import { formatLab, formatMoment } from '@/ui/format';
 import { StatusShape } from '@/ui/StatusMark';
 import { PatchInspector } from './PatchInspector';
@@ -31,6 +32,7 @@ export function ReadingSurface({
   other?: ReadingView;
   others: readonly OtherReading[];
 }) {
+  useTellHere(view.conditionId);
   const router = useRouter();
   const query = useSearchParams();
   const picked = Number(query.get('patch') ?? view.patches[0]?.row ?? 0);

@@ -61,6 +61,7 @@ export function SheetView({
             <rect
               key={row}
               data-row={row}
+              shapeRendering="crispEdges"
               x={NUMBER + place * CELL_W}
               y={s * (CELL_H + GAP)}
               width={CELL_W}

@@ -1,0 +1,36 @@
+// Takes a picture of a page of a running Melto: node scripts/screenshot.mjs <path> <file.png> [dark] [WxH] [selector to click …]
+import { chromium } from '@playwright/test';
+
+const [path, file, ...rest] = process.argv.slice(2);
+const dark = rest.includes('dark');
+const size = rest.find((word) => /^\d+x\d+$/.test(word)) ?? '1280x800';
+const [width, height] = size.split('x').map(Number);
+const clicks = rest.filter((word) => word !== 'dark' && word !== size);
+const browser = await chromium.launch({
+  executablePath: '/usr/bin/chromium',
+  args: [
+    '--no-sandbox',
+    '--disable-quic',
+    '--no-first-run',
+    '--disable-background-networking',
+    '--disable-component-update',
+    '--disable-sync',
+  ],
+});
+const page = await browser.newPage({ viewport: { width, height }, reducedMotion: 'reduce' });
+page.on('console', (message) => message.type() === 'error' && console.error(`console: ${message.text()}`));
+page.on('pageerror', (error) => console.error(`page: ${error.message}`));
+if (dark) await page.addInitScript(() => localStorage.setItem('mui-mode', 'dark'));
+await page.goto(`${process.env['MELTO_URL'] ?? 'http://127.0.0.1:3400'}${path}`);
+await page.waitForTimeout(1500);
+for (const selector of clicks) {
+  if (selector.startsWith('key:')) await page.keyboard.press(selector.slice(4));
+  else await page.locator(selector).first().click();
+  await page.waitForTimeout(900);
+}
+const over = await page.evaluate(
+  () => document.documentElement.scrollWidth - document.documentElement.clientWidth,
+);
+if (over > 0) console.error(`the page is ${over} px too wide`);
+await page.screenshot({ path: file });
+await browser.close();
