@@ -72,10 +72,11 @@ export function simulateSheets(request: SheetsToSimulate): { grid: SpectralGrid;
       strips: strips.length,
     });
     const faulty = pick.below(strips.length);
-    const partner = (faulty + 1) % strips.length;
+    // A strip of another length would be noticed by its count of patches.
+    const partner = strips.findIndex((rows, i) => i !== faulty && rows.length === strips[faulty].length);
     strips.forEach((rows, index) => {
       let taken = index;
-      if (request.fault?.kind === 'strips-swapped' && strips[faulty].length === strips[partner].length)
+      if (request.fault?.kind === 'strips-swapped' && partner >= 0)
         taken = index === faulty ? partner : index === partner ? faulty : index;
       const readMs = request.seed * HOUR_MS + 10 * HOUR_MS;
       const outcome = reader.readStrip({

@@ -23,6 +23,10 @@ export interface Conversion {
 
 const D65_TO_D50 = adaptationMatrix(WHITE_SRGB, WHITE_ICC);
 const SRGB = multiplyMatrix3(D65_TO_D50, rgbToXyzMatrix([0.64, 0.33], [0.3, 0.6], [0.15, 0.06], WHITE_SRGB));
+const WIDE = multiplyMatrix3(
+  D65_TO_D50,
+  rgbToXyzMatrix([0.64, 0.33], [0.21, 0.71], [0.15, 0.06], WHITE_SRGB),
+);
 
 /** The conversions that Wren's driver offers. */
 export const WREN_CONVERSIONS = {
@@ -31,6 +35,16 @@ export const WREN_CONVERSIONS = {
     toXyz: SRGB,
     decode: srgbDecode,
     render: ([l, a, b]) => [l + 3.2 * Math.sin((Math.PI * l) / 100), 0.9 * a, 0.9 * b],
+  },
+  'wide relative': { toXyz: WIDE, decode: (signal) => Math.pow(signal, 563 / 256), render: (lab) => lab },
+  'office vivid': {
+    toXyz: SRGB,
+    decode: srgbDecode,
+    // More contrast in the middle and more chroma, less so where there is much of it already.
+    render: ([l, a, b]) => {
+      const more = 1 + 0.22 / (1 + Math.hypot(a, b) / 60);
+      return [l - 4 * Math.sin((2 * Math.PI * l) / 100), more * a, more * b];
+    },
   },
 } as const satisfies Record<string, Conversion>;
 

@@ -31,7 +31,26 @@ const CONVERSION_CAST = 2;
 
 /** Faults of a sheet of an RGB device, judged from its own data and a generic device of its kind. */
 export function detectFaults(sheet: SheetReading): Fault[] {
-  return [...paperFaults(sheet), ...stripFaults(sheet), ...sideFaults(sheet), ...conversionFaults(sheet)];
+  const strips = stripFaults(sheet);
+  // A strip in the wrong place or direction says nothing about paper, side or conversion.
+  const sound = withoutStrips(sheet, new Set(strips.flatMap((fault) => fault.strips)));
+  return [...strips, ...paperFaults(sound), ...sideFaults(sound), ...conversionFaults(sound)];
+}
+
+/** The sheet without some of its strips, counted from 1; all of it where nothing else would be left. */
+function withoutStrips(sheet: SheetReading, left: ReadonlySet<number>): SheetReading {
+  const out = new Set(sheet.strips.flatMap((rows, i) => (left.has(i + 1) ? rows : [])));
+  const rows = Array.from(sheet.density.keys()).filter((row) => !out.has(row));
+  if (out.size === 0 || rows.length === 0) return sheet;
+  const take = (values: Float64Array, width: number): Float64Array =>
+    Float64Array.from(rows.flatMap((row) => [...values.subarray(row * width, (row + 1) * width)]));
+  return {
+    ...sheet,
+    device: take(sheet.device, 3),
+    lab: take(sheet.lab, 3),
+    density: take(sheet.density, 1),
+    strips: [],
+  };
 }
 
 function paperRows(sheet: SheetReading): number[] {

@@ -1,0 +1,94 @@
+import { describe, expect, it } from 'vitest';
+import { genericLabRows } from '../charts/expectedColours.ts';
+import { layoutChart } from '../charts/layoutChart.ts';
+import { makeRgbChart } from '../charts/rgbChart.ts';
+import { detectFaults } from './detectFaults.ts';
+import type { SheetReading } from './detectFaults.ts';
+import { FAULT_WORDS } from './fault.ts';
+import { matchStrip } from './matchStrip.ts';
+
+const { device } = makeRgbChart(200, 1);
+const strips = layoutChart('rgb', device, 'a4', 1).pages.flat();
+
+/** A device of its own: a raw response with casts, far from any colorimetric conversion. */
+function rawLab(): Float64Array {
+  const lab = genericLabRows('rgb', device, 3);
+  for (let i = 0; i < lab.length; i += 3) {
+    const [r, g, b] = [device[i], device[i + 1], device[i + 2]];
+    lab[i + 1] += 14 * Math.sin(3 * g) * (1 - b) + 6 * (1 - r);
+    lab[i + 2] += 16 * Math.sin(3 * b) * (1 - r) - 5 * (1 - g);
+  }
+  return lab;
+}
+
+function sheet(lab: Float64Array, changes: Partial<SheetReading> = {}): SheetReading {
+  return {
+    device,
+    lab,
+    density: new Float64Array(lab.length / 3).fill(1.9),
+    strips,
+    finish: 'semi-matt',
+    ...changes,
+  };
+}
+
+const kinds = (reading: SheetReading): string[] => detectFaults(reading).map(({ kind }) => kind);
+
+describe('faults of a sheet', () => {
+  it('finds none on a sound sheet', () => expect(kinds(sheet(rawLab()))).toEqual([]));
+
+  it('sees a colorimetric conversion by its small rest and its neutral greys', () => {
+    const found = detectFaults(sheet(genericLabRows('rgb', device, 3)));
+    expect(found.map(({ kind }) => kind)).toEqual(['colour-management-on']);
+    expect(found[0].figures.residual).toBeLessThan(3);
+  });
+
+  it('sees the wrong side by Dmax, against the finish or the stock itself', () => {
+    const density = new Float64Array(device.length / 3).fill(1.1);
+    expect(kinds(sheet(rawLab(), { density }))).toEqual(['wrong-side']);
+    expect(kinds(sheet(rawLab(), { density, usualDmax: 1.2 }))).toEqual([]);
+  });
+
+  it('names swapped and reversed strips, and judges the rest without them', () => {
+    const swapped = rawLab();
+    const reversed = rawLab();
+    const source = rawLab();
+    const [a, b] = [0, strips.findIndex((rows, i) => i > 0 && rows.length === strips[0].length)];
+    strips[a].forEach((row, i) => {
+      swapped.set(source.subarray(3 * strips[b][i], 3 * strips[b][i] + 3), 3 * row);
+      swapped.set(source.subarray(3 * row, 3 * row + 3), 3 * strips[b][i]);
+      const mirror = strips[a][strips[a].length - 1 - i];
+      reversed.set(source.subarray(3 * mirror, 3 * mirror + 3), 3 * row);
+    });
+    const found = detectFaults(sheet(swapped));
+    expect(found.map(({ kind }) => kind)).toEqual(['strips-swapped']);
+    expect(found[0].strips).toEqual([a + 1, b + 1]);
+    expect(detectFaults(sheet(reversed))).toMatchObject([{ kind: 'strip-backwards', strips: [1] }]);
+  });
+
+  it('does not take a dark blue for paper', () => {
+    const lab = rawLab();
+    for (let i = 0; i < lab.length; i += 3)
+      if (device[i] + device[i + 1] + device[i + 2] === 3) lab.set([40, 5, -30], i);
+    expect(kinds(sheet(lab))).toContain('paper-unlikely');
+  });
+
+  it('has words for every kind', () => {
+    for (const words of Object.values(FAULT_WORDS))
+      expect(words.says.length * words.todo.length).toBeGreaterThan(0);
+  });
+});
+
+describe('strip match', () => {
+  const strip = Float64Array.from({ length: 30 }, (_, i) => (i * 37) % 90);
+  const other = Float64Array.from({ length: 30 }, (_, i) => (i * 53 + 11) % 90);
+
+  it('keeps the strip that was asked for unless another fits far better', () => {
+    expect(matchStrip(strip, [strip, other], 0)).toMatchObject({ strip: 0, reversed: false });
+    expect(matchStrip(other, [strip, other], 0)).toMatchObject({ strip: 1, reversed: false });
+    expect(matchStrip(new Float64Array(30).fill(50), [strip, other], 0)).toMatchObject({
+      strip: 0,
+      score: 0,
+    });
+  });
+});
