@@ -114,14 +114,19 @@ describe.each([2, 4] as const)('LittleCMS and version %i profiles', (version) =>
     expect(summary.largest).toBeLessThan(0.3);
   });
 
-  it.each(['relative', 'absolute'] as const)('agree from Lab to device, %s', (intent) => {
+  it.each(INTENTS)('agree from Lab to device, %s', (intent) => {
     const { path, profile } = get();
     const random = createRandom(8);
     const lab = Float64Array.from({ length: COUNT * 3 }, (_, i) =>
       i % 3 === 0 ? 100 * random.uniform() : 120 * (random.uniform() - 0.5),
     );
     const own = new Float64Array(lab.length);
-    unwrap(labToDevice(profile, intent)).apply(lab, own);
+    const forced = version === 4 && (intent === 'perceptual' || intent === 'saturation');
+    const asked = lab.slice();
+    if (forced)
+      for (let i = 0; i < lab.length; i += 3)
+        asked.set(scaleBlackPoint([lab[i], lab[i + 1], lab[i + 2]], [0, 0, 0], REFERENCE_BLACK), i);
+    unwrap(labToDevice(profile, intent)).apply(asked, own);
     const theirs = littleCms(lab, '*Lab4', path, intent).map((v) => v / 255);
     // Differences are judged as colours, through the profile itself.
     const a = new Float64Array(lab.length);

@@ -38,6 +38,8 @@ export const theme = createTheme({
       },
     },
     MuiPaper: { styleOverrides: { root: { backgroundImage: 'none', border: '1px solid var(--rule)' } } },
+    MuiOutlinedInput: { styleOverrides: { root: { background: 'var(--surface)' } } },
+    MuiFormHelperText: { styleOverrides: { root: { fontSize: 13, marginLeft: 2 } } },
     MuiTextField: { defaultProps: { size: 'small', fullWidth: true } },
     MuiTooltip: { defaultProps: { enterDelay: 400 } },
   },

@@ -12,6 +12,8 @@ export interface Inversion {
 const HUE_WEIGHT = 2.2;
 const START_POINTS = 9;
 const STEPS = 40;
+/** A step that lowers the cost by a smaller share is the last one. */
+const LEAST_GAIN = 1e-6;
 
 /**
  * Device values whose colour, by the interpolated forward table itself, is nearest to each target: exactly inside
@@ -52,6 +54,8 @@ class NodeSearch {
   readonly #wj = new Float64Array(9);
   readonly #normal = new Float64Array(9);
   readonly #gradient = new Float64Array(3);
+  readonly #damped = new Float64Array(9);
+  readonly #free = new Float64Array(3);
   readonly #step = new Float64Array(3);
   readonly #trial = new Float64Array(3);
 
@@ -102,7 +106,7 @@ class NodeSearch {
           this.x.set(this.#trial);
           cost = next;
           damping = Math.max(1e-9, damping * 0.2);
-          improved = gain > 1e-9 * cost + 1e-14;
+          improved = gain > LEAST_GAIN * cost + 1e-14;
           break;
         }
         damping *= 8;
@@ -179,8 +183,10 @@ class NodeSearch {
 
   /** A damped step within the bounds; variables that the gradient pushes over a bound stay. */
   #trialStep(damping: number): boolean {
-    const a = this.#normal.slice();
-    const g = this.#gradient.slice();
+    const a = this.#damped;
+    const g = this.#free;
+    a.set(this.#normal);
+    g.set(this.#gradient);
     for (let i = 0; i < 3; i++) {
       const frozen = (this.x[i] <= 0 && g[i] < 0) || (this.x[i] >= 1 && g[i] > 0);
       if (frozen) {

@@ -107,19 +107,13 @@ export function NewCondition({ choices }: { choices: ConditionChoices }) {
             helperText={inkSet.trim() === '' ? 'Name the inks, as on their cartridges.' : ' '}
           />
         </div>
-        <fieldset
-          style={{
-            border: '1px solid var(--rule)',
-            background: 'var(--surface)',
-            padding: 16,
-            display: 'grid',
-            gap: 12,
-            alignContent: 'start',
-          }}
+        <div
+          className="panel"
+          role="group"
+          aria-labelledby="record-title"
+          style={{ display: 'grid', gap: 12, alignContent: 'start', padding: 16 }}
         >
-          <legend style={{ padding: '0 6px' }}>
-            <b>Settings record</b>
-          </legend>
+          <h2 id="record-title">Settings record</h2>
           <p className="small quiet">
             Everybody prints with these settings. The marked points are ticked at each print; a change of any
             of them is a new condition.
@@ -145,7 +139,7 @@ export function NewCondition({ choices }: { choices: ConditionChoices }) {
               />
             </div>
           ))}
-        </fieldset>
+        </div>
       </div>
       {problem !== undefined && problem.field === undefined && (
         <p className="error">{`${problem.title} ${problem.detail}`}</p>
