@@ -1,3 +1,5 @@
+import { deltaE2000Rows } from '@melto/core/colour/deltaE2000';
+import { mean } from '@melto/core/numerics/statistics';
 import { labToHex } from '@melto/core/colour/srgb';
 import type { HandMovement, MeasurementMode } from '@melto/core/device/instrument';
 import type { Fault } from '@melto/core/faults/fault';
@@ -11,7 +13,14 @@ import { listInstruments, setTile } from '@melto/store/devices';
 import type { InstrumentRow } from '@melto/store/devices';
 import { findPrint, findSheet, lockPrint, setMarked, setSheetProgress } from '@melto/store/prints';
 import type { PrintRow, SheetRow } from '@melto/store/prints';
-import { finishReading, insertReading, insertStrip, latestReading, listStrips } from '@melto/store/readings';
+import {
+  finishReading,
+  insertReading,
+  insertStrip,
+  latestReading,
+  listPasses,
+  listStrips,
+} from '@melto/store/readings';
 import type { StripRow } from '@melto/store/readings';
 import type { Sql } from '@melto/store/database';
 import { loadChart, stripValues } from './charts.ts';
@@ -117,10 +126,7 @@ export async function deskState(services: Services, code: string): Promise<DeskS
   const strips = reading === undefined ? [] : await listStrips(services.database, reading.id);
   const expected = await expectedLab(services, condition.id, print.deviceValues);
   const driver = services.instruments.get(instrument.driver);
-  const [result] = await services.database.rows<{ id: number }>(
-    'SELECT r.id FROM result_source s JOIN result r ON r.id = s.result_id WHERE s.reading_id = ? AND r.link = ? ORDER BY r.id DESC LIMIT 1',
-    [reading?.id ?? 0, 'conformity'],
-  );
+  const resultId = reading === undefined ? null : await checkOf(services, reading.id);
   return {
     code,
     title: chart.title,
@@ -154,7 +160,7 @@ export async function deskState(services: Services, code: string): Promise<DeskS
       };
     }),
     faults: reading === undefined ? [] : faultsOf(assembleReading(reading, print, chart, condition, strips)),
-    resultId: result?.id ?? null,
+    resultId,
   };
 }
 
@@ -164,6 +170,10 @@ export interface PassInput {
   readonly strip: number;
   readonly mode: MeasurementMode;
   readonly hand?: HandMovement;
+  /** Attempts of this strip that this pass is averaged with. */
+  readonly averageWith?: readonly string[];
+  /** Another pass of the same strip follows: nothing is judged yet. */
+  readonly more?: boolean;
 }
 
 export type PassAnswer =
@@ -176,6 +186,8 @@ export type PassAnswer =
       readonly complete: boolean;
       readonly readingId: number;
       readonly resultId: number | null;
+      /** Mean ΔE00 of the averaged passes to their mean, where there are several. */
+      readonly spread: number | null;
     }
   | { readonly ok: false; readonly reason: string; readonly words: string; readonly looksLike?: number };
 
@@ -250,23 +262,54 @@ export async function readStrip(services: Services, code: string, input: PassInp
   const strip = match.reversed
     ? { ...asRead, reversed: true, values: turned(asRead.values, outcome.grid.count) }
     : asRead;
-  const stored = await services.database.transaction((sql) =>
-    storeStrips(sql, data, input.mode, [strip], 'desk', nowMs),
-  );
-  const resultId =
-    stored.complete && chart.purpose === 'short-check'
-      ? await judgeCompleteCheck(services, stored.readingId)
-      : null;
+  const stored = await services.database.transaction(async (sql) => {
+    const first = await storeStrips(sql, data, input.mode, [strip], 'desk', nowMs);
+    const others = input.averageWith ?? [];
+    if (others.length === 0) return { ...first, shown: strip, spread: null };
+    const passes = await listPasses(sql, first.readingId, strip.page, strip.strip, [
+      ...others,
+      input.attempt,
+    ]);
+    const { values, spread } = averageOf(passes);
+    const mean = { ...strip, attempt: `mean of ${passes.length} ${input.attempt}`.slice(0, 60), values };
+    const again = await storeStrips(sql, data, input.mode, [mean], 'desk', nowMs);
+    return { ...again, shown: mean, spread };
+  });
+  const judged = stored.complete && chart.purpose === 'short-check' && input.more !== true;
   return {
     ok: true,
     strip: input.strip,
-    measured: hexRow(stripLab(strip)),
+    measured: hexRow(stripLab(stored.shown)),
     expected: hexRow(expected[index]),
     reversed: match.reversed,
     complete: stored.complete,
     readingId: stored.readingId,
-    resultId,
+    // A retried pass stores nothing new and is judged once.
+    resultId: !judged
+      ? null
+      : stored.added
+        ? await judgeCompleteCheck(services, stored.readingId)
+        : ((await checkOf(services, stored.readingId)) ??
+          (await judgeCompleteCheck(services, stored.readingId))),
+    spread: stored.spread,
   };
+}
+
+/** The check that was made of a reading. */
+async function checkOf(services: Services, readingId: number): Promise<number | null> {
+  const [row] = await services.database.rows<{ id: number }>(
+    'SELECT r.id FROM result_source s JOIN result r ON r.id = s.result_id WHERE s.reading_id = ? AND r.link = ? ORDER BY r.id DESC LIMIT 1',
+    [readingId, 'conformity'],
+  );
+  return row?.id ?? null;
+}
+
+/** Mean reflectance of several passes, and the mean ΔE00 of the passes to it. */
+function averageOf(passes: readonly StripRow[]): { values: Float64Array; spread: number } {
+  const values = new Float64Array(passes[0].values.length);
+  for (const pass of passes) pass.values.forEach((value, i) => (values[i] += value / passes.length));
+  const middle = stripLab({ ...passes[0], values });
+  return { values, spread: mean(passes.flatMap((pass) => [...deltaE2000Rows(middle, stripLab(pass))])) };
 }
 
 /** Stores strips of a print in its open reading (or a new one) and keeps the sheets' progress. */
@@ -277,7 +320,7 @@ export async function storeStrips(
   strips: readonly StripRow[],
   source: 'desk' | 'file',
   nowMs: number,
-): Promise<{ readonly readingId: number; readonly complete: boolean }> {
+): Promise<{ readonly readingId: number; readonly complete: boolean; readonly added: boolean }> {
   const { print, chart, condition, instrument } = data;
   await lockPrint(sql, print.id);
   const open = await latestReading(sql, print.id);
@@ -296,7 +339,8 @@ export async function storeStrips(
           },
           LOCAL_PERSON,
         );
-  for (const strip of strips) await insertStrip(sql, readingId, strip);
+  let added = false;
+  for (const strip of strips) if (await insertStrip(sql, readingId, strip)) added = true;
   const stored = await listStrips(sql, readingId);
   let complete = true;
   for (const [pageIndex, page] of chart.layout.pages.entries()) {
@@ -314,7 +358,7 @@ export async function storeStrips(
       reading === undefined ? [] : faultsOf(assembleReading(reading, print, chart, condition, stored));
     await finishReading(sql, readingId, nowMs, JSON.stringify(faults));
   }
-  return { readingId, complete };
+  return { readingId, complete, added };
 }
 
 function turned(values: Float64Array, bands: number): Float64Array {

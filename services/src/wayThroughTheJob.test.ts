@@ -120,6 +120,33 @@ describe('from a blank stock to a proven profile', () => {
       [readingId],
     );
     expect(rows[0].passes).toBe(1);
+    // Three passes averaged: the mean is in force, its spread is told, the passes are kept.
+    for (const [i, attempt] of ['m1', 'm2', 'm3'].entries()) {
+      const averageWith = ['m1', 'm2', 'm3'].slice(0, i);
+      const answer = await readStrip(services, code, {
+        attempt,
+        strip: 2,
+        mode: 'M1',
+        averageWith,
+        more: i < 2,
+      });
+      expect(
+        answer.ok &&
+          (i === 0 ? answer.spread === null : (answer.spread ?? 0) > 0.01 && (answer.spread ?? 1) < 0.4),
+      ).toBe(true);
+    }
+    const kept = await services.database.rows<{ attempt: string }>(
+      'SELECT attempt FROM strip_reading WHERE reading_id = ? AND strip = 2 ORDER BY id',
+      [readingId],
+    );
+    expect(kept.map(({ attempt }) => attempt)).toEqual([
+      'again',
+      'm1',
+      'm2',
+      'mean of 2 m2',
+      'm3',
+      'mean of 3 m3',
+    ]);
     expect(await markStrip(services, code, 5, true)).toEqual([5]);
     expect(await markStrip(services, code, 5, false)).toEqual([]);
   });

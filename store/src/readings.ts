@@ -122,40 +122,49 @@ export async function insertStrip(sql: Sql, reading: number, strip: StripRow): P
   }
 }
 
-/** The strips of a reading, for each the newest pass, by page and strip. */
-export async function listStrips(sql: Sql, reading: number): Promise<StripRow[]> {
-  const rows = await sql.rows<{
-    page: number;
-    strip: number;
-    attempt: string;
-    reversed: number;
-    kind: 'spectra' | 'xyz';
-    startNm: number;
-    stepNm: number;
-    bands: number;
-    patchValues: Buffer;
-    readMs: number;
-  }>(
-    `SELECT s.page, s.strip, s.attempt, s.reversed, s.kind, s.start_nm AS startNm, s.step_nm AS stepNm, s.bands, s.patch_values AS patchValues, s.read_ms AS readMs
-     FROM strip_reading s
-     JOIN (SELECT MAX(id) AS id FROM strip_reading WHERE reading_id = ? GROUP BY page, strip) newest ON newest.id = s.id
-     ORDER BY s.page, s.strip`,
-    [reading],
-  );
-  return rows.map(({ startNm, stepNm, bands, patchValues, reversed, ...row }) => ({
+interface RawStrip extends Omit<StripRow, 'grid' | 'values' | 'reversed'> {
+  readonly reversed: number;
+  readonly startNm: number;
+  readonly stepNm: number;
+  readonly bands: number;
+  readonly patchValues: Buffer;
+}
+
+const STRIP = `s.page, s.strip, s.attempt, s.reversed, s.kind, s.start_nm AS startNm, s.step_nm AS stepNm, s.bands,
+  s.patch_values AS patchValues, s.read_ms AS readMs FROM strip_reading s`;
+
+function stripOf({ startNm, stepNm, bands, patchValues, reversed, ...row }: RawStrip): StripRow {
+  return {
     ...row,
     reversed: reversed === 1,
     grid: { startNm, stepNm, count: bands },
     values: decodeValues(patchValues),
-  }));
+  };
 }
 
-export async function countPasses(sql: Sql, reading: number): Promise<number> {
-  const [row] = await sql.rows<{ passes: number }>(
-    'SELECT COUNT(*) AS passes FROM strip_reading WHERE reading_id = ?',
+/** The strips of a reading, for each the newest pass, by page and strip. */
+export async function listStrips(sql: Sql, reading: number): Promise<StripRow[]> {
+  const rows = await sql.rows<RawStrip>(
+    `SELECT ${STRIP} JOIN (SELECT MAX(id) AS id FROM strip_reading WHERE reading_id = ? GROUP BY page, strip) newest
+     ON newest.id = s.id ORDER BY s.page, s.strip`,
     [reading],
   );
-  return row?.passes ?? 0;
+  return rows.map(stripOf);
+}
+
+/** Certain passes of one strip. */
+export async function listPasses(
+  sql: Sql,
+  reading: number,
+  page: number,
+  strip: number,
+  attempts: readonly string[],
+): Promise<StripRow[]> {
+  const rows = await sql.rows<RawStrip>(
+    `SELECT ${STRIP} WHERE s.reading_id = ? AND s.page = ? AND s.strip = ? AND s.attempt IN (${attempts.map(() => '?').join(', ')})`,
+    [reading, page, strip, ...attempts],
+  );
+  return rows.map(stripOf);
 }
 
 export async function finishReading(

@@ -26,6 +26,8 @@ export interface Bodies {
     readonly strip: number;
     readonly mode: MeasurementMode;
     readonly hand?: HandMovement;
+    readonly averageWith?: string[];
+    readonly more?: boolean;
   };
   readonly mark: { readonly strip: number; readonly marked: boolean };
   readonly onRack: { readonly onRack: boolean };
@@ -84,9 +86,11 @@ export const SCHEMAS: { readonly [Name in keyof Bodies]: Schema<Bodies[Name]> } 
       attempt: word(60),
       strip: { type: 'integer', minimum: 1 },
       mode: { enum: ['M0', 'M1', 'M2', 'M3'] },
+      averageWith: { type: 'array', items: word(60), maxItems: 9 },
+      more: { type: 'boolean' },
       hand: { enum: ['steady', 'too-fast', 'off-row', 'started-late', 'backwards', 'other-strip'] },
     },
-    ['hand'],
+    ['hand', 'averageWith', 'more'],
   ),
   mark: object({ strip: { type: 'integer', minimum: 1 }, marked: { type: 'boolean' } }),
   onRack: object({ onRack: { type: 'boolean' } }),

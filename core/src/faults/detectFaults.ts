@@ -1,4 +1,5 @@
-import { largest, mean } from '../numerics/statistics.ts';
+import { deltaE2000Of } from '../colour/deltaE2000.ts';
+import { largest, mean, median } from '../numerics/statistics.ts';
 import { conversionEvidence } from './conversionLeftOn.ts';
 import type { Fault } from './fault.ts';
 import { matchStrip } from './matchStrip.ts';
@@ -34,7 +35,13 @@ export function detectFaults(sheet: SheetReading): Fault[] {
   const strips = stripFaults(sheet);
   // A strip in the wrong place or direction says nothing about paper, side or conversion.
   const sound = withoutStrips(sheet, new Set(strips.flatMap((fault) => fault.strips)));
-  return [...strips, ...paperFaults(sound), ...sideFaults(sound), ...conversionFaults(sound)];
+  return [
+    ...strips,
+    ...paperFaults(sound),
+    ...sideFaults(sound),
+    ...conversionFaults(sound),
+    ...copyFaults(sheet, strips),
+  ];
 }
 
 /** The sheet without some of its strips, counted from 1; all of it where nothing else would be left. */
@@ -125,4 +132,44 @@ function stripFaults(sheet: SheetReading): Fault[] {
       figures: { count: backwards.length },
     });
   return faults;
+}
+
+/** Copies of a patch that lie further (ΔE00) from the median of all copies than a sheet's own unevenness explains. */
+const COPY_DIFFERENCE = 3;
+
+function copyFaults(sheet: SheetReading, found: readonly Fault[]): Fault[] {
+  const misplaced = new Set(found.flatMap(({ strips }) => strips));
+  const groups = new Map<string, number[]>();
+  for (let row = 0; row < sheet.density.length; row++) {
+    const key = sheet.device.subarray(3 * row, 3 * row + 3).join();
+    const group = groups.get(key);
+    if (group === undefined) groups.set(key, [row]);
+    else group.push(row);
+  }
+  const stripOf = new Map(sheet.strips.flatMap((rows, i) => rows.map((row) => [row, i + 1] as const)));
+  const strips = new Set<number>();
+  let worst = 0;
+  for (const rows of groups.values()) {
+    if (rows.length < 2) continue;
+    const middle = [0, 1, 2].map((axis) => median(rows.map((row) => sheet.lab[3 * row + axis])));
+    for (const row of rows) {
+      const strip = stripOf.get(row);
+      if (strip === undefined || misplaced.has(strip)) continue;
+      const [l, a, b] = [sheet.lab[3 * row], sheet.lab[3 * row + 1], sheet.lab[3 * row + 2]];
+      // Two copies lie at the same distance from their middle: their full difference counts.
+      const difference = deltaE2000Of(middle[0], middle[1], middle[2], l, a, b) * (rows.length === 2 ? 2 : 1);
+      if (difference <= COPY_DIFFERENCE) continue;
+      strips.add(strip);
+      worst = Math.max(worst, difference);
+    }
+  }
+  if (strips.size === 0) return [];
+  return [
+    {
+      kind: 'outlier-patches',
+      confidence: Math.min(0.95, 0.5 + worst / 20),
+      strips: [...strips].sort((x, y) => x - y),
+      figures: { deltaE: worst },
+    },
+  ];
 }

@@ -45,7 +45,7 @@ export const FAULT_WORDS: Readonly<Record<FaultKind, { readonly says: string; re
     todo: 'Read it again when it has rested; what is built on this reading is marked.',
   },
   'outlier-patches': {
-    says: 'Some patches fit neither their neighbours nor their copies.',
+    says: 'Copies of the same patch differ by more than a sheet does of itself.',
     todo: 'Look at them on the sheet and read their strips again.',
   },
 };

@@ -66,6 +66,15 @@ describe('faults of a sheet', () => {
     expect(detectFaults(sheet(reversed))).toMatchObject([{ kind: 'strip-backwards', strips: [1] }]);
   });
 
+  it('names the strip where a copy of a patch was read wrong', () => {
+    const lab = rawLab();
+    const copy = device.length / 3 - 1; // the last patches are repeats
+    lab[3 * copy] += 7;
+    const found = detectFaults(sheet(lab));
+    expect(found.map(({ kind }) => kind)).toEqual(['outlier-patches']);
+    expect(found[0].strips).toContain(strips.findIndex((rows) => rows.includes(copy)) + 1);
+  });
+
   it('does not take a dark blue for paper', () => {
     const lab = rawLab();
     for (let i = 0; i < lab.length; i += 3)

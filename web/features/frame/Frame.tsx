@@ -4,15 +4,19 @@ import { usePathname } from 'next/navigation';
 import type { ReactNode } from 'react';
 import { Header } from './Header';
 import { Rack } from './Rack';
+import { JobsContext, useJobStream } from './useJobs';
 
 /** Header, surface and rack, on all screens. */
 export function Frame({ children }: { children: ReactNode }) {
   const path = usePathname();
+  const jobs = useJobStream();
   return (
-    <div className="frame">
-      <Header />
-      <main className="main">{children}</main>
-      <Rack folded={path.startsWith('/read/')} />
-    </div>
+    <JobsContext value={jobs}>
+      <div className="frame">
+        <Header />
+        <main className="main">{children}</main>
+        <Rack folded={path.startsWith('/read/')} />
+      </div>
+    </JobsContext>
   );
 }

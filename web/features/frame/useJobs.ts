@@ -2,16 +2,24 @@
 
 import { useQueryClient } from '@tanstack/react-query';
 import { useRouter } from 'next/navigation';
-import { useEffect, useRef, useState } from 'react';
+import { createContext, useContext, useEffect, useRef, useState } from 'react';
 import type { JobRow } from '@melto/services/jobs';
 
 const CHANNEL = 'melto-jobs';
 
+/** The jobs of the page's one stream. */
+export const JobsContext = createContext<readonly JobRow[]>([]);
+
+/** Background work, live. */
+export function useJobs(): readonly JobRow[] {
+  return useContext(JobsContext);
+}
+
 /**
- * Background work, live. One page of the browser holds the stream of server-sent events and tells the others; when
+ * Called once, by the frame. One page of the browser holds the stream of server-sent events and tells the others; when
  * it closes, the next one takes the stream over. A job that ends refreshes what is shown.
  */
-export function useJobs(): readonly JobRow[] {
+export function useJobStream(): readonly JobRow[] {
   const [jobs, setJobs] = useState<readonly JobRow[]>([]);
   const router = useRouter();
   const queries = useQueryClient();

@@ -8,9 +8,11 @@ import type { ConditionRow, SettingsPoint } from '@melto/services/conditions';
 import type { ProfileDetail, ProfileSummary, ResultRow, VersionView } from '@melto/services/profiles';
 import type { ReadingOfCondition } from '@melto/services/readings';
 import { ChartMaker } from '@/features/charts/ChartMaker';
-import { formatMoment } from '@/ui/format';
+import { Figure } from '@/ui/Figure';
 import { BuildForm } from './BuildForm';
 import { ErrorHistogram, NeutralPlot, TonePlot } from './FitPlots';
+import { histogramTable, neutralTable, toneTable } from './fitTables';
+import { JobLine } from './JobLine';
 import { InstallNotes } from './InstallNotes';
 import { Versions } from './Versions';
 import { WorstPatches } from './WorstPatches';
@@ -66,6 +68,7 @@ export function ProfileSurface(props: ProfileSurfaceProps) {
             `${result.summary.name}.icc, ICC v${result.summary.version}, ${result.summary.mode}, sheet ${result.summary.code}`}
         </Versions>
       )}
+      <JobLine conditionId={condition.id} />
       {result !== undefined && <Report {...result} />}
       <ChartMaker
         conditionId={condition.id}
@@ -99,15 +102,15 @@ function sentence({ result, readings, charts }: ProfileSurfaceProps): string {
   return 'Begin with a chart: print it without colour management, let it rest, and read it.';
 }
 
-function Report({
-  row,
-  summary,
-  detail,
-}: {
-  row: ResultRow;
-  summary: ProfileSummary;
-  detail: ProfileDetail;
-}) {
+function Value({ word, value, decimals = 2 }: { word: string; value: number; decimals?: number }) {
+  return (
+    <span>
+      {word} <b>{value.toFixed(decimals)}</b>
+    </span>
+  );
+}
+
+function Report({ summary, detail }: { row: ResultRow; summary: ProfileSummary; detail: ProfileDetail }) {
   const { report } = detail;
   return (
     <>
@@ -117,53 +120,50 @@ function Report({
         </p>
       ))}
       <div className="three">
-        <div className="panel">
-          <header>
-            <h2>Cross-validated error</h2>
-            <span className="quiet">{report.folds} folds</span>
-          </header>
+        <Figure
+          title="Cross-validated error"
+          table={histogramTable(report)}
+          figures={
+            <p className="figures">
+              <Value word="mean" value={summary.mean} />
+              <Value word="median" value={report.summary.median} />
+              <Value word="95 % under" value={summary.p95} />
+              <Value word="largest" value={summary.largest} />
+            </p>
+          }
+        >
           <ErrorHistogram report={report} />
-          <p className="figures">
-            <span>
-              mean <b>{summary.mean.toFixed(2)}</b>
-            </span>
-            <span>
-              median <b>{report.summary.median.toFixed(2)}</b>
-            </span>
-            <span>
-              95 % under <b>{summary.p95.toFixed(2)}</b>
-            </span>
-            <span>
-              largest <b>{summary.largest.toFixed(2)}</b>
-            </span>
-          </p>
-        </div>
-        <div className="panel">
-          <header>
-            <h2>Neutral axis</h2>
-            <span className="quiet">asked grey as printed</span>
-          </header>
+        </Figure>
+        <Figure
+          title="Neutral axis"
+          table={neutralTable(detail.neutral)}
+          figures={
+            <p className="figures">
+              <Value
+                word="black L*"
+                value={Math.min(...detail.neutral.map(({ lab }) => lab[0]))}
+                decimals={1}
+              />
+              <span className="quiet">asked greys as printed</span>
+            </p>
+          }
+        >
           <NeutralPlot neutral={detail.neutral} />
-          <p className="figures">
-            <span>
-              black L* <b>{Math.min(...detail.neutral.map(({ lab }) => lab[0])).toFixed(1)}</b>
-            </span>
-            <span className="quiet">relative to the paper</span>
-          </p>
-        </div>
-        <div className="panel">
-          <header>
-            <h2>Tone</h2>
-            <span className="quiet">raw ramps as printed</span>
-          </header>
+        </Figure>
+        <Figure
+          title="Tone"
+          table={toneTable(report)}
+          figures={
+            <p className="figures">
+              <span>
+                repeatability <b>{summary.repeatability === null ? '–' : summary.repeatability.toFixed(2)}</b>
+              </span>
+              <span className="quiet">raw ramps as printed</span>
+            </p>
+          }
+        >
           <TonePlot report={report} />
-          <p className="figures">
-            <span>
-              repeatability <b>{summary.repeatability === null ? '–' : summary.repeatability.toFixed(2)}</b>
-            </span>
-            <span className="quiet">{formatMoment(row.madeMs)}</span>
-          </p>
-        </div>
+        </Figure>
       </div>
       <WorstPatches report={report} />
     </>

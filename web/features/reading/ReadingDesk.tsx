@@ -38,6 +38,13 @@ export function ReadingDesk({ initial }: { initial: DeskState }) {
   const { state, strip, last } = desk;
   const read = state.strips.filter(({ measured }) => measured !== null).length;
   const complete = read === state.strips.length;
+  // Strips that came in while this desk was open and that it did not read itself.
+  const known = useRef(
+    new Set(initial.strips.filter(({ measured }) => measured !== null).map((row) => row.strip)),
+  );
+  const elsewhere = state.strips
+    .filter((row) => row.measured !== null && !known.current.has(row.strip) && !desk.own.has(row.strip))
+    .map((row) => row.strip);
   const leave = (): void => router.push(`/conditions/${state.conditionId}/sheets`);
   const onKey = (event: React.KeyboardEvent): void => {
     const target = event.target as HTMLElement;
@@ -134,6 +141,22 @@ export function ReadingDesk({ initial }: { initial: DeskState }) {
               <span>No fault found so far: raw values, right side, strips in order.</span>
             </li>
           )}
+          {last?.kind === 'read' && last.spread !== null && (
+            <li>
+              <StatusShape status="conforms" />
+              <span>
+                Strip {last.strip}: {last.pass} passes averaged, spread {last.spread.toFixed(2)} ΔE00.
+              </span>
+            </li>
+          )}
+          {elsewhere.length > 0 && (
+            <li>
+              <StatusShape status="near" />
+              <span>
+                Another desk has read strips {elsewhere.join(', ')} of this sheet; it goes on from there.
+              </span>
+            </li>
+          )}
           {state.marked.map((number) => (
             <li key={number}>
               <StatusShape status="due" />
@@ -158,6 +181,19 @@ export function ReadingDesk({ initial }: { initial: DeskState }) {
             {state.instrument.modes.map((name) => (
               <MenuItem key={name} value={name}>
                 {name}
+              </MenuItem>
+            ))}
+          </TextField>
+          <TextField
+            select
+            label="Passes"
+            value={desk.passes}
+            onChange={(event) => desk.setPasses(Number(event.target.value))}
+            sx={{ width: 84 }}
+          >
+            {[1, 2, 3, 5].map((count) => (
+              <MenuItem key={count} value={count}>
+                {count}
               </MenuItem>
             ))}
           </TextField>
@@ -250,7 +286,9 @@ function NowLine({
           ? 'White tile due: press T.'
           : last?.kind === 'read' && last.reversed
             ? `Strip ${last.strip} was read backwards and turned. On to strip ${strip}.`
-            : 'Start on white, move right to white.';
+            : last?.kind === 'read' && last.pass < last.passes
+              ? `Pass ${last.pass} of ${last.passes} is kept. The same strip again.`
+              : 'Start on white, move right to white.';
   return (
     <p className={`desk-now${failed ? ' bad' : ''}`} role="status" aria-live="assertive">
       {words}

@@ -14,6 +14,10 @@ export type LastPass =
       readonly measured: readonly string[];
       readonly expected: readonly string[];
       readonly reversed: boolean;
+      readonly spread: number | null;
+      /** Passes of this strip so far, and how many were asked for. */
+      readonly pass: number;
+      readonly passes: number;
     }
   | { readonly kind: 'failed'; readonly strip: number; readonly words: string; readonly reason: string };
 
@@ -34,16 +38,24 @@ export function useDesk(initial: DeskState) {
   const [busy, setBusy] = useState(false);
   const [mode, setMode] = useState<MeasurementMode>(initial.mode as MeasurementMode);
   const [hand, setHand] = useState<HandMovement>('steady');
+  const [passes, setPasses] = useState(1);
+  const [own, setOwn] = useState<ReadonlySet<number>>(new Set());
+  const done = useRef<{ strip: number; attempts: string[] }>({ strip: 0, attempts: [] });
   const [times, setTimes] = useState<readonly number[]>([]);
   const running = useRef(false);
 
   const refresh = (): Promise<void> => queries.invalidateQueries({ queryKey: ['desk', initial.code] });
 
   /** A retried request carries the same attempt, so it is the same pass and is stored once. */
-  const send = async (attempt: string): Promise<PassAnswer> => {
+  const send = async (attempt: string, before: readonly string[]): Promise<PassAnswer> => {
     for (let tries = 1; ; tries++) {
       try {
-        return await sendJson<PassAnswer>(`${path}/passes`, { attempt, strip, mode, hand }, 'POST', attempt);
+        return await sendJson<PassAnswer>(
+          `${path}/passes`,
+          { attempt, strip, mode, hand, averageWith: before, more: before.length + 1 < passes },
+          'POST',
+          attempt,
+        );
       } catch (error) {
         if (!(error instanceof ApiProblem) || error.status !== 0 || tries === TRIES) throw error;
         await new Promise((resolve) => setTimeout(resolve, 800 * tries));
@@ -56,7 +68,9 @@ export function useDesk(initial: DeskState) {
     running.current = true;
     setBusy(true);
     try {
-      const answer = await send(newKey());
+      const attempt = newKey();
+      const before = done.current.strip === strip ? done.current.attempts : [];
+      const answer = await send(attempt, before);
       setHand('steady');
       if (answer.ok) {
         setLast({
@@ -65,12 +79,18 @@ export function useDesk(initial: DeskState) {
           measured: answer.measured,
           expected: answer.expected,
           reversed: answer.reversed,
+          spread: answer.spread,
+          pass: before.length + 1,
+          passes,
         });
+        const enough = before.length + 1 >= passes;
+        done.current = enough ? { strip: 0, attempts: [] } : { strip, attempts: [...before, attempt] };
+        setOwn((strips) => new Set(strips).add(strip));
         setTimes((before) => [...before.slice(-7), Date.now()]);
         chime(880, 0.07);
         const fresh = await getJson<DeskState>(path);
         queries.setQueryData(['desk', initial.code], fresh);
-        setStrip(nextUnread(fresh, answer.strip));
+        if (enough) setStrip(nextUnread(fresh, answer.strip));
         void queries.invalidateQueries({ queryKey: ['house'] });
       } else {
         setLast({ kind: 'failed', strip, words: answer.words, reason: answer.reason });
@@ -104,6 +124,10 @@ export function useDesk(initial: DeskState) {
     mode,
     hand,
     times,
+    passes,
+    setPasses,
+    /** Strips that were read here since the desk was opened. */
+    own,
     setStrip: (next: number) => setStrip(Math.max(1, Math.min(state.strips.length, next))),
     setMode,
     setHand,

@@ -1,0 +1,37 @@
+import type { FitReport, ProfileDetail } from '@melto/services/profiles';
+import type { FigureTable } from '@/ui/Figure';
+
+export function histogramTable(report: FitReport): FigureTable {
+  const { binWidth, counts } = report.histogram;
+  return {
+    head: ['ΔE00 from', 'to', 'patches'],
+    rows: counts.map((count, i) => [
+      (i * binWidth).toFixed(2),
+      i === counts.length - 1 ? 'and more' : ((i + 1) * binWidth).toFixed(2),
+      count,
+    ]),
+  };
+}
+
+export function neutralTable(neutral: ProfileDetail['neutral']): FigureTable {
+  return {
+    head: ['L* asked', 'R', 'G', 'B', 'L*', 'a*', 'b*'],
+    rows: neutral.map(({ asked, device, lab }) => [
+      asked.toFixed(1),
+      ...device.map((value) => Math.round(value * 255)),
+      ...lab.map((value) => value.toFixed(2)),
+    ]),
+  };
+}
+
+export function toneTable(report: FitReport): FigureTable {
+  const grey = [...report.neutralAxis].reverse();
+  return {
+    head: ['per cent off', ...report.ramps.map(({ channel }) => `L* ${channel}`), 'L* grey'],
+    rows: grey.map((point, i) => [
+      ((100 * i) / (grey.length - 1)).toFixed(1),
+      ...report.ramps.map(({ points }) => points[i].lab[0].toFixed(2)),
+      point.lab[0].toFixed(2),
+    ]),
+  };
+}
