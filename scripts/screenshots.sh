@@ -1,0 +1,15 @@
+#!/usr/bin/env bash
+# Refreshes docs/screenshots from a running Melto with a freshly loaded sample house.
+set -euo pipefail
+cd "$(dirname "${BASH_SOURCE[0]}")/.."
+shot() { node scripts/screenshot.mjs "$@"; }
+out=docs/screenshots
+shot / "$out/floor.png"
+shot / "$out/floor-dark.png" dark
+shot /conditions/new "$out/new-condition.png"
+shot /conditions/5/profile "$out/print.png" 'role=button[name="Print"]'
+shot /read/WRN-0005-1 "$out/reading-desk.png"
+shot '/readings/1?patch=200' "$out/reading.png"
+shot /conditions/1/profile "$out/profile.png"
+shot /conditions/1/conformity "$out/conformity.png"
+shot /conditions/1/sheets "$out/sheets.png"
