@@ -11,7 +11,7 @@ import { spectraToXyz } from '@melto/core/spectral/spectrumToXyz';
 import { createXyzWeights } from '@melto/core/spectral/xyzWeights';
 import { listInstruments, setTile } from '@melto/store/devices';
 import type { InstrumentRow } from '@melto/store/devices';
-import { findPrint, findSheet, lockPrint, setMarked, setSheetProgress } from '@melto/store/prints';
+import { findPrint, findSheet, listRack, lockPrint, setMarked, setSheetProgress } from '@melto/store/prints';
 import type { PrintRow, SheetRow } from '@melto/store/prints';
 import {
   finishReading,
@@ -58,7 +58,9 @@ export interface DeskState {
   readonly conditionId: number;
   readonly conditionName: string;
   readonly page: number;
-  readonly pages: readonly string[];
+  readonly pages: number;
+  /** Other sheets of the same print that wait to be read. */
+  readonly openSheets: readonly string[];
   readonly printedMs: number;
   readonly restUntilMs: number;
   readonly nowMs: number;
@@ -121,7 +123,7 @@ function stripLab(strip: StripRow): Float64Array {
 
 export async function deskState(services: Services, code: string): Promise<DeskState> {
   const { sheet, print, chart, condition, instrument } = await deskData(services, code);
-  const offsetMs = await clockOffset(services);
+  const [offsetMs, waiting] = await Promise.all([clockOffset(services), listRack(services.database)]);
   const reading = await latestReading(services.database, print.id);
   const strips = reading === undefined ? [] : await listStrips(services.database, reading.id);
   const expected = await expectedLab(services, condition.id, print.deviceValues);
@@ -134,7 +136,10 @@ export async function deskState(services: Services, code: string): Promise<DeskS
     conditionId: condition.id,
     conditionName: `${condition.device} / ${condition.stock} / ${condition.mode}`,
     page: sheet.page,
-    pages: chart.layout.pages.map((_, i) => `${print.code}-${i + 1}`),
+    pages: chart.layout.pages.length,
+    openSheets: waiting
+      .filter((other) => other.printId === print.id && other.code !== code)
+      .map((other) => other.code),
     printedMs: print.printedMs,
     restUntilMs: print.restUntilMs,
     nowMs: services.now() + offsetMs,
@@ -335,7 +340,7 @@ export async function storeStrips(
             source,
             mode,
             startedMs: nowMs,
-            early: nowMs < print.restUntilMs,
+            early: source === 'desk' && nowMs < print.restUntilMs,
           },
           LOCAL_PERSON,
         );

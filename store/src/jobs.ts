@@ -53,7 +53,10 @@ export async function findJob(sql: Sql, id: number): Promise<JobRow | undefined>
   return row;
 }
 
-/** Takes the next job that waits or whose lease ran out. */
+/**
+ * Takes the next job that waits or whose lease ran out. The index serves the order: a sort would lock every waiting
+ * job while it runs, and other runners would find none.
+ */
 export function claimJob(
   database: Database,
   token: string,
@@ -61,13 +64,19 @@ export function claimJob(
   leaseMs: number,
 ): Promise<ClaimedJob | undefined> {
   return database.transaction(async (sql) => {
-    await sql.change(
-      "UPDATE job SET state = 'queued', available_ms = ? WHERE state = 'running' AND lease_until_ms < ?",
-      [nowMs, nowMs],
+    // Found by a plain read first: an update that scans would lock waiting jobs for a moment, and hide them.
+    const expired = await sql.rows<{ id: number }>(
+      "SELECT id FROM job WHERE state = 'running' AND lease_until_ms < ?",
+      [nowMs],
     );
+    for (const { id } of expired)
+      await sql.change(
+        "UPDATE job SET state = 'queued', available_ms = ? WHERE id = ? AND state = 'running' AND lease_until_ms < ?",
+        [nowMs, id, nowMs],
+      );
     const [row] = await sql.rows<Omit<ClaimedJob, 'token'>>(
-      `SELECT id, kind, input, attempts, author_id AS author FROM job WHERE state = 'queued' AND available_ms <= ?
-       ORDER BY state, available_ms, id LIMIT 1 FOR UPDATE SKIP LOCKED`,
+      `SELECT id, kind, input, attempts, author_id AS author FROM job FORCE INDEX (job_queue) WHERE state = 'queued' AND available_ms <= ?
+       ORDER BY available_ms, id LIMIT 1 FOR UPDATE SKIP LOCKED`,
       [nowMs],
     );
     if (row === undefined) return undefined;
@@ -121,16 +130,15 @@ export async function retryJob(sql: Sql, job: ClaimedJob, availableMs: number): 
   );
 }
 
+/** Cancels a job that waits, or asks the runner of one that runs to stop; false where it has ended. */
 export async function askCancel(sql: Sql, id: number, nowMs: number): Promise<boolean> {
-  await sql.change("UPDATE job SET state = 'cancelled', finished_ms = ? WHERE id = ? AND state = 'queued'", [
-    nowMs,
-    id,
-  ]);
+  const waiting = await sql.change(
+    "UPDATE job SET state = 'cancelled', finished_ms = ? WHERE id = ? AND state = 'queued'",
+    [nowMs, id],
+  );
+  if (waiting.affected > 0) return true;
   return (
-    (
-      await sql.change("UPDATE job SET cancel_asked = 1 WHERE id = ? AND state IN ('running', 'cancelled')", [
-        id,
-      ])
-    ).affected > 0
+    (await sql.change("UPDATE job SET cancel_asked = 1 WHERE id = ? AND state = 'running'", [id])).affected >
+    0
   );
 }

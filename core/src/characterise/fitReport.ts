@@ -43,7 +43,7 @@ export interface AxisPoint {
 }
 
 const BIN_WIDTH = 0.05;
-const BINS = 24;
+const BINS = 40;
 const WORST = 12;
 const OUTLIER_MEDIANS = 5;
 const AXIS_STEPS = 32;

@@ -139,14 +139,15 @@ const COPY_DIFFERENCE = 3;
 
 function copyFaults(sheet: SheetReading, found: readonly Fault[]): Fault[] {
   const misplaced = new Set(found.flatMap(({ strips }) => strips));
+  const stripOf = new Map(sheet.strips.flatMap((rows, i) => rows.map((row) => [row, i + 1] as const)));
   const groups = new Map<string, number[]>();
   for (let row = 0; row < sheet.density.length; row++) {
+    if (misplaced.has(stripOf.get(row) ?? 0)) continue;
     const key = sheet.device.subarray(3 * row, 3 * row + 3).join();
     const group = groups.get(key);
     if (group === undefined) groups.set(key, [row]);
     else group.push(row);
   }
-  const stripOf = new Map(sheet.strips.flatMap((rows, i) => rows.map((row) => [row, i + 1] as const)));
   const strips = new Set<number>();
   let worst = 0;
   for (const rows of groups.values()) {
@@ -154,7 +155,7 @@ function copyFaults(sheet: SheetReading, found: readonly Fault[]): Fault[] {
     const middle = [0, 1, 2].map((axis) => median(rows.map((row) => sheet.lab[3 * row + axis])));
     for (const row of rows) {
       const strip = stripOf.get(row);
-      if (strip === undefined || misplaced.has(strip)) continue;
+      if (strip === undefined) continue;
       const [l, a, b] = [sheet.lab[3 * row], sheet.lab[3 * row + 1], sheet.lab[3 * row + 2]];
       // Two copies lie at the same distance from their middle: their full difference counts.
       const difference = deltaE2000Of(middle[0], middle[1], middle[2], l, a, b) * (rows.length === 2 ? 2 : 1);

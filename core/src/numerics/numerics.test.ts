@@ -22,7 +22,7 @@ const times = (a: Float64Array, x: Float64Array, n: number): Float64Array =>
   Float64Array.from({ length: n }, (_, i) => x.reduce((sum, value, j) => sum + a[i * n + j] * value, 0));
 
 describe('linear systems', () => {
-  it.each([1, 2, 5, 37])('are solved by Cholesky, order %i', (n) => {
+  it.each([1, 2, 5, 37, 64, 65, 131])('are solved by Cholesky, order %i', (n) => {
     const a = spd(n, n);
     const x = Float64Array.from({ length: n }, (_, i) => Math.sin(i + 1));
     solvePositiveDefinite(a, n, times(a, x, n)).forEach((value, i) => expect(value).toBeCloseTo(x[i], 7));

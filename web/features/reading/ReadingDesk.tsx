@@ -297,7 +297,7 @@ function NowLine({
 }
 
 function Done({ state }: { state: DeskState }) {
-  const next = state.pages.find((code) => code !== state.code);
+  const [next] = state.openSheets;
   return (
     <li>
       <StatusShape status="conforms" />
@@ -342,7 +342,7 @@ function SheetUnderInstrument({
           <b>{state.code}</b>
         </span>
         <span className="quiet grow">
-          {state.title}, page {state.page} of {state.pages.length} · {state.conditionName} · printed{' '}
+          {state.title}, page {state.page} of {state.pages} · {state.conditionName} · printed{' '}
           {formatClock(state.printedMs)}
         </span>
         {left > 0 ? (

@@ -94,7 +94,10 @@ export function ReadingSurface({
             <span className="quiet">
               confidence {Math.round(fault.confidence * 100)} %
               {Object.entries(fault.figures)
-                .map(([name, value]) => `, ${FIGURE_WORDS[name] ?? name} ${value.toFixed(2)}`)
+                .map(
+                  ([name, value]) =>
+                    `, ${FIGURE_WORDS[name] ?? name} ${Number.isInteger(value) ? value : value.toFixed(2)}`,
+                )
                 .join('')}
             </span>
           </span>

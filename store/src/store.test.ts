@@ -1,0 +1,251 @@
+import { cpSync, mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { insertCondition, listConditions, listSettingsPoints, findCondition } from './conditions.ts';
+import { isDuplicate, openDatabase } from './database.ts';
+import type { Database } from './database.ts';
+import {
+  insertDevice,
+  insertInstrument,
+  insertStock,
+  listDevices,
+  listInstruments,
+  listStocks,
+  nextPrintNumber,
+  setTile,
+} from './devices.ts';
+import { findAnswer, storeAnswer } from './idempotency.ts';
+import { askCancel, claimJob, findJob, finishJob, heartbeat, insertJob, listJobs, retryJob } from './jobs.ts';
+import { migrate } from './migrate.ts';
+import {
+  findResultFile,
+  insertResult,
+  insertResultFile,
+  listHeads,
+  listResults,
+  setHead,
+} from './results.ts';
+import { readSetting, writeSetting } from './settings.ts';
+import { decodeValues, encodeValues } from './valueBlock.ts';
+
+const MIGRATIONS = join(import.meta.dirname, '../migrations');
+const NAME = 'melto_store';
+let database: Database;
+let folder = '';
+
+beforeAll(async () => {
+  const url = process.env['MELTO_TEST_DATABASE_URL'];
+  if (url === undefined) throw new Error('MELTO_TEST_DATABASE_URL is not set: run ./test');
+  const admin = openDatabase(url);
+  await admin.change(`DROP DATABASE IF EXISTS ${NAME}`);
+  await admin.change(`CREATE DATABASE ${NAME}`);
+  await admin.close();
+  database = openDatabase(url.replace(/\/[^/]*$/, `/${NAME}`));
+  folder = mkdtempSync(join(tmpdir(), 'melto-migrations-'));
+  cpSync(MIGRATIONS, folder, { recursive: true });
+});
+afterAll(async () => {
+  await database.close();
+  rmSync(folder, { recursive: true });
+});
+
+describe('migrations', () => {
+  it('run once from an empty schema, in order', async () => {
+    expect(await migrate(database, folder)).toContain('0001_foundation.sql');
+    expect(await migrate(database, folder)).toEqual([]);
+    writeFileSync(
+      join(folder, '0900_more.sql'),
+      'CREATE TABLE extra (id INT);\nINSERT INTO extra VALUES (1);\n',
+    );
+    expect(await migrate(database, folder)).toEqual(['0900_more.sql']);
+    expect(await database.rows('SELECT id FROM extra')).toEqual([{ id: 1 }]);
+  });
+
+  it('refuse one that was changed after it had run', async () => {
+    writeFileSync(join(folder, '0900_more.sql'), 'CREATE TABLE other (id INT);\n');
+    await expect(migrate(database, folder)).rejects.toThrow('0900_more.sql was changed');
+  });
+});
+
+describe('database', () => {
+  it('rolls a transaction back whole and knows duplicates', async () => {
+    await expect(
+      database.transaction(async (sql) => {
+        await writeSetting(sql, 'kept', 'no');
+        throw new Error('stop');
+      }),
+    ).rejects.toThrow('stop');
+    expect(await readSetting(database, 'kept')).toBeUndefined();
+    await writeSetting(database, 'kept', 'yes');
+    await writeSetting(database, 'kept', 'still');
+    expect(await readSetting(database, 'kept')).toBe('still');
+    const error = await database
+      .change("INSERT INTO setting (name, value) VALUES ('kept', 'x')")
+      .catch((thrown: unknown) => thrown);
+    expect(isDuplicate(error)).toBe(true);
+    expect(isDuplicate(new Error('other'))).toBe(false);
+  });
+
+  it('packs values as float32 without loss beyond it', () => {
+    const values = Float64Array.of(0, 1, 0.12345678, -3.5, 1e-5);
+    const back = decodeValues(encodeValues(values));
+    expect(encodeValues(values)).toHaveLength(20);
+    values.forEach((value, i) => expect(back[i]).toBe(Math.fround(value)));
+    expect(encodeValues(Float64Array.of(1)).toString('hex')).toBe('0000803f'); // little-endian
+  });
+
+  it('keeps the first answer of an idempotency key', async () => {
+    expect(await findAnswer(database, 'k')).toBeUndefined();
+    await storeAnswer(database, 'k', { status: 200, body: '{"a":1}' }, 1);
+    await storeAnswer(database, 'k', { status: 200, body: '{"a":2}' }, 2);
+    expect(await findAnswer(database, 'k')).toEqual({ status: 200, body: '{"a":1}' });
+  });
+});
+
+describe('devices and conditions', () => {
+  it('are registered once, with their three letters and counters', async () => {
+    const device = { name: 'Wren', code: 'WRN', kind: 'inkjet', space: 'rgb', driver: 'wren' };
+    await insertDevice(database, device, 1);
+    await insertDevice(database, { ...device, kind: 'another' }, 2);
+    await insertStock(database, { name: 'Quay', finish: 'matt', restMinutes: 10, driver: 'quay' }, 1);
+    await insertInstrument(database, 'Reader', 'reader');
+    expect(await listDevices(database)).toMatchObject([{ ...device, kind: 'inkjet' }]);
+    const [{ id }] = await listDevices(database);
+    const numbers = await Promise.all(
+      Array.from({ length: 8 }, () => database.transaction((sql) => nextPrintNumber(sql, id))),
+    );
+    expect(numbers.sort((a, b) => a - b)).toEqual([1, 2, 3, 4, 5, 6, 7, 8]);
+    await expect(nextPrintNumber(database, 999)).rejects.toThrow('no device');
+    const [instrument] = await listInstruments(database);
+    expect(instrument.tileMs).toBeNull();
+    await setTile(database, instrument.id, 1_800_000_000_000);
+    expect((await listInstruments(database))[0].tileMs).toBe(1_800_000_000_000);
+  });
+
+  it('keep their settings record in order', async () => {
+    const [device] = await listDevices(database);
+    const [stock] = await listStocks(database);
+    const points = [
+      { label: 'Colour management off', value: 'off', tickAtPrint: true },
+      { label: 'Media', value: 'matt', tickAtPrint: false },
+    ];
+    const id = await insertCondition(
+      database,
+      { deviceId: device.id, stockId: stock.id, inkSet: 'Four', mode: 'fine', copiedFrom: null },
+      points,
+      1,
+      5,
+    );
+    expect(await listSettingsPoints(database, id)).toEqual(points);
+    expect(await findCondition(database, id)).toMatchObject({
+      device: 'Wren',
+      stock: 'Quay',
+      mode: 'fine',
+      restMinutes: 10,
+    });
+    expect(await findCondition(database, 999)).toBeUndefined();
+    expect(await listConditions(database, id)).toEqual([]);
+    await expect(
+      insertCondition(
+        database,
+        { deviceId: 999, stockId: stock.id, inkSet: 'x', mode: 'y', copiedFrom: null },
+        [],
+        1,
+        5,
+      ),
+    ).rejects.toThrow();
+  });
+});
+
+describe('results', () => {
+  it('get versions of their own link, and the newest is in force until another is put there', async () => {
+    const [condition] = await listConditions(database);
+    const make = (link: 'profile' | 'conformity') =>
+      database.transaction((sql) =>
+        insertResult(
+          sql,
+          { conditionId: condition.id, link, verdict: null, summary: { a: 1 }, detail: {}, madeMs: 1 },
+          { readings: [], results: [] },
+          1,
+        ),
+      );
+    const first = await make('profile');
+    const second = await make('profile');
+    const check = await make('conformity');
+    expect([first.version, second.version, check.version]).toEqual([1, 2, 1]);
+    const head = async (): Promise<number | undefined> =>
+      (await listHeads(database, condition.id)).find(({ link }) => link === 'profile')?.id;
+    expect(await head()).toBe(second.id);
+    await setHead(database, condition.id, 'profile', first.id);
+    expect(await head()).toBe(first.id);
+    expect((await listResults(database, condition.id)).map(({ version }) => version)).toEqual([1, 2, 1]);
+    const content = Buffer.alloc(3_000_000, 7);
+    await insertResultFile(database, first.id, 'profile', { name: 'p.icc', mediaType: 'x/y', content }, 1);
+    expect((await findResultFile(database, first.id, 'profile'))?.content.equals(content)).toBe(true);
+    expect(await findResultFile(database, second.id, 'profile')).toBeUndefined();
+  });
+});
+
+describe('job queue', () => {
+  it('hands each job to one runner, oldest first, however many ask', async () => {
+    for (let i = 0; i < 6; i++)
+      await insertJob(database, { kind: 'work', conditionId: null, input: { i } }, 1, 100 + i);
+    const claims = await Promise.all(
+      Array.from({ length: 10 }, (_, i) => claimJob(database, `runner-${i}`, 1000, 500)),
+    );
+    const ids = claims.filter((job) => job !== undefined).map((job) => job.id);
+    expect(new Set(ids).size).toBe(6);
+    expect(ids).toHaveLength(6);
+    expect(claims.filter((job) => job === undefined)).toHaveLength(4);
+    const [first] = claims.filter((job) => job !== undefined);
+    expect(JSON.parse(first.input)).toHaveProperty('i');
+  });
+
+  it('takes a job up again when its lease has run out, and then refuses the first runner', async () => {
+    const again = await claimJob(database, 'second', 2000, 500);
+    expect(again?.attempts).toBe(1);
+    if (again === undefined) return;
+    expect(await heartbeat(database, { ...again, token: 'runner-0' }, 0.5, 'x', 3000)).toBe(false);
+    expect(await finishJob(database, { ...again, token: 'runner-0' }, { state: 'done' }, 3000)).toBe(false);
+    expect(await heartbeat(database, again, 0.5, 'half', 3000)).toBe(true);
+    expect(await findJob(database, again.id)).toMatchObject({
+      state: 'running',
+      fraction: 0.5,
+      words: 'half',
+    });
+    expect(await finishJob(database, again, { state: 'failed', error: 'e'.repeat(2000) }, 3000)).toBe(true);
+    expect((await findJob(database, again.id))?.error).toHaveLength(1000);
+  });
+
+  it('puts a job back for later, and cancels waiting and running ones', async () => {
+    const job = await claimJob(database, 'third', 3000, 500);
+    if (job === undefined) throw new Error('no job');
+    await retryJob(database, job, 9000);
+    const next = await claimJob(database, 'third', 3000, 500);
+    expect(next?.id).not.toBe(job.id);
+    expect(await askCancel(database, job.id, 3100)).toBe(true);
+    expect((await findJob(database, job.id))?.state).toBe('cancelled');
+    if (next === undefined) throw new Error('no job');
+    expect(await askCancel(database, next.id, 3100)).toBe(true);
+    expect(await heartbeat(database, next, 0.2, 'x', 4000)).toBe(false);
+    expect(await finishJob(database, next, { state: 'cancelled' }, 3200)).toBe(true);
+    expect(await askCancel(database, next.id, 3300)).toBe(false);
+    const recent = await listJobs(database, 3050);
+    expect(recent.find(({ id }) => id === next.id)?.state).toBe('cancelled');
+  });
+
+  it('serves its queue from an index', async () => {
+    // With a sort the first runner would lock every job it looks at, and the others would get nothing.
+    const [plan] = await database.rows<{ key: string; Extra: string }>(
+      "EXPLAIN SELECT id FROM job FORCE INDEX (job_queue) WHERE state = 'queued' AND available_ms <= ? ORDER BY available_ms, id LIMIT 1 FOR UPDATE SKIP LOCKED",
+      [1],
+    );
+    expect(plan.key).toBe('job_queue');
+    expect(plan.Extra).not.toContain('filesort');
+    const [rack] = await database.rows<{ key: string }>(
+      'EXPLAIN SELECT id FROM sheet WHERE on_rack = 1 ORDER BY id LIMIT 200',
+    );
+    expect(rack.key).toBe('sheet_rack');
+  });
+});

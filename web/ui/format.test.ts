@@ -1,0 +1,28 @@
+import { describe, expect, it } from 'vitest';
+import { formatClock, formatLab, formatSpan, formatWhen } from './format';
+
+const AT = Date.UTC(2026, 2, 14, 9, 5); // winter time in London
+const SUMMER = Date.UTC(2026, 6, 1, 9, 5);
+
+describe('words for figures and times', () => {
+  it('shows times in the house time zone', () => {
+    expect(formatClock(AT)).toBe('09:05');
+    expect(formatClock(SUMMER)).toBe('10:05');
+  });
+
+  it('shows the clock for today, the day for other days', () => {
+    expect(formatWhen(AT, AT + 3_600_000)).toBe('09:05');
+    expect(formatWhen(AT, AT + 2 * 86_400_000)).toBe('14 Mar');
+    expect(formatWhen(AT, AT + 365 * 86_400_000)).toBe('14 Mar');
+  });
+
+  it.each([
+    [-5, '0 min'],
+    [59 * 60_000, '59 min'],
+    [90 * 60_000, '2 h'],
+    [47 * 3_600_000, '47 h'],
+    [72 * 3_600_000, '3 d'],
+  ])('shows a span of %i ms as %s', (ms, words) => expect(formatSpan(ms)).toBe(words));
+
+  it('shows Lab with two decimals', () => expect(formatLab([50, -0.005, 12.345])).toBe('50.00 -0.01 12.35'));
+});
