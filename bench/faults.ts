@@ -12,7 +12,7 @@ import type { SimulatedFault } from '@melto/simulator/simulateSheets';
 import { printTable } from './table.ts';
 
 const SHEETS = 100;
-const SIZES = [150, 300, 900];
+const SIZES = [100, 240, 900];
 
 /** Faults on a condition's first reading: 100 seeded sheets each over three stocks and both print modes. */
 export function faults(): void {

@@ -16,6 +16,11 @@ export default defineConfig({
   workers: 1,
   outputDir: join(root, 'var/e2e'),
   reporter: [['list'], ['json', { outputFile: join(root, 'var/playwright.json') }]],
+  // The way through the job starts in an empty house; the desk's tests add to it.
+  projects: [
+    { name: 'way', testMatch: 'wayThroughTheJob.spec.ts' },
+    { name: 'desk', testMatch: 'readingDesk.spec.ts', dependencies: ['way'] },
+  ],
   use: {
     baseURL: `http://127.0.0.1:${port}`,
     viewport: { width: 1280, height: 800 },

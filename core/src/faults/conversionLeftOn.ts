@@ -43,7 +43,7 @@ const SPACES: readonly { readonly toXyz: Matrix3; readonly exponent: number }[] 
 /** Patches whose colour lies well inside any printer's gamut, where a colorimetric conversion shows undisturbed. */
 const MOST_CHROMA = 42;
 const LIGHTNESS: readonly [number, number] = [28, 92];
-const LEAST_PATCHES = 20;
+const LEAST_PATCHES = 10;
 
 /**
  * Compares a reading of raw RGB values with what conversions from common working spaces would have printed. The

@@ -26,9 +26,13 @@ export interface SheetReading {
 const USUAL_DMAX: Readonly<Record<StockFinish, number>> = { matt: 1.5, 'semi-matt': 1.75, gloss: 1.85 };
 /** A Dmax below this share of the usual one points to the wrong side. */
 const DMAX_SHARE = 0.8;
-/** Residual of a colorimetric conversion, Lab units: below, it explains the sheet; see `conversionEvidence`. */
+/**
+ * What a conversion leaves: Lab units beside it, and the cast of the greys; see `conversionEvidence`. Both count
+ * together, since small charts have few patches inside every gamut, and wrong-side prints have weak casts.
+ */
 const CONVERSION_RESIDUAL = 6;
 const CONVERSION_CAST = 2;
+const CONVERSION_SCORE = 1.9;
 
 /** Faults of a sheet of an RGB device, judged from its own data and a generic device of its kind. */
 export function detectFaults(sheet: SheetReading): Fault[] {
@@ -98,8 +102,12 @@ function conversionFaults(sheet: SheetReading): Fault[] {
   const evidence = conversionEvidence(sheet.device, sheet.lab);
   if (evidence === undefined) return [];
   const { residual, greyCast } = evidence;
-  if (residual >= CONVERSION_RESIDUAL || greyCast >= CONVERSION_CAST) return [];
-  const confidence = Math.min(0.99, 0.5 + 0.5 * (1 - residual / CONVERSION_RESIDUAL) + 0.2);
+  // Greys are missing on some charts: then the rest beside a conversion must be small by itself.
+  const score = Number.isFinite(greyCast)
+    ? (residual / CONVERSION_RESIDUAL + greyCast / CONVERSION_CAST) / CONVERSION_SCORE
+    : residual / CONVERSION_RESIDUAL;
+  if (score >= 1) return [];
+  const confidence = Math.min(0.99, 0.6 + 0.6 * (1 - score));
   return [{ kind: 'colour-management-on', confidence, strips: [], figures: { residual, greyCast } }];
 }
 
