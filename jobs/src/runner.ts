@@ -69,15 +69,16 @@ async function run(job: ClaimedJob): Promise<void> {
       break;
     }
   }
+  const end: FromWorker | undefined = ended; // ending the thread makes it look failed
   await worker.terminate();
-  if (ended === undefined || ended.kind === 'progress') {
+  if (end === undefined || end.kind === 'progress') {
     // Cancelled by a person, or this runner stops and leaves the job to the next one.
     if (cancelled) await finishJob(database, job, { state: 'cancelled' }, Date.now());
     else await retryJob(database, job, Date.now());
     return;
   }
-  if (ended.kind === 'done') return; // committed by the worker under its lease
-  if (!ended.refused && job.attempts + 1 < MOST_ATTEMPTS)
+  if (end.kind === 'done') return; // committed by the worker under its lease
+  if (!end.refused && job.attempts + 1 < MOST_ATTEMPTS)
     await retryJob(database, job, Date.now() + 1000 * 2 ** job.attempts);
-  else await finishJob(database, job, { state: 'failed', error: ended.error }, Date.now());
+  else await finishJob(database, job, { state: 'failed', error: end.error }, Date.now());
 }
