@@ -1,5 +1,6 @@
 import { layoutChart } from '@melto/core/charts/layoutChart';
 import { layoutColumns, layoutFromColumns } from '@melto/core/charts/layoutColumns';
+import { gatherRows } from '@melto/core/numerics/gatherRows';
 import { chartPdf } from '@melto/paper/chartPdf';
 import { chartRaster } from '@melto/paper/chartRaster';
 import type { ChartPage } from '@melto/paper/chartPage';
@@ -36,9 +37,7 @@ export async function chartPages(file: string, options: ChartPagesOptions): Prom
   const pages: ChartPage[] = layout.pages.map((strips, index) => ({
     paper,
     space: 'rgb',
-    strips: strips.map((rows) =>
-      Float64Array.from(rows.flatMap((row) => [...device.subarray(row * 3, row * 3 + 3)])),
-    ),
+    strips: strips.map((rows) => gatherRows(device, rows, 3)),
     sheetCode: `${options.code}-${index + 1}`,
     title: set.title ?? 'RGB chart',
     condition: '',

@@ -8,6 +8,7 @@ import { readPatchSet } from '@melto/core/cgats/patchSetFromCgats';
 import { patchSetToCgats } from '@melto/core/cgats/patchSetToCgats';
 import type { PatchSet } from '@melto/core/cgats/patchSet';
 import { writeCgats } from '@melto/core/cgats/writeCgats';
+import { gatherRows } from '@melto/core/numerics/gatherRows';
 import { unwrap } from '@melto/core/result';
 import { chartPdf } from '@melto/paper/chartPdf';
 import { chartRaster } from '@melto/paper/chartRaster';
@@ -143,7 +144,7 @@ export function chartPages(
     paper: chart.paper,
     space: 'rgb',
     needs: chart.needs,
-    strips: strips.map((rows) => stripValues(values, rows, 3)),
+    strips: strips.map((rows) => gatherRows(values, rows, 3)),
     sheetCode: `${code}-${index + 1}`,
     title: chart.title,
     condition: `${condition.device} / ${condition.stock} / ${condition.mode}`,
@@ -151,13 +152,6 @@ export function chartPages(
     page: index + 1,
     pages: chart.layout.pages.length,
   }));
-}
-
-/** Values of the patches of a strip, in its order. */
-export function stripValues(values: Float64Array, rows: readonly number[], width: number): Float64Array {
-  const out = new Float64Array(rows.length * width);
-  rows.forEach((row, i) => out.set(values.subarray(row * width, (row + 1) * width), i * width));
-  return out;
 }
 
 export type ChartFormat = 'pdf' | 'tiff' | 'png' | 'txt';

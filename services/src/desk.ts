@@ -1,3 +1,4 @@
+import { gatherRows } from '@melto/core/numerics/gatherRows';
 import { deltaE2000Rows } from '@melto/core/colour/deltaE2000';
 import { mean } from '@melto/core/numerics/statistics';
 import { labToHex } from '@melto/core/colour/srgb';
@@ -23,7 +24,7 @@ import {
 } from '@melto/store/readings';
 import type { StripRow } from '@melto/store/readings';
 import type { Sql } from '@melto/store/database';
-import { loadChart, stripValues } from './charts.ts';
+import { loadChart } from './charts.ts';
 import type { LoadedChart } from './charts.ts';
 import { clockOffset, domainNow } from './clock.ts';
 import { conditionOf } from './conditions.ts';
@@ -158,7 +159,7 @@ export async function deskState(services: Services, code: string): Promise<DeskS
       const read = strips.find((strip) => strip.page === sheet.page && strip.strip === index + 1);
       return {
         strip: index + 1,
-        expected: hexRow(stripValues(expected, rows, 3)),
+        expected: hexRow(gatherRows(expected, rows, 3)),
         measured: read === undefined ? null : hexRow(stripLab(read)),
         reversed: read?.reversed ?? false,
         readMs: read?.readMs ?? null,
@@ -226,7 +227,7 @@ export async function readStrip(services: Services, code: string, input: PassInp
   const patchesOf = (
     index: number,
   ): { device: Float64Array; page: number; strip: number; strips: number } => ({
-    device: stripValues(print.deviceValues, strips[index], 3),
+    device: gatherRows(print.deviceValues, strips[index], 3),
     page: sheet.page,
     strip: index + 1,
     strips: strips.length,
@@ -255,7 +256,7 @@ export async function readStrip(services: Services, code: string, input: PassInp
     readMs: nowMs,
   };
   const expectedAll = await expectedLab(services, print.conditionId, print.deviceValues);
-  const expected = strips.map((rows) => stripValues(expectedAll, rows, 3));
+  const expected = strips.map((rows) => gatherRows(expectedAll, rows, 3));
   const match = matchStrip(stripLab(asRead), expected, index);
   if (match.strip !== index)
     return {

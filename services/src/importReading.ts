@@ -1,3 +1,4 @@
+import { gatherRows } from '@melto/core/numerics/gatherRows';
 import { patchXyz } from '@melto/core/cgats/patchColours';
 import { readPatchSet } from '@melto/core/cgats/patchSetFromCgats';
 import type { PatchSet } from '@melto/core/cgats/patchSet';
@@ -5,7 +6,7 @@ import { issueText } from '@melto/core/result';
 import { findPrint, findSheet } from '@melto/store/prints';
 import { listInstruments } from '@melto/store/devices';
 import type { StripRow } from '@melto/store/readings';
-import { loadChart, stripValues } from './charts.ts';
+import { loadChart } from './charts.ts';
 import type { LoadedChart } from './charts.ts';
 import { domainNow } from './clock.ts';
 import { conditionOf } from './conditions.ts';
@@ -59,7 +60,7 @@ export async function importReading(
       reversed: false,
       kind: spectra === undefined ? 'xyz' : 'spectra',
       grid: spectra?.grid ?? { startNm: 0, stepNm: 0, count: 0 },
-      values: stripValues(
+      values: gatherRows(
         values,
         rows.map((row) => order[row]),
         width,

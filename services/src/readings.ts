@@ -2,14 +2,14 @@ import { patchXyz } from '@melto/core/cgats/patchColours';
 import { patchSetToCgats } from '@melto/core/cgats/patchSetToCgats';
 import type { PatchSet } from '@melto/core/cgats/patchSet';
 import { writeCgats } from '@melto/core/cgats/writeCgats';
-import { deltaE2000Of } from '@melto/core/colour/deltaE2000';
 import { WHITE_D50_MEASURED } from '@melto/core/colour/whitePoints';
 import { xyzRowsToLab } from '@melto/core/colour/xyzToLab';
 import { neutralDensity } from '@melto/core/density/density';
 import { detectFaults } from '@melto/core/faults/detectFaults';
 import type { Fault } from '@melto/core/faults/fault';
-import { mergeRepeats } from '@melto/core/characterise/mergeRepeats';
-import { largest, summariseErrors } from '@melto/core/numerics/statistics';
+import { repeatability } from '@melto/core/characterise/repeatability';
+import { gatherRows } from '@melto/core/numerics/gatherRows';
+import { largest } from '@melto/core/numerics/statistics';
 import type { ErrorSummary } from '@melto/core/numerics/statistics';
 import { meanPaperXyz } from '@melto/core/profile/characterisationText';
 import { findPrint } from '@melto/store/prints';
@@ -70,15 +70,11 @@ export function assembleReading(
   const width = first === undefined || first.kind === 'xyz' ? 3 : first.grid.count;
   const values = new Float64Array(rows.length * width);
   rows.forEach((row, i) => values.set(byRow.get(row) ?? [], i * width));
-  const take = (source: Float64Array | undefined): Float64Array | undefined =>
-    source === undefined
-      ? undefined
-      : Float64Array.from(rows.flatMap((row) => [...source.subarray(row * 3, row * 3 + 3)]));
   const set: PatchSet = {
     ids: rows.map((row) => chart.set.ids[row]),
     names: chart.set.names === undefined ? undefined : rows.map((row) => chart.set.names?.[row] ?? ''),
     space: 'rgb',
-    device: take(print.deviceValues),
+    device: gatherRows(print.deviceValues, rows, 3),
     spectra: first?.kind === 'spectra' ? { grid: first.grid, values } : undefined,
     xyz: first?.kind === 'xyz' ? values : undefined,
     conditions: {
@@ -173,7 +169,7 @@ export async function readingView(services: Services, id: number): Promise<Readi
     faults: faultsOf(loaded),
     dmax: largest(rows.map((_, i) => neutralDensity(xyz[3 * i + 1]))),
     paper: paper === undefined ? null : [...paperLab],
-    repeatability: repeatabilityOf(device, xyz) ?? null,
+    repeatability: repeatability(device, 3, xyz) ?? null,
     grid: set.spectra?.grid ?? null,
     pages: chart.layout.pages,
     patches: rows.map((row, i) => ({
@@ -189,27 +185,6 @@ export async function readingView(services: Services, id: number): Promise<Readi
           : [...set.spectra.values.subarray(i * bands, (i + 1) * bands)].map((v) => round(v, 5)),
     })),
   };
-}
-
-/** ΔE00 of repeated patches to the mean of their group. */
-export function repeatabilityOf(device: Float64Array, xyz: Float64Array): ErrorSummary | undefined {
-  const merged = mergeRepeats(device, 3, xyz);
-  const lab = new Float64Array(xyz.length);
-  xyzRowsToLab(xyz, WHITE_D50_MEASURED, lab);
-  const errors: number[] = [];
-  for (const group of merged.sources) {
-    if (group.length < 2) continue;
-    const centre = [0, 1, 2].map(
-      (axis) => group.reduce((sum, row) => sum + lab[3 * row + axis], 0) / group.length,
-    );
-    const scale = Math.sqrt(group.length / (group.length - 1));
-    for (const row of group)
-      errors.push(
-        scale *
-          deltaE2000Of(centre[0], centre[1], centre[2], lab[3 * row], lab[3 * row + 1], lab[3 * row + 2]),
-      );
-  }
-  return errors.length === 0 ? undefined : summariseErrors(errors);
 }
 
 export function readingsOf(services: Services, condition: number): Promise<ReadingOfCondition[]> {

@@ -1,5 +1,6 @@
 import type { ChartLayout } from '@melto/core/charts/layoutChart';
 import type { MeasurementMode, StripPatches } from '@melto/core/device/instrument';
+import { gatherRows } from '@melto/core/numerics/gatherRows';
 import { createRandom, seedFrom } from '@melto/core/numerics/random';
 import { GRID_380_730_10 } from '@melto/core/spectral/spectralGrid';
 import type { SpectralGrid } from '@melto/core/spectral/spectralGrid';
@@ -66,7 +67,7 @@ export function simulateSheets(request: SheetsToSimulate): { grid: SpectralGrid;
       conversion: request.fault?.kind === 'colour-management-on' ? request.fault.conversion : undefined,
     });
     const patchesOf = (index: number): StripPatches => ({
-      device: Float64Array.from(strips[index].flatMap((row) => [...values.subarray(row * 3, row * 3 + 3)])),
+      device: gatherRows(values, strips[index], 3),
       page: pageIndex + 1,
       strip: index + 1,
       strips: strips.length,

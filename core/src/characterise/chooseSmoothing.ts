@@ -1,3 +1,4 @@
+import { gatherRows } from '../numerics/gatherRows.ts';
 import { createRandom, shuffle } from '../numerics/random.ts';
 import { factorTridiagonal, solveTridiagonal, tridiagonalise } from '../numerics/tridiagonalise.ts';
 import { ProjectedKernel } from './projectedKernel.ts';
@@ -62,16 +63,11 @@ function subset(data: SplineData, most: number, seed: number): SplineData {
 
 /** The same problem on some of its rows. */
 export function takeRows(data: SplineData, rows: readonly number[]): SplineData {
-  const take = (values: Float64Array, width: number): Float64Array => {
-    const out = new Float64Array(rows.length * width);
-    rows.forEach((row, i) => out.set(values.subarray(row * width, (row + 1) * width), i * width));
-    return out;
-  };
   return {
     ...data,
-    centres: take(data.centres, data.inputs),
-    targets: take(data.targets, data.outputs),
-    counts: take(data.counts, 1),
+    centres: gatherRows(data.centres, rows, data.inputs),
+    targets: gatherRows(data.targets, rows, data.outputs),
+    counts: gatherRows(data.counts, rows, 1),
   };
 }
 

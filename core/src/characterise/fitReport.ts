@@ -1,8 +1,5 @@
-import { deltaE2000Of } from '../colour/deltaE2000.ts';
-import { WHITE_D50_MEASURED } from '../colour/whitePoints.ts';
-import { xyzRowsToLab } from '../colour/xyzToLab.ts';
-import { summariseErrors } from '../numerics/statistics.ts';
 import type { ErrorSummary } from '../numerics/statistics.ts';
+import { repeatability } from './repeatability.ts';
 import { rgbModelLab } from './rgbModel.ts';
 import type { RgbModel } from './rgbModel.ts';
 
@@ -59,7 +56,7 @@ export function fitReport(model: RgbModel, device: Float64Array, xyz: Float64Arr
     distinct: errors.length,
     summary,
     folds,
-    repeatability: repeatability(model, xyz),
+    repeatability: repeatability(device, 3, xyz),
     histogram: { binWidth: BIN_WIDTH, counts },
     worst: order.slice(0, WORST).map((index) => ({
       row: model.patches.sources[index][0],
@@ -78,25 +75,6 @@ export function fitReport(model: RgbModel, device: Float64Array, xyz: Float64Arr
     })),
     outline: outline(model),
   };
-}
-
-function repeatability(model: RgbModel, xyz: Float64Array): ErrorSummary | undefined {
-  const lab = new Float64Array(xyz.length);
-  xyzRowsToLab(xyz, WHITE_D50_MEASURED, lab);
-  const differences: number[] = [];
-  for (const rows of model.patches.sources) {
-    if (rows.length < 2) continue;
-    const mean = [0, 1, 2].map(
-      (axisIndex) => rows.reduce((sum, row) => sum + lab[3 * row + axisIndex], 0) / rows.length,
-    );
-    // A mean of n readings hides part of their spread; the factor restores it.
-    const scale = Math.sqrt(rows.length / (rows.length - 1));
-    for (const row of rows)
-      differences.push(
-        scale * deltaE2000Of(mean[0], mean[1], mean[2], lab[3 * row], lab[3 * row + 1], lab[3 * row + 2]),
-      );
-  }
-  return differences.length === 0 ? undefined : summariseErrors(differences);
 }
 
 function axis(model: RgbModel, deviceAt: (t: number) => readonly number[]): AxisPoint[] {

@@ -11,7 +11,6 @@ export interface PrintRequest {
   /** Counts the sheets this device has printed. */
   readonly sheetIndex: number;
   readonly seed: number;
-  /** Profile that values pass through before the device; absent for raw values. */
   readonly side?: 'printing' | 'wrong';
   /** A conversion left on by mistake, by its name in the device's own list. */
   readonly conversion?: string;

@@ -1,4 +1,5 @@
 import { deltaE2000Of } from '../colour/deltaE2000.ts';
+import { gatherRows } from '../numerics/gatherRows.ts';
 import { largest, mean, median } from '../numerics/statistics.ts';
 import { conversionEvidence } from './conversionLeftOn.ts';
 import type { Fault } from './fault.ts';
@@ -53,13 +54,11 @@ function withoutStrips(sheet: SheetReading, left: ReadonlySet<number>): SheetRea
   const out = new Set(sheet.strips.flatMap((rows, i) => (left.has(i + 1) ? rows : [])));
   const rows = Array.from(sheet.density.keys()).filter((row) => !out.has(row));
   if (out.size === 0 || rows.length === 0) return sheet;
-  const take = (values: Float64Array, width: number): Float64Array =>
-    Float64Array.from(rows.flatMap((row) => [...values.subarray(row * width, (row + 1) * width)]));
   return {
     ...sheet,
-    device: take(sheet.device, 3),
-    lab: take(sheet.lab, 3),
-    density: take(sheet.density, 1),
+    device: gatherRows(sheet.device, rows, 3),
+    lab: gatherRows(sheet.lab, rows, 3),
+    density: gatherRows(sheet.density, rows, 1),
     strips: [],
   };
 }
@@ -113,14 +112,12 @@ function conversionFaults(sheet: SheetReading): Fault[] {
 
 function stripFaults(sheet: SheetReading): Fault[] {
   const expectedAll = genericLabRows('rgb', sheet.device, 3);
-  const take = (values: Float64Array, rows: readonly number[]): Float64Array =>
-    Float64Array.from(rows.flatMap((row) => [values[3 * row], values[3 * row + 1], values[3 * row + 2]]));
-  const expected = sheet.strips.map((rows) => take(expectedAll, rows));
+  const expected = sheet.strips.map((rows) => gatherRows(expectedAll, rows, 3));
   const swapped: number[] = [];
   const backwards: number[] = [];
   sheet.strips.forEach((rows, index) => {
     if (rows.length < 5) return;
-    const match = matchStrip(take(sheet.lab, rows), expected, index);
+    const match = matchStrip(gatherRows(sheet.lab, rows, 3), expected, index);
     if (match.strip !== index) swapped.push(index + 1);
     else if (match.reversed) backwards.push(index + 1);
   });
