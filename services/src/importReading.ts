@@ -11,7 +11,7 @@ import type { LoadedChart } from './charts.ts';
 import { domainNow } from './clock.ts';
 import { conditionOf } from './conditions.ts';
 import type { Services } from './context.ts';
-import { storeStrips } from './desk.ts';
+import { storeStrips } from './storeStrips.ts';
 import { notFound, Problem } from './problem.ts';
 import { judgeCompleteCheck } from './shortChecks.ts';
 

@@ -1,28 +1,20 @@
 'use client';
 
-import { FormControlLabel, MenuItem, Switch, TextField } from '@mui/material';
-import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useEffect, useRef, useState } from 'react';
-import type { HandMovement, MeasurementMode } from '@melto/core/device/instrument';
 import { FAULT_WORDS } from '@melto/core/faults/fault';
 import type { DeskState } from '@melto/services/desk';
-import { RestRing } from '@/features/frame/Rack';
 import { useTellHere } from '@/features/frame/useHere';
 import { useDomainNow } from '@/features/frame/useHouse';
-import { formatClock, formatSpan } from '@/ui/format';
+import { formatSpan } from '@/ui/format';
 import { StatusShape } from '@/ui/StatusMark';
 import { useDesk } from './useDesk';
 import type { LastPass } from './useDesk';
+import { DeskControls } from './DeskControls';
+import { SheetUnderInstrument } from './SheetUnderInstrument';
 
-const HANDS: readonly (readonly [HandMovement, string])[] = [
-  ['steady', 'steady'],
-  ['too-fast', 'too fast'],
-  ['off-row', 'off the row'],
-  ['started-late', 'started late'],
-  ['backwards', 'backwards'],
-  ['other-strip', 'the next strip'],
-];
+import Link from 'next/link';
+
 const MOST_FILE = 16_000_000;
 
 /** The screen for reading a sheet, for a person who stands with the instrument in one hand. */
@@ -169,62 +161,7 @@ export function ReadingDesk({ initial }: { initial: DeskState }) {
             </li>
           ))}
         </ul>
-        <div className="row" style={{ flexWrap: 'wrap' }}>
-          <TextField
-            select
-            label="Mode"
-            value={desk.mode}
-            onChange={(event) => desk.setMode(event.target.value as MeasurementMode)}
-            sx={{ width: 90 }}
-            disabled={state.readingId !== null}
-          >
-            {state.instrument.modes.map((name) => (
-              <MenuItem key={name} value={name}>
-                {name}
-              </MenuItem>
-            ))}
-          </TextField>
-          <TextField
-            select
-            label="Passes"
-            value={desk.passes}
-            onChange={(event) => desk.setPasses(Number(event.target.value))}
-            sx={{ width: 84 }}
-          >
-            {[1, 2, 3, 5].map((count) => (
-              <MenuItem key={count} value={count}>
-                {count}
-              </MenuItem>
-            ))}
-          </TextField>
-          <TextField
-            select
-            label="Simulated hand"
-            value={desk.hand}
-            onChange={(event) => desk.setHand(event.target.value as HandMovement)}
-            sx={{ width: 150 }}
-          >
-            {HANDS.map(([value, words]) => (
-              <MenuItem key={value} value={value}>
-                {words}
-              </MenuItem>
-            ))}
-          </TextField>
-          <label className="plain small">
-            <u>Import a file instead</u>
-            <input
-              type="file"
-              accept=".txt,.cgats,text/plain"
-              className="visually-hidden"
-              onChange={(event) => void drop(event.target.files?.[0])}
-            />
-          </label>
-          <FormControlLabel
-            sx={{ ml: 0 }}
-            control={<Switch size="small" checked={keys} onChange={(_, on) => setKeys(on)} />}
-            label={<span className="small">keys act</span>}
-          />
-        </div>
+        <DeskControls desk={desk} keys={keys} onKeys={setKeys} onFile={(file) => void drop(file)} />
         <div className="keys">
           <KeyButton name="Space" onPress={() => void desk.pass()} words="start pass" />
           <KeyButton
@@ -316,93 +253,6 @@ function Done({ state }: { state: DeskState }) {
         )}
       </span>
     </li>
-  );
-}
-
-/** The sheet as it lies under the instrument: read strips in their measured colours, the others dimmed. */
-function SheetUnderInstrument({
-  state,
-  strip,
-  last,
-  onChoose,
-  now,
-}: {
-  state: DeskState;
-  strip: number;
-  last?: LastPass;
-  onChoose: (strip: number) => void;
-  now: number;
-}) {
-  const left = state.restUntilMs - now;
-  const list = useRef<HTMLDivElement>(null);
-  return (
-    <section className="desk-sheet" aria-label="The sheet">
-      <p className="row small">
-        <span className="mono">
-          <b>{state.code}</b>
-        </span>
-        <span className="quiet grow">
-          {state.title}, page {state.page} of {state.pages} · {state.conditionName} · printed{' '}
-          {formatClock(state.printedMs)}
-        </span>
-        {left > 0 ? (
-          <span className="row" style={{ gap: 6 }}>
-            <RestRing share={Math.min(1, Math.max(0, 1 - left / (state.restUntilMs - state.printedMs)))} />
-            <b>rests {formatSpan(left)} more</b>
-          </span>
-        ) : (
-          <span className="quiet">rested</span>
-        )}
-      </p>
-      <div className="strips" ref={list}>
-        {state.strips.map((row) => {
-          const current = row.strip === strip;
-          return (
-            <button
-              key={row.strip}
-              type="button"
-              className="strip"
-              tabIndex={-1}
-              aria-current={current}
-              aria-label={`Strip ${row.strip}, ${row.measured === null ? 'not read' : 'read'}`}
-              onClick={() => onChoose(row.strip)}
-            >
-              <span data-arrow aria-hidden>
-                {current ? '→' : ''}
-              </span>
-              <span className="n">{row.strip}</span>
-              <span className="cells" style={state.strips.length === 1 ? { height: 64 } : undefined}>
-                {(row.measured ?? row.expected).map((hex, i) => (
-                  <i key={i} style={{ background: hex }} />
-                ))}
-              </span>
-              <span>
-                {state.marked.includes(row.strip) ? (
-                  <StatusShape status="due" title="marked for later" />
-                ) : row.measured !== null ? (
-                  <StatusShape
-                    status={row.reversed ? 'near' : 'conforms'}
-                    title={row.reversed ? 'read backwards, turned' : 'read'}
-                  />
-                ) : null}
-              </span>
-            </button>
-          );
-        })}
-      </div>
-      {last?.kind === 'read' && (
-        <div>
-          <p className="quiet small">Strip {last.strip} as read, expected in the lower third</p>
-          <div className="last">
-            {last.measured.map((hex, i) => (
-              <div key={i} style={{ background: hex }}>
-                <i style={{ background: last.expected[i] }} />
-              </div>
-            ))}
-          </div>
-        </div>
-      )}
-    </section>
   );
 }
 

@@ -1,4 +1,4 @@
-import { readStrip } from '@melto/services/desk';
+import { readStrip } from '@melto/services/passes';
 import { bodyOf, respondOnce } from '@/server/respond';
 import { services } from '@/server/services';
 

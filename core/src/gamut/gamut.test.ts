@@ -1,0 +1,56 @@
+import { describe, expect, it } from 'vitest';
+import type { Vector3 } from '../numerics/matrix3.ts';
+import { boundaryRadius, cubeSurface, radialBoundary, smoothBoundary } from './radialBoundary.ts';
+
+const CENTRE: Vector3 = [0.5, 0, 0];
+
+/** A ball round the centre, as if it were a device: the cube's surface pushed onto a sphere. */
+const ball = (radius: number) =>
+  cubeSurface(13, ([r, g, b]) => {
+    const d = [r - 0.5, g - 0.5, b - 0.5];
+    const size = Math.hypot(...d);
+    return [CENTRE[0] + (radius * d[0]) / size, (radius * d[1]) / size, (radius * d[2]) / size];
+  });
+
+describe('radial boundary', () => {
+  it('of a ball has its radius in every direction, poles and seams too', () => {
+    const boundary = radialBoundary(ball(0.3), CENTRE);
+    for (let azimuth = 0; azimuth < 360; azimuth += 7)
+      for (const elevation of [-90, -60, -1, 0, 45, 89, 90]) {
+        const h = (azimuth * Math.PI) / 180;
+        const v = (elevation * Math.PI) / 180;
+        const point: Vector3 = [
+          CENTRE[0] + Math.sin(v),
+          Math.cos(v) * Math.cos(h),
+          Math.cos(v) * Math.sin(h),
+        ];
+        const radius = boundaryRadius(boundary, point);
+        expect(radius).toBeLessThanOrEqual(0.3 + 1e-9);
+        expect(radius).toBeGreaterThan(0.29);
+      }
+  });
+
+  it('of a cube reaches its corners and faces', () => {
+    const boundary = radialBoundary(
+      cubeSurface(9, ([r, g, b]) => [r, g - 0.5, b - 0.5]),
+      CENTRE,
+    );
+    expect(boundaryRadius(boundary, [0.5, 1, 0])).toBeCloseTo(0.5, 3);
+    expect(boundaryRadius(boundary, [1, 0, 0])).toBeCloseTo(0.5, 3);
+    expect(boundaryRadius(boundary, [0.5, 1, 1])).toBeCloseTo(Math.SQRT1_2, 2);
+  });
+
+  it('has no triangle of a cube twice and twelve squares of each step', () => {
+    expect(cubeSurface(4, (d) => d)).toHaveLength(6 * 3 * 3 * 2);
+  });
+
+  it('is smoothed without a change of a ball and with one of a spike', () => {
+    const boundary = radialBoundary(ball(0.3), CENTRE);
+    const same = smoothBoundary(boundary, 3);
+    same.radius.forEach((value, i) => expect(value).toBeCloseTo(boundary.radius[i], 2));
+    const spiked = { centre: CENTRE, radius: boundary.radius.slice() };
+    spiked.radius[1000] = 0.6;
+    expect(smoothBoundary(spiked, 1).radius[1000]).toBeLessThan(0.4);
+    expect(spiked.radius[1000]).toBe(0.6);
+  });
+});
