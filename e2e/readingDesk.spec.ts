@@ -151,6 +151,13 @@ test('takes a dropped file, and says what is wrong with a bad one', async ({ pag
   // No spectra came with the file: the inspector shows colour without them.
   await expect(page.getByRole('heading', { name: /^Patch/ })).toBeVisible();
   await expect(page.getByText('Density, status E')).toBeHidden();
+  // The same patches as a table that can be sorted.
+  await page.getByRole('button', { name: 'as table' }).click();
+  await page.getByRole('columnheader', { name: 'L*' }).click();
+  const first = page.getByRole('gridcell').first();
+  const darkest = await first.textContent();
+  await page.getByRole('columnheader', { name: 'L*' }).click();
+  await expect(first).not.toHaveText(darkest ?? '');
 });
 
 test('shows faults before the reading is used, and carries them to the profile form', async ({

@@ -41,7 +41,9 @@ export function shortCheckReport(header: ReportHeader, check: ShortCheckResult, 
         `<tr><td>${statusSvg(m.verdict)}</td><td>${escapeHtml(m.name)}</td><td class="n">${formatAgainstLimit(m.value, m.limit)}</td><td class="n">${m.limit.toFixed(2)}</td><td class="n">${m.margin.toFixed(2)}</td></tr>`,
     )
     .join('');
-  const worst = [...check.patches].sort((a, b) => b.reached - a.reached);
+  const worst = [...check.patches].sort(
+    (a, b) => Number(b.inGamut) - Number(a.inGamut) || b.reached - a.reached,
+  );
   const rows = worst
     .map(
       (p) =>
@@ -52,12 +54,12 @@ export function shortCheckReport(header: ReportHeader, check: ShortCheckResult, 
   return `<!doctype html>
 <html lang="en-GB"><head><meta charset="utf-8"><title>Short check ${escapeHtml(header.sheet)}</title>
 <style>
-body{font:14px/1.45 "Atkinson Hyperlegible Next",system-ui,sans-serif;color:#1b1b1b;background:#fff;max-width:860px;margin:32px auto;padding:0 24px;font-variant-numeric:tabular-nums}
+body{font:14px/1.45 "Atkinson Hyperlegible Next",system-ui,sans-serif;color:#1b1b1b;background:#fff;max-width:980px;margin:32px auto;padding:0 24px;font-variant-numeric:tabular-nums}
 h1{font-size:20px;margin:0 0 4px}h2{font-size:15px;margin:28px 0 8px}
 .verdict{font-size:28px;display:flex;gap:12px;align-items:center;margin:16px 0 4px}.verdict svg{width:26px;height:26px}
 dl{display:grid;grid-template-columns:110px 1fr 110px 1fr;gap:4px 12px;margin:16px 0}dt{color:#5c5c5c}dd{margin:0}
 table{border-collapse:collapse;width:100%}th{font-weight:400;color:#5c5c5c;text-align:left}td,th{padding:4px 8px;border-bottom:1px solid #d6d6d6}
-.n{text-align:right}.sw{display:inline-block;width:44px;height:24px;position:relative;border:1px solid #d6d6d6}.sw i{position:absolute;left:0;right:0;bottom:0;height:8px}
+.n{text-align:right;white-space:nowrap}.sw{display:inline-block;width:44px;height:24px;position:relative;border:1px solid #d6d6d6}.sw i{position:absolute;left:0;right:0;bottom:0;height:8px}
 em{color:#5c5c5c;font-style:normal}p{max-width:70ch}
 @media print{body{margin:0;max-width:none}}
 </style></head><body>
@@ -72,8 +74,8 @@ ${header.early ? '<p><b>The sheet was read before its rest was over.</b></p>' : 
 <table><thead><tr><th>Figure</th><th class="n">Patches</th><th class="n">Mean</th><th class="n">95 % under</th><th class="n">Largest</th></tr></thead><tbody>
 <tr><td><b>reached</b>: measured against the colour asked for, scaled to this paper</td><td class="n">${reached.count}</td><td class="n">${reached.mean.toFixed(2)}</td><td class="n">${reached.p95.toFixed(2)}</td><td class="n">${reached.largest.toFixed(2)}</td></tr>
 <tr><td><b>repeats</b>: measured against what the profile predicts for the same device values</td><td class="n">${repeats.count}</td><td class="n">${repeats.mean.toFixed(2)}</td><td class="n">${repeats.p95.toFixed(2)}</td><td class="n">${repeats.largest.toFixed(2)}</td></tr></tbody></table>
-<h2>All colours, worst first</h2>
-<table><thead><tr><th>Measured, asked below</th><th>Colour</th><th class="n">Asked L* a* b*</th><th class="n">Measured L* a* b*</th><th class="n">Reached ΔE00</th><th class="n">Repeats ΔE00</th></tr></thead><tbody>${rows}</tbody></table>
+<h2>All colours, worst first; measured above, asked in the lower third</h2>
+<table><thead><tr><th></th><th>Colour</th><th class="n">Asked L* a* b*</th><th class="n">Measured L* a* b*</th><th class="n">Reached ΔE00</th><th class="n">Repeats ΔE00</th></tr></thead><tbody>${rows}</tbody></table>
 <p><em>The aims are colours of Melto's short check, defined in Lab (D50), relative to the paper. Percentiles are interpolated between order statistics. Unrounded values are judged.</em></p>
 </body></html>
 `;

@@ -13,6 +13,7 @@ import { useTellHere } from '@/features/frame/useHere';
 import { formatLab, formatMoment } from '@/ui/format';
 import { StatusShape } from '@/ui/StatusMark';
 import { PatchInspector } from './PatchInspector';
+import { PatchTable } from './PatchTable';
 import { SheetView } from './SheetView';
 import type { Recolour } from './SheetView';
 
@@ -39,6 +40,7 @@ export function ReadingSurface({
   const asked = query.get('colour');
   const recolour: Recolour =
     asked === 'device' ? 'device' : asked === 'difference' && other !== undefined ? 'difference' : 'measured';
+  const asTable = query.get('as') === 'table';
   const page = Math.min(view.pages.length, Math.max(1, Number(query.get('page') ?? 1)));
   const set = (changes: Record<string, string | undefined>): void => {
     const next = new URLSearchParams(query);
@@ -118,43 +120,64 @@ export function ReadingSurface({
                   : 'ΔE00 to the other reading, black is 3 or more'}
             </span>
             <span className="row small">
-              {(['measured', 'device', ...(other === undefined ? [] : ['difference'])] as Recolour[]).map(
-                (name) => (
-                  <button
-                    key={name}
-                    type="button"
-                    className="plain"
-                    aria-pressed={recolour === name}
-                    onClick={() => set({ colour: name === 'measured' ? undefined : name })}
-                    style={{ fontWeight: recolour === name ? 700 : 400 }}
-                  >
-                    {name}
-                  </button>
-                ),
+              <button
+                type="button"
+                className="plain"
+                aria-pressed={asTable}
+                onClick={() => set({ as: asTable ? undefined : 'table' })}
+              >
+                {asTable ? 'as sheet' : 'as table'}
+              </button>
+              {!asTable && (
+                <>
+                  {(['measured', 'device', ...(other === undefined ? [] : ['difference'])] as Recolour[]).map(
+                    (name) => (
+                      <button
+                        key={name}
+                        type="button"
+                        className="plain"
+                        aria-pressed={recolour === name}
+                        onClick={() => set({ colour: name === 'measured' ? undefined : name })}
+                        style={{ fontWeight: recolour === name ? 700 : 400 }}
+                      >
+                        {name}
+                      </button>
+                    ),
+                  )}
+                  {view.pages.length > 1 &&
+                    view.pages.map((_, i) => (
+                      <button
+                        key={i}
+                        type="button"
+                        className="plain"
+                        aria-pressed={page === i + 1}
+                        onClick={() => set({ page: String(i + 1) })}
+                        style={{ fontWeight: page === i + 1 ? 700 : 400 }}
+                      >
+                        page {i + 1}
+                      </button>
+                    ))}
+                </>
               )}
-              {view.pages.length > 1 &&
-                view.pages.map((_, i) => (
-                  <button
-                    key={i}
-                    type="button"
-                    className="plain"
-                    aria-pressed={page === i + 1}
-                    onClick={() => set({ page: String(i + 1) })}
-                    style={{ fontWeight: page === i + 1 ? 700 : 400 }}
-                  >
-                    page {i + 1}
-                  </button>
-                ))}
             </span>
           </header>
-          <SheetView
-            strips={view.pages[page - 1]}
-            patches={view.patches}
-            recolour={recolour}
-            differences={differences}
-            picked={patch?.row}
-            onPick={(row) => set({ patch: String(row) })}
-          />
+          {asTable ? (
+            <PatchTable
+              view={view}
+              differences={differences}
+              picked={patch?.row}
+              onPick={(row) => set({ patch: String(row) })}
+            />
+          ) : (
+            <SheetView
+              strips={view.pages[page - 1]}
+              patches={view.patches}
+              recolour={recolour}
+              differences={differences}
+              picked={patch?.row}
+              onPick={(row) => set({ patch: String(row) })}
+            />
+          )}
         </div>
         <div style={{ display: 'grid', gap: 12 }}>
           <div className="panel">
