@@ -174,7 +174,7 @@ function nextMove(
   if (state('conformity') === 'does-not-conform')
     return say('See why it does not conform', `${at}/conformity`, 9);
   if (state('profile') === 'stale')
-    return say('Rebuild the profile: its reading was withdrawn', `${at}/profile`, 7);
+    return say('Rebuild the profile: its reading has changed', `${at}/profile`, 7);
   if (state('profile') === 'none')
     return reading?.finishedMs !== null && reading !== undefined
       ? say('Build the profile', `${at}/profile`, 4)

@@ -22,7 +22,7 @@ import {
   listStaleHeads,
   setHead,
 } from '@melto/store/results';
-import type { LinkName, ResultRow } from '@melto/store/results';
+import type { LinkName, ResultRow, StaleReason } from '@melto/store/results';
 import type { Download } from './charts.ts';
 import { domainNow } from './clock.ts';
 import { conditionOf } from './conditions.ts';
@@ -221,8 +221,15 @@ export interface VersionView {
   readonly author: string;
   readonly verdict: string | null;
   readonly inForce: boolean;
-  readonly stale: boolean;
+  /** In words, where something it was made from has changed. */
+  readonly stale: string | null;
 }
+
+const STALE_WORDS: Readonly<Record<StaleReason, string>> = {
+  source: 'What it was made from has a newer version.',
+  withdrawn: 'Its reading was withdrawn.',
+  'read again': 'A strip of its reading was read again since.',
+};
 
 export async function versionsOf(
   services: Services,
@@ -235,7 +242,7 @@ export async function versionsOf(
     listStaleHeads(services.database),
   ]);
   const head = heads.find((row) => row.link === link)?.id;
-  const isStale = stale.some((row) => row.conditionId === condition && row.link === link);
+  const why = stale.find((row) => row.conditionId === condition && row.link === link)?.why;
   return results
     .filter((row) => row.link === link)
     .map((row) => ({
@@ -245,7 +252,7 @@ export async function versionsOf(
       author: row.author,
       verdict: row.verdict,
       inForce: row.id === head,
-      stale: row.id === head ? isStale : false,
+      stale: row.id === head && why !== undefined ? STALE_WORDS[why] : null,
     }))
     .reverse();
 }

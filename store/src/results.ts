@@ -88,18 +88,26 @@ export async function setHead(sql: Sql, condition: number, link: LinkName, resul
   );
 }
 
-/** Heads one of whose sources is no head any more or whose reading was withdrawn. */
-export async function listStaleHeads(
-  sql: Sql,
-): Promise<{ readonly conditionId: number; readonly link: LinkName; readonly why: 'source' | 'reading' }[]> {
+/** Why a head is stale: a result it was made from is no head any more, or its reading was withdrawn or read again. */
+export type StaleReason = 'source' | 'withdrawn' | 'read again';
+
+export interface StaleHead {
+  readonly conditionId: number;
+  readonly link: LinkName;
+  readonly why: StaleReason;
+}
+
+export async function listStaleHeads(sql: Sql): Promise<StaleHead[]> {
   return sql.rows(
-    `SELECT h.condition_id AS conditionId, h.link, IF(rd.withdrawn_ms IS NULL, 'source', 'reading') AS why
+    `SELECT h.condition_id AS conditionId, h.link,
+       CASE WHEN rd.withdrawn_ms IS NOT NULL THEN 'withdrawn' WHEN rd.id IS NOT NULL THEN 'read again' ELSE 'source' END AS why
      FROM condition_head h
+     JOIN result r ON r.id = h.result_id
      JOIN result_source s ON s.result_id = h.result_id
      LEFT JOIN reading rd ON rd.id = s.reading_id
      LEFT JOIN result sr ON sr.id = s.source_result_id
      LEFT JOIN condition_head sh ON sh.condition_id = sr.condition_id AND sh.link = sr.link
-     WHERE rd.withdrawn_ms IS NOT NULL OR (sr.id IS NOT NULL AND sh.result_id <> sr.id)`,
+     WHERE rd.withdrawn_ms IS NOT NULL OR rd.finished_ms > r.made_ms OR (sr.id IS NOT NULL AND sh.result_id <> sr.id)`,
   );
 }
 

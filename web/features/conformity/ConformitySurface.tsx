@@ -74,6 +74,11 @@ export function ConformitySurface(props: ConformitySurfaceProps) {
             `${result.detail.check.limits.name}, ${result.detail.header.mode}, profile ${result.detail.header.profile}`}
         </Versions>
       )}
+      {shown !== undefined && shown.stale !== null && (
+        <p className="notice">
+          <b>Stale.</b> {shown.stale} Print a new check.
+        </p>
+      )}
       {waiting.length > 0 && (
         <p className="notice">
           On the rack:{' '}

@@ -68,6 +68,11 @@ export function ProfileSurface(props: ProfileSurfaceProps) {
             `${result.summary.name}.icc, ICC v${result.summary.version}, ${result.summary.mode}, sheet ${result.summary.code}`}
         </Versions>
       )}
+      {shown !== undefined && shown.stale !== null && (
+        <p className="notice">
+          <b>Stale.</b> {shown.stale} Build another from the reading as it is now.
+        </p>
+      )}
       <JobLine conditionId={condition.id} />
       {result !== undefined && <Report {...result} />}
       <ChartMaker

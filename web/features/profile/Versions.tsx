@@ -26,7 +26,7 @@ export function Versions({
   const state = (version: VersionView): Status => {
     if (version.verdict === 'does-not-conform') return version.verdict;
     if (!version.inForce && version.verdict === null) return 'none';
-    return version.stale ? 'stale' : ((version.verdict as Status | null) ?? 'current');
+    return version.stale !== null ? 'stale' : ((version.verdict as Status | null) ?? 'current');
   };
   return (
     <div className="versions">

@@ -15,8 +15,6 @@ import { SheetUnderInstrument } from './SheetUnderInstrument';
 
 import Link from 'next/link';
 
-const MOST_FILE = 16_000_000;
-
 /** The screen for reading a sheet, for a person who stands with the instrument in one hand. */
 export function ReadingDesk({ initial }: { initial: DeskState }) {
   const desk = useDesk(initial);
@@ -75,7 +73,7 @@ export function ReadingDesk({ initial }: { initial: DeskState }) {
   const drop = async (file: File | undefined): Promise<void> => {
     setDropping(false);
     if (file === undefined) return;
-    await desk.importFile(file.size > MOST_FILE ? '' : await file.text());
+    await desk.importFile(file);
   };
   return (
     <div

@@ -23,6 +23,7 @@ export type LastPass =
   | { readonly kind: 'failed'; readonly strip: number; readonly words: string; readonly reason: string };
 
 const TRIES = 3;
+const MOST_FILE = 16_000_000;
 
 /** The state of a reading desk and what can be done at it. */
 export function useDesk(initial: DeskState) {
@@ -135,7 +136,18 @@ export function useDesk(initial: DeskState) {
     pass,
     calibrate: () => act(sendJson('/api/tile')),
     mark: () => act(sendJson(`${path}/marks`, { strip, marked: !state.marked.includes(strip) })),
-    importFile: (text: string) => act(sendText(`${path}/reading`, text)),
+    importFile: (file: File) =>
+      act(
+        file.size > MOST_FILE
+          ? Promise.reject(
+              new ApiProblem(
+                413,
+                'The file is larger than 16 MB.',
+                'Drop the CGATS file of this chart alone.',
+              ),
+            )
+          : file.text().then((text) => sendText(`${path}/reading`, text)),
+      ),
   };
 }
 
