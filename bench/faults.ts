@@ -1,3 +1,18 @@
+import type { PatchSpectra } from '@melto/core/cgats/patchSet';
+import { layoutCopies } from '@melto/core/charts/layoutCopies';
+import type { ChartLayout } from '@melto/core/charts/layoutChart';
+import { repeatPatches } from '@melto/core/charts/namedPatches';
+import { makeRampChart } from '@melto/core/charts/rampChart';
+import { channelCount } from '@melto/core/device/deviceSpace';
+import type { DeviceSpace } from '@melto/core/device/deviceSpace';
+import type { StockFinish } from '@melto/core/faults/detectFaults';
+import type { ExpectedRamps } from '@melto/core/faults/rampResponse';
+import { nativeResponse } from '@melto/core/tone/nativeResponse';
+import type { ToneCurves } from '@melto/core/tone/toneCurve';
+import { SIMULATED_STOCKS } from '@melto/simulator/data/stocks';
+import type { SimulatedStockId } from '@melto/simulator/data/stocks';
+import { SIMULATED_DEVICES } from '@melto/simulator/devices';
+import type { SimulatedDevice } from '@melto/simulator/simulatedDevice';
 import { layoutChart } from '@melto/core/charts/layoutChart';
 import { makeRgbChart } from '@melto/core/charts/rgbChart';
 import { patchXyz } from '@melto/core/cgats/patchColours';
@@ -16,7 +31,8 @@ const SIZES = [100, 240, 900];
 
 /** Faults on a condition's first reading: 100 seeded sheets each over three stocks and both print modes. */
 export function faults(): void {
-  const [wren] = CATALOGUE;
+  const wren = CATALOGUE.find(({ id }) => id === 'wren');
+  if (wren === undefined) throw new Error('no Wren');
   const cases: { name: string; expected: FaultKind | undefined; fault?: SimulatedFault; side?: 'wrong' }[] = [
     { name: 'no fault', expected: undefined },
     ...wren.conversions.map((conversion) => ({
@@ -47,22 +63,7 @@ export function faults(): void {
         values: device,
         layout,
       });
-      const lab = patchXyz({
-        ids: new Array<string>(device.length / 3).fill(''),
-        spectra: { grid, values: spectra },
-        conditions: {},
-        notes: [],
-      });
-      if (lab === undefined) throw new Error('no colours');
-      const density = Float64Array.from({ length: lab.length / 3 }, (_, i) => neutralDensity(lab[3 * i + 1]));
-      xyzRowsToLab(lab, WHITE_D50_MEASURED, lab);
-      const kinds = detectFaults({
-        device,
-        lab,
-        density,
-        strips: layout.pages.flat(),
-        finish: stock.finish,
-      }).map(({ kind }) => kind);
+      const kinds = kindsOf('rgb', device, { grid, values: spectra }, layout, stock.finish);
       if (expected === undefined ? kinds.length === 0 : kinds.includes(expected)) right++;
       if (kinds.some((kind) => kind !== expected)) others++;
     }
@@ -73,4 +74,142 @@ export function faults(): void {
     ['fault', 'named rightly', 'with another one'],
     rows,
   );
+}
+
+function kindsOf(
+  space: DeviceSpace,
+  device: Float64Array,
+  spectra: PatchSpectra,
+  layout: ChartLayout,
+  finish: StockFinish,
+  ramps?: ExpectedRamps,
+): FaultKind[] {
+  const count = device.length / channelCount(space);
+  const xyz = patchXyz({ ids: new Array<string>(count).fill(''), spectra, conditions: {}, notes: [] });
+  if (xyz === undefined) throw new Error('no colours');
+  const lab = new Float64Array(xyz.length);
+  xyzRowsToLab(xyz, WHITE_D50_MEASURED, lab);
+  return detectFaults({
+    space,
+    device,
+    xyz,
+    spectra,
+    lab,
+    density: Float64Array.from({ length: count }, (_, i) => neutralDensity(xyz[3 * i + 1])),
+    strips: layout.pages.flat(),
+    finish,
+    ramps,
+  }).map(({ kind }) => kind);
+}
+
+/** Ramps of the CMYK devices: curves that nobody asked for or that are missing, colour management left on. */
+export function rampFaults(): void {
+  const presses = SIMULATED_DEVICES.filter(({ space }) => space === 'cmyk');
+  const conversions = presses[0].conversions;
+  type Case = {
+    readonly name: string;
+    readonly expected: FaultKind | undefined;
+    readonly fault?: SimulatedFault;
+    /** Earlier readings told the device's own response. */
+    readonly known?: boolean;
+    /** Curves that were asked for. */
+    readonly curves?: boolean;
+    readonly side?: 'wrong';
+  };
+  const cases: Case[] = [
+    { name: 'no fault, first reading', expected: undefined },
+    { name: 'no fault, response known', expected: undefined, known: true },
+    { name: 'no fault, through its curves', expected: undefined, known: true, curves: true },
+    ...conversions.map((conversion): Case => ({
+      name: `colour management on: ${conversion}`,
+      expected: 'colour-management-on',
+      fault: { kind: 'colour-management-on', conversion },
+    })),
+    {
+      name: 'curves on, first reading',
+      expected: 'curves-on',
+      fault: { kind: 'front-end', does: 'factory curves' },
+    },
+    {
+      name: 'curves on, response known',
+      expected: 'curves-on',
+      fault: { kind: 'front-end', does: 'factory curves' },
+      known: true,
+    },
+    {
+      name: 'curves missing',
+      expected: 'curves-missing',
+      fault: { kind: 'front-end', does: 'no curves' },
+      known: true,
+      curves: true,
+    },
+    { name: 'wrong side', expected: 'wrong-side', side: 'wrong' },
+    { name: 'strips swapped', expected: 'strips-swapped', fault: { kind: 'strips-swapped' } },
+    { name: 'strip backwards', expected: 'strip-backwards', fault: { kind: 'strip-backwards' } },
+  ];
+  const steps = [11, 16, 21, 33];
+  const rows = cases.map(({ name, expected, fault, known, curves, side }) => {
+    let right = 0;
+    let others = 0;
+    for (let seed = 1; seed <= SHEETS; seed++) {
+      const press = presses[seed % presses.length];
+      const stock = press.stocks[seed % press.stocks.length];
+      const mode = press.modes[seed % press.modes.length];
+      const copies = 1 + (seed % 3);
+      const chart = makeRampChart({ steps: steps[seed % steps.length], totalInk: seed % 2 === 0 });
+      const { device } = repeatPatches(chart, copies);
+      const layout = layoutCopies('cmyk', chart.device, copies, 'a4', seed);
+      const asked = curves === true ? press.factoryCurves?.(stock, mode) : undefined;
+      const { grid, spectra } = simulateSheets({
+        device: press.id,
+        stock,
+        printMode: mode,
+        side: side ?? 'printing',
+        seed: seed + 1000,
+        mode: 'M1',
+        noise: 'instrument',
+        fault,
+        curves: asked,
+        values: device,
+        layout,
+      });
+      const { finish } = SIMULATED_STOCKS[stock];
+      const ramps =
+        known === true ? { native: nativeOf(press, stock, mode, seed), curves: asked } : undefined;
+      const kinds = kindsOf('cmyk', device, { grid, values: spectra }, layout, finish, ramps);
+      if (expected === undefined ? kinds.length === 0 : kinds.includes(expected)) right++;
+      if (kinds.some((kind) => kind !== expected)) others++;
+    }
+    return [name, `${right}`, `${others}`];
+  });
+  printTable(
+    `Faults of ramps, CMYK devices, of ${SHEETS} sheets each`,
+    ['fault', 'named rightly', 'with another one'],
+    rows,
+  );
+}
+
+/** Response as an earlier, sound reading of the condition told it. */
+function nativeOf(press: SimulatedDevice, stock: SimulatedStockId, mode: string, seed: number): ToneCurves {
+  const chart = makeRampChart({ steps: 21, totalInk: false });
+  const layout = layoutCopies('cmyk', chart.device, 1, 'a4', seed);
+  const { grid, spectra } = simulateSheets({
+    device: press.id,
+    stock,
+    printMode: mode,
+    side: 'printing',
+    seed: seed + 5000,
+    mode: 'M1',
+    noise: 'instrument',
+    values: chart.device,
+    layout,
+  });
+  const xyz = patchXyz({
+    ids: chart.names,
+    spectra: { grid, values: spectra },
+    conditions: {},
+    notes: [],
+  });
+  if (xyz === undefined) throw new Error('no colours');
+  return nativeResponse(chart.device, xyz);
 }

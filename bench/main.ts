@@ -1,10 +1,16 @@
-// Benchmarks that print tables: `npm run bench -- accuracy faults speed` (all where none is named).
+// Benchmarks that print tables: `npm run bench -- accuracy faults calibrate speed` (all where none is named).
 const names = process.argv.slice(2);
-const all = ['accuracy', 'faults', 'speed'] as const;
+const all = ['accuracy', 'faults', 'ramps', 'calibrate', 'speed'] as const;
 for (const name of all) {
-  if (names.length > 0 && !names.includes(name)) continue;
+  if (names.length > 0 ? !names.includes(name) : name === 'ramps') continue;
   if (name === 'accuracy') await (await import('./accuracy.ts')).accuracy();
-  if (name === 'faults') (await import('./faults.ts')).faults();
+  if (name === 'faults') {
+    const { faults, rampFaults } = await import('./faults.ts');
+    faults();
+    rampFaults();
+  }
+  if (name === 'ramps') (await import('./faults.ts')).rampFaults();
+  if (name === 'calibrate') (await import('./calibrate.ts')).calibrate();
   if (name === 'speed') await (await import('./speed.ts')).speed();
 }
 export {};

@@ -119,8 +119,8 @@ describe('melto', () => {
     [['profile', 'build', '--measured', 'none.txt', '--out', 'x'], 'none.txt: cannot be read'],
     [['profile', 'inspect', 'c.txt'], 'c.txt: '],
     [
-      ['simulate', 'read', '--device', 'heron', '--stock', 'x', '--chart', 'c.txt', '--out', 'x'],
-      '--device: found "heron"',
+      ['simulate', 'read', '--device', 'plover', '--stock', 'x', '--chart', 'c.txt', '--out', 'x'],
+      '--device: found "plover"',
     ],
     [['nonsense'], "unknown command 'nonsense'"],
   ])('%j is refused in one line with exit code 2', (args, words) => {

@@ -27,6 +27,8 @@ interface Story {
   readonly upTo: 'resting' | 'partly read' | 'read' | 'profile' | 'checked';
 }
 
+const DEVICE = 'Wren';
+
 /** Saltmarsh Works, as far as its inkjet goes: a condition in each state. */
 const STORIES: readonly Story[] = [
   {
@@ -151,13 +153,14 @@ async function tell(services: Services, story: Story, onShare: (share: number) =
 
 async function conditionFor(services: Services, story: Story): Promise<number> {
   const existing = (await conditionsOf(services)).find(
-    (c) => c.stock === story.stock && c.mode === story.mode,
+    (c) => c.device === DEVICE && c.stock === story.stock && c.mode === story.mode,
   );
   if (existing !== undefined) return existing.id;
   const { devices } = await conditionChoices(services);
-  const [device] = devices;
-  const stock = device.stocks.find(({ name }) => name === story.stock);
-  if (stock === undefined) throw new Error(`the sample house has no ${story.stock}`);
+  const device = devices.find(({ name }) => name === DEVICE);
+  const stock = device?.stocks.find(({ name }) => name === story.stock);
+  if (device === undefined || stock === undefined)
+    throw new Error(`the sample house has no ${DEVICE} with ${story.stock}`);
   const points = DEFAULT_POINTS.map((point) =>
     point.label === 'Media setting' ? { ...point, value: story.media } : point,
   );

@@ -7,6 +7,7 @@ import { xyzRowsToLab } from '@melto/core/colour/xyzToLab';
 import { neutralDensity } from '@melto/core/density/density';
 import { detectFaults } from '@melto/core/faults/detectFaults';
 import type { Fault } from '@melto/core/faults/fault';
+import type { ExpectedRamps } from '@melto/core/faults/rampResponse';
 import { repeatability } from '@melto/core/characterise/repeatability';
 import { gatherRows } from '@melto/core/numerics/gatherRows';
 import { largest } from '@melto/core/numerics/statistics';
@@ -39,6 +40,8 @@ export interface LoadedReading {
   /** XYZ and Lab of `rows`, row-major × 3. */
   readonly xyz: Float64Array;
   readonly lab: Float64Array;
+  /** What is known of the condition's single-ink ramps, where it has inks. */
+  readonly ramps?: ExpectedRamps;
 }
 
 export async function loadReading(services: Services, id: number): Promise<LoadedReading> {
@@ -103,7 +106,17 @@ export function faultsOf(loaded: LoadedReading): Fault[] {
     .map((strip) => strip.map((row) => position.get(row)))
     .filter((strip): strip is number[] => strip.every((row) => row !== undefined));
   const density = Float64Array.from({ length: rows.length }, (_, i) => neutralDensity(xyz[3 * i + 1]));
-  const faults = detectFaults({ device: set.device, lab, density, strips, finish: condition.finish });
+  const faults = detectFaults({
+    space: condition.space,
+    device: set.device,
+    xyz,
+    spectra: set.spectra,
+    lab,
+    density,
+    strips,
+    finish: condition.finish,
+    ramps: loaded.ramps,
+  });
   if (reading.early)
     faults.push({
       kind: 'read-early',

@@ -17,6 +17,7 @@ import type { ProblemType } from './problem.ts';
 import { profileInForce, putInForce, requestProfile, resultFile, resultView } from './profiles.ts';
 import { loadReading, readingFile, readingView } from './readings.ts';
 import { openTestServices } from './testing/testServices.ts';
+import { named } from './testing/named.ts';
 import type { TestServices } from './testing/testServices.ts';
 
 const TICKS = DEFAULT_POINTS.filter(({ tickAtPrint }) => tickAtPrint).map(({ label }) => label);
@@ -27,7 +28,7 @@ let code = '';
 
 beforeAll(async () => {
   services = await openTestServices('melto_refusals');
-  const [device] = (await conditionChoices(services)).devices;
+  const device = named((await conditionChoices(services)).devices, 'Wren');
   const [stock] = device.stocks;
   conditionId = (
     await createCondition(services, {
@@ -156,7 +157,7 @@ describe('profiles and clocks', () => {
       type: 'not-ready',
       field: 'readingId',
     });
-    const [device] = (await conditionChoices(services)).devices;
+    const device = named((await conditionChoices(services)).devices, 'Wren');
     const other = await createCondition(services, {
       deviceId: device.id,
       stockId: device.stocks[1].id,

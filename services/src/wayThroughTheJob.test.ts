@@ -18,6 +18,7 @@ import { loadReading, readingsOf, readingView, withdrawReading } from './reading
 import { search } from './search.ts';
 import { printShortCheck } from './shortChecks.ts';
 import type { CheckDetail, CheckSummary } from './shortChecks.ts';
+import { named } from './testing/named.ts';
 import { openTestServices } from './testing/testServices.ts';
 import type { TestServices } from './testing/testServices.ts';
 
@@ -54,8 +55,8 @@ async function readAll(code: string): Promise<void> {
 describe('from a blank stock to a proven profile', () => {
   it('makes a condition once, with colour management off in its record', async () => {
     const { devices } = await conditionChoices(services);
-    expect(devices.map(({ name }) => name)).toEqual(['Wren']);
-    const [wren] = devices;
+    expect(devices.map(({ name }) => name)).toEqual(['Heron', 'Osprey', 'Wren']);
+    const wren = named(devices, 'Wren');
     const stock = wren.stocks.find(({ name }) => name === 'Quay Proof 200');
     const input = {
       deviceId: wren.id,
@@ -289,9 +290,10 @@ describe('from a blank stock to a proven profile', () => {
 
   it('sees colour management left on and names it on the floor', async () => {
     const { devices } = await conditionChoices(services);
-    const stock = devices[0].stocks.find(({ name }) => name === 'Chalk Rag 310');
+    const wren = named(devices, 'Wren');
+    const stock = wren.stocks.find(({ name }) => name === 'Chalk Rag 310');
     const other = await createCondition(services, {
-      deviceId: devices[0].id,
+      deviceId: wren.id,
       stockId: stock?.id ?? 0,
       inkSet: 'Pigment four',
       mode: 'fine',

@@ -1,7 +1,6 @@
 import type { DeviceSpace } from '@melto/core/device/deviceSpace';
 import { SIMULATED_STOCKS } from './data/stocks.ts';
-import { WREN } from './data/wren.ts';
-import { WREN_CONVERSIONS } from './wrenConversions.ts';
+import { SIMULATED_DEVICES } from './devices.ts';
 
 /** What people may know of a simulated device: its name, channels, modes and stocks. */
 export interface CatalogueDevice {
@@ -25,21 +24,19 @@ export interface CatalogueStock {
   readonly restMinutes: number;
 }
 
-export const CATALOGUE: readonly CatalogueDevice[] = [
-  {
-    id: 'wren',
-    name: 'Wren',
-    code: 'WRN',
-    kind: 'pigment inkjet with an RGB driver',
-    space: 'rgb',
-    modes: Object.keys(WREN.modes),
-    inkSet: 'Pigment four',
-    conversions: Object.keys(WREN_CONVERSIONS),
-    stocks: Object.values(SIMULATED_STOCKS).map(({ id, name, finish, dryMinutes }) => ({
-      id,
-      name,
-      finish,
-      restMinutes: Math.ceil(dryMinutes * 5),
-    })),
-  },
-];
+export const CATALOGUE: readonly CatalogueDevice[] = SIMULATED_DEVICES.map(
+  ({ id, name, code, kind, space, modes, inkSet, conversions, stocks }) => ({
+    id,
+    name,
+    code,
+    kind,
+    space,
+    modes,
+    inkSet,
+    conversions,
+    stocks: stocks.map((stock) => {
+      const { name: stockName, finish, dryMinutes } = SIMULATED_STOCKS[stock];
+      return { id: stock, name: stockName, finish, restMinutes: Math.ceil(dryMinutes * 5) };
+    }),
+  }),
+);

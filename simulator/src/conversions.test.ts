@@ -6,14 +6,14 @@ import { WHITE_D50_MEASURED } from '@melto/core/colour/whitePoints';
 import { xyzRowsToLab } from '@melto/core/colour/xyzToLab';
 import { deltaE2000Rows } from '@melto/core/colour/deltaE2000';
 import { mean } from '@melto/core/numerics/statistics';
-import { CATALOGUE } from './catalogue.ts';
 import { SIMULATED_STOCKS } from './data/stocks.ts';
+import { WREN_PRINTER } from './inkPrinter.ts';
 import { decodePrintState } from './printState.ts';
 import { simulatedPrintPath } from './simulatedPrintPath.ts';
 import { simulateSheets } from './simulateSheets.ts';
 import type { SheetsToSimulate } from './simulateSheets.ts';
 import { inkStateOf } from './variation.ts';
-import { convertForWren } from './wrenConversions.ts';
+import { convertForWren, WREN_CONVERSIONS } from './wrenConversions.ts';
 import { wrenTruthXyz } from './wrenTruth.ts';
 
 const { device } = makeRgbChart(100, 2);
@@ -44,7 +44,7 @@ function lab(changes: Partial<SheetsToSimulate>): Float64Array {
 }
 
 describe('conversions left on', () => {
-  it.each(CATALOGUE[0].conversions)(
+  it.each(Object.keys(WREN_CONVERSIONS))(
     '%s makes greys neutral relative to the paper, white stays white',
     (name) => {
       const greys = Float64Array.of(1, 1, 1, 0.7, 0.7, 0.7, 0.5, 0.5, 0.5);
@@ -64,7 +64,7 @@ describe('conversions left on', () => {
 
   it('differ from each other and from raw values by far more than noise', () => {
     const raw = lab({});
-    const sheets = CATALOGUE[0].conversions.map((conversion) =>
+    const sheets = Object.keys(WREN_CONVERSIONS).map((conversion) =>
       lab({ fault: { kind: 'colour-management-on', conversion } }),
     );
     for (const [i, sheet] of sheets.entries()) {
@@ -128,7 +128,7 @@ describe('print path', () => {
       printedMs: 5,
       seed: 9,
     });
-    expect(() => simulatedPrintPath.print({ ...request, device: 'heron' })).toThrow('no simulated device');
+    expect(() => simulatedPrintPath.print({ ...request, device: 'plover' })).toThrow('no simulated device');
     expect(() => simulatedPrintPath.print({ ...request, stock: 'felt' })).toThrow('no simulated stock');
     expect(() => simulatedPrintPath.print({ ...request, mode: 'slow' })).toThrow('no mode "slow" on Wren');
     expect(() => decodePrintState('{"version":2}')).toThrow('version 2');
@@ -137,7 +137,15 @@ describe('print path', () => {
   it('prints wetter than it dries and smoothly across the sheet', () => {
     const stock = SIMULATED_STOCKS['quay-proof-200'];
     const at = (readMs: number, across: number) =>
-      inkStateOf(stock, { device: 'wren', seed: 1, sheetIndex: 1, printedMs: 0, readMs, across, along: 0.5 });
+      inkStateOf(WREN_PRINTER, stock, {
+        device: 'wren',
+        seed: 1,
+        sheetIndex: 1,
+        printedMs: 0,
+        readMs,
+        across,
+        along: 0.5,
+      });
     expect(at(0, 0.5).density[0]).toBeGreaterThan(at(1e8, 0.5).density[0] + 0.03);
     for (let x = 0; x < 1; x += 0.05)
       expect(Math.abs(at(1e8, x + 0.05).density[1] - at(1e8, x).density[1])).toBeLessThan(0.006);

@@ -1,4 +1,4 @@
-import type { PrintRequest } from '@melto/core/device/printPath';
+import type { FrontEndFault, PrintRequest } from '@melto/core/device/printPath';
 
 /** What the simulator remembers of a printed sheet; stored as text that nobody else reads. */
 export interface PrintState {
@@ -11,6 +11,12 @@ export interface PrintState {
   readonly seed: number;
   readonly side: 'printing' | 'wrong';
   readonly conversion?: string;
+  /** Curves that were loaded into the front end, by channel. */
+  readonly curves?: readonly (readonly number[])[];
+  /** What the front end applied in truth, where it was not what was asked for. */
+  readonly frontEnd?: FrontEndFault;
+  /** Corrections of the zones across the width, by channel. */
+  readonly zones?: readonly (readonly number[])[];
 }
 
 export function encodePrintState(request: PrintRequest): string {
@@ -24,6 +30,9 @@ export function encodePrintState(request: PrintRequest): string {
     seed: request.seed,
     side: request.side ?? 'printing',
     conversion: request.conversion,
+    curves: request.curves?.map((curve) => Array.from(curve, (value) => Math.round(value * 1e6) / 1e6)),
+    frontEnd: request.frontEnd,
+    zones: request.zones,
   };
   return JSON.stringify(state);
 }

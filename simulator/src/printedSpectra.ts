@@ -1,13 +1,16 @@
+import { channelCount } from '@melto/core/device/deviceSpace';
 import type { MeasurementMode, StripPatches } from '@melto/core/device/instrument';
 import { GRID_380_730_10 } from '@melto/core/spectral/spectralGrid';
+import { applyToneCurves } from '@melto/core/tone/toneCurve';
 import { SIMULATED_STOCKS } from './data/stocks.ts';
 import type { SimulatedStockId } from './data/stocks.ts';
+import { simulatedDevice } from './devices.ts';
 import type { PrintState } from './printState.ts';
-import { wrenInks } from './rgbDriver.ts';
-import type { WrenMode } from './rgbDriver.ts';
+import type { SimulatedDevice } from './simulatedDevice.ts';
 import { SpectralPrinter } from './spectralPrinter.ts';
 import { inkStateOf } from './variation.ts';
-import { convertForWren } from './wrenConversions.ts';
+
+const BANDS = GRID_380_730_10.count;
 
 /** True spectra of a strip as it lies on the sheet at the time of reading: drift, field and dry-back included. */
 export function printedSpectra(
@@ -16,18 +19,16 @@ export function printedSpectra(
   mode: MeasurementMode,
   readMs: number,
 ): Float64Array {
+  const device = simulatedDevice(state.device);
   const stock = SIMULATED_STOCKS[state.stock as SimulatedStockId];
-  const wrenMode = state.mode as WrenMode;
-  const count = strip.device.length / 3;
-  const rgb =
-    state.conversion === undefined
-      ? strip.device
-      : convertForWren(state.conversion, stock.id, wrenMode, strip.device);
-  const out = new Float64Array(count * GRID_380_730_10.count);
-  // The ink state changes slowly along a strip: one printer for every few patches.
-  const chunk = 6;
+  const channels = channelCount(device.space);
+  const count = strip.device.length / channels;
+  const values = throughFrontEnd(device, state, strip.device);
+  const out = new Float64Array(count * BANDS);
+  // Where a device is even across its width, the ink state changes slowly: one printer for every few patches.
+  const chunk = device.printer.evenness.length === 0 ? 6 : 1;
   for (let from = 0; from < count; from += chunk) {
-    const inkState = inkStateOf(stock, {
+    const inkState = inkStateOf(device.printer, stock, {
       device: state.device,
       seed: state.seed,
       sheetIndex: state.sheetIndex,
@@ -35,14 +36,25 @@ export function printedSpectra(
       readMs,
       across: (from + chunk / 2) / Math.max(chunk, count),
       along: strip.strip / Math.max(1, strip.strips),
+      zones: state.zones,
     });
-    const printer = new SpectralPrinter(stock, mode, state.side, inkState);
+    const printer = new SpectralPrinter(device.printer, stock, mode, state.side, inkState);
     for (let i = from; i < Math.min(count, from + chunk); i++)
-      printer.print(
-        wrenInks([rgb[3 * i], rgb[3 * i + 1], rgb[3 * i + 2]], wrenMode),
-        out,
-        i * GRID_380_730_10.count,
-      );
+      printer.print(device.inks(values, i * channels, state.mode), out, i * BANDS);
   }
   return out;
+}
+
+/** Values as they reach the inks: a conversion that was left on, then the curves that are loaded. */
+function throughFrontEnd(device: SimulatedDevice, state: PrintState, sent: Float64Array): Float64Array {
+  const stock = state.stock as SimulatedStockId;
+  const values =
+    state.conversion === undefined ? sent : device.convert(state.conversion, stock, state.mode, sent);
+  const curves =
+    state.frontEnd === 'factory curves'
+      ? device.factoryCurves?.(stock, state.mode)
+      : state.frontEnd === 'no curves'
+        ? undefined
+        : state.curves?.map((curve) => Float64Array.from(curve));
+  return curves === undefined ? values : applyToneCurves(curves, values);
 }

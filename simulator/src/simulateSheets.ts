@@ -4,15 +4,20 @@ import { gatherRows } from '@melto/core/numerics/gatherRows';
 import { createRandom, seedFrom } from '@melto/core/numerics/random';
 import { GRID_380_730_10 } from '@melto/core/spectral/spectralGrid';
 import type { SpectralGrid } from '@melto/core/spectral/spectralGrid';
+import { channelCount } from '@melto/core/device/deviceSpace';
+import type { FrontEndFault } from '@melto/core/device/printPath';
+import { applyToneCurves } from '@melto/core/tone/toneCurve';
+import type { ToneCurves } from '@melto/core/tone/toneCurve';
+import { deviceTruthSpectra } from './deviceTruth.ts';
+import { simulatedDevice } from './devices.ts';
 import type { SimulatedStockId } from './data/stocks.ts';
 import { createStripReader } from './instruments/stripReader.ts';
 import { addReadingNoise } from './readingNoise.ts';
-import type { WrenMode } from './rgbDriver.ts';
 import { simulatedPrintPath } from './simulatedPrintPath.ts';
-import { wrenTruthSpectra } from './wrenTruth.ts';
 
 export type SimulatedFault =
   | { readonly kind: 'colour-management-on'; readonly conversion: string }
+  | { readonly kind: 'front-end'; readonly does: FrontEndFault }
   | { readonly kind: 'strips-swapped' }
   | { readonly kind: 'strip-backwards' };
 
@@ -30,7 +35,11 @@ export interface SheetsToSimulate {
   /** `accuracy`: the mean sheet with independent noise; `instrument`: variation, bias and repeatability. */
   readonly noise: 'instrument' | 'accuracy';
   readonly fault?: SimulatedFault;
-  /** Row-major patch × 3. */
+  /** Curves that the front end is asked to apply, by channel. */
+  readonly curves?: ToneCurves;
+  /** Corrections of the zones across the width, by channel. */
+  readonly zones?: readonly (readonly number[])[];
+  /** Row-major patch × channel. */
   readonly values: Float64Array;
   readonly layout: ChartLayout;
 }
@@ -39,11 +48,14 @@ export interface SheetsToSimulate {
 export function simulateSheets(request: SheetsToSimulate): { grid: SpectralGrid; spectra: Float64Array } {
   const bands = GRID_380_730_10.count;
   const { values, layout } = request;
+  const device = simulatedDevice(request.device);
+  const channels = channelCount(device.space);
   if (request.noise === 'accuracy') {
-    const spectra = wrenTruthSpectra(
+    const spectra = deviceTruthSpectra(
+      device,
       request.stock as SimulatedStockId,
-      request.printMode as WrenMode,
-      values,
+      request.printMode,
+      request.curves === undefined ? values : applyToneCurves(request.curves, values),
       request.mode,
       request.side,
     );
@@ -51,7 +63,7 @@ export function simulateSheets(request: SheetsToSimulate): { grid: SpectralGrid;
     for (let at = 0; at < spectra.length; at += bands) addReadingNoise(spectra, at, ACCURACY_NOISE, random);
     return { grid: GRID_380_730_10, spectra };
   }
-  const spectra = new Float64Array((values.length / 3) * bands);
+  const spectra = new Float64Array((values.length / channels) * bands);
   const reader = createStripReader('strip-reader-1', 'Strip reader 1');
   const pick = createRandom(seedFrom('fault', request.seed));
   layout.pages.forEach((strips, pageIndex) => {
@@ -59,15 +71,18 @@ export function simulateSheets(request: SheetsToSimulate): { grid: SpectralGrid;
       device: request.device,
       stock: request.stock,
       mode: request.printMode,
-      space: 'rgb',
+      space: device.space,
       timeMs: request.seed * HOUR_MS,
       sheetIndex: request.seed * 7 + pageIndex,
       seed: request.seed,
       side: request.side,
       conversion: request.fault?.kind === 'colour-management-on' ? request.fault.conversion : undefined,
+      curves: request.curves,
+      frontEnd: request.fault?.kind === 'front-end' ? request.fault.does : undefined,
+      zones: request.zones,
     });
     const patchesOf = (index: number): StripPatches => ({
-      device: gatherRows(values, strips[index], 3),
+      device: gatherRows(values, strips[index], channels),
       page: pageIndex + 1,
       strip: index + 1,
       strips: strips.length,

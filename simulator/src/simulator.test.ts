@@ -58,12 +58,12 @@ const spectraOf = (request: PassRequest): Float64Array => {
   return outcome.spectra;
 };
 
-describe('Wren', () => {
+describe('simulated devices', () => {
   it('has the parameters that figures were measured with', () => {
     const hash = createHash('sha256');
-    for (const name of ['inks', 'stocks', 'wren'])
+    for (const name of ['inks', 'stocks', 'wren', 'heron', 'osprey'])
       hash.update(readFileSync(new URL(`./data/${name}.ts`, import.meta.url)));
-    expect(hash.digest('hex').slice(0, 16)).toBe('a81be7ac7bc5cc62');
+    expect(hash.digest('hex').slice(0, 16)).toBe('d0e82046029dbc1f');
   });
 
   it('prints nothing for white, most for black, within the ink limit of its mode', () => {

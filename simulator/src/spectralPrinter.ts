@@ -1,9 +1,9 @@
 import type { MeasurementMode } from '@melto/core/device/instrument';
 import { GRID_380_730_10, gridWavelengths } from '@melto/core/spectral/spectralGrid';
-import { PIGMENT_INKS } from './data/inks.ts';
 import type { InkShape } from './data/inks.ts';
 import type { SimulatedStock } from './data/stocks.ts';
-import { WREN } from './data/wren.ts';
+import { stockOn } from './inkPrinter.ts';
+import type { InkPrinterData } from './inkPrinter.ts';
 import { brightenerEmission, stockReflectance } from './stockSpectrum.ts';
 
 const WAVELENGTHS = gridWavelengths(GRID_380_730_10);
@@ -24,13 +24,17 @@ export class SpectralPrinter {
   readonly #stock: Float64Array;
   readonly #emission: Float64Array;
   readonly #surface: number;
+  private readonly stock: SimulatedStock & { readonly strength: readonly number[] };
 
   constructor(
-    private readonly stock: SimulatedStock,
+    private readonly printer: InkPrinterData,
+    bareStock: SimulatedStock,
     mode: MeasurementMode,
     side: 'printing' | 'wrong',
     private readonly state: InkState,
   ) {
+    const stock = stockOn(printer, bareStock);
+    this.stock = stock;
     this.#stock = stockReflectance(stock);
     this.#emission = brightenerEmission(stock, mode);
     this.#surface = mode === 'M3' ? stock.surface * 0.3 : stock.surface;
@@ -43,17 +47,21 @@ export class SpectralPrinter {
   #primary(mask: number, dmax: number, strength: number): Float64Array {
     const present = [0, 1, 2, 3].filter((ink) => (mask >> ink) & 1);
     const ceiling = dmax - 0.02;
-    return Float64Array.from(WAVELENGTHS, (nm, band) => {
+    const solids = solidDensities(this.printer);
+    return Float64Array.from(WAVELENGTHS, (_, band) => {
       let density = 0;
       present.forEach((ink, order) => {
-        const shape: InkShape = PIGMENT_INKS[INKS[ink]];
         const under = order;
-        const effect = (1 - WREN.trapping[ink] * under) * this.state.density[ink] * strength;
-        density += effect * inkDensity(shape, nm);
+        const effect =
+          (1 - this.printer.trapping[ink] * under) *
+          this.state.density[ink] *
+          strength *
+          this.stock.strength[ink];
+        density += effect * solids[ink][band];
       });
       // Heavy overprints bleed: the absorption spreads a little to all bands, and saturates at the stock's limit.
       const heavy = Math.max(0, present.length - 2);
-      density += WREN.bleeding * heavy * 0.5;
+      density += this.printer.bleeding * heavy * 0.5;
       const limited = ceiling * (1 - Math.exp(-density / ceiling - 0.18 * (density / ceiling) ** 3));
       const r = this.#stock[band] * 10 ** -limited;
       return Math.pow(r, 1 / this.stock.n);
@@ -66,7 +74,7 @@ export class SpectralPrinter {
     const total = inks[0] + inks[1] + inks[2] + inks[3];
     let uv = 1;
     for (let ink = 0; ink < 4; ink++) {
-      const shape: InkShape = PIGMENT_INKS[INKS[ink]];
+      const shape: InkShape = this.printer.inks[INKS[ink]];
       uv *= 1 - shape.uvAbsorption * Math.min(1, inks[ink] * 1.15);
     }
     const area = [0, 0, 0, 0];
@@ -76,10 +84,10 @@ export class SpectralPrinter {
         const t = inks[ink];
         const others = Math.min(1.6, total - t) / 1.6;
         const g =
-          (gain[ink] * (1 + WREN.gainSlope[ink] * along) + this.state.area[ink]) *
-          (1 + WREN.gainByOthers * others);
+          (gain[ink] * (1 + this.printer.gainSlope[ink] * along) + this.state.area[ink]) *
+          (1 + this.printer.gainByOthers * others);
         let a = t + 4 * g * t * (1 - t);
-        for (const [centre, width, size, slope] of WREN.bumps[ink])
+        for (const [centre, width, size, slope] of this.printer.bumps[ink])
           a += size * (1 + slope * along) * Math.exp(-0.5 * ((t - centre) / width) ** 2) * 4 * t * (1 - t);
         area[ink] = Math.min(1, Math.max(0, a));
       }
@@ -97,6 +105,18 @@ export class SpectralPrinter {
       out[at + band] = r + emission + this.#surface * (1 - r);
     }
   }
+}
+
+const solidsByPrinter = new WeakMap<InkPrinterData, Float64Array[]>();
+
+/** Densities of the solids over the bands, by ink; the same for all sheets. */
+function solidDensities(printer: InkPrinterData): Float64Array[] {
+  let found = solidsByPrinter.get(printer);
+  if (found === undefined) {
+    found = INKS.map((ink) => Float64Array.from(WAVELENGTHS, (nm) => inkDensity(printer.inks[ink], nm)));
+    solidsByPrinter.set(printer, found);
+  }
+  return found;
 }
 
 function inkDensity(shape: InkShape, nm: number): number {

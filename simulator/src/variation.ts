@@ -1,6 +1,7 @@
 import { createRandom, seedFrom } from '@melto/core/numerics/random';
 import type { SimulatedStock } from './data/stocks.ts';
-import { WREN } from './data/wren.ts';
+import { evennessAt } from './inkPrinter.ts';
+import type { InkPrinterData } from './inkPrinter.ts';
 import type { InkState } from './spectralPrinter.ts';
 
 const DAY_MS = 86_400_000;
@@ -15,15 +16,20 @@ export interface VariationInput {
   /** Position on the page, both 0..1. */
   readonly across: number;
   readonly along: number;
+  /** Corrections of the zones across the width by ink, shares of density. */
+  readonly zones?: readonly (readonly number[])[];
 }
 
-/** State of the inks at one place of a sheet: drift with days, sheet to sheet (AR(1)), a smooth field, dry-back. */
-export function inkStateOf(stock: SimulatedStock, input: VariationInput): InkState {
-  const { variation } = WREN;
+/** A zone key, or a correction of exposure, moves the density by this share of what it is told to. */
+const ZONE_RESPONSE = 0.9;
+
+/** State of the inks at one place of a sheet: drift with days, sheet to sheet (AR(1)), a smooth field, unevenness, dry-back. */
+export function inkStateOf(printer: InkPrinterData, stock: SimulatedStock, input: VariationInput): InkState {
+  const { variation } = printer;
   const density: number[] = [];
   const area: number[] = [];
   const minutes = Math.max(0, input.readMs - input.printedMs) / 60_000;
-  const wet = stock.dryBack * Math.exp(-minutes / stock.dryMinutes);
+  const wet = printer.dryBack * stock.dryBack * Math.exp(-minutes / stock.dryMinutes);
   for (let ink = 0; ink < 4; ink++) {
     const days = input.printedMs / DAY_MS;
     const random = createRandom(seedFrom(input.device, 'drift', ink));
@@ -33,8 +39,11 @@ export function inkStateOf(stock: SimulatedStock, input: VariationInput): InkSta
     const sheet = autoregressive(input, ink, variation.autocorrelation);
     const field = fieldAt(input, ink);
     const size = variation.drift * 0.4 * drift + variation.sheet * sheet + variation.field * field;
-    density.push(1 + size + wet * (ink === 3 ? 0.7 : 1 - 0.15 * ink));
-    area.push(0.5 * size + wet * 0.12);
+    const told = { tilt: 0, bow: 0, zones: input.zones?.[ink] ?? [] };
+    const uneven =
+      evennessAt(printer.evenness[ink], input.across) + ZONE_RESPONSE * evennessAt(told, input.across);
+    density.push(1 + size + uneven + wet * (ink === 3 ? 0.7 : 1 - 0.15 * ink));
+    area.push(0.5 * size + 0.25 * uneven + wet * 0.12);
   }
   return { density, area };
 }

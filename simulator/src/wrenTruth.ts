@@ -5,6 +5,7 @@ import { spectraToXyz } from '@melto/core/spectral/spectrumToXyz';
 import { createXyzWeights } from '@melto/core/spectral/xyzWeights';
 import { SIMULATED_STOCKS } from './data/stocks.ts';
 import type { SimulatedStockId } from './data/stocks.ts';
+import { WREN_PRINTER } from './inkPrinter.ts';
 import { wrenInks } from './rgbDriver.ts';
 import type { WrenMode } from './rgbDriver.ts';
 import { MEAN_INK_STATE, SpectralPrinter } from './spectralPrinter.ts';
@@ -22,7 +23,7 @@ export function wrenTruthSpectra(
   side: 'printing' | 'wrong' = 'printing',
   state: InkState = MEAN_INK_STATE,
 ): Float64Array {
-  const printer = new SpectralPrinter(SIMULATED_STOCKS[stock], measurement, side, state);
+  const printer = new SpectralPrinter(WREN_PRINTER, SIMULATED_STOCKS[stock], measurement, side, state);
   const count = rgb.length / 3;
   const out = new Float64Array(count * BANDS);
   for (let i = 0; i < count; i++)

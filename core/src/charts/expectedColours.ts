@@ -3,6 +3,7 @@ import { SRGB_TO_XYZ_D50, srgbDecode } from '../colour/srgb.ts';
 import { WHITE_ICC } from '../colour/whitePoints.ts';
 import { xyzToLab } from '../colour/xyzToLab.ts';
 import type { DeviceSpace } from '../device/deviceSpace.ts';
+import { genericPressLab } from './genericPress.ts';
 import { applyMatrix3 } from '../numerics/matrix3.ts';
 
 /** Generic print: black at L* 18, chroma three quarters of the screen's. */
@@ -11,10 +12,8 @@ const GENERIC_CHROMA = 0.75;
 
 /** What a generic device of its kind prints for device values; good enough to tell patches and strips apart. */
 export function genericLab(space: DeviceSpace, device: ArrayLike<number>, at = 0): Lab {
-  const rgb =
-    space === 'rgb'
-      ? [device[at], device[at + 1], device[at + 2]]
-      : [0, 1, 2].map((i) => (1 - device[at + i]) * (1 - device[at + 3]));
+  if (space !== 'rgb') return genericPressLab(device, at);
+  const rgb = [device[at], device[at + 1], device[at + 2]];
   const linear = rgb.map(srgbDecode);
   const [l, a, b] = xyzToLab(applyMatrix3(SRGB_TO_XYZ_D50, [linear[0], linear[1], linear[2]]), WHITE_ICC);
   return [GENERIC_BLACK + (l * (100 - GENERIC_BLACK)) / 100, a * GENERIC_CHROMA, b * GENERIC_CHROMA];

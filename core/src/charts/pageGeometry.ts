@@ -74,3 +74,29 @@ export function patchRectangle(
     height: needs.stripHeight,
   };
 }
+
+/** Single patches, placed by hand: large, no lead-in. */
+export const SPOT_READER_NEEDS: InstrumentNeeds = {
+  ...STRIP_READER_NEEDS,
+  patchLength: 10,
+  stripHeight: 10,
+  stripGap: 0,
+  leadIn: 2,
+};
+/** A page that is moved under the instrument by itself: small patches without gaps. */
+export const SHEET_READER_NEEDS: InstrumentNeeds = {
+  ...STRIP_READER_NEEDS,
+  patchLength: 6.5,
+  stripHeight: 6.5,
+  stripGap: 0,
+  leadIn: 4,
+};
+
+/** The kinds of readers a chart may be laid out for. */
+export type ReaderKind = 'strip' | 'spot' | 'sheet';
+
+export const READER_NEEDS: Readonly<Record<ReaderKind, InstrumentNeeds>> = {
+  strip: STRIP_READER_NEEDS,
+  spot: SPOT_READER_NEEDS,
+  sheet: SHEET_READER_NEEDS,
+};

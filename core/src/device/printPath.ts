@@ -14,7 +14,16 @@ export interface PrintRequest {
   readonly side?: 'printing' | 'wrong';
   /** A conversion left on by mistake, by its name in the device's own list. */
   readonly conversion?: string;
+  /** Tone curves to load into the front end, by channel; none leaves it linear. */
+  readonly curves?: readonly Float64Array[];
+  /** A front end that does not do as it is told, for simulated devices. */
+  readonly frontEnd?: FrontEndFault;
+  /** Corrections of the zones across the width, by channel: shares of density to add. */
+  readonly zones?: readonly (readonly number[])[];
 }
+
+/** Its own curves are applied in place of those asked for, or none at all. */
+export type FrontEndFault = 'factory curves' | 'no curves';
 
 /** Something that prints: a driver of a real device or a simulated one. */
 export interface PrintPath {

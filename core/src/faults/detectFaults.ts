@@ -1,8 +1,14 @@
+import type { PatchSpectra } from '../cgats/patchSet.ts';
 import { deltaE2000Of } from '../colour/deltaE2000.ts';
+import { channelCount, paperValue } from '../device/deviceSpace.ts';
+import type { DeviceSpace } from '../device/deviceSpace.ts';
 import { gatherRows } from '../numerics/gatherRows.ts';
 import { largest, mean, median } from '../numerics/statistics.ts';
 import { conversionEvidence } from './conversionLeftOn.ts';
 import type { Fault } from './fault.ts';
+import { inkContamination } from './inkContamination.ts';
+import { rampResponseFaults } from './rampResponse.ts';
+import type { ExpectedRamps } from './rampResponse.ts';
 import { matchStrip } from './matchStrip.ts';
 import { genericLabRows } from '../charts/expectedColours.ts';
 
@@ -10,8 +16,13 @@ export type StockFinish = 'matt' | 'semi-matt' | 'gloss';
 
 /** A whole sheet or chart as it was read. */
 export interface SheetReading {
-  /** Row-major patch × 3, RGB 0..1. */
+  readonly space: DeviceSpace;
+  /** Row-major patch × channel, 0..1, as sent. */
   readonly device: Float64Array;
+  /** Row-major patch × 3, Y = 100. */
+  readonly xyz: Float64Array;
+  /** Reflectance factors, where the reading has them. */
+  readonly spectra?: PatchSpectra;
   /** Row-major patch × 3, measured Lab D50. */
   readonly lab: Float64Array;
   /** Neutral density of each patch. */
@@ -21,10 +32,14 @@ export interface SheetReading {
   readonly finish: StockFinish;
   /** Dmax that this stock gave before, where known. */
   readonly usualDmax?: number;
+  /** What is known of the single-ink ramps of an ink device. */
+  readonly ramps?: ExpectedRamps;
 }
 
 /** Densities that pigment on a finish reaches at least on its printing side. */
 const USUAL_DMAX: Readonly<Record<StockFinish, number>> = { matt: 1.5, 'semi-matt': 1.75, gloss: 1.85 };
+/** The same for the black solid of toner and offset inks. */
+const USUAL_BLACK: Readonly<Record<StockFinish, number>> = { matt: 1.15, 'semi-matt': 1.45, gloss: 1.55 };
 /** A Dmax below this share of the usual one points to the wrong side. */
 const DMAX_SHARE = 0.8;
 /**
@@ -35,16 +50,26 @@ const CONVERSION_RESIDUAL = 6;
 const CONVERSION_CAST = 2;
 const CONVERSION_SCORE = 1.9;
 
-/** Faults of a sheet of an RGB device, judged from its own data and a generic device of its kind. */
+/**
+ * Mean departure of single-ink tints from mixtures of paper and solid (by spectra) that a clean ramp does not reach,
+ * and the same by XYZ, where fewer conversions show.
+ */
+const CONTAMINATION_SPECTRAL = 0.01;
+const CONTAMINATION_XYZ = 0.014;
+
+/** Faults of a sheet, judged from its own data, a generic device of its kind and what is known of the condition. */
 export function detectFaults(sheet: SheetReading): Fault[] {
   const strips = stripFaults(sheet);
   // A strip in the wrong place or direction says nothing about paper, side or conversion.
   const sound = withoutStrips(sheet, new Set(strips.flatMap((fault) => fault.strips)));
+  const conversion = conversionFaults(sound);
+  // A conversion may hold the black back: a low Dmax is then no second fault.
+  const converted = sheet.space !== 'rgb' && conversion.some(({ kind }) => kind === 'colour-management-on');
   return [
     ...strips,
     ...paperFaults(sound),
-    ...sideFaults(sound),
-    ...conversionFaults(sound),
+    ...(converted ? [] : sideFaults(sound)),
+    ...conversion,
     ...copyFaults(sheet, strips),
   ];
 }
@@ -56,7 +81,15 @@ function withoutStrips(sheet: SheetReading, left: ReadonlySet<number>): SheetRea
   if (out.size === 0 || rows.length === 0) return sheet;
   return {
     ...sheet,
-    device: gatherRows(sheet.device, rows, 3),
+    device: gatherRows(sheet.device, rows, channelCount(sheet.space)),
+    xyz: gatherRows(sheet.xyz, rows, 3),
+    spectra:
+      sheet.spectra === undefined
+        ? undefined
+        : {
+            grid: sheet.spectra.grid,
+            values: gatherRows(sheet.spectra.values, rows, sheet.spectra.grid.count),
+          },
     lab: gatherRows(sheet.lab, rows, 3),
     density: gatherRows(sheet.density, rows, 1),
     strips: [],
@@ -64,10 +97,15 @@ function withoutStrips(sheet: SheetReading, left: ReadonlySet<number>): SheetRea
 }
 
 function paperRows(sheet: SheetReading): number[] {
-  const rows: number[] = [];
-  for (let i = 0; i * 3 < sheet.device.length; i++)
-    if (sheet.device[3 * i] + sheet.device[3 * i + 1] + sheet.device[3 * i + 2] > 2.999) rows.push(i);
-  return rows;
+  const paper = paperValue(sheet.space);
+  return Array.from(sheet.density.keys()).filter((row) =>
+    valuesOf(sheet, row).every((value) => Math.abs(value - paper) < 3e-4),
+  );
+}
+
+function valuesOf(sheet: SheetReading, row: number): Float64Array {
+  const channels = channelCount(sheet.space);
+  return sheet.device.subarray(row * channels, (row + 1) * channels);
 }
 
 function paperFaults(sheet: SheetReading): Fault[] {
@@ -80,13 +118,18 @@ function paperFaults(sheet: SheetReading): Fault[] {
 }
 
 function sideFaults(sheet: SheetReading): Fault[] {
-  const dmax = largest(sheet.density);
-  const usual = sheet.usualDmax ?? USUAL_DMAX[sheet.finish];
-  // Judged only where the chart asks for a dark colour at all.
-  let darkest = 3;
-  for (let i = 0; i < sheet.device.length; i += 3)
-    darkest = Math.min(darkest, sheet.device[i] + sheet.device[i + 1] + sheet.device[i + 2]);
-  if (darkest > 0.15 || dmax >= DMAX_SHARE * usual) return [];
+  const rgb = sheet.space === 'rgb';
+  // Judged only where the chart asks for a dark colour at all: RGB black, or the black solid alone.
+  const dark = Array.from(sheet.density.keys()).filter((row) => {
+    const values = valuesOf(sheet, row);
+    return rgb
+      ? values[0] + values[1] + values[2] <= 0.15
+      : values[3] > 0.99 && values[0] + values[1] + values[2] < 0.01;
+  });
+  if (dark.length === 0) return [];
+  const dmax = rgb ? largest(sheet.density) : mean(dark.map((row) => sheet.density[row]));
+  const usual = sheet.usualDmax ?? (rgb ? USUAL_DMAX : USUAL_BLACK)[sheet.finish];
+  if (dmax >= DMAX_SHARE * usual) return [];
   return [
     {
       kind: 'wrong-side',
@@ -98,6 +141,7 @@ function sideFaults(sheet: SheetReading): Fault[] {
 }
 
 function conversionFaults(sheet: SheetReading): Fault[] {
+  if (sheet.space !== 'rgb') return inkFaults(sheet);
   const evidence = conversionEvidence(sheet.device, sheet.lab);
   if (evidence === undefined) return [];
   const { residual, greyCast } = evidence;
@@ -110,8 +154,33 @@ function conversionFaults(sheet: SheetReading): Fault[] {
   return [{ kind: 'colour-management-on', confidence, strips: [], figures: { residual, greyCast } }];
 }
 
+/** Ink devices: other inks in single-ink ramps, else ramps through other curves than asked for. */
+function inkFaults(sheet: SheetReading): Fault[] {
+  const { spectra, device, xyz } = sheet;
+  const found =
+    spectra !== undefined
+      ? inkContamination(device, spectra.values, spectra.grid.count)
+      : inkContamination(
+          device,
+          xyz.map((value) => value / 100),
+          3,
+        );
+  if (found === undefined) return [];
+  const limit = spectra !== undefined ? CONTAMINATION_SPECTRAL : CONTAMINATION_XYZ;
+  if (found.mean > limit)
+    return [
+      {
+        kind: 'colour-management-on',
+        confidence: Math.min(0.99, 0.5 + 0.3 * (found.mean / limit)),
+        strips: [],
+        figures: { contamination: 100 * found.mean, usual: 50 * limit },
+      },
+    ];
+  return rampResponseFaults(device, xyz, sheet.ramps ?? {});
+}
+
 function stripFaults(sheet: SheetReading): Fault[] {
-  const expectedAll = genericLabRows('rgb', sheet.device, 3);
+  const expectedAll = genericLabRows(sheet.space, sheet.device, channelCount(sheet.space));
   const expected = sheet.strips.map((rows) => gatherRows(expectedAll, rows, 3));
   const swapped: number[] = [];
   const backwards: number[] = [];
@@ -141,6 +210,8 @@ function stripFaults(sheet: SheetReading): Fault[] {
 
 /** Copies of a patch that lie further (ΔE00) from the median of all copies than a sheet's own unevenness explains. */
 const COPY_DIFFERENCE = 3;
+/** Presses and toner devices are less even across their width. */
+const COPY_DIFFERENCE_INK = 6;
 
 function copyFaults(sheet: SheetReading, found: readonly Fault[]): Fault[] {
   const misplaced = new Set(found.flatMap(({ strips }) => strips));
@@ -148,13 +219,14 @@ function copyFaults(sheet: SheetReading, found: readonly Fault[]): Fault[] {
   const groups = new Map<string, number[]>();
   for (let row = 0; row < sheet.density.length; row++) {
     if (misplaced.has(stripOf.get(row) ?? 0)) continue;
-    const key = sheet.device.subarray(3 * row, 3 * row + 3).join();
+    const key = valuesOf(sheet, row).join();
     const group = groups.get(key);
     if (group === undefined) groups.set(key, [row]);
     else group.push(row);
   }
   const strips = new Set<number>();
   let worst = 0;
+  const most = sheet.space === 'rgb' ? COPY_DIFFERENCE : COPY_DIFFERENCE_INK;
   for (const rows of groups.values()) {
     if (rows.length < 2) continue;
     const middle = [0, 1, 2].map((axis) => median(rows.map((row) => sheet.lab[3 * row + axis])));
@@ -164,7 +236,7 @@ function copyFaults(sheet: SheetReading, found: readonly Fault[]): Fault[] {
       const [l, a, b] = [sheet.lab[3 * row], sheet.lab[3 * row + 1], sheet.lab[3 * row + 2]];
       // Two copies lie at the same distance from their middle: their full difference counts.
       const difference = deltaE2000Of(middle[0], middle[1], middle[2], l, a, b) * (rows.length === 2 ? 2 : 1);
-      if (difference <= COPY_DIFFERENCE) continue;
+      if (difference <= most) continue;
       strips.add(strip);
       worst = Math.max(worst, difference);
     }

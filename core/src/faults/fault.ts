@@ -11,6 +11,8 @@ export interface Fault {
 
 export type FaultKind =
   | 'colour-management-on'
+  | 'curves-on'
+  | 'curves-missing'
   | 'wrong-side'
   | 'strips-swapped'
   | 'strip-backwards'
@@ -23,6 +25,14 @@ export const FAULT_WORDS: Readonly<Record<FaultKind, { readonly says: string; re
   'colour-management-on': {
     says: 'The sheet looks as if colour management was left on while it was printed.',
     todo: 'Set the driver to no colour management, tick the point in the settings record, and print the sheet again.',
+  },
+  'curves-on': {
+    says: 'The ramps look as if curves were loaded in the front end while none were asked for.',
+    todo: 'Set the front end to linear, no curves, tick the point in the settings record, and print the sheet again.',
+  },
+  'curves-missing': {
+    says: 'The ramps look as if the curves of this condition were not loaded.',
+    todo: 'Load the curves that are in force into the front end and print the sheet again.',
   },
   'wrong-side': {
     says: 'The darkest patch is far lighter than this stock usually gives: the wrong side, or the wrong media setting.',

@@ -23,7 +23,9 @@ function rawLab(): Float64Array {
 
 function sheet(lab: Float64Array, changes: Partial<SheetReading> = {}): SheetReading {
   return {
+    space: 'rgb',
     device,
+    xyz: lab,
     lab,
     density: new Float64Array(lab.length / 3).fill(1.9),
     strips,

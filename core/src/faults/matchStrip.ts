@@ -13,6 +13,7 @@ export interface StripMatch {
 /** Another strip must match better by this much before Melto believes it. */
 const LEAST_MARGIN = 0.2;
 const LEAST_SCORE = 0.6;
+const SAME_STRIP = 0.03;
 
 /**
  * Compares a pass with all strips of its length, forwards and backwards.
@@ -27,11 +28,15 @@ export function matchStrip(
 ): StripMatch {
   const askedScore = likeness(measured, expected[asked], false);
   let best: StripMatch = { strip: asked, reversed: false, score: askedScore, asked: askedScore };
+  const turned = likeness(measured, expected[asked], true);
+  if (turned > askedScore) best = { strip: asked, reversed: true, score: turned, asked: askedScore };
   expected.forEach((strip, index) => {
-    if (strip.length !== measured.length) return;
+    if (strip.length !== measured.length || index === asked) return;
     for (const reversed of [false, true]) {
       const score = likeness(measured, strip, reversed);
-      if (score > best.score) best = { strip: index, reversed, score, asked: askedScore };
+      // A mirrored copy of the strip elsewhere on the sheet is no better explanation than the strip itself.
+      if (score > best.score + (best.strip === asked ? SAME_STRIP : 0))
+        best = { strip: index, reversed, score, asked: askedScore };
     }
   });
   const believed = best.score >= LEAST_SCORE && best.score - askedScore >= LEAST_MARGIN;

@@ -1,0 +1,81 @@
+import { HERON, HERON_MODES } from './data/heron.ts';
+import { OSPREY, OSPREY_MODES } from './data/osprey.ts';
+import { WREN } from './data/wren.ts';
+import { convertForPress, PRESS_CONVERSIONS } from './pressConversions.ts';
+import { factoryCurves } from './factoryCurves.ts';
+import { WREN_PRINTER } from './inkPrinter.ts';
+import { wrenInks } from './rgbDriver.ts';
+import type { WrenMode } from './rgbDriver.ts';
+import type { SimulatedDevice } from './simulatedDevice.ts';
+import { convertForWren, WREN_CONVERSIONS } from './wrenConversions.ts';
+
+const WREN_DEVICE: SimulatedDevice = {
+  id: 'wren',
+  name: 'Wren',
+  code: 'WRN',
+  kind: 'pigment inkjet with an RGB driver',
+  space: 'rgb',
+  inkSet: 'Pigment four',
+  printer: WREN_PRINTER,
+  modes: Object.keys(WREN.modes),
+  stocks: ['quay-proof-200', 'chalk-rag-310', 'lantern-gloss-150'],
+  conversions: Object.keys(WREN_CONVERSIONS),
+  inks: (values, at, mode) => wrenInks([values[at], values[at + 1], values[at + 2]], mode as WrenMode),
+  convert: (name, stock, mode, values) => convertForWren(name, stock, mode as WrenMode, values),
+};
+
+/** A four-ink press whose front end passes values through curves, and otherwise straight to the inks. */
+function press(
+  device: Pick<SimulatedDevice, 'id' | 'name' | 'code' | 'kind' | 'inkSet' | 'printer' | 'stocks'>,
+  modes: Readonly<Record<string, { readonly inkScale: readonly number[] }>>,
+): SimulatedDevice {
+  const whole: SimulatedDevice = {
+    ...device,
+    space: 'cmyk',
+    modes: Object.keys(modes),
+    conversions: Object.keys(PRESS_CONVERSIONS),
+    inks(values, at, mode) {
+      const { inkScale } = modes[mode];
+      const ink = (i: number): number => Math.min(1, Math.max(0, values[at + i])) * inkScale[i];
+      return [ink(0), ink(1), ink(2), ink(3)];
+    },
+    convert: (name, stock, mode, values) => convertForPress(whole, name, stock, mode, values),
+    factoryCurves: (stock, mode) => factoryCurves(whole, stock, mode),
+  };
+  return whole;
+}
+
+export const SIMULATED_DEVICES: readonly SimulatedDevice[] = [
+  WREN_DEVICE,
+  press(
+    {
+      id: 'heron',
+      name: 'Heron',
+      code: 'HRN',
+      kind: 'sheet-fed toner press',
+      inkSet: 'Toner four',
+      printer: HERON,
+      stocks: ['lantern-gloss-150', 'marsh-silk-130', 'fenland-smooth-120'],
+    },
+    HERON_MODES,
+  ),
+  press(
+    {
+      id: 'osprey',
+      name: 'Osprey',
+      code: 'OSP',
+      kind: 'four-unit offset press, 12 ink zones',
+      inkSet: 'Process four',
+      printer: OSPREY,
+      stocks: ['lantern-gloss-150', 'marsh-silk-130', 'fenland-smooth-120'],
+    },
+    OSPREY_MODES,
+  ),
+];
+
+/** A device by its id; throws where there is none. */
+export function simulatedDevice(id: string): SimulatedDevice {
+  const device = SIMULATED_DEVICES.find((other) => other.id === id);
+  if (device === undefined) throw new RangeError(`no simulated device "${id}"`);
+  return device;
+}
