@@ -1,37 +1,93 @@
+import { makeEvennessChart } from '@melto/core/charts/evennessChart';
 import { layoutChart } from '@melto/core/charts/layoutChart';
+import type { ChartLayout } from '@melto/core/charts/layoutChart';
 import { layoutColumns } from '@melto/core/charts/layoutColumns';
+import { layoutCopies, layoutInOrder } from '@melto/core/charts/layoutCopies';
+import { repeatPatches } from '@melto/core/charts/namedPatches';
+import type { NamedPatches } from '@melto/core/charts/namedPatches';
+import { makeNearNeutralChart } from '@melto/core/charts/nearNeutralChart';
+import { READER_NEEDS } from '@melto/core/charts/pageGeometry';
+import type { PaperName, ReaderKind } from '@melto/core/charts/pageGeometry';
+import { makeRampChart, RAMP_STEPS } from '@melto/core/charts/rampChart';
 import { makeRgbChart, RGB_CHART_PATCHES } from '@melto/core/charts/rgbChart';
 import { oneOf, report, wholeNumber, writePatchFile } from './files.ts';
+import { UsageError } from './usageError.ts';
 
 export interface ChartMakeOptions {
   readonly process: string;
-  readonly patches: string;
+  readonly kind?: string;
+  readonly patches?: string;
+  readonly steps: string;
+  readonly copies?: string;
+  readonly order: string;
+  readonly instrument: string;
   readonly seed: string;
   readonly paper: string;
   readonly out: string;
   readonly json?: boolean;
 }
 
+const CMYK_KINDS = ['ramps', 'near-neutral', 'evenness'] as const;
+
 export function chartMake(options: ChartMakeOptions): void {
-  oneOf(options.process, '--process', ['rgb']);
-  const patches = wholeNumber(options.patches, '--patches', RGB_CHART_PATCHES.least, RGB_CHART_PATCHES.most);
+  const process = oneOf(options.process, '--process', ['rgb', 'cmyk']);
   const seed = wholeNumber(options.seed, '--seed', 0, 0xffffffff);
   const paper = oneOf(options.paper, '--paper', ['a4', 'letter', 'a3']);
-  const { device, roles } = makeRgbChart(patches, seed);
-  const layout = layoutChart('rgb', device, paper, seed);
+  const instrument = oneOf(options.instrument, '--instrument', ['strip', 'spot', 'sheet']);
+  const { device, names, layout } =
+    process === 'rgb'
+      ? rgbChart(options, paper, seed, instrument)
+      : cmykChart(options, paper, seed, instrument);
+  const title = process === 'rgb' ? `RGB chart, ${names.length} patches` : `CMYK ${options.kind ?? ''} chart`;
   writePatchFile(options.out, {
-    ids: roles.map((_, i) => String(i + 1)),
-    names: [...roles],
-    space: 'rgb',
+    ids: names.map((_, i) => String(i + 1)),
+    names: [...names],
+    space: process,
     device,
     layout: layoutColumns(layout),
     conditions: {},
-    title: `RGB chart, ${patches} patches`,
+    title,
     originator: 'Melto',
     notes: [],
   });
   const strips = layout.pages.reduce((sum, page) => sum + page.length, 0);
-  report(options.json, { patches, pages: layout.pages.length, strips, out: options.out }, [
-    `${patches} patches in ${strips} strips on ${layout.pages.length} pages: ${options.out}`,
+  report(options.json, { patches: names.length, pages: layout.pages.length, strips, out: options.out }, [
+    `${names.length} patches in ${strips} strips on ${layout.pages.length} pages: ${options.out}`,
   ]);
+}
+
+type LaidOut = NamedPatches & { readonly layout: ChartLayout };
+
+function rgbChart(
+  options: ChartMakeOptions,
+  paper: PaperName,
+  seed: number,
+  instrument: ReaderKind,
+): LaidOut {
+  if (options.patches === undefined)
+    throw new UsageError('--patches: found nothing, expected a whole number from 100 to 3000');
+  const patches = wholeNumber(options.patches, '--patches', RGB_CHART_PATCHES.least, RGB_CHART_PATCHES.most);
+  const { device, roles } = makeRgbChart(patches, seed);
+  return { device, names: roles, layout: layoutChart('rgb', device, paper, seed, READER_NEEDS[instrument]) };
+}
+
+function cmykChart(
+  options: ChartMakeOptions,
+  paper: PaperName,
+  seed: number,
+  instrument: ReaderKind,
+): LaidOut {
+  const kind = oneOf(options.kind ?? '', '--kind', CMYK_KINDS);
+  const needs = READER_NEEDS[instrument];
+  if (kind === 'evenness') return makeEvennessChart(paper, needs);
+  const steps = wholeNumber(options.steps, '--steps', RAMP_STEPS.least, RAMP_STEPS.most);
+  const copies = wholeNumber(options.copies ?? (kind === 'ramps' ? '4' : '2'), '--copies', 1, 8);
+  const one = kind === 'ramps' ? makeRampChart({ steps, totalInk: true }) : makeNearNeutralChart();
+  const whole = repeatPatches(one, copies);
+  const order = oneOf(options.order, '--order', ['scrambled', 'in-order']);
+  const layout =
+    order === 'scrambled'
+      ? layoutCopies('cmyk', one.device, copies, paper, seed, needs)
+      : layoutInOrder(whole.names.length, paper, needs);
+  return { ...whole, layout };
 }

@@ -1,10 +1,12 @@
 import { layoutChart } from '@melto/core/charts/layoutChart';
 import { layoutColumns, layoutFromColumns } from '@melto/core/charts/layoutColumns';
+import { READER_NEEDS } from '@melto/core/charts/pageGeometry';
+import { channelCount } from '@melto/core/device/deviceSpace';
 import { gatherRows } from '@melto/core/numerics/gatherRows';
 import { chartPdf } from '@melto/paper/chartPdf';
 import { chartRaster } from '@melto/paper/chartRaster';
 import type { ChartPage } from '@melto/paper/chartPage';
-import { oneOf, readPatchFile, report, rgbDevice, wholeNumber, writeFile, writePatchFile } from './files.ts';
+import { oneOf, deviceOf, readPatchFile, report, wholeNumber, writeFile, writePatchFile } from './files.ts';
 import { UsageError } from './usageError.ts';
 
 export interface ChartPagesOptions {
@@ -20,7 +22,7 @@ export interface ChartPagesOptions {
 }
 
 export async function chartPages(file: string, options: ChartPagesOptions): Promise<void> {
-  oneOf(options.instrument, '--instrument', ['strip']);
+  const needs = READER_NEEDS[oneOf(options.instrument, '--instrument', ['strip', 'spot', 'sheet'])];
   const paper = oneOf(options.paper, '--paper', ['a4', 'letter', 'a3']);
   if (
     options.pdf === undefined &&
@@ -30,16 +32,21 @@ export async function chartPages(file: string, options: ChartPagesOptions): Prom
   )
     throw new UsageError('nothing to write: give --pdf, --tiff, --png or --out');
   const set = readPatchFile(file);
-  const device = rgbDevice(file, set);
+  const { device, space } = deviceOf(file, set);
+  if (space === 'cmykog') throw new UsageError(`${file}: pages of six inks are not made yet`);
+  if (space === 'cmyk' && options.png !== undefined)
+    throw new UsageError('--png: a CMYK chart has no PNG, expected --tiff or --pdf');
   const own = set.layout === undefined ? undefined : layoutFromColumns(set.layout, paper);
-  const layout = own ?? layoutChart('rgb', device, paper, wholeNumber(options.seed, '--seed', 0, 0xffffffff));
+  const layout =
+    own ?? layoutChart(space, device, paper, wholeNumber(options.seed, '--seed', 0, 0xffffffff), needs);
   const now = Date.now();
   const pages: ChartPage[] = layout.pages.map((strips, index) => ({
     paper,
-    space: 'rgb',
-    strips: strips.map((rows) => gatherRows(device, rows, 3)),
+    space,
+    needs,
+    strips: strips.map((rows) => gatherRows(device, rows, channelCount(space))),
     sheetCode: `${options.code}-${index + 1}`,
-    title: set.title ?? 'RGB chart',
+    title: set.title ?? 'Chart',
     condition: '',
     date: new Date(now).toISOString().slice(0, 10),
     page: index + 1,

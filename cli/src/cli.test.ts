@@ -115,7 +115,7 @@ describe('melto', () => {
 
   it.each([
     [['chart', 'make', '--process', 'rgb', '--patches', '5', '--out', 'x'], '--patches: found "5"'],
-    [['chart', 'make', '--process', 'rgb'], "required option '--patches"],
+    [['chart', 'make', '--process', 'rgb'], "required option '--out"],
     [['profile', 'build', '--measured', 'none.txt', '--out', 'x'], 'none.txt: cannot be read'],
     [['profile', 'inspect', 'c.txt'], 'c.txt: '],
     [
@@ -143,5 +143,93 @@ describe('melto', () => {
     const { status, err } = melto('profile', 'build', '--measured', 'bad.txt', '--out', 'x');
     expect(status).toBe(2);
     expect(err).toContain('line 6: LAB_L: found x, expected a number');
+  });
+
+  it('brings a press to a known state', () => {
+    const read = (chart: string, seed: number, out: string, ...more: string[]): void =>
+      expect(
+        melto(
+          'simulate',
+          'read',
+          '--device',
+          'heron',
+          '--stock',
+          'lantern-gloss-150',
+          '--chart',
+          chart,
+          '--seed',
+          String(seed),
+          '--out',
+          out,
+          ...more,
+        ),
+      ).toMatchObject({ status: 0, err: '' });
+    expect(melto('chart', 'make', '--process', 'cmyk', '--kind', 'ramps', '--out', 'ramps.txt').status).toBe(
+      0,
+    );
+    expect(
+      melto('chart', 'make', '--process', 'cmyk', '--kind', 'near-neutral', '--out', 'greys.txt').status,
+    ).toBe(0);
+    expect(melto('chart', 'pages', 'ramps.txt', '--pdf', 'ramps.pdf', '--tiff', 'ramps.tif').status).toBe(0);
+    read('ramps.txt', 1, 'm1.txt');
+    const first = melto(
+      'curves',
+      'linearise',
+      '--measured',
+      'm1.txt',
+      '--out',
+      'c1.csv',
+      '--link',
+      'c1.icc',
+      '--within',
+      '1.5',
+      '--json',
+    );
+    expect(first.status).toBe(1);
+    expect(JSON.parse(first.out).largest).toBeGreaterThan(5);
+    expect(JSON.parse(melto('profile', 'inspect', 'c1.icc', '--json').out)).toMatchObject({
+      class: 'link',
+    });
+    read('greys.txt', 2, 'm2.txt', '--curves', 'c1.csv');
+    expect(melto('curves', 'balance', '--measured', 'm2.txt', '--curves', 'c1.csv').status).toBe(1);
+    expect(
+      melto('curves', 'balance', '--measured', 'm2.txt', '--curves', 'c1.csv', '--out', 'c2.csv').status,
+    ).toBe(0);
+    read('greys.txt', 3, 'm3.txt', '--curves', 'c2.csv');
+    const reached = melto('curves', 'balance', '--measured', 'm3.txt', '--curves', 'c2.csv', '--json');
+    expect(JSON.parse(reached.out)).toMatchObject({ verdict: 'conforms', extrapolated: false });
+  });
+
+  it.each([
+    [['curves', 'balance', '--measured', 'm1.txt'], 'found no near-neutral scales'],
+    [['curves', 'linearise', '--measured', 'greys.txt'], 'found no colours'],
+    [['curves', 'linearise', '--measured', 'm1.txt', '--curves', 'greys.txt'], 'greys.txt: line'],
+    [['curves', 'linearise', '--measured', 'm1.txt', '--limits', '95,100'], '--limits: found "95,100"'],
+    [['curves', 'linearise', '--measured', 'm1.txt', '--measure', 'tvi'], '--aim: found ""'],
+    [
+      ['chart', 'make', '--process', 'cmyk', '--kind', 'ramps', '--steps', '99', '--out', 'x'],
+      '--steps: found "99"',
+    ],
+    [['chart', 'pages', 'ramps.txt', '--png', 'x.png'], 'a CMYK chart has no PNG'],
+    [
+      [
+        'simulate',
+        'read',
+        '--device',
+        'wren',
+        '--stock',
+        'quay-proof-200',
+        '--chart',
+        'ramps.txt',
+        '--out',
+        'x',
+      ],
+      'found cmyk values, expected rgb',
+    ],
+  ])('%j is refused in one line', (args, words) => {
+    const { status, err } = melto(...args);
+    expect(status).toBe(2);
+    expect(err).toContain(words);
+    expect(err.trim().split('\n')).toHaveLength(1);
   });
 });

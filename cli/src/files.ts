@@ -2,6 +2,7 @@ import { readFileSync, writeFileSync } from 'node:fs';
 import { readPatchSet } from '@melto/core/cgats/patchSetFromCgats';
 import { patchSetToCgats } from '@melto/core/cgats/patchSetToCgats';
 import type { PatchSet } from '@melto/core/cgats/patchSet';
+import type { DeviceSpace } from '@melto/core/device/deviceSpace';
 import { writeCgats } from '@melto/core/cgats/writeCgats';
 import { issueText } from '@melto/core/result';
 import { UsageError } from './usageError.ts';
@@ -34,6 +35,13 @@ export function readPatchFile(path: string): PatchSet {
 
 export function writePatchFile(path: string, set: PatchSet): void {
   writeFile(path, writeCgats(patchSetToCgats(set)));
+}
+
+/** The device values of a set of patches, whatever their channels. */
+export function deviceOf(path: string, set: PatchSet): { device: Float64Array; space: DeviceSpace } {
+  if (set.space === undefined || set.device === undefined)
+    throw new UsageError(`${path}: found no device values, expected RGB_R … or CMYK_C …`);
+  return { device: set.device, space: set.space };
 }
 
 /** The device values of a set of RGB patches, or a usage error that says what is missing. */

@@ -7,18 +7,24 @@ async function main(argv: readonly string[]): Promise<number> {
     .description('Charts, readings and profiles of printers')
     .exitOverride();
   program.configureOutput({ writeErr: (text) => process.stderr.write(text) });
+  let status = 0;
   const json = (command: Command): Command => command.option('--json', 'print one JSON object');
 
   const chart = program.command('chart').description('make charts and their pages');
   json(chart.command('make'))
-    .requiredOption('--process <rgb>', 'channels of the device')
-    .requiredOption('--patches <number>', '100 to 3,000')
+    .requiredOption('--process <name>', 'channels of the device: rgb or cmyk')
+    .option('--patches <number>', 'rgb: 100 to 3,000')
+    .option('--kind <name>', 'cmyk: ramps (with total ink), near-neutral or evenness')
+    .option('--steps <number>', 'ramps: 5 to 64 from paper to solid', '21')
+    .option('--copies <number>', '1 to 8, laid out against unevenness')
+    .option('--order <name>', 'scrambled or in-order', 'scrambled')
+    .option('--instrument <kind>', 'strip, spot or sheet', 'strip')
     .option('--seed <number>', 'of the order and the interior', '1')
     .option('--paper <name>', 'a4, letter or a3', 'a4')
     .requiredOption('--out <file>', 'CGATS file to write')
     .action(async (options) => (await import('./chartMake.ts')).chartMake(options));
-  json(chart.command('pages').argument('<chart>', 'CGATS file with RGB values'))
-    .option('--instrument <kind>', 'strip', 'strip')
+  json(chart.command('pages').argument('<chart>', 'CGATS file with device values'))
+    .option('--instrument <kind>', 'strip, spot or sheet', 'strip')
     .option('--paper <name>', 'a4, letter or a3', 'a4')
     .option('--code <text>', 'sheet code without its page', 'MLT-0001')
     .option('--seed <number>', 'of the order, where the file has no layout', '1')
@@ -30,18 +36,41 @@ async function main(argv: readonly string[]): Promise<number> {
 
   const simulate = program.command('simulate').description('simulated devices and instruments');
   json(simulate.command('read'))
-    .requiredOption('--device <id>', 'wren')
+    .requiredOption('--device <id>', 'wren, heron or osprey')
     .requiredOption('--stock <id>')
-    .option('--print-mode <name>', 'print mode of the device', 'fine')
+    .option('--print-mode <name>', 'print mode of the device, its first one where not named')
     .requiredOption('--chart <file>')
     .option('--seed <number>', 'of the print and the reading', '1')
     .option('--mode <m>', 'm0, m1 or m2', 'm1')
     .option('--noise <kind>', 'instrument, or accuracy (0.20 ΔE00 a patch, mean sheet)', 'instrument')
-    .option('--fault <name>', 'colour-management-on[:conversion], strips-swapped or strip-backwards')
+    .option(
+      '--fault <name>',
+      'colour-management-on[:conversion], curves-on, curves-missing, strips-swapped or strip-backwards',
+    )
+    .option('--curves <file>', 'CSV curves that the front end applies')
     .option('--side <side>', 'printing or wrong', 'printing')
     .option('--profile <file>', 'convert Lab aims of the chart through this profile')
     .requiredOption('--out <file>')
     .action(async (options) => (await import('./simulateRead.ts')).simulateRead(options));
+
+  const curves = program.command('curves').description('tone curves of ink devices');
+  const curvesCommand = (name: string): Command =>
+    json(curves.command(name))
+      .requiredOption('--measured <file>', 'CGATS file with CMYK values as sent, and spectra, XYZ or Lab')
+      .option('--curves <file>', 'CSV curves that the sheet was printed through')
+      .option('--out <file>', 'CSV curves for the next round')
+      .option('--link <file>', 'the same as an ICC device link');
+  curvesCommand('linearise')
+    .option('--measure <name>', 'sctv, density, delta-e or tvi', 'sctv')
+    .option('--aim <letter>', 'A to E, with --measure tvi')
+    .option('--limits <list>', 'ink limits of C, M, Y, K at the device, per cent')
+    .option('--within <per cent>', 'exit code 1 where a step departs by more')
+    .action(async (options) => {
+      status = (await import('./curves.ts')).curvesLinearise(options);
+    });
+  curvesCommand('balance').action(async (options) => {
+    status = (await import('./curves.ts')).curvesBalance(options);
+  });
 
   const profile = program.command('profile').description('build and look at profiles');
   json(profile.command('build'))
@@ -66,7 +95,7 @@ async function main(argv: readonly string[]): Promise<number> {
 
   try {
     await program.parseAsync(argv, { from: 'user' });
-    return 0;
+    return status;
   } catch (error) {
     if (error instanceof CommanderError) return error.exitCode === 0 ? 0 : 2;
     if (error instanceof UsageError) {

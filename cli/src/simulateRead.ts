@@ -1,18 +1,21 @@
 import { layoutChart } from '@melto/core/charts/layoutChart';
 import { layoutFromColumns } from '@melto/core/charts/layoutColumns';
 import type { PatchSet } from '@melto/core/cgats/patchSet';
+import type { DeviceSpace } from '@melto/core/device/deviceSpace';
 import { labToDevice } from '@melto/core/icc/profileTransform';
 import { CATALOGUE } from '@melto/simulator/catalogue';
 import { simulateSheets } from '@melto/simulator/simulateSheets';
 import type { SimulatedFault } from '@melto/simulator/simulateSheets';
-import { oneOf, readPatchFile, report, rgbDevice, wholeNumber, writePatchFile } from './files.ts';
+import { readCurves } from './curves.ts';
+import { deviceOf, oneOf, readPatchFile, report, wholeNumber, writePatchFile } from './files.ts';
 import { readProfile } from './profileInspect.ts';
 import { UsageError } from './usageError.ts';
 
 export interface SimulateReadOptions {
   readonly device: string;
   readonly stock: string;
-  readonly printMode: string;
+  readonly printMode?: string;
+  readonly curves?: string;
   readonly chart: string;
   readonly seed: string;
   readonly mode: string;
@@ -40,19 +43,24 @@ export function simulateRead(options: SimulateReadOptions): void {
     '--stock',
     device.stocks.map(({ id }) => id),
   );
-  const printMode = oneOf(options.printMode, '--print-mode', device.modes);
+  const printMode = oneOf(options.printMode ?? device.modes[0], '--print-mode', device.modes);
   const mode = oneOf(options.mode, '--mode', ['m0', 'm1', 'm2']).toUpperCase() as 'M0' | 'M1' | 'M2';
   const noise = oneOf(options.noise, '--noise', ['instrument', 'accuracy']);
   const side = oneOf(options.side, '--side', ['printing', 'wrong']);
   const seed = wholeNumber(options.seed, '--seed', 0, 0xffffffff);
   const set = readPatchFile(options.chart);
+  if (device.space !== 'cmyk' && options.curves !== undefined)
+    throw new UsageError(`--curves: ${device.name} has no front end for curves`);
+  const curves = options.curves === undefined ? undefined : readCurves(options.curves);
+  if (device.space === 'cmyk' && options.profile !== undefined)
+    throw new UsageError(`--profile: charts are converted for RGB devices only so far`);
   const values =
     options.profile === undefined
-      ? rgbDevice(options.chart, set)
+      ? ownDevice(options.chart, set, device.space)
       : throughProfile(options.chart, set, options.profile);
   const layout =
     (set.layout === undefined ? undefined : layoutFromColumns(set.layout, 'a4')) ??
-    layoutChart('rgb', values, 'a4', seed);
+    layoutChart(device.space, values, 'a4', seed);
   const { spectra, grid } = simulateSheets({
     device: device.id,
     stock,
@@ -62,12 +70,13 @@ export function simulateRead(options: SimulateReadOptions): void {
     mode,
     noise,
     fault: parseFault(options.fault, device.conversions),
+    curves,
     values,
     layout,
   });
   writePatchFile(options.out, {
     ...set,
-    space: 'rgb',
+    space: device.space,
     device: values,
     xyz: undefined,
     lab: undefined,
@@ -78,6 +87,12 @@ export function simulateRead(options: SimulateReadOptions): void {
   report(options.json, { patches: set.ids.length, out: options.out }, [
     `${set.ids.length} patches read: ${options.out}`,
   ]);
+}
+
+function ownDevice(path: string, set: PatchSet, space: DeviceSpace): Float64Array {
+  const found = deviceOf(path, set);
+  if (found.space !== space) throw new UsageError(`${path}: found ${found.space} values, expected ${space}`);
+  return found.device;
 }
 
 function throughProfile(chart: string, set: PatchSet, path: string): Float64Array {
@@ -95,7 +110,15 @@ function throughProfile(chart: string, set: PatchSet, path: string): Float64Arra
 function parseFault(text: string | undefined, conversions: readonly string[]): SimulatedFault | undefined {
   if (text === undefined) return undefined;
   const [kind, detail] = text.split(':');
-  const known = oneOf(kind, '--fault', ['colour-management-on', 'strips-swapped', 'strip-backwards']);
+  const known = oneOf(kind, '--fault', [
+    'colour-management-on',
+    'curves-on',
+    'curves-missing',
+    'strips-swapped',
+    'strip-backwards',
+  ]);
+  if (known === 'curves-on') return { kind: 'front-end', does: 'factory curves' };
+  if (known === 'curves-missing') return { kind: 'front-end', does: 'no curves' };
   if (known !== 'colour-management-on') return { kind: known };
   return {
     kind: known,

@@ -7,10 +7,13 @@ import { BinaryBitmap, DataMatrixReader, HybridBinarizer, RGBLuminanceSource } f
 import { PDFDocument, PDFName, PDFRawStream } from 'pdf-lib';
 import sharp from 'sharp';
 import type { Sharp } from 'sharp';
+import UTIF from 'utif2';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { layoutChart } from '@melto/core/charts/layoutChart';
 import { patchRectangle, STRIP_READER_NEEDS } from '@melto/core/charts/pageGeometry';
+import { makeRampChart } from '@melto/core/charts/rampChart';
 import { makeRgbChart } from '@melto/core/charts/rgbChart';
+import { gatherRows } from '@melto/core/numerics/gatherRows';
 import type { ChartPage } from './chartPage.ts';
 import { drawChartPage } from './chartPage.ts';
 import { chartPdf } from './chartPdf.ts';
@@ -171,4 +174,62 @@ describe('chart as pixels', () => {
     expect(dataMatrix('WRN-0001-1').dark).toHaveLength(dataMatrix('WRN-0001-1').size ** 2);
     await expect(chartRaster({ ...pages[0], space: 'cmyk' }, 'png')).rejects.toThrow(RangeError);
   });
+});
+
+describe('CMYK pages', () => {
+  const chart = makeRampChart({ steps: 16, totalInk: true });
+  const layout = layoutChart('cmyk', chart.device, 'a4', 2);
+  const page: ChartPage = {
+    ...pages[0],
+    space: 'cmyk',
+    strips: layout.pages[0].map((rows) => gatherRows(chart.device, rows, 4)),
+  };
+
+  it('TIFF holds the exact ink levels, separated, untagged, at its resolution', async () => {
+    const bytes = await chartRaster(page, 'tiff');
+    const [ifd] = UTIF.decode(bytes);
+    expect([ifd.t262, ifd.t258, ifd.t277]).toEqual([[5], [8, 8, 8, 8], [4]]);
+    expect(Object.keys(ifd)).not.toContain('t34675');
+    expect(ifd.t282).toEqual([[RASTER_DPI, 1]]);
+    UTIF.decodeImage(bytes, ifd);
+    const perMm = RASTER_DPI / 25.4;
+    page.strips.forEach((strip, s) => {
+      for (let place = 0; place < strip.length / 4; place++) {
+        const box = patchRectangle(s, place);
+        const x = Math.round((box.x + box.width / 2) * perMm);
+        const y = Math.round((box.y + box.height / 2) * perMm);
+        const at = (y * ifd.width + x) * 4;
+        expect([...ifd.data.subarray(at, at + 4)]).toEqual(
+          Array.from(strip.subarray(4 * place, 4 * place + 4), (value) => Math.round(255 * value)),
+        );
+      }
+    });
+  });
+
+  it('PDF draws DeviceCMYK and nothing else', async () => {
+    const pdf = await PDFDocument.load(await chartPdf([page], 0));
+    const content = [...pdf.context.enumerateIndirectObjects()]
+      .flatMap(([, object]) => (object instanceof PDFRawStream ? [object] : []))
+      .map((stream) => {
+        try {
+          return inflateSync(stream.contents).toString('latin1');
+        } catch {
+          return '';
+        }
+      })
+      .join('\n');
+    const inks = [...content.matchAll(/([\d.]+) ([\d.]+) ([\d.]+) ([\d.]+) k\n/g)].map((m) =>
+      m.slice(1, 5).map((value) => Math.round(255 * Number(value))),
+    );
+    const wanted = page.strips.flatMap((strip) =>
+      Array.from({ length: strip.length / 4 }, (_, i) =>
+        Array.from(strip.subarray(4 * i, 4 * i + 4), (value) => Math.round(255 * value)),
+      ),
+    );
+    expect(inks).toEqual(expect.arrayContaining(wanted));
+    expect(content).not.toMatch(/ rg\n/);
+  });
+
+  it('are not offered as PNG', async () =>
+    await expect(chartRaster(page, 'png')).rejects.toThrow('png of cmyk charts'));
 });

@@ -1,4 +1,5 @@
 import sharp from 'sharp';
+import { cmykTiff } from './cmykTiff.ts';
 import { drawChartPage } from './chartPage.ts';
 import type { ChartPage, PageDrawing } from './chartPage.ts';
 import { outlineFont } from './fonts.ts';
@@ -8,23 +9,35 @@ const PIXELS_PER_MM = RASTER_DPI / 25.4;
 
 /** A page as 8-bit pixels with exact device values in the patches, as TIFF (LZW) or PNG, without any profile. */
 export async function chartRaster(page: ChartPage, format: 'tiff' | 'png'): Promise<Buffer> {
-  if (page.space !== 'rgb') throw new RangeError(`pixels of ${page.space} charts`);
+  if (page.space === 'cmykog' || (page.space === 'cmyk' && format === 'png'))
+    throw new RangeError(`${format} of ${page.space} charts`);
   const drawing = drawChartPage(page);
   const width = Math.round(drawing.width * PIXELS_PER_MM);
   const height = Math.round(drawing.height * PIXELS_PER_MM);
-  const pixels = await wordsAndMarks(drawing, width, height);
+  const rgb = await wordsAndMarks(drawing, width, height);
+  // Words and marks are black ink alone.
+  const channels = page.space === 'cmyk' ? 4 : 3;
+  const pixels = channels === 4 ? blackInk(rgb) : rgb;
   for (const { rectangle, device } of drawing.patches) {
     const x0 = Math.round(rectangle.x * PIXELS_PER_MM);
     const x1 = Math.round((rectangle.x + rectangle.width) * PIXELS_PER_MM);
     const y0 = Math.round(rectangle.y * PIXELS_PER_MM);
     const y1 = Math.round((rectangle.y + rectangle.height) * PIXELS_PER_MM);
     const levels = device.map((value) => Math.round(value * 255));
-    for (let y = y0; y < y1; y++) for (let x = x0; x < x1; x++) pixels.set(levels, (y * width + x) * 3);
+    for (let y = y0; y < y1; y++)
+      for (let x = x0; x < x1; x++) pixels.set(levels, (y * width + x) * channels);
   }
+  if (channels === 4) return cmykTiff(pixels, width, height, RASTER_DPI);
   const image = sharp(pixels, { raw: { width, height, channels: 3 } }).withDensity(RASTER_DPI);
   if (format === 'png') return image.png({ compressionLevel: 9 }).toBuffer();
   const perMm = PIXELS_PER_MM;
   return image.tiff({ compression: 'lzw', xres: perMm, yres: perMm, resolutionUnit: 'inch' }).toBuffer();
+}
+
+function blackInk(rgb: Uint8Array): Buffer {
+  const out = Buffer.alloc((rgb.length / 3) * 4);
+  for (let i = 0; i * 3 < rgb.length; i++) out[4 * i + 3] = 255 - rgb[3 * i];
+  return out;
 }
 
 /** White paper with black words (as outlines, so that no installed font is needed) and marks. */

@@ -1,0 +1,192 @@
+import { balanceNeutrals } from '@melto/core/balance/balanceNeutrals';
+import { neutralReading } from '@melto/core/balance/neutralScales';
+import { patchInkDensities } from '@melto/core/cgats/patchInkDensities';
+import { patchXyz } from '@melto/core/cgats/patchColours';
+import type { PatchSet } from '@melto/core/cgats/patchSet';
+import { curvesFromCsv } from '@melto/core/curveFiles/curvesFromCsv';
+import { curvesToCsv } from '@melto/core/curveFiles/curvesToCsv';
+import { curvesToDeviceLink } from '@melto/core/curveFiles/curvesToDeviceLink';
+import { writeIcc } from '@melto/core/icc/writeIcc';
+import { issueText } from '@melto/core/result';
+import { barePaper, inkRamps } from '@melto/core/tone/inkRamps';
+import { linearise } from '@melto/core/tone/linearise';
+import { straightCurve } from '@melto/core/tone/toneCurve';
+import type { ToneCurves } from '@melto/core/tone/toneCurve';
+import { PROCESS_INKS, TONE_MEASURES } from '@melto/core/tone/toneMeasure';
+import { TVI_AT_50, tviAim } from '@melto/core/tone/tviAim';
+import type { TviLetter } from '@melto/core/tone/tviAim';
+import { oneOf, readBytes, readPatchFile, report, writeFile } from './files.ts';
+import { UsageError } from './usageError.ts';
+
+export interface CurvesOptions {
+  readonly measured: string;
+  readonly curves?: string;
+  readonly out?: string;
+  readonly link?: string;
+  readonly json?: boolean;
+}
+
+export interface LineariseOptions extends CurvesOptions {
+  readonly measure: string;
+  readonly aim?: string;
+  readonly limits?: string;
+  readonly within?: string;
+}
+
+/** A CMYK reading, or a usage error that says what is missing. */
+function cmykReading(path: string): { set: PatchSet; device: Float64Array; xyz: Float64Array } {
+  const set = readPatchFile(path);
+  if (set.space !== 'cmyk' || set.device === undefined)
+    throw new UsageError(
+      `${path}: found ${set.space ?? 'no'} device values, expected CMYK_C, CMYK_M, CMYK_Y, CMYK_K`,
+    );
+  const xyz = patchXyz(set);
+  if (xyz === undefined) throw new UsageError(`${path}: found no colours, expected spectra, XYZ or Lab`);
+  return { set, device: set.device, xyz };
+}
+
+/** The curves of a CSV file with columns C, M, Y, K; straight ones where no file is named. */
+export function readCurves(path: string | undefined): ToneCurves {
+  if (path === undefined) return PROCESS_INKS.map(() => straightCurve());
+  const result = curvesFromCsv(Buffer.from(readBytes(path)).toString('utf8'));
+  if (!result.ok) throw new UsageError(`${path}: ${result.issues.map(issueText).join('; ')}`);
+  return PROCESS_INKS.map((ink) => {
+    const curve = result.value.curves.get(ink);
+    if (curve === undefined)
+      throw new UsageError(
+        `${path}: found ${[...result.value.curves.keys()].join(', ')}, expected columns C, M, Y, K`,
+      );
+    return curve;
+  });
+}
+
+/** One round of linearisation; exit code 1 where a step departs by more than `--within` per cent. */
+export function curvesLinearise(options: LineariseOptions): number {
+  const measure = oneOf(options.measure, '--measure', TONE_MEASURES);
+  const letters = Object.keys(TVI_AT_50) as TviLetter[];
+  const letter = options.aim?.toUpperCase();
+  if (measure === 'tvi' && !letters.some((known) => known === letter))
+    throw new UsageError(
+      `--aim: found "${options.aim ?? ''}", expected ${letters.join(', ')} with --measure tvi`,
+    );
+  const present = readCurves(options.curves);
+  const { set, device, xyz } = cmykReading(options.measured);
+  const paper = barePaper(device, xyz);
+  if (paper === undefined)
+    throw new UsageError(
+      `${options.measured}: found no bare paper, expected at least one patch of CMYK 0 0 0 0`,
+    );
+  const ramps = inkRamps(device, xyz, patchInkDensities(set));
+  if (ramps.length < PROCESS_INKS.length)
+    throw new UsageError(
+      `${options.measured}: found ramps of ${ramps.map(({ ink }) => ink).join(', ') || 'no ink'}, expected at least five tones of each of C, M, Y, K alone`,
+    );
+  const inks = linearise({
+    ramps,
+    paper,
+    present,
+    limits: limitsOf(options.limits),
+    measure,
+    tviAims: PROCESS_INKS.map(() => tviAim((letter ?? 'A') as TviLetter)),
+  });
+  writeCurves(
+    options,
+    inks.map(({ next }) => next),
+  );
+  const percent = (value: number): number => Math.round(value * 1e4) / 100;
+  const largest = Math.max(...inks.map((ink) => ink.largest));
+  report(
+    options.json,
+    {
+      measure,
+      largest: percent(largest),
+      inks: inks.map(({ ink, mean, largest: most, noise, wrong }) => ({
+        ink,
+        mean: percent(mean),
+        largest: percent(most),
+        noise: percent(noise),
+        wrong: wrong.map(({ row, tone, off }) => ({
+          patch: set.ids[row],
+          tone: percent(tone),
+          off: percent(off),
+        })),
+      })),
+      out: options.out,
+    },
+    inks.flatMap(({ ink, mean, largest: most, wrong }) => [
+      `${ink}: steps depart from the aim by ${percent(mean).toFixed(2)} % on average, ${percent(most).toFixed(2)} % at most`,
+      ...wrong.map(
+        ({ row, tone, off }) =>
+          `${ink}: patch ${set.ids[row]} (${percent(tone).toFixed(1)} %) is ${percent(off).toFixed(1)} % off its ramp and was left out`,
+      ),
+    ]),
+  );
+  if (options.within === undefined) return 0;
+  const within = Number(options.within);
+  if (!(within > 0)) throw new UsageError(`--within: found "${options.within}", expected per cent, as 1.5`);
+  return 100 * largest <= within ? 0 : 1;
+}
+
+/** One round of balance; without `--out` the sheet is judged only. Exit code 1 where it does not conform. */
+export function curvesBalance(options: CurvesOptions): number {
+  const present = readCurves(options.curves);
+  const { set, device, xyz } = cmykReading(options.measured);
+  const reading = neutralReading(device, xyz);
+  if (reading === undefined)
+    throw new UsageError(
+      `${options.measured}: found no near-neutral scales, expected bare paper, and CMY and K scales of eight steps to 100 %`,
+    );
+  if (reading.variations.length < 6)
+    throw new UsageError(
+      `${options.measured}: found ${reading.variations.length} greys with small changes of magenta and yellow, expected at least 6`,
+    );
+  const { judgement, next, modelResidual } = balanceNeutrals(reading, present);
+  writeCurves(options, next);
+  const { figures, verdict, extrapolated } = judgement;
+  const words = `${verdict.replaceAll('-', ' ')}${extrapolated && verdict !== 'not-judged' ? ', aim extrapolated' : ''}`;
+  report(
+    options.json,
+    {
+      verdict,
+      extrapolated,
+      figures,
+      limits: judgement.limits,
+      densities: { cmy: judgement.cmyDensity, k: judgement.kDensity },
+      modelResidual,
+      wrong: reading.wrong.map(({ row, off }) => ({ patch: set.ids[row], off })),
+      out: options.out,
+    },
+    [
+      `as read: ${words}; aims fitted to published characterisations`,
+      ...(
+        [
+          ['wΔL* of CMY', figures.cmyL],
+          ['wΔCh of CMY', figures.cmyCh],
+          ['wΔL* of K', figures.kL],
+        ] as const
+      ).map(
+        ([name, { mean, largest }]) =>
+          `${name}: mean ${mean.toFixed(2)} of ${judgement.limits.mean.toFixed(1)}, largest ${largest.toFixed(2)} of ${judgement.limits.largest.toFixed(1)}`,
+      ),
+      ...reading.wrong.map(
+        ({ row, off }) => `patch ${set.ids[row]} is ${off.toFixed(1)} off its scale and was left out`,
+      ),
+    ],
+  );
+  return verdict === 'does-not-conform' && options.out === undefined ? 1 : 0;
+}
+
+function writeCurves(options: CurvesOptions, curves: ToneCurves): void {
+  if (options.out !== undefined) writeFile(options.out, curvesToCsv(curves, PROCESS_INKS, 257));
+  if (options.link === undefined) return;
+  const name = options.link.replace(/^.*\/|\.icc$/g, '');
+  writeFile(options.link, writeIcc(curvesToDeviceLink(curves, name, Date.now())));
+}
+
+function limitsOf(text: string | undefined): number[] {
+  if (text === undefined) return [1, 1, 1, 1];
+  const values = text.split(',').map(Number);
+  if (values.length !== 4 || values.some((value) => !(value >= 20 && value <= 100)))
+    throw new UsageError(`--limits: found "${text}", expected four of 20 to 100 per cent, as 95,100,92,100`);
+  return values.map((value) => value / 100);
+}
