@@ -2,6 +2,7 @@ import { spawnSync } from 'node:child_process';
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { mean } from '@melto/core/numerics/statistics';
 import { printTable } from './table.ts';
 
 const SEEDS = Number(process.env.SEEDS ?? 10);
@@ -26,6 +27,8 @@ export function calibrateByCommand(): void {
   const rows: string[][] = [];
   for (const device of ['heron', 'osprey'])
     for (const stock of STOCKS) {
+      const before: number[] = [];
+      const after: number[] = [];
       const sctv: number[] = [];
       const means: number[] = [];
       const largest: number[] = [];
@@ -53,8 +56,25 @@ export function calibrateByCommand(): void {
             ...['simulate', 'read', '--device', device, '--stock', stock, '--chart', chartFile],
             ...['--seed', String(sheet++), '--out', out],
             ...(curves === undefined ? [] : ['--curves', curves]),
+            ...zones,
           );
         };
+        melto('chart', 'make', '--process', 'cmyk', '--kind', 'evenness', '--out', 'even.txt');
+        let zones: string[] = [];
+        const widths: number[] = [];
+        for (let round = 1; round <= 3; round++) {
+          melto(
+            ...['simulate', 'read', '--device', device, '--stock', stock, '--chart', 'even.txt'],
+            ...['--seed', String(sheet++), '--out', 'e.txt', ...zones],
+          );
+          const json = JSON.parse(
+            melto('evenness', 'correct', '--measured', 'e.txt', ...zones, '--out', `z${round}.csv`, '--json'),
+          ) as { mean: number };
+          widths.push(json.mean);
+          if (round < 3) zones = ['--zones', `z${round}.csv`];
+        }
+        before.push(widths[0]);
+        after.push(widths[1]);
         let curves: string | undefined;
         const present = (): string[] => (curves === undefined ? [] : ['--curves', curves]);
         for (let round = 1; round <= 3; round++) {
@@ -101,6 +121,7 @@ export function calibrateByCommand(): void {
       }
       rows.push([
         `${device} ${stock}`,
+        `${mean(before).toFixed(2)} → ${mean(after).toFixed(2)}`,
         sctv.map((value) => value.toFixed(2)).join(' '),
         Math.max(...means).toFixed(2),
         Math.max(...largest).toFixed(2),
@@ -109,8 +130,15 @@ export function calibrateByCommand(): void {
     }
   rmSync(folder, { recursive: true });
   printTable(
-    `By command line, ${SEEDS} seeds, width not corrected: largest SCTV error by seed, worst weighted differences`,
-    ['device, stock', 'SCTV off %, after two rounds', 'mean', 'largest', 'verdicts'],
+    `By command line, ${SEEDS} seeds: largest SCTV error by seed, worst weighted differences`,
+    [
+      'device, stock',
+      'width ΔE00, one correction',
+      'SCTV off %, after two rounds',
+      'mean',
+      'largest',
+      'verdicts',
+    ],
     rows,
   );
 }

@@ -1,8 +1,6 @@
 import { balanceNeutrals } from '@melto/core/balance/balanceNeutrals';
 import { neutralReading } from '@melto/core/balance/neutralScales';
 import { patchInkDensities } from '@melto/core/cgats/patchInkDensities';
-import { patchXyz } from '@melto/core/cgats/patchColours';
-import type { PatchSet } from '@melto/core/cgats/patchSet';
 import { curvesFromCsv } from '@melto/core/curveFiles/curvesFromCsv';
 import { curvesToCsv } from '@melto/core/curveFiles/curvesToCsv';
 import { curvesToDeviceLink } from '@melto/core/curveFiles/curvesToDeviceLink';
@@ -15,7 +13,7 @@ import type { ToneCurves } from '@melto/core/tone/toneCurve';
 import { PROCESS_INKS, TONE_MEASURES } from '@melto/core/tone/toneMeasure';
 import { TVI_AT_50, tviAim } from '@melto/core/tone/tviAim';
 import type { TviLetter } from '@melto/core/tone/tviAim';
-import { oneOf, readBytes, readPatchFile, report, writeFile } from './files.ts';
+import { cmykReading, oneOf, readBytes, report, writeFile } from './files.ts';
 import { UsageError } from './usageError.ts';
 
 export interface CurvesOptions {
@@ -31,18 +29,6 @@ export interface LineariseOptions extends CurvesOptions {
   readonly aim?: string;
   readonly limits?: string;
   readonly within?: string;
-}
-
-/** A CMYK reading, or a usage error that says what is missing. */
-function cmykReading(path: string): { set: PatchSet; device: Float64Array; xyz: Float64Array } {
-  const set = readPatchFile(path);
-  if (set.space !== 'cmyk' || set.device === undefined)
-    throw new UsageError(
-      `${path}: found ${set.space ?? 'no'} device values, expected CMYK_C, CMYK_M, CMYK_Y, CMYK_K`,
-    );
-  const xyz = patchXyz(set);
-  if (xyz === undefined) throw new UsageError(`${path}: found no colours, expected spectra, XYZ or Lab`);
-  return { set, device: set.device, xyz };
 }
 
 /** The curves of a CSV file with columns C, M, Y, K; straight ones where no file is named. */

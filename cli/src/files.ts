@@ -1,4 +1,5 @@
 import { readFileSync, writeFileSync } from 'node:fs';
+import { patchXyz } from '@melto/core/cgats/patchColours';
 import { readPatchSet } from '@melto/core/cgats/patchSetFromCgats';
 import { patchSetToCgats } from '@melto/core/cgats/patchSetToCgats';
 import type { PatchSet } from '@melto/core/cgats/patchSet';
@@ -71,4 +72,16 @@ export function report(
   lines: readonly string[],
 ): void {
   process.stdout.write(json === true ? `${JSON.stringify(value)}\n` : `${lines.join('\n')}\n`);
+}
+
+/** A CMYK reading, or a usage error that says what is missing. */
+export function cmykReading(path: string): { set: PatchSet; device: Float64Array; xyz: Float64Array } {
+  const set = readPatchFile(path);
+  if (set.space !== 'cmyk' || set.device === undefined)
+    throw new UsageError(
+      `${path}: found ${set.space ?? 'no'} device values, expected CMYK_C, CMYK_M, CMYK_Y, CMYK_K`,
+    );
+  const xyz = patchXyz(set);
+  if (xyz === undefined) throw new UsageError(`${path}: found no colours, expected spectra, XYZ or Lab`);
+  return { set, device: set.device, xyz };
 }

@@ -48,6 +48,7 @@ async function main(argv: readonly string[]): Promise<number> {
       'colour-management-on[:conversion], curves-on, curves-missing, strips-swapped or strip-backwards',
     )
     .option('--curves <file>', 'CSV curves that the front end applies')
+    .option('--zones <file>', 'CSV corrections of the zones that are set')
     .option('--side <side>', 'printing or wrong', 'printing')
     .option('--profile <file>', 'convert Lab aims of the chart through this profile')
     .requiredOption('--out <file>')
@@ -71,6 +72,16 @@ async function main(argv: readonly string[]): Promise<number> {
   curvesCommand('balance').action(async (options) => {
     status = (await import('./curves.ts')).curvesBalance(options);
   });
+
+  json(
+    program
+      .command('evenness')
+      .description('evenness across the width')
+      .command('correct')
+      .requiredOption('--measured <file>', 'CGATS reading of an evenness chart, with its layout')
+      .option('--zones <file>', 'CSV corrections that were in force')
+      .option('--out <file>', 'CSV corrections of each zone and ink'),
+  ).action(async (options) => (await import('./evenness.ts')).evennessCorrect(options));
 
   const profile = program.command('profile').description('build and look at profiles');
   json(profile.command('build'))

@@ -7,6 +7,7 @@ import { CATALOGUE } from '@melto/simulator/catalogue';
 import { simulateSheets } from '@melto/simulator/simulateSheets';
 import type { SimulatedFault } from '@melto/simulator/simulateSheets';
 import { readCurves } from './curves.ts';
+import { readZones } from './evenness.ts';
 import { deviceOf, oneOf, readPatchFile, report, wholeNumber, writePatchFile } from './files.ts';
 import { readProfile } from './profileInspect.ts';
 import { UsageError } from './usageError.ts';
@@ -16,6 +17,7 @@ export interface SimulateReadOptions {
   readonly stock: string;
   readonly printMode?: string;
   readonly curves?: string;
+  readonly zones?: string;
   readonly chart: string;
   readonly seed: string;
   readonly mode: string;
@@ -52,6 +54,9 @@ export function simulateRead(options: SimulateReadOptions): void {
   if (device.space !== 'cmyk' && options.curves !== undefined)
     throw new UsageError(`--curves: ${device.name} has no front end for curves`);
   const curves = options.curves === undefined ? undefined : readCurves(options.curves);
+  if (device.space !== 'cmyk' && options.zones !== undefined)
+    throw new UsageError(`--zones: ${device.name} has no zones`);
+  const zones = options.zones === undefined ? undefined : readZones(options.zones);
   if (device.space === 'cmyk' && options.profile !== undefined)
     throw new UsageError(`--profile: charts are converted for RGB devices only so far`);
   const values =
@@ -71,6 +76,7 @@ export function simulateRead(options: SimulateReadOptions): void {
     noise,
     fault: parseFault(options.fault, device.conversions),
     curves,
+    zones,
     values,
     layout,
   });

@@ -1,13 +1,15 @@
 import { layoutChart } from '@melto/core/charts/layoutChart';
 import type { ChartLayout } from '@melto/core/charts/layoutChart';
 import { layoutColumns, layoutFromColumns } from '@melto/core/charts/layoutColumns';
-import { SHORT_CHECK_NEEDS, STRIP_READER_NEEDS } from '@melto/core/charts/pageGeometry';
-import type { InstrumentNeeds, PaperName } from '@melto/core/charts/pageGeometry';
+import { READER_NEEDS, SHORT_CHECK_NEEDS } from '@melto/core/charts/pageGeometry';
+import type { InstrumentNeeds, PaperName, ReaderKind } from '@melto/core/charts/pageGeometry';
 import { makeRgbChart, RGB_CHART_PATCHES } from '@melto/core/charts/rgbChart';
 import { readPatchSet } from '@melto/core/cgats/patchSetFromCgats';
 import { patchSetToCgats } from '@melto/core/cgats/patchSetToCgats';
 import type { PatchSet } from '@melto/core/cgats/patchSet';
 import { writeCgats } from '@melto/core/cgats/writeCgats';
+import { channelCount } from '@melto/core/device/deviceSpace';
+import type { DeviceSpace } from '@melto/core/device/deviceSpace';
 import { gatherRows } from '@melto/core/numerics/gatherRows';
 import { unwrap } from '@melto/core/result';
 import { chartPdf } from '@melto/paper/chartPdf';
@@ -41,7 +43,14 @@ export async function createChart(
   conditionId: number,
   input: NewChart,
 ): Promise<{ readonly id: number }> {
-  await conditionOf(services, conditionId);
+  const condition = await conditionOf(services, conditionId);
+  if (condition.space !== 'rgb')
+    throw new Problem(
+      'bad-input',
+      `Profiling charts are made for RGB drivers only so far; ${condition.device} is driven by inks.`,
+      'Make a chart under Curves or Balance.',
+      'patches',
+    );
   const { least, most } = RGB_CHART_PATCHES;
   if (!Number.isInteger(input.patches) || input.patches < least || input.patches > most)
     throw new Problem(
@@ -80,13 +89,16 @@ export async function storeChart(
     readonly names: readonly string[];
     readonly layout: ChartLayout;
     readonly lab?: Float64Array;
+    readonly space?: DeviceSpace;
+    readonly reader?: ReaderKind;
+    readonly copies?: number;
   },
 ): Promise<number> {
   const reference = writeCgats(
     patchSetToCgats({
       ids: chart.names.map((_, i) => String(i + 1)),
       names: chart.names,
-      space: 'rgb',
+      space: chart.space ?? 'rgb',
       device: chart.device,
       lab: chart.lab,
       layout: layoutColumns(chart.layout),
@@ -106,6 +118,8 @@ export async function storeChart(
       patches: chart.names.length,
       paper,
       seed,
+      reader: chart.reader ?? 'strip',
+      copies: chart.copies ?? 1,
       madeMs: await domainNow(services),
       reference,
     },
@@ -124,7 +138,7 @@ export async function loadChart(services: Services, id: number): Promise<LoadedC
     ...chart,
     set,
     layout,
-    needs: chart.purpose === 'short-check' ? SHORT_CHECK_NEEDS : STRIP_READER_NEEDS,
+    needs: chart.purpose === 'short-check' ? SHORT_CHECK_NEEDS : READER_NEEDS[chart.reader],
   };
 }
 
@@ -142,9 +156,9 @@ export function chartPages(
 ): ChartPage[] {
   return chart.layout.pages.map((strips, index) => ({
     paper: chart.paper,
-    space: 'rgb',
+    space: condition.space,
     needs: chart.needs,
-    strips: strips.map((rows) => gatherRows(values, rows, 3)),
+    strips: strips.map((rows) => gatherRows(values, rows, channelCount(condition.space))),
     sheetCode: `${code}-${index + 1}`,
     title: chart.title,
     condition: `${condition.device} / ${condition.stock} / ${condition.mode}`,
@@ -172,6 +186,8 @@ export async function renderPages(
 ): Promise<Download> {
   if (format === 'pdf')
     return { name: `${code}.pdf`, mediaType: 'application/pdf', content: await chartPdf(pages, dateMs) };
+  if (format === 'png' && pages[0]?.space !== 'rgb')
+    throw new Problem('bad-input', 'Pages of inks have no PNG.', 'Take the PDF or the TIFF.', 'format');
   const chosen = pages[page - 1];
   if (chosen === undefined) throw notFound(`page ${page} of this chart`);
   return {

@@ -1,12 +1,21 @@
 import { randomInt } from 'node:crypto';
 import { CATALOGUE } from '@melto/simulator/catalogue';
-import { createStripReader } from '@melto/simulator/instruments/stripReader';
+import {
+  createSheetReader,
+  createSpotReader,
+  createStripReader,
+} from '@melto/simulator/instruments/stripReader';
 import { simulatedPrintPath } from '@melto/simulator/simulatedPrintPath';
 import { openDatabase } from '@melto/store/database';
 import { insertDevice, insertInstrument, insertStock } from '@melto/store/devices';
 import type { Services } from './context.ts';
 
-const STRIP_READER = { driver: 'strip-reader-2', name: 'Strip reader 2' } as const;
+/** The instruments of the house, the hand-held strip reader first. */
+const INSTRUMENTS = [
+  createStripReader('strip-reader-2', 'Strip reader 2'),
+  createSpotReader('spot-reader-1', 'Spot reader 1'),
+  createSheetReader('sheet-reader-1', 'Sheet reader 1'),
+];
 
 /** Puts the application together over the database of `url`; the only place that knows the simulator. */
 export function composeServices(
@@ -17,7 +26,7 @@ export function composeServices(
   return {
     database: openDatabase(url),
     printPath: simulatedPrintPath,
-    instruments: new Map([[STRIP_READER.driver, createStripReader(STRIP_READER.driver, STRIP_READER.name)]]),
+    instruments: new Map(INSTRUMENTS.map((instrument) => [instrument.id, instrument])),
     catalogue: CATALOGUE,
     now,
     seed,
@@ -35,5 +44,5 @@ export async function registerDrivers(services: Services): Promise<void> {
       await insertStock(database, { name: stockName, finish, restMinutes, driver: stock.id }, now());
     }
   }
-  await insertInstrument(database, STRIP_READER.name, STRIP_READER.driver);
+  for (const { name, id } of INSTRUMENTS) await insertInstrument(database, name, id);
 }

@@ -1,72 +1,141 @@
-import { listHeads, listStaleHeads } from '@melto/store/results';
-import type { LinkName } from '@melto/store/results';
+import { listReachedHeads } from '@melto/store/reached';
+import { findResult, listHeads, listStaleHeads } from '@melto/store/results';
+import type { HeadRow } from '@melto/store/results';
+import type { BalanceDetail, BalanceSummary } from './balance.ts';
 import { domainNow } from './clock.ts';
 import { conditionOf, settingsRecord } from './conditions.ts';
 import type { ConditionRow } from './conditions.ts';
 import type { Services } from './context.ts';
-import { RGB_LINKS } from './floor.ts';
+import type { CurvesDetail, CurvesSummary } from './curves.ts';
+import { markOf } from './floor.ts';
 import type { MarkState } from './floor.ts';
+import type { LimitsDetail, LimitsSummary } from './limits.ts';
+import { linksOf } from './links.ts';
+import type { LinkName } from './links.ts';
+import { sheetsOf } from './printing.ts';
 import type { ProfileSummary } from './profiles.ts';
 import type { CheckDetail, CheckSummary } from './shortChecks.ts';
-import { resultView } from './profiles.ts';
-import { sheetsOf } from './printing.ts';
 
 /** A condition as its spine shows it: each link with a small picture of its own data. */
 export interface ConditionView {
   readonly condition: ConditionRow;
   readonly nowMs: number;
   readonly links: readonly SpineLink[];
+  /** Evenness across the width, for devices with inks. */
+  readonly evenness: { readonly version: number | null } | null;
   readonly sheets: number;
   readonly points: number;
 }
+
+/** What a link's small picture is drawn from. */
+export type SpinePicture =
+  | { readonly kind: 'bars'; readonly limits: readonly number[]; readonly colours: readonly string[] }
+  | {
+      readonly kind: 'curves';
+      readonly curves: readonly (readonly number[])[];
+      readonly colours: readonly string[];
+    }
+  | { readonly kind: 'track'; readonly greys: readonly (readonly [number, number])[] }
+  | { readonly kind: 'outline'; readonly points: readonly (readonly [number, number])[] }
+  | { readonly kind: 'dots'; readonly differences: readonly number[]; readonly limit: number };
 
 export interface SpineLink {
   readonly link: LinkName;
   readonly state: MarkState;
   readonly version: number | null;
   readonly madeMs: number | null;
-  /** Profile: outline in a*b*. */
-  readonly outline?: readonly (readonly [number, number])[];
-  /** Conformity: ΔE00 of the check's patches and the limit of the largest. */
-  readonly differences?: readonly number[];
-  readonly limit?: number;
+  readonly borrowed: boolean;
+  readonly picture?: SpinePicture;
   readonly figures?: string;
 }
 
 export async function conditionView(services: Services, id: number): Promise<ConditionView> {
   const condition = await conditionOf(services, Number.isSafeInteger(id) ? id : 0);
-  const [heads, stale, sheets, points, nowMs] = await Promise.all([
+  const [heads, stale, reached, sheets, points, nowMs] = await Promise.all([
     listHeads(services.database, condition.id),
-    listStaleHeads(services.database),
+    listStaleHeads(services.database, condition.id),
+    listReachedHeads(services.database, condition.id),
     sheetsOf(services, condition.id),
     settingsRecord(services, condition.id),
     domainNow(services),
   ]);
   const links = await Promise.all(
-    RGB_LINKS.map(async (link): Promise<SpineLink> => {
+    linksOf(condition.space).map(async (link): Promise<SpineLink> => {
       const head = heads.find((row) => row.link === link);
-      if (head === undefined) return { link, state: 'none', version: null, madeMs: null };
-      const isStale = stale.some((row) => row.conditionId === condition.id && row.link === link);
-      const verdict = head.verdict as MarkState | null;
-      const state: MarkState =
-        verdict === 'does-not-conform' ? verdict : isStale ? 'stale' : (verdict ?? 'current');
-      const base = { link, state, version: head.version, madeMs: head.madeMs };
-      if (link === 'profile') {
-        const summary = JSON.parse(head.summary) as ProfileSummary;
-        return { ...base, outline: summary.outline, figures: `fit ${summary.mean.toFixed(2)}` };
-      }
-      const { detail, summary } = await resultView<CheckSummary, CheckDetail>(
-        services,
-        head.id,
-        'conformity',
-      );
+      if (head === undefined) return { link, state: 'none', version: null, madeMs: null, borrowed: false };
+      const verdict = markOf(reached.find((row) => row.link === link)?.verdict ?? head.verdict);
+      const isStale = stale.some((row) => row.link === link);
       return {
-        ...base,
-        differences: detail.check.patches.map(({ reached }) => reached),
-        limit: summary.largestLimit,
-        figures: `${summary.mean.toFixed(2)} / ${summary.meanLimit.toFixed(1)}`,
+        link,
+        state: verdict === 'does-not-conform' ? verdict : isStale ? 'stale' : (verdict ?? 'current'),
+        version: head.version,
+        madeMs: head.madeMs,
+        borrowed: head.conditionId !== condition.id,
+        ...(await pictureOf(services, head)),
       };
     }),
   );
-  return { condition, nowMs, links, sheets: sheets.length, points: points.length };
+  const even = heads.find(({ link }) => link === 'evenness');
+  return {
+    condition,
+    nowMs,
+    links,
+    evenness: condition.space === 'rgb' ? null : { version: even?.version ?? null },
+    sheets: sheets.length,
+    points: points.length,
+  };
+}
+
+/** Every sixteenth point is enough for a picture of 64 pixels. */
+const CURVE_STEP = 16;
+
+async function pictureOf(services: Services, head: HeadRow): Promise<Pick<SpineLink, 'picture' | 'figures'>> {
+  if (head.link === 'profile') {
+    const { outline, mean } = JSON.parse(head.summary) as ProfileSummary;
+    return { picture: { kind: 'outline', points: outline }, figures: `fit ${mean.toFixed(2)}` };
+  }
+  const row = await findResult(services.database, head.id);
+  if (row === undefined) return {};
+  const detail = JSON.parse(row.detail) as unknown;
+  switch (head.link) {
+    case 'limits': {
+      const { limits, total } = JSON.parse(head.summary) as LimitsSummary;
+      const { colours } = detail as LimitsDetail;
+      return { picture: { kind: 'bars', limits, colours }, figures: `${(100 * total).toFixed(0)} % in all` };
+    }
+    case 'curves': {
+      const { curves, colours } = detail as CurvesDetail;
+      const { round, imported } = JSON.parse(head.summary) as CurvesSummary;
+      const thinned = curves.map((curve) => curve.filter((_, i) => i % CURVE_STEP === 0));
+      return {
+        picture: { kind: 'curves', curves: thinned, colours },
+        figures: imported === null ? `round ${round}` : 'from a file',
+      };
+    }
+    case 'balance': {
+      const { judgement } = detail as BalanceDetail;
+      const { round } = JSON.parse(head.summary) as BalanceSummary;
+      return {
+        picture: {
+          kind: 'track',
+          greys: judgement.cmy.map(({ lab, aim }) => [lab[1] - aim[1], lab[2] - aim[2]]),
+        },
+        figures: `round ${round}`,
+      };
+    }
+    case 'conformity': {
+      const { check } = detail as CheckDetail;
+      const { mean, meanLimit, largestLimit } = JSON.parse(head.summary) as CheckSummary;
+      return {
+        picture: {
+          kind: 'dots',
+          differences: check.patches.map(({ reached }) => reached),
+          limit: largestLimit,
+        },
+        figures: `${mean.toFixed(2)} / ${meanLimit.toFixed(1)}`,
+      };
+    }
+    case 'evenness':
+      return {};
+  }
 }

@@ -1,3 +1,4 @@
+import type { ReaderKind } from '@melto/core/charts/pageGeometry';
 import { gatherRows } from '@melto/core/numerics/gatherRows';
 import type { Fault } from '@melto/core/faults/fault';
 import { listInstruments, setTile } from '@melto/store/devices';
@@ -5,6 +6,7 @@ import { findSheet, listRack, setMarked } from '@melto/store/prints';
 import { latestReading, listStrips } from '@melto/store/readings';
 import { clockOffset, domainNow } from './clock.ts';
 import type { Services } from './context.ts';
+import { expectedRamps } from './curvesInForce.ts';
 import { expectedLab } from './expected.ts';
 import { notFound, Problem } from './problem.ts';
 import { assembleReading, faultsOf } from './readings.ts';
@@ -12,6 +14,7 @@ import { checkOf, deskData, hexRow, stripLab } from './deskData.ts';
 
 export interface DeskInstrument {
   readonly name: string;
+  readonly kind: ReaderKind;
   readonly tileMs: number | null;
   readonly tileLifeMs: number;
   readonly modes: readonly string[];
@@ -56,7 +59,7 @@ export async function deskState(services: Services, code: string): Promise<DeskS
   const [offsetMs, waiting] = await Promise.all([clockOffset(services), listRack(services.database)]);
   const reading = await latestReading(services.database, print.id);
   const strips = reading === undefined ? [] : await listStrips(services.database, reading.id);
-  const expected = await expectedLab(services, condition.id, print.deviceValues);
+  const expected = await expectedLab(services, condition.id, condition.space, print.deviceValues);
   const driver = services.instruments.get(instrument.driver);
   const resultId = reading === undefined ? null : await checkOf(services, reading.id);
   return {
@@ -79,6 +82,7 @@ export async function deskState(services: Services, code: string): Promise<DeskS
     mode: reading?.mode ?? 'M1',
     instrument: {
       name: instrument.name,
+      kind: driver?.kind ?? 'strip',
       tileMs: instrument.tileMs,
       tileLifeMs: driver?.tileLifeMs ?? 0,
       modes: driver?.modes ?? [],
@@ -94,14 +98,23 @@ export async function deskState(services: Services, code: string): Promise<DeskS
         readMs: read?.readMs ?? null,
       };
     }),
-    faults: reading === undefined ? [] : faultsOf(assembleReading(reading, print, chart, condition, strips)),
+    faults:
+      reading === undefined
+        ? []
+        : faultsOf({
+            ...assembleReading(reading, print, chart, condition, strips),
+            ramps: await expectedRamps(services.database, print),
+          }),
     resultId,
   };
 }
 
-/** Reads the white tile. */
-export async function calibrateTile(services: Services): Promise<{ readonly tileMs: number }> {
-  const [instrument] = await listInstruments(services.database);
+/** Reads the white tile of the instrument that a sheet is read with, or of the first one. */
+export async function calibrateTile(services: Services, code?: string): Promise<{ readonly tileMs: number }> {
+  const instrument =
+    code === undefined
+      ? (await listInstruments(services.database))[0]
+      : (await deskData(services, code)).instrument;
   if (instrument === undefined)
     throw new Problem('not-ready', 'No instrument is connected.', 'Connect one first.');
   const tileMs = await domainNow(services);

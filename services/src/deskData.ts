@@ -35,7 +35,10 @@ export async function deskData(services: Services, code: string): Promise<DeskDa
     conditionOf(services, print.conditionId),
     listInstruments(services.database),
   ]);
-  const instrument = instruments[0];
+  // Charts are laid out for a kind of reader; without one of that kind, the first takes it.
+  const instrument =
+    instruments.find(({ driver }) => services.instruments.get(driver)?.kind === chart.reader) ??
+    instruments[0];
   if (instrument === undefined)
     throw new Problem(
       'not-ready',

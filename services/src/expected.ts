@@ -1,4 +1,6 @@
 import { genericLabRows } from '@melto/core/charts/expectedColours';
+import { channelCount } from '@melto/core/device/deviceSpace';
+import type { DeviceSpace } from '@melto/core/device/deviceSpace';
 import { deviceToLab } from '@melto/core/icc/profileTransform';
 import { readIcc } from '@melto/core/icc/readIcc';
 import { findResultFile, listHeads } from '@melto/store/results';
@@ -8,8 +10,10 @@ import type { Services } from './context.ts';
 export async function expectedLab(
   services: Services,
   condition: number,
+  space: DeviceSpace,
   device: Float64Array,
 ): Promise<Float64Array> {
+  if (space !== 'rgb') return genericLabRows(space, device, channelCount(space));
   const head = (await listHeads(services.database, condition)).find(({ link }) => link === 'profile');
   const file = head === undefined ? undefined : await findResultFile(services.database, head.id, 'profile');
   if (file !== undefined) {

@@ -4,13 +4,17 @@ import type { ConditionRow } from '@melto/store/conditions';
 import { listJobs } from '@melto/store/jobs';
 import { listRack } from '@melto/store/prints';
 import { listHeads, listStaleHeads } from '@melto/store/results';
-import type { LinkName } from '@melto/store/results';
+import type { HeadRow } from '@melto/store/results';
+import { listReachedHeads } from '@melto/store/reached';
+import { LINK_WORDS, linksOf } from './links.ts';
+import type { LinkName } from './links.ts';
 import type { Fault } from '@melto/core/faults/fault';
 import { domainNow } from './clock.ts';
 import type { Services } from './context.ts';
 import { slipOf } from './printing.ts';
 import type { RackSlip } from './printing.ts';
 import type { CheckSummary } from './shortChecks.ts';
+import type { CurvesSummary } from './curves.ts';
 import type { ProfileSummary } from './profiles.ts';
 
 export type MarkState = 'conforms' | 'near' | 'does-not-conform' | 'stale' | 'due' | 'none' | 'current';
@@ -55,33 +59,32 @@ interface ReadingState {
   readonly faults: string | null;
 }
 
-/** Links of a condition with an RGB driver, in their order. */
-export const RGB_LINKS: readonly LinkName[] = ['profile', 'conformity'];
-
 export async function floor(services: Services): Promise<FloorState> {
   const { database } = services;
   const nowMs = await domainNow(services);
-  const [conditions, heads, stale, sheets, jobs, readings] = await Promise.all([
+  const [conditions, heads, stale, reached, sheets, jobs, readings] = await Promise.all([
     listConditions(database),
     listHeads(database),
     listStaleHeads(database),
+    listReachedHeads(database),
     listRack(database),
     listJobs(database, services.now()),
     database.rows<ReadingState>(
       `SELECT r.id, p.condition_id AS conditionId, c.purpose, r.finished_ms AS finishedMs, r.faults
        FROM reading r JOIN print p ON p.id = r.print_id JOIN chart c ON c.id = p.chart_id
        JOIN (SELECT MAX(r2.id) AS id FROM reading r2 JOIN print p2 ON p2.id = r2.print_id JOIN chart c2 ON c2.id = p2.chart_id
-             WHERE c2.purpose = 'profile' AND r2.withdrawn_ms IS NULL GROUP BY p2.condition_id) newest ON newest.id = r.id`,
+             WHERE c2.purpose IN ('profile', 'ramps', 'near-neutral') AND r2.withdrawn_ms IS NULL GROUP BY p2.condition_id) newest ON newest.id = r.id`,
     ),
   ]);
   const rows: FloorRow[] = [];
   for (const condition of conditions) {
-    const own = heads.filter((head) => head.conditionId === condition.id);
-    const links = RGB_LINKS.map((link): LinkMark => {
+    const own = heads.filter((head) => head.headConditionId === condition.id);
+    const links = linksOf(condition.space).map((link): LinkMark => {
       const head = own.find((row) => row.link === link);
       if (head === undefined) return { link, state: 'none', version: null, madeMs: null };
       const isStale = stale.some((row) => row.conditionId === condition.id && row.link === link);
-      const verdict = head.verdict as MarkState | null;
+      const told = reached.find((row) => row.conditionId === condition.id && row.link === link)?.verdict;
+      const verdict = markOf(told ?? head.verdict);
       // Does not conform comes before stale, stale before near and current.
       const state: MarkState =
         verdict === 'does-not-conform' ? verdict : isStale ? 'stale' : (verdict ?? 'current');
@@ -89,7 +92,6 @@ export async function floor(services: Services): Promise<FloorState> {
     });
     const check = own.find(({ link }) => link === 'conformity');
     const checkSummary = check === undefined ? undefined : (JSON.parse(check.summary) as CheckSummary);
-    const profile = own.find(({ link }) => link === 'profile');
     const slips = sheets
       .filter((sheet) => sheet.conditionId === condition.id)
       .map((sheet) => slipOf(sheet, nowMs));
@@ -97,7 +99,10 @@ export async function floor(services: Services): Promise<FloorState> {
       (job) => job.conditionId === condition.id && (job.state === 'queued' || job.state === 'running'),
     );
     const reading = readings.find((row) => row.conditionId === condition.id);
-    const next = nextMove(condition, links, slips, building, reading);
+    const next =
+      condition.space === 'rgb'
+        ? nextMove(condition, links, slips, building, reading)
+        : (sheetMove(condition.id, slips) ?? pressMove(condition.id, links, reading));
     rows.push({
       id: condition.id,
       device: condition.device,
@@ -106,7 +111,7 @@ export async function floor(services: Services): Promise<FloorState> {
       inkSet: condition.inkSet,
       whatNow: next.move,
       attention: next.attention,
-      ramps: profile === undefined ? [] : rampsOf(JSON.parse(profile.summary) as ProfileSummary),
+      ramps: rampsOf(own),
       links,
       check:
         check === undefined || checkSummary === undefined
@@ -125,8 +130,86 @@ export async function floor(services: Services): Promise<FloorState> {
   return { nowMs, rows };
 }
 
-function rampsOf(summary: ProfileSummary): string[][] {
-  return summary.ramps.map((ramp) => ramp.map((lab) => labToHex([lab[0], lab[1], lab[2]])));
+/** The condition's own printed ramps, from its profile or else from its curves. */
+function rampsOf(heads: readonly HeadRow[]): string[][] {
+  const head = heads.find(({ link }) => link === 'profile') ?? heads.find(({ link }) => link === 'curves');
+  if (head === undefined) return [];
+  const { ramps } = JSON.parse(head.summary) as Pick<ProfileSummary | CurvesSummary, 'ramps'>;
+  return ramps.map((ramp) => ramp.map((lab) => labToHex([lab[0], lab[1], lab[2]])));
+}
+
+interface Move {
+  readonly move: FloorRow['whatNow'];
+  readonly attention: number;
+}
+
+function saying(words: string, href: string, attention: number): Move {
+  return { move: { words, href }, attention };
+}
+
+/** A verdict as a mark; what was not judged has none of its own. */
+export function markOf(verdict: string | null | undefined): MarkState | null {
+  return verdict === undefined || verdict === null || verdict === 'not-judged'
+    ? null
+    : (verdict as MarkState);
+}
+
+/** What the sheets on the rack ask for. */
+function sheetMove(conditionId: number, slips: readonly RackSlip[]): Move | undefined {
+  const at = `/conditions/${conditionId}`;
+  const partly = slips.find((slip) => slip.state === 'partly read');
+  const ready = slips.filter((slip) => slip.state === 'ready');
+  const resting = slips.filter((slip) => slip.state === 'resting');
+  if (partly !== undefined) {
+    const left = partly.strips - partly.stripsRead;
+    return saying(`Read ${left} more ${left === 1 ? 'strip' : 'strips'}`, `/read/${partly.code}`, 6);
+  }
+  if (ready.length > 0)
+    return saying(
+      ready.length === 1 ? 'Read the sheet' : `Read ${ready.length} sheets`,
+      `/read/${ready[0].code}`,
+      5,
+    );
+  if (resting.length > 0)
+    return saying(
+      resting.length === 1 ? 'One sheet rests' : `${resting.length} sheets rest`,
+      `${at}/sheets`,
+      2,
+    );
+  return undefined;
+}
+
+/** Faults that spoil what would be built on a reading, with the words of the floor. */
+const SPOILS: Readonly<Partial<Record<Fault['kind'], string>>> = {
+  'wrong-side': 'wrong side',
+  'colour-management-on': 'colour management was on',
+  'curves-on': 'curves were loaded',
+  'curves-missing': 'the curves were not loaded',
+};
+
+/** The way on of an ink device: limits, curves until they stand, balance until the greys do. */
+function pressMove(conditionId: number, links: readonly LinkMark[], reading: ReadingState | undefined): Move {
+  const at = `/conditions/${conditionId}`;
+  const state = (link: LinkName): MarkState => links.find((mark) => mark.link === link)?.state ?? 'none';
+  const complete = reading !== undefined && reading.finishedMs !== null;
+  const spoilt = complete
+    ? (JSON.parse(reading.faults ?? '[]') as Fault[]).find(({ kind }) => SPOILS[kind] !== undefined)
+    : undefined;
+  if (spoilt !== undefined && state('balance') === 'none')
+    return saying(`Print again: ${SPOILS[spoilt.kind] ?? ''}`, `/readings/${reading?.id ?? 0}`, 8);
+  for (const link of ['curves', 'balance'] as const)
+    if (state(link) === 'does-not-conform') return saying('Do another round', `${at}/${link}`, 7);
+  for (const link of ['limits', 'curves', 'balance'] as const)
+    if (state(link) === 'stale') return saying(`${LINK_WORDS[link]}: see why stale`, `${at}/${link}`, 7);
+  if (state('curves') === 'none')
+    return complete
+      ? saying('Make the curves', `${at}/curves`, 4)
+      : saying('Print the ramps', `${at}/curves`, 4);
+  if (state('balance') === 'none')
+    return reading?.purpose === 'near-neutral' && complete
+      ? saying('Balance the greys', `${at}/balance`, 4)
+      : saying('Print the near-neutral chart', `${at}/balance`, 3);
+  return { move: null, attention: 0 };
 }
 
 /** The shortest way on, with a weight that orders the floor. */
@@ -136,31 +219,12 @@ function nextMove(
   slips: readonly RackSlip[],
   building: boolean,
   reading: ReadingState | undefined,
-): { move: FloorRow['whatNow']; attention: number } {
+): Move {
   const at = `/conditions/${condition.id}`;
   const state = (link: LinkName): MarkState => links.find((mark) => mark.link === link)?.state ?? 'none';
-  const partly = slips.find((slip) => slip.state === 'partly read');
-  const ready = slips.filter((slip) => slip.state === 'ready');
-  const resting = slips.filter((slip) => slip.state === 'resting');
-  const say = (
-    words: string,
-    href: string,
-    attention: number,
-  ): { move: FloorRow['whatNow']; attention: number } => ({ move: { words, href }, attention });
-  if (partly !== undefined)
-    return say(
-      `Read ${partly.strips - partly.stripsRead} more ${partly.strips - partly.stripsRead === 1 ? 'strip' : 'strips'}`,
-      `/read/${partly.code}`,
-      6,
-    );
-  if (ready.length > 0)
-    return say(
-      ready.length === 1 ? 'Read the sheet' : `Read ${ready.length} sheets`,
-      `/read/${ready[0].code}`,
-      5,
-    );
-  if (resting.length > 0)
-    return say(resting.length === 1 ? 'One sheet rests' : `${resting.length} sheets rest`, `${at}/sheets`, 2);
+  const onRack = sheetMove(condition.id, slips);
+  if (onRack !== undefined) return onRack;
+  const say = saying;
   if (building) return say('The profile is being built', `${at}/profile`, 2);
   const faults = (JSON.parse(reading?.faults ?? '[]') as Fault[]).filter(
     ({ kind }) => kind === 'colour-management-on' || kind === 'wrong-side',

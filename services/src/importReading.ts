@@ -2,6 +2,8 @@ import { gatherRows } from '@melto/core/numerics/gatherRows';
 import { patchXyz } from '@melto/core/cgats/patchColours';
 import { readPatchSet } from '@melto/core/cgats/patchSetFromCgats';
 import type { PatchSet } from '@melto/core/cgats/patchSet';
+import { CHANNEL_NAMES, channelCount } from '@melto/core/device/deviceSpace';
+import type { DeviceSpace } from '@melto/core/device/deviceSpace';
 import { issueText } from '@melto/core/result';
 import { findPrint, findSheet } from '@melto/store/prints';
 import { listInstruments } from '@melto/store/devices';
@@ -13,6 +15,7 @@ import { conditionOf } from './conditions.ts';
 import type { Services } from './context.ts';
 import { storeStrips } from './storeStrips.ts';
 import { notFound, Problem } from './problem.ts';
+import { judgeReached } from './reached.ts';
 import { judgeCompleteCheck } from './shortChecks.ts';
 
 export interface ImportedReading {
@@ -41,7 +44,8 @@ export async function importReading(
       'Nothing was stored. Mend the file and drop it again.',
     );
   const chart = await loadChart(services, print.chartId);
-  const order = matchRows(chart, print.deviceValues, parsed.value);
+  const condition = await conditionOf(services, print.conditionId);
+  const order = matchRows(chart, condition.space, print.deviceValues, parsed.value);
   const xyz = patchXyz(parsed.value);
   const { spectra } = parsed.value;
   if (xyz === undefined)
@@ -68,7 +72,6 @@ export async function importReading(
       readMs: nowMs,
     })),
   );
-  const condition = await conditionOf(services, print.conditionId);
   const [instrument] = await listInstruments(services.database);
   const mode = parsed.value.conditions.mode ?? 'M1';
   const notes = [...parsed.value.notes];
@@ -77,14 +80,16 @@ export async function importReading(
   const stored = await services.database.transaction((sql) =>
     storeStrips(sql, { print, chart, condition, instrument }, mode, strips, 'file', nowMs),
   );
+  await judgeReached(services, stored.readingId);
   const resultId =
     chart.purpose === 'short-check' ? await judgeCompleteCheck(services, stored.readingId) : null;
   return { readingId: stored.readingId, resultId, notes };
 }
 
 /** For each row of the chart the row of the file: by device values where the file has them, else by sample id. */
-function matchRows(chart: LoadedChart, device: Float64Array, set: PatchSet): number[] {
+function matchRows(chart: LoadedChart, space: DeviceSpace, device: Float64Array, set: PatchSet): number[] {
   const count = chart.patches;
+  const channels = channelCount(space);
   if (set.ids.length < count)
     throw new Problem(
       'bad-input',
@@ -94,9 +99,11 @@ function matchRows(chart: LoadedChart, device: Float64Array, set: PatchSet): num
   const byId = new Map(set.ids.map((id, row) => [id, row]));
   const fits = (row: number, other: number): boolean =>
     set.device === undefined ||
-    (set.space === 'rgb' &&
-      [0, 1, 2].every(
-        (axis) => Math.abs((set.device?.[3 * other + axis] ?? NaN) - device[3 * row + axis]) <= TOLERANCE,
+    (set.space === space &&
+      CHANNEL_NAMES[space].every(
+        (_, channel) =>
+          Math.abs((set.device?.[channels * other + channel] ?? NaN) - device[channels * row + channel]) <=
+          TOLERANCE,
       ));
   return Array.from({ length: count }, (_, row) => {
     const named = byId.get(chart.set.ids[row]);

@@ -1,3 +1,4 @@
+import { channelCount } from '@melto/core/device/deviceSpace';
 import { gatherRows } from '@melto/core/numerics/gatherRows';
 import { deltaE2000Rows } from '@melto/core/colour/deltaE2000';
 import { mean } from '@melto/core/numerics/statistics';
@@ -8,6 +9,7 @@ import type { StripRow } from '@melto/store/readings';
 import { domainNow } from './clock.ts';
 import type { Services } from './context.ts';
 import { expectedLab } from './expected.ts';
+import { judgeReached } from './reached.ts';
 import { Problem } from './problem.ts';
 import { judgeCompleteCheck } from './shortChecks.ts';
 import { checkOf, deskData, hexRow, stripLab } from './deskData.ts';
@@ -50,7 +52,7 @@ const FAILURE_WORDS: Readonly<Record<string, string>> = {
 /** Reads one strip. The answer is given after the strip is stored; a failed pass stores nothing. */
 export async function readStrip(services: Services, code: string, input: PassInput): Promise<PassAnswer> {
   const data = await deskData(services, code);
-  const { sheet, print, chart, instrument } = data;
+  const { sheet, print, chart, condition, instrument } = data;
   const strips = chart.layout.pages[sheet.page - 1];
   if (!Number.isInteger(input.strip) || input.strip < 1 || input.strip > strips.length)
     throw new Problem(
@@ -70,7 +72,7 @@ export async function readStrip(services: Services, code: string, input: PassInp
   const patchesOf = (
     index: number,
   ): { device: Float64Array; page: number; strip: number; strips: number } => ({
-    device: gatherRows(print.deviceValues, strips[index], 3),
+    device: gatherRows(print.deviceValues, strips[index], channelCount(condition.space)),
     page: sheet.page,
     strip: index + 1,
     strips: strips.length,
@@ -98,7 +100,7 @@ export async function readStrip(services: Services, code: string, input: PassInp
     values: outcome.spectra,
     readMs: nowMs,
   };
-  const expectedAll = await expectedLab(services, print.conditionId, print.deviceValues);
+  const expectedAll = await expectedLab(services, print.conditionId, condition.space, print.deviceValues);
   const expected = strips.map((rows) => gatherRows(expectedAll, rows, 3));
   const match = matchStrip(stripLab(asRead), expected, index);
   if (match.strip !== index)
@@ -124,6 +126,7 @@ export async function readStrip(services: Services, code: string, input: PassInp
     const again = await storeStrips(sql, data, input.mode, [mean], 'desk', nowMs);
     return { ...again, shown: mean, spread };
   });
+  if (stored.complete && stored.added && input.more !== true) await judgeReached(services, stored.readingId);
   const judged = stored.complete && chart.purpose === 'short-check' && input.more !== true;
   return {
     ok: true,

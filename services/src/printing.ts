@@ -1,4 +1,8 @@
 import { genericLab } from '@melto/core/charts/expectedColours';
+import type { FrontEndFault } from '@melto/core/device/printPath';
+import { channelCount } from '@melto/core/device/deviceSpace';
+import type { DeviceSpace } from '@melto/core/device/deviceSpace';
+import type { ToneCurves } from '@melto/core/tone/toneCurve';
 import { labToHex } from '@melto/core/colour/srgb';
 import {
   insertPrint,
@@ -15,6 +19,8 @@ import { chartPages, loadChart, renderPages } from './charts.ts';
 import type { Download } from './charts.ts';
 import { clockOffset, domainNow } from './clock.ts';
 import { conditionOf, driverOf, settingsRecord } from './conditions.ts';
+import type { ConditionRow } from './conditions.ts';
+import { curvesInForce, curvesOfResult, evennessInForce } from './curvesInForce.ts';
 import { LOCAL_PERSON } from './context.ts';
 import type { Services } from './context.ts';
 import { notFound, Problem } from './problem.ts';
@@ -25,6 +31,9 @@ export interface PrintInput {
   /** Faults of a simulated device, on demand. */
   readonly conversion?: string;
   readonly side?: 'printing' | 'wrong';
+  readonly frontEnd?: FrontEndFault;
+  /** Ink devices: through the curves in force, or with a linear front end. */
+  readonly curves?: 'in force' | 'none';
 }
 
 export interface Printed {
@@ -63,6 +72,7 @@ export async function printChart(
   const values = through?.values ?? chart.set.device;
   if (values === undefined)
     throw new Problem('conflict', 'This chart has no device values.', 'Print it through a profile.');
+  const front = await frontEndOf(services, condition, input);
   const printedMs = await domainNow(services);
   const restUntilMs = printedMs + condition.restMinutes * 60_000;
   const seed = services.seed();
@@ -76,6 +86,8 @@ export async function printChart(
         chartId,
         code,
         profileResultId: through?.profileResultId ?? null,
+        curvesResultId: front.curvesResultId,
+        evennessResultId: front.evennessResultId,
         deviceValues: values,
         ticks: input.ticks,
         printedMs,
@@ -95,6 +107,9 @@ export async function printChart(
         seed,
         side: input.side,
         conversion: input.conversion,
+        curves: front.curves,
+        frontEnd: input.frontEnd,
+        zones: front.zones,
       });
       const sheet = `${code}-${index + 1}`;
       await insertSheet(sql, {
@@ -103,7 +118,7 @@ export async function printChart(
         code: sheet,
         strips: strips.length,
         printState,
-        thumbnail: thumbnailOf(values, strips),
+        thumbnail: thumbnailOf(condition.space, values, strips),
       });
       sheets.push(sheet);
     }
@@ -111,12 +126,50 @@ export async function printChart(
   });
 }
 
+interface FrontEnd {
+  readonly curvesResultId: number | null;
+  readonly curves?: ToneCurves;
+  readonly evennessResultId: number | null;
+  readonly zones?: readonly (readonly number[])[];
+}
+
+/** What the front end of an ink device is told: curves as asked for, the zones always. */
+async function frontEndOf(services: Services, condition: ConditionRow, input: PrintInput): Promise<FrontEnd> {
+  if (condition.space === 'rgb') {
+    if (input.curves === 'in force' || input.frontEnd !== undefined)
+      throw new Problem(
+        'bad-input',
+        `${condition.device} has no front end for curves.`,
+        'Print without curves.',
+        'curves',
+      );
+    return { curvesResultId: null, evennessResultId: null };
+  }
+  const { database } = services;
+  const even = await evennessInForce(database, condition.id);
+  const zones = { evennessResultId: even?.id ?? null, zones: even?.zones };
+  if (input.curves !== 'in force') return { curvesResultId: null, ...zones };
+  const head = await curvesInForce(database, condition.id);
+  if (head === undefined)
+    throw new Problem(
+      'conflict',
+      'There are no curves in force.',
+      'Print ramps without curves and make curves from them first.',
+      'curves',
+    );
+  return { curvesResultId: head.id, curves: await curvesOfResult(database, head.id), ...zones };
+}
+
 /** Generic screen colours of 36 patches spread over a page. */
-function thumbnailOf(values: Float64Array, strips: readonly (readonly number[])[]): string[] {
+function thumbnailOf(
+  space: DeviceSpace,
+  values: Float64Array,
+  strips: readonly (readonly number[])[],
+): string[] {
   const rows = strips.flat();
   return Array.from({ length: Math.min(36, rows.length) }, (_, i) => {
     const row = rows[Math.floor((i * rows.length) / Math.min(36, rows.length))];
-    return labToHex(genericLab('rgb', values, row * 3));
+    return labToHex(genericLab(space, values, row * channelCount(space)));
   });
 }
 

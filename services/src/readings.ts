@@ -9,6 +9,8 @@ import { detectFaults } from '@melto/core/faults/detectFaults';
 import type { Fault } from '@melto/core/faults/fault';
 import type { ExpectedRamps } from '@melto/core/faults/rampResponse';
 import { repeatability } from '@melto/core/characterise/repeatability';
+import { channelCount, paperValue } from '@melto/core/device/deviceSpace';
+import type { DeviceSpace } from '@melto/core/device/deviceSpace';
 import { gatherRows } from '@melto/core/numerics/gatherRows';
 import { largest } from '@melto/core/numerics/statistics';
 import type { ErrorSummary } from '@melto/core/numerics/statistics';
@@ -23,6 +25,7 @@ import type { Download, LoadedChart } from './charts.ts';
 import { conditionOf } from './conditions.ts';
 import type { ConditionRow } from './conditions.ts';
 import type { Services } from './context.ts';
+import { expectedRamps } from './curvesInForce.ts';
 import { notFound } from './problem.ts';
 
 export type { ReadingOfCondition };
@@ -51,7 +54,11 @@ export async function loadReading(services: Services, id: number): Promise<Loade
   if (print === undefined) throw notFound(`print ${reading.printId}`);
   const chart = await loadChart(services, print.chartId);
   const condition = await conditionOf(services, print.conditionId);
-  return assembleReading(reading, print, chart, condition, await listStrips(services.database, id));
+  const strips = await listStrips(services.database, id);
+  return {
+    ...assembleReading(reading, print, chart, condition, strips),
+    ramps: await expectedRamps(services.database, print),
+  };
 }
 
 /** Puts strips in chart order. */
@@ -76,8 +83,8 @@ export function assembleReading(
   const set: PatchSet = {
     ids: rows.map((row) => chart.set.ids[row]),
     names: chart.set.names === undefined ? undefined : rows.map((row) => chart.set.names?.[row] ?? ''),
-    space: 'rgb',
-    device: gatherRows(print.deviceValues, rows, 3),
+    space: condition.space,
+    device: gatherRows(print.deviceValues, rows, channelCount(condition.space)),
     spectra: first?.kind === 'spectra' ? { grid: first.grid, values } : undefined,
     xyz: first?.kind === 'xyz' ? values : undefined,
     conditions: {
@@ -130,6 +137,7 @@ export function faultsOf(loaded: LoadedReading): Fault[] {
 /** A reading as its page shows it. */
 export interface ReadingView {
   readonly id: number;
+  readonly space: DeviceSpace;
   readonly code: string;
   readonly title: string;
   readonly conditionId: number;
@@ -164,12 +172,16 @@ export async function readingView(services: Services, id: number): Promise<Readi
   const loaded = await loadReading(services, id);
   const { reading, print, chart, set, xyz, lab, rows } = loaded;
   const device = set.device ?? new Float64Array(0);
-  const paper = meanPaperXyz(device, 3, 1, xyz);
+  const { space } = loaded.condition;
+  const channels = channelCount(space);
+  const paper = meanPaperXyz(device, channels, paperValue(space), xyz);
   const paperLab = new Float64Array(3);
   if (paper !== undefined) xyzRowsToLab(paper, WHITE_D50_MEASURED, paperLab);
   const bands = set.spectra?.grid.count ?? 0;
+  const scale = space === 'rgb' ? 255 : 100;
   return {
     id,
+    space,
     code: print.code,
     title: chart.title,
     conditionId: print.conditionId,
@@ -182,14 +194,14 @@ export async function readingView(services: Services, id: number): Promise<Readi
     faults: faultsOf(loaded),
     dmax: largest(rows.map((_, i) => neutralDensity(xyz[3 * i + 1]))),
     paper: paper === undefined ? null : [...paperLab],
-    repeatability: repeatability(device, 3, xyz) ?? null,
+    repeatability: repeatability(device, channels, xyz) ?? null,
     grid: set.spectra?.grid ?? null,
     pages: chart.layout.pages,
     patches: rows.map((row, i) => ({
       row,
       id: set.ids[i],
       role: set.names?.[i] ?? '',
-      device: [...device.subarray(3 * i, 3 * i + 3)].map((v) => round(v * 255, 2)),
+      device: [...device.subarray(channels * i, channels * (i + 1))].map((v) => round(v * scale, 2)),
       lab: [...lab.subarray(3 * i, 3 * i + 3)].map((v) => round(v, 4)),
       xyz: [...xyz.subarray(3 * i, 3 * i + 3)].map((v) => round(v, 4)),
       spectrum:

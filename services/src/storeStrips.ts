@@ -2,6 +2,7 @@ import { lockPrint, setSheetProgress } from '@melto/store/prints';
 import { finishReading, insertReading, insertStrip, latestReading, listStrips } from '@melto/store/readings';
 import type { StripRow } from '@melto/store/readings';
 import type { Sql } from '@melto/store/database';
+import { expectedRamps } from './curvesInForce.ts';
 import { LOCAL_PERSON } from './context.ts';
 import { assembleReading, faultsOf } from './readings.ts';
 import type { DeskData } from './deskData.ts';
@@ -49,7 +50,12 @@ export async function storeStrips(
   if (complete) {
     const reading = await latestReading(sql, print.id);
     const faults =
-      reading === undefined ? [] : faultsOf(assembleReading(reading, print, chart, condition, stored));
+      reading === undefined
+        ? []
+        : faultsOf({
+            ...assembleReading(reading, print, chart, condition, stored),
+            ramps: await expectedRamps(sql, print),
+          });
     await finishReading(sql, readingId, nowMs, JSON.stringify(faults));
   }
   return { readingId, complete, added };

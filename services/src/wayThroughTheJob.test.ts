@@ -240,7 +240,9 @@ describe('from a blank stock to a proven profile', () => {
   it('marks a profile stale when its reading is withdrawn, and current again', async () => {
     const reading = (await readingsOf(services, conditionId)).find(({ purpose }) => purpose === 'profile');
     await withdrawReading(services, reading?.id ?? 0, true);
-    expect((await versionsOf(services, conditionId, 'profile'))[0].stale).toBe('Its reading was withdrawn.');
+    expect((await versionsOf(services, conditionId, 'profile'))[0].stale?.words).toBe(
+      'Its reading was withdrawn.',
+    );
     expect((await floor(services)).rows[0].links[0].state).toBe('stale');
     await withdrawReading(services, reading?.id ?? 0, false);
     expect((await versionsOf(services, conditionId, 'profile'))[0].stale).toBeNull();
@@ -249,7 +251,7 @@ describe('from a blank stock to a proven profile', () => {
   it('marks a profile stale when a strip of its reading is read again, until another is built', async () => {
     await advanceClock(services, 1000);
     expect((await readStrip(services, sheets[0], { attempt: 'later', strip: 3, mode: 'M1' })).ok).toBe(true);
-    expect((await versionsOf(services, conditionId, 'profile'))[0].stale).toContain('read again');
+    expect((await versionsOf(services, conditionId, 'profile'))[0].stale?.words).toContain('read again');
     const [reading] = (await readingsOf(services, conditionId)).filter(
       ({ purpose }) => purpose === 'profile',
     );
@@ -259,9 +261,10 @@ describe('from a blank stock to a proven profile', () => {
     const [first, second] = await versionsOf(services, conditionId, 'profile');
     expect([first.inForce, second.inForce, second.stale]).toEqual([false, true, null]);
     // The check was made of the earlier version.
-    expect((await versionsOf(services, conditionId, 'conformity'))[0].stale).toContain('newer version');
+    expect((await versionsOf(services, conditionId, 'conformity'))[0].stale?.words).toContain('not in force');
     await putInForce(services, first.id);
-    expect((await versionsOf(services, conditionId, 'conformity'))[0].stale).toBeNull();
+    // In force again, but what it was made from has changed.
+    expect((await versionsOf(services, conditionId, 'conformity'))[0].stale?.words).toContain('read again');
   });
 
   it('takes a file in place of reading, with all its values, and names what does not fit', async () => {

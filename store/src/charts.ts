@@ -1,7 +1,7 @@
-import type { PaperName } from '@melto/core/charts/pageGeometry';
+import type { PaperName, ReaderKind } from '@melto/core/charts/pageGeometry';
 import type { Sql } from './database.ts';
 
-export type ChartPurpose = 'profile' | 'short-check';
+export type ChartPurpose = 'profile' | 'short-check' | 'ramps' | 'near-neutral' | 'evenness';
 
 export interface ChartRow {
   readonly id: number;
@@ -11,10 +11,15 @@ export interface ChartRow {
   readonly patches: number;
   readonly paper: PaperName;
   readonly seed: number;
+  /** The kind of reader it is laid out for. */
+  readonly reader: ReaderKind;
+  /** How often each patch stands on it. */
+  readonly copies: number;
   readonly madeMs: number;
 }
 
-const COLUMNS = 'id, condition_id AS conditionId, purpose, title, patches, paper, seed, made_ms AS madeMs';
+const COLUMNS =
+  'id, condition_id AS conditionId, purpose, title, patches, paper, seed, reader, copies, made_ms AS madeMs';
 
 export function listCharts(sql: Sql, condition: number): Promise<ChartRow[]> {
   return sql.rows(`SELECT ${COLUMNS} FROM chart WHERE condition_id = ? ORDER BY id DESC LIMIT 200`, [
@@ -40,7 +45,7 @@ export async function insertChart(
   author: number,
 ): Promise<number> {
   const { id } = await sql.change(
-    'INSERT INTO chart (condition_id, purpose, title, patches, paper, seed, reference, author_id, made_ms) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?)',
+    'INSERT INTO chart (condition_id, purpose, title, patches, paper, seed, reader, copies, reference, author_id, made_ms) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)',
     [
       chart.conditionId,
       chart.purpose,
@@ -48,6 +53,8 @@ export async function insertChart(
       chart.patches,
       chart.paper,
       chart.seed,
+      chart.reader,
+      chart.copies,
       chart.reference,
       author,
       chart.madeMs,

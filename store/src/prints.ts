@@ -8,6 +8,9 @@ export interface PrintRow {
   /** `WRN-0012`; its sheets add the page. */
   readonly code: string;
   readonly profileResultId: number | null;
+  /** Curves that the front end was asked to apply, and corrections of the zones; null for none. */
+  readonly curvesResultId: number | null;
+  readonly evennessResultId: number | null;
   readonly ticks: readonly string[];
   readonly printedMs: number;
   readonly restUntilMs: number;
@@ -56,12 +59,14 @@ function sheetOf(row: RawSheet): SheetRow {
 
 export async function insertPrint(sql: Sql, print: Omit<PrintRow, 'id'>, author: number): Promise<number> {
   const { id } = await sql.change(
-    'INSERT INTO print (condition_id, chart_id, code, profile_result_id, device_values, ticks, printed_ms, rest_until_ms, author_id) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?)',
+    'INSERT INTO print (condition_id, chart_id, code, profile_result_id, curves_result_id, evenness_result_id, device_values, ticks, printed_ms, rest_until_ms, author_id) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)',
     [
       print.conditionId,
       print.chartId,
       print.code,
       print.profileResultId,
+      print.curvesResultId,
+      print.evennessResultId,
       encodeValues(print.deviceValues),
       JSON.stringify(print.ticks),
       print.printedMs,
@@ -93,7 +98,8 @@ export async function findPrint(sql: Sql, id: number): Promise<PrintRow | undefi
   const [row] = await sql.rows<
     Omit<PrintRow, 'ticks' | 'deviceValues'> & { ticks: string; deviceValues: Buffer }
   >(
-    `SELECT id, condition_id AS conditionId, chart_id AS chartId, code, profile_result_id AS profileResultId, ticks,
+    `SELECT id, condition_id AS conditionId, chart_id AS chartId, code, profile_result_id AS profileResultId,
+      curves_result_id AS curvesResultId, evenness_result_id AS evennessResultId, ticks,
       printed_ms AS printedMs, rest_until_ms AS restUntilMs, device_values AS deviceValues FROM print WHERE id = ?`,
     [id],
   );

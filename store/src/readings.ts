@@ -57,11 +57,20 @@ export interface ReadingOfCondition extends ReadingRow {
   readonly title: string;
   readonly purpose: string;
   readonly patches: number;
+  readonly curvesResultId: number | null;
 }
 
 export async function listReadings(sql: Sql, condition: number): Promise<ReadingOfCondition[]> {
-  const rows = await sql.rows<RawReading & { code: string; title: string; purpose: string; patches: number }>(
-    `SELECT p.code, c.title, c.purpose, c.patches, ${COLUMNS} JOIN print p ON p.id = r.print_id JOIN chart c ON c.id = p.chart_id
+  const rows = await sql.rows<
+    RawReading & {
+      code: string;
+      title: string;
+      purpose: string;
+      patches: number;
+      curvesResultId: number | null;
+    }
+  >(
+    `SELECT p.code, p.curves_result_id AS curvesResultId, c.title, c.purpose, c.patches, ${COLUMNS} JOIN print p ON p.id = r.print_id JOIN chart c ON c.id = p.chart_id
      WHERE p.condition_id = ? ORDER BY r.id DESC LIMIT 200`,
     [condition],
   );

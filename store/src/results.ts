@@ -1,7 +1,7 @@
 import { createHash } from 'node:crypto';
 import type { Sql } from './database.ts';
 
-export type LinkName = 'profile' | 'conformity';
+export type LinkName = 'evenness' | 'limits' | 'curves' | 'balance' | 'profile' | 'conformity';
 
 export interface ResultRow {
   readonly id: number;
@@ -13,6 +13,11 @@ export interface ResultRow {
   readonly summary: string;
   readonly author: string;
   readonly madeMs: number;
+}
+
+/** A head, and the condition it stands on: another one than the result's own where it is borrowed. */
+export interface HeadRow extends ResultRow {
+  readonly headConditionId: number;
 }
 
 const COLUMNS = `r.id, r.condition_id AS conditionId, r.link, r.version, r.verdict, r.summary, p.name AS author, r.made_ms AS madeMs
@@ -34,11 +39,17 @@ export async function findResult(
 }
 
 /** The results in force, for one condition or for all. */
-export function listHeads(sql: Sql, condition?: number): Promise<ResultRow[]> {
+export function listHeads(sql: Sql, condition?: number): Promise<HeadRow[]> {
   const join = 'JOIN condition_head h ON h.result_id = r.id';
   return condition === undefined
-    ? sql.rows(`SELECT ${COLUMNS} ${join}`)
-    : sql.rows(`SELECT ${COLUMNS} ${join} WHERE h.condition_id = ?`, [condition]);
+    ? sql.rows(`SELECT h.condition_id AS headConditionId, ${COLUMNS} ${join}`)
+    : sql.rows(`SELECT h.condition_id AS headConditionId, ${COLUMNS} ${join} WHERE h.condition_id = ?`, [
+        condition,
+      ]);
+}
+
+export async function removeHead(sql: Sql, condition: number, link: LinkName): Promise<void> {
+  await sql.change('DELETE FROM condition_head WHERE condition_id = ? AND link = ?', [condition, link]);
 }
 
 /** Stores a result as the next version of its link and puts it in force. */
@@ -88,26 +99,51 @@ export async function setHead(sql: Sql, condition: number, link: LinkName, resul
   );
 }
 
-/** Why a head is stale: a result it was made from is no head any more, or its reading was withdrawn or read again. */
-export type StaleReason = 'source' | 'withdrawn' | 'read again';
+/**
+ * Why a head is stale: something it was made from is no head any more, its reading was withdrawn or read again, or the
+ * condition that lent it has a newer version.
+ */
+export type StaleReason = 'source' | 'withdrawn' | 'read again' | 'lent';
 
 export interface StaleHead {
   readonly conditionId: number;
   readonly link: LinkName;
   readonly why: StaleReason;
+  /** The link that changed, and the condition where it did. */
+  readonly causeLink: LinkName;
+  readonly causeConditionId: number;
 }
 
-export async function listStaleHeads(sql: Sql): Promise<StaleHead[]> {
+/** Heads with a source, however far up, that is in force no more; the nearest cause first. */
+export async function listStaleHeads(sql: Sql, condition?: number): Promise<StaleHead[]> {
+  const only = condition === undefined ? '' : 'WHERE h.condition_id = ?';
   return sql.rows(
-    `SELECT h.condition_id AS conditionId, h.link,
-       CASE WHEN rd.withdrawn_ms IS NOT NULL THEN 'withdrawn' WHEN rd.id IS NOT NULL THEN 'read again' ELSE 'source' END AS why
-     FROM condition_head h
-     JOIN result r ON r.id = h.result_id
-     JOIN result_source s ON s.result_id = h.result_id
-     LEFT JOIN reading rd ON rd.id = s.reading_id
-     LEFT JOIN result sr ON sr.id = s.source_result_id
-     LEFT JOIN condition_head sh ON sh.condition_id = sr.condition_id AND sh.link = sr.link
-     WHERE rd.withdrawn_ms IS NOT NULL OR rd.finished_ms > r.made_ms OR (sr.id IS NOT NULL AND sh.result_id <> sr.id)`,
+    `WITH RECURSIVE chain (condition_id, link, result_id, owner_id, depth) AS (
+       SELECT h.condition_id, h.link, h.result_id, h.condition_id, 0 FROM condition_head h ${only}
+       UNION ALL
+       SELECT c.condition_id, c.link, s.source_result_id, r.condition_id, c.depth + 1
+       FROM chain c JOIN result_source s ON s.result_id = c.result_id JOIN result r ON r.id = c.result_id
+       WHERE s.source_result_id IS NOT NULL AND c.depth < 8
+     )
+     SELECT c.condition_id AS conditionId, c.link,
+       CASE WHEN c.depth > 0 AND (own.result_id IS NULL OR own.result_id <> r.id) THEN 'source'
+            WHEN x.withdrawn_ms IS NOT NULL THEN 'withdrawn' WHEN x.result_id IS NOT NULL THEN 'read again'
+            ELSE 'lent' END AS why,
+       r.link AS causeLink, r.condition_id AS causeConditionId
+     FROM chain c
+     JOIN result r ON r.id = c.result_id
+     LEFT JOIN condition_head own ON own.condition_id = c.owner_id AND own.link = r.link
+     LEFT JOIN condition_head lender ON lender.condition_id = r.condition_id AND lender.link = r.link
+     LEFT JOIN (
+       SELECT s.result_id, rd.withdrawn_ms, rd.finished_ms FROM result_source s
+       JOIN reading rd ON rd.id = s.reading_id JOIN result sr ON sr.id = s.result_id
+       WHERE rd.withdrawn_ms IS NOT NULL OR rd.finished_ms > sr.made_ms
+     ) x ON x.result_id = c.result_id
+     WHERE x.result_id IS NOT NULL
+       OR (c.depth > 0 AND (own.result_id IS NULL OR own.result_id <> r.id))
+       OR (r.condition_id <> c.owner_id AND (lender.result_id IS NULL OR lender.result_id <> r.id))
+     ORDER BY c.condition_id, c.link, c.depth`,
+    condition === undefined ? [] : [condition],
   );
 }
 

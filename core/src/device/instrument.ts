@@ -1,3 +1,4 @@
+import type { ReaderKind } from '../charts/pageGeometry.ts';
 import type { SpectralGrid } from '../spectral/spectralGrid.ts';
 
 export type MeasurementMode = 'M0' | 'M1' | 'M2' | 'M3';
@@ -42,6 +43,7 @@ export type PassOutcome =
 export interface Instrument {
   readonly id: string;
   readonly name: string;
+  readonly kind: ReaderKind;
   readonly modes: readonly MeasurementMode[];
   /** Age in milliseconds after which the white tile must be read again. */
   readonly tileLifeMs: number;

@@ -33,7 +33,7 @@ export interface Evenness {
  */
 const DENSITY_ANSWER = 0.75;
 /** Corrections beyond this share are held back: something else is wrong then. */
-const MOST_CORRECTION = 0.15;
+export const MOST_CORRECTION = 0.15;
 
 /**
  * Evenness of solids and a midtone across the width, and the correction of each zone.

@@ -1,4 +1,5 @@
-import type { Instrument } from '@melto/core/device/instrument';
+import type { ReaderKind } from '@melto/core/charts/pageGeometry';
+import type { Instrument, MeasurementMode } from '@melto/core/device/instrument';
 import { createRandom, seedFrom } from '@melto/core/numerics/random';
 import { GRID_380_730_10 } from '@melto/core/spectral/spectralGrid';
 import { decodePrintState } from '../printState.ts';
@@ -6,14 +7,52 @@ import { printedSpectra } from '../printedSpectra.ts';
 import { addReadingNoise } from '../readingNoise.ts';
 
 const BANDS = GRID_380_730_10.count;
-/** Repeatability in mean ΔE00 on white; it grows towards black. */
-const REPEATABILITY_WHITE = 0.07;
-const REPEATABILITY_BLACK = 0.22;
 /** White drifts by this share of reflectance over the life of a tile calibration. */
 const TILE_DRIFT = 0.0015;
 
+/** What sets a kind of reader apart; repeatability in mean ΔE00, on white and on black. */
+interface ReaderTraits {
+  readonly kind: ReaderKind;
+  readonly modes: readonly MeasurementMode[];
+  readonly white: number;
+  readonly black: number;
+  readonly tileHours: number;
+}
+
 /** A hand-held reader that is drawn along a strip. */
 export function createStripReader(id: string, name: string): Instrument {
+  return createReader(id, name, {
+    kind: 'strip',
+    modes: ['M0', 'M1', 'M2'],
+    white: 0.07,
+    black: 0.22,
+    tileHours: 2,
+  });
+}
+
+/** A reader that is set on single patches; it has a polariser. Its strips are rows of single patches. */
+export function createSpotReader(id: string, name: string): Instrument {
+  return createReader(id, name, {
+    kind: 'spot',
+    modes: ['M0', 'M1', 'M2', 'M3'],
+    white: 0.05,
+    black: 0.16,
+    tileHours: 4,
+  });
+}
+
+/** A reader that moves a whole page by itself, row after row. */
+export function createSheetReader(id: string, name: string): Instrument {
+  return createReader(id, name, {
+    kind: 'sheet',
+    modes: ['M0', 'M1', 'M2'],
+    white: 0.06,
+    black: 0.2,
+    tileHours: 8,
+  });
+}
+
+function createReader(id: string, name: string, traits: ReaderTraits): Instrument {
   // Each copy of an instrument has a bias of its own, smooth along the spectrum.
   const own = createRandom(seedFrom(id, 'bias'));
   const tilt = own.normal() * 0.0016;
@@ -22,14 +61,17 @@ export function createStripReader(id: string, name: string): Instrument {
     { length: BANDS },
     (_, band) => 1 + level + tilt * (band / (BANDS - 1) - 0.5),
   );
-  const tileLifeMs = 2 * 3_600_000;
+  const tileLifeMs = traits.tileHours * 3_600_000;
   return {
     id,
     name,
-    modes: ['M0', 'M1', 'M2'],
+    kind: traits.kind,
+    modes: traits.modes,
     tileLifeMs,
-    readStrip({ printState, patches, otherPatches, mode, attempt, timeMs, tileMs, hand = 'steady' }) {
+    readStrip({ printState, patches, otherPatches, mode, attempt, timeMs, tileMs, hand: asked = 'steady' }) {
       if (tileMs === undefined || timeMs - tileMs > tileLifeMs) return { ok: false, failure: 'tile-needed' };
+      // What a hand does wrong does not happen to a reader that moves by itself.
+      const hand = traits.kind === 'sheet' ? 'steady' : asked;
       if (hand === 'too-fast' || hand === 'off-row' || hand === 'started-late')
         return { ok: false, failure: hand };
       const read = hand === 'other-strip' && otherPatches !== undefined ? otherPatches : patches;
@@ -39,12 +81,7 @@ export function createStripReader(id: string, name: string): Instrument {
       const drift = 1 + (TILE_DRIFT * (timeMs - tileMs)) / tileLifeMs;
       for (let at = 0; at < spectra.length; at += BANDS) {
         for (let band = 0; band < BANDS; band++) spectra[at + band] *= bias[band] * drift;
-        addReadingNoise(
-          spectra,
-          at,
-          (l) => REPEATABILITY_BLACK + (REPEATABILITY_WHITE - REPEATABILITY_BLACK) * (l / 100),
-          random,
-        );
+        addReadingNoise(spectra, at, (l) => traits.black + (traits.white - traits.black) * (l / 100), random);
       }
       return { ok: true, grid: GRID_380_730_10, spectra: hand === 'backwards' ? reversed(spectra) : spectra };
     },

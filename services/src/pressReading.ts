@@ -1,0 +1,69 @@
+import { patchInkDensities } from '@melto/core/cgats/patchInkDensities';
+import { barePaper } from '@melto/core/tone/inkRamps';
+import type { ToneCurves } from '@melto/core/tone/toneCurve';
+import type { ChartPurpose } from '@melto/store/charts';
+import type { Services } from './context.ts';
+import { curvesOfResult, identityCurves } from './curvesInForce.ts';
+import { Problem } from './problem.ts';
+import { loadReading } from './readings.ts';
+import type { LoadedReading } from './readings.ts';
+
+/** A complete reading of an ink chart with what calibration needs of it. */
+export interface PressReading extends LoadedReading {
+  readonly device: Float64Array;
+  readonly densities: Float64Array;
+  readonly paper: Float64Array;
+  /** Curves that the sheet was printed through; straight ones where there were none. */
+  readonly present: ToneCurves;
+}
+
+export async function pressReading(
+  services: Services,
+  conditionId: number,
+  readingId: number,
+  purpose: ChartPurpose,
+): Promise<PressReading> {
+  const loaded = await loadReading(services, readingId);
+  if (loaded.print.conditionId !== conditionId)
+    throw new Problem(
+      'bad-input',
+      'This reading belongs to another condition.',
+      'Choose one of this condition.',
+      'readingId',
+    );
+  if (loaded.reading.finishedMs === null)
+    throw new Problem(
+      'not-ready',
+      'The reading is not complete.',
+      'Read the strips that are missing first.',
+      'readingId',
+    );
+  if (loaded.reading.withdrawnMs !== null)
+    throw new Problem(
+      'conflict',
+      'This reading was withdrawn.',
+      'Take it back, or choose another.',
+      'readingId',
+    );
+  if (loaded.chart.purpose !== purpose)
+    throw new Problem(
+      'bad-input',
+      `This reading is of another chart: ${loaded.chart.title}.`,
+      'Choose another.',
+      'readingId',
+    );
+  const { device } = loaded.set;
+  const densities = patchInkDensities(loaded.set);
+  const paper = device === undefined ? undefined : barePaper(device, loaded.xyz);
+  if (device === undefined || densities === undefined || paper === undefined)
+    throw new Problem(
+      'bad-input',
+      'The reading has no bare paper.',
+      'Print a chart that has it.',
+      'readingId',
+    );
+  const { curvesResultId } = loaded.print;
+  const present =
+    curvesResultId === null ? identityCurves() : await curvesOfResult(services.database, curvesResultId);
+  return { ...loaded, device, densities, paper, present };
+}

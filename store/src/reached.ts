@@ -1,0 +1,55 @@
+import type { Sql } from './database.ts';
+
+/** What a sheet that was printed through a result says of it. */
+export interface ReachedRow {
+  readonly resultId: number;
+  readonly readingId: number;
+  readonly verdict: string;
+  /** JSON: the few figures that lists show, and all of it. */
+  readonly summary: string;
+  readonly detail: string;
+  readonly madeMs: number;
+}
+
+/** Stores a verdict; a strip that is read again replaces it. */
+export async function upsertReached(sql: Sql, row: ReachedRow): Promise<void> {
+  await sql.change(
+    `INSERT INTO result_reached (result_id, reading_id, verdict, summary, detail, made_ms) VALUES (?, ?, ?, ?, ?, ?)
+     ON DUPLICATE KEY UPDATE verdict = VALUES(verdict), summary = VALUES(summary), detail = VALUES(detail), made_ms = VALUES(made_ms)`,
+    [row.resultId, row.readingId, row.verdict, row.summary, row.detail, row.madeMs],
+  );
+}
+
+/** The newest verdict on a result from a reading that stands. */
+export async function latestReached(sql: Sql, result: number): Promise<ReachedRow | undefined> {
+  const [row] = await sql.rows<ReachedRow>(
+    `SELECT x.result_id AS resultId, x.reading_id AS readingId, x.verdict, x.summary, x.detail, x.made_ms AS madeMs
+     FROM result_reached x JOIN reading r ON r.id = x.reading_id
+     WHERE x.result_id = ? AND r.withdrawn_ms IS NULL ORDER BY x.reading_id DESC LIMIT 1`,
+    [result],
+  );
+  return row;
+}
+
+/** Newest verdicts on all results in force, without their details. */
+export function listReachedHeads(
+  sql: Sql,
+  condition?: number,
+): Promise<
+  {
+    readonly conditionId: number;
+    readonly link: string;
+    readonly verdict: string;
+    readonly summary: string;
+  }[]
+> {
+  const where = condition === undefined ? '' : 'WHERE h.condition_id = ?';
+  return sql.rows(
+    `SELECT h.condition_id AS conditionId, h.link, x.verdict, x.summary
+     FROM condition_head h
+     JOIN (SELECT x2.result_id, MAX(x2.reading_id) AS reading_id FROM result_reached x2 JOIN reading r2 ON r2.id = x2.reading_id
+           WHERE r2.withdrawn_ms IS NULL GROUP BY x2.result_id) newest ON newest.result_id = h.result_id
+     JOIN result_reached x ON x.result_id = newest.result_id AND x.reading_id = newest.reading_id ${where}`,
+    condition === undefined ? [] : [condition],
+  );
+}
