@@ -3,14 +3,15 @@ import { chartsOf, createChart } from '@melto/services/charts';
 import { conditionChoices, createCondition, DEFAULT_POINTS } from '@melto/services/conditions';
 import { conditionsOf } from '@melto/services/conditionList';
 import type { Services } from '@melto/services/context';
-import { calibrateTile, deskState } from '@melto/services/desk';
-import { readStrip } from '@melto/services/passes';
+import { calibrateTile } from '@melto/services/desk';
 import type { Progress } from '@melto/services/jobs';
 import { printChart, sheetsOf } from '@melto/services/printing';
 import type { PrintInput } from '@melto/services/printing';
 import { buildProfile, profileInForce } from '@melto/services/profiles';
 import { readingsOf } from '@melto/services/readings';
 import { printShortCheck } from '@melto/services/shortChecks';
+import { loadPressHouse } from './pressHouse.ts';
+import { readSheet } from './readSheet.ts';
 
 const DAY_MS = 86_400_000;
 const TICKS = DEFAULT_POINTS.filter(({ tickAtPrint }) => tickAtPrint).map(({ label }) => label);
@@ -86,9 +87,10 @@ const STORIES: readonly Story[] = [
 export async function loadSampleHouse(services: Services, onProgress: Progress): Promise<void> {
   for (const [index, story] of STORIES.entries()) {
     const words = `Sample house: ${story.stock}, ${story.mode}`;
-    onProgress(index / STORIES.length, words);
-    await tell(services, story, (share) => onProgress((index + share) / STORIES.length, words));
+    onProgress((0.6 * index) / STORIES.length, words);
+    await tell(services, story, (share) => onProgress((0.6 * (index + share)) / STORIES.length, words));
   }
+  await loadPressHouse(services, (fraction, words) => onProgress(0.6 + 0.4 * fraction, words));
   onProgress(1, 'Sample house: ready');
 }
 
@@ -173,19 +175,4 @@ async function conditionFor(services: Services, story: Story): Promise<number> {
       points,
     })
   ).id;
-}
-
-async function readSheet(services: Services, code: string, most = Infinity): Promise<void> {
-  const desk = await deskState(services, code);
-  for (const strip of desk.strips) {
-    if (strip.strip > most) return;
-    if (strip.measured !== null) continue;
-    const answer = await readStrip(services, code, {
-      attempt: `sample ${code} ${strip.strip}`,
-      strip: strip.strip,
-      mode: 'M1',
-      hand: 'steady',
-    });
-    if (!answer.ok) throw new Error(`strip ${strip.strip} of ${code}: ${answer.words}`);
-  }
 }

@@ -140,6 +140,7 @@ export interface ReadingView {
   readonly space: DeviceSpace;
   readonly code: string;
   readonly title: string;
+  readonly purpose: string;
   readonly conditionId: number;
   readonly mode: string;
   readonly instrument: string | null;
@@ -184,6 +185,7 @@ export async function readingView(services: Services, id: number): Promise<Readi
     space,
     code: print.code,
     title: chart.title,
+    purpose: chart.purpose,
     conditionId: print.conditionId,
     mode: reading.mode,
     instrument: reading.instrument,

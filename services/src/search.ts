@@ -26,7 +26,7 @@ export async function search(services: Services, text: string): Promise<Found[]>
     kind: 'condition',
     title: c.stock,
     detail: `${c.device} · ${c.mode}`,
-    href: `/conditions/${c.id}/profile`,
+    href: `/conditions/${c.id}`,
   }));
   if (words.length === 0) return found;
   const like = `%${words[0].replace(/[\\%_]/g, (c) => `\\${c}`)}%`;

@@ -1,6 +1,9 @@
 import type { JSONSchemaType } from 'ajv';
 import type { HandMovement, MeasurementMode } from '@melto/core/device/instrument';
 import type { PaperName } from '@melto/core/charts/pageGeometry';
+import type { FrontEndFault } from '@melto/core/device/printPath';
+import type { CurvesChoices } from '@melto/services/curves';
+import type { NewPressChart } from '@melto/services/pressCharts';
 import type { NewCondition } from '@melto/services/conditions';
 import type { ProfileChoices } from '@melto/services/profiles';
 
@@ -8,11 +11,18 @@ import type { ProfileChoices } from '@melto/services/profiles';
 export interface Bodies {
   readonly newCondition: NewCondition;
   readonly newChart: { readonly patches: number; readonly paper: PaperName };
+  readonly newPressChart: NewPressChart;
   readonly print: {
     readonly ticks: string[];
     readonly conversion?: string;
     readonly side?: 'printing' | 'wrong';
+    readonly frontEnd?: FrontEndFault;
+    readonly curves?: 'in force' | 'none';
   };
+  readonly reading: { readonly readingId: number };
+  readonly limits: { readonly limits: number[]; readonly total: number };
+  readonly curves: CurvesChoices;
+  readonly lender: { readonly conditionId: number };
   readonly shortCheck: {
     readonly profileResultId: number;
     readonly paper: PaperName;
@@ -42,6 +52,11 @@ const PRINT = {
   ticks: { type: 'array', items: { type: 'string', maxLength: 120 }, maxItems: 40 },
   conversion: { type: 'string', maxLength: 60 },
   side: { enum: ['printing', 'wrong'] },
+};
+const PRINT_PRESS = {
+  ...PRINT,
+  frontEnd: { enum: ['factory curves', 'no curves'] },
+  curves: { enum: ['in force', 'none'] },
 };
 const object = (
   properties: Record<string, unknown>,
@@ -73,7 +88,44 @@ export const SCHEMAS: { readonly [Name in keyof Bodies]: Schema<Bodies[Name]> } 
     },
   }),
   newChart: object({ patches: { type: 'integer', minimum: 100, maximum: 3000 }, paper: { enum: PAPERS } }),
-  print: object(PRINT, ['conversion', 'side']),
+  newPressChart: object({
+    kind: { enum: ['ramps', 'near-neutral', 'evenness'] },
+    paper: { enum: PAPERS },
+    reader: { enum: ['strip', 'spot', 'sheet'] },
+    steps: { type: 'integer', minimum: 5, maximum: 64 },
+    copies: { type: 'integer', minimum: 1, maximum: 8 },
+    order: { enum: ['scrambled', 'in order'] },
+  }),
+  print: object(PRINT_PRESS, ['conversion', 'side', 'frontEnd', 'curves']),
+  reading: object({ readingId: ID }),
+  limits: object({
+    limits: { type: 'array', minItems: 4, maxItems: 4, items: { type: 'number', minimum: 0.2, maximum: 1 } },
+    total: { type: 'number', minimum: 1, maximum: 4 },
+  }),
+  curves: object(
+    {
+      readingId: ID,
+      measure: { enum: ['sctv', 'density', 'delta-e', 'tvi'] },
+      tvi: {
+        oneOf: [
+          object({ letter: { enum: ['A', 'B', 'C', 'D', 'E'] } }),
+          object({
+            points: {
+              type: 'array',
+              minItems: 1,
+              maxItems: 20,
+              items: object({
+                tone: { type: 'number', exclusiveMinimum: 0, exclusiveMaximum: 1 },
+                increase: { type: 'number', minimum: -0.2, maximum: 0.5 },
+              }),
+            },
+          }),
+        ],
+      },
+    },
+    ['tvi'],
+  ),
+  lender: object({ conditionId: ID }),
   shortCheck: object({ profileResultId: ID, paper: { enum: PAPERS }, ...PRINT }, ['conversion', 'side']),
   profile: object({
     readingId: ID,
@@ -122,6 +174,45 @@ export const ENDPOINTS: readonly {
     says: 'Print a short check through a profile',
     body: 'shortCheck',
   },
+  {
+    method: 'post',
+    path: '/api/conditions/{id}/press-charts',
+    says: 'Make a chart of ramps, near-neutral scales or evenness',
+    body: 'newPressChart',
+  },
+  {
+    method: 'post',
+    path: '/api/conditions/{id}/evenness',
+    says: 'Correct the zones from a reading',
+    body: 'reading',
+  },
+  {
+    method: 'post',
+    path: '/api/conditions/{id}/limits',
+    says: 'Have limits proposed from a reading',
+    body: 'reading',
+  },
+  { method: 'put', path: '/api/conditions/{id}/limits', says: 'Set other limits', body: 'limits' },
+  {
+    method: 'post',
+    path: '/api/conditions/{id}/curves',
+    says: 'Make a round of curves from a reading',
+    body: 'curves',
+  },
+  { method: 'post', path: '/api/conditions/{id}/curves/file', says: 'Take curves from a CSV file' },
+  {
+    method: 'post',
+    path: '/api/conditions/{id}/balance',
+    says: 'Make a round of balance from a reading',
+    body: 'reading',
+  },
+  {
+    method: 'put',
+    path: '/api/conditions/{id}/borrowed',
+    says: 'Borrow the calibration of another condition',
+    body: 'lender',
+  },
+  { method: 'get', path: '/api/results/{id}/curves', says: 'Curves as CSV, CGATS, JSON or device link' },
   { method: 'post', path: '/api/charts/{id}/prints', says: 'Print a chart', body: 'print' },
   { method: 'get', path: '/api/charts/{id}/file', says: 'A chart as PDF, TIFF, PNG or CGATS' },
   { method: 'get', path: '/api/sheets/{code}', says: 'A sheet as the reading desk needs it' },

@@ -15,15 +15,24 @@ export function PrintDialog({
   title,
   path,
   body,
+  told,
+  files,
   points,
   conversions,
+  frontEnd = false,
   onClose,
 }: {
   title: string;
   path: string;
   body?: Readonly<Record<string, unknown>>;
+  /** What the front end is told, in words. */
+  told?: string;
+  /** Chart whose files are offered, to print it elsewhere. */
+  files?: number;
   points: readonly SettingsPoint[];
   conversions: readonly string[];
+  /** The device has a front end that may have curves of its own. */
+  frontEnd?: boolean;
   onClose: () => void;
 }) {
   const toTick = points.filter(({ tickAtPrint }) => tickAtPrint);
@@ -39,7 +48,13 @@ export function PrintDialog({
     setSending(true);
     try {
       const faults =
-        fault === 'none' ? {} : fault === 'wrong side' ? { side: 'wrong' } : { conversion: fault };
+        fault === 'none'
+          ? {}
+          : fault === 'wrong side'
+            ? { side: 'wrong' }
+            : fault === 'factory curves' || fault === 'no curves'
+              ? { frontEnd: fault }
+              : { conversion: fault };
       const printed = await sendJson<Printed>(path, { ...body, ticks, ...faults });
       enqueueSnackbar(
         `${printed.sheets.join(', ')} on the rack, ready at ${formatClock(printed.restUntilMs)}.`,
@@ -66,6 +81,7 @@ export function PrintDialog({
           Look at the driver before you tick. A conversion left on spoils everything that is built on the
           sheet.
         </p>
+        {told !== undefined && <p>{told}</p>}
         {points.map((point) =>
           point.tickAtPrint ? (
             <FormControlLabel
@@ -105,6 +121,8 @@ export function PrintDialog({
         >
           <MenuItem value="none">no mistake</MenuItem>
           <MenuItem value="wrong side">wrong side of the paper</MenuItem>
+          {frontEnd && <MenuItem value="factory curves">the front end&apos;s own curves left on</MenuItem>}
+          {frontEnd && <MenuItem value="no curves">no curves loaded, whatever was asked for</MenuItem>}
           {conversions.map((name) => (
             <MenuItem key={name} value={name}>
               colour management left on: {name}
@@ -117,6 +135,13 @@ export function PrintDialog({
             Print
           </Button>
           <Button onClick={onClose}>Not now</Button>
+          {files !== undefined && (
+            <span className="small">
+              chart as <a href={`/api/charts/${files}/file?format=pdf`}>PDF</a>,{' '}
+              <a href={`/api/charts/${files}/file?format=tiff&page=1`}>TIFF</a>,{' '}
+              <a href={`/api/charts/${files}/file?format=txt`}>CGATS</a>
+            </span>
+          )}
           {missing > 0 && (
             <span className="quiet small">
               {missing} {missing === 1 ? 'point' : 'points'} to tick

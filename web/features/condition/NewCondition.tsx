@@ -22,6 +22,13 @@ export function NewCondition({ choices }: { choices: ConditionChoices }) {
         <p>No device is known. Install a driver, then come back.</p>
       </div>
     );
+  const choose = (id: number): void => {
+    const next = choices.devices.find((other) => other.id === id);
+    setDeviceId(id);
+    setStockId(next?.stocks[0]?.id ?? 0);
+    setMode(next?.modes[0] ?? '');
+    setInkSet(next?.inkSet ?? '');
+  };
   const stock = device.stocks.find(({ id }) => id === stockId);
   const fieldProblem = (field: string): string | undefined =>
     problem?.field === field ? `${problem.title} ${problem.detail}` : undefined;
@@ -36,7 +43,7 @@ export function NewCondition({ choices }: { choices: ConditionChoices }) {
         mode,
         points,
       });
-      router.push(`/conditions/${id}/profile`);
+      router.push(`/conditions/${id}`);
     } catch (error) {
       setProblem(error instanceof ApiProblem ? error : new ApiProblem(0, problemWords(error), ''));
       setSending(false);
@@ -58,7 +65,7 @@ export function NewCondition({ choices }: { choices: ConditionChoices }) {
             select
             label="Device"
             value={deviceId}
-            onChange={(event) => setDeviceId(Number(event.target.value))}
+            onChange={(event) => choose(Number(event.target.value))}
             helperText={device.kind}
           >
             {choices.devices.map(({ id, name }) => (

@@ -76,7 +76,7 @@ export function ConformitySurface(props: ConformitySurfaceProps) {
       )}
       {shown !== undefined && shown.stale !== null && (
         <p className="notice">
-          <b>Stale.</b> {shown.stale} Print a new check.
+          <b>Stale.</b> {shown.stale.words} Print a new check.
         </p>
       )}
       {waiting.length > 0 && (

@@ -103,14 +103,13 @@ export function Floor({ initial }: { initial: FloorState }) {
             <th>As printed</th>
             <th>
               <span className="marks" aria-hidden>
-                <span style={{ width: 14, textAlign: 'center' }} title="Profile">
-                  P
-                </span>
-                <span style={{ width: 14, textAlign: 'center' }} title="Conformity">
-                  K
-                </span>
+                {CHAIN.map(({ link, initial }) => (
+                  <span key={link} style={{ width: 14, textAlign: 'center' }} title={link}>
+                    {initial}
+                  </span>
+                ))}
               </span>
-              <span className="visually-hidden">Profile and conformity</span>
+              <span className="visually-hidden">Limits, curves, balance, profile and conformity</span>
             </th>
             <th>Last check, mean ΔE00 / limit</th>
             <th>Checked</th>
@@ -164,12 +163,21 @@ function Grouped({ rows, nowMs }: { rows: readonly FloorRow[]; nowMs: number }) 
   ));
 }
 
+/** All links of the chain with the initials above their marks; a process without one leaves it blank. */
+const CHAIN = [
+  { link: 'limits', initial: 'L' },
+  { link: 'curves', initial: 'Cu' },
+  { link: 'balance', initial: 'B' },
+  { link: 'profile', initial: 'P' },
+  { link: 'conformity', initial: 'Co' },
+] as const;
+
 function Row({ row, nowMs }: { row: FloorRow; nowMs: number }) {
   const { check } = row;
   return (
     <tr>
       <td>
-        <Link href={`/conditions/${row.id}/profile`} style={{ textDecoration: 'none' }}>
+        <Link href={`/conditions/${row.id}`} style={{ textDecoration: 'none' }}>
           <b>{row.stock}</b>
           <br />
           <span className="quiet small">
@@ -186,7 +194,7 @@ function Row({ row, nowMs }: { row: FloorRow; nowMs: number }) {
       </td>
       <td>
         {row.ramps.length === 0 ? (
-          <span className="quiet small">no profile yet</span>
+          <span className="quiet small">nothing read yet</span>
         ) : (
           <div className="ramps" role="img" aria-label={`printed ramps of ${row.stock}`}>
             {row.ramps.map((ramp, i) => (
@@ -201,9 +209,14 @@ function Row({ row, nowMs }: { row: FloorRow; nowMs: number }) {
       </td>
       <td>
         <span className="marks">
-          {row.links.map(({ link, state }) => (
-            <StatusShape key={link} status={state} title={`${link}: ${STATUS_WORD[state]}`} />
-          ))}
+          {CHAIN.map(({ link }) => {
+            const mark = row.links.find((other) => other.link === link);
+            return mark === undefined ? (
+              <i key={link} />
+            ) : (
+              <StatusShape key={link} status={mark.state} title={`${link}: ${STATUS_WORD[mark.state]}`} />
+            );
+          })}
         </span>
       </td>
       <td>

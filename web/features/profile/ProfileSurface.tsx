@@ -70,7 +70,7 @@ export function ProfileSurface(props: ProfileSurfaceProps) {
       )}
       {shown !== undefined && shown.stale !== null && (
         <p className="notice">
-          <b>Stale.</b> {shown.stale} Build another from the reading as it is now.
+          <b>Stale.</b> {shown.stale.words} Build another from the reading as it is now.
         </p>
       )}
       <JobLine conditionId={condition.id} />

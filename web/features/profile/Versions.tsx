@@ -38,7 +38,8 @@ export function Versions({
           aria-pressed={version.id === shown?.id}
           onClick={() => router.replace(`${path}?version=${version.id}`)}
         >
-          <StatusShape status={state(version)} size={12} />v{version.version}{' '}
+          <StatusShape status={state(version)} size={12} />
+          {version.borrowedFrom === null ? '' : 'borrowed '}v{version.version}{' '}
           <span className="quiet">{formatWhen(version.madeMs, nowMs)}</span>
         </button>
       ))}
@@ -46,7 +47,10 @@ export function Versions({
         <button
           type="button"
           onClick={() => {
-            void sendJson(`/api/results/${shown.id}/in-force`, {}, 'PUT').then(() => router.refresh());
+            void sendJson(`/api/results/${shown.id}/in-force`, {}, 'PUT').then(() => {
+              router.replace(path);
+              router.refresh();
+            });
           }}
         >
           <u>put v{shown.version} in force</u>

@@ -8,6 +8,7 @@ import { densities } from '@melto/core/density/density';
 import type { PatchView, ReadingView } from '@melto/services/readings';
 import { formatLab } from '@/ui/format';
 import { Swatch } from '@/ui/Swatch';
+import { deviceWords } from './deviceWords';
 
 const TICK = { fontSize: 12, fill: 'var(--quiet)' };
 
@@ -28,7 +29,7 @@ export function PatchInspector({
       <header>
         <h2>Patch {patch.id}</h2>
         <span className="quiet">
-          {patch.role}, RGB {patch.device.map((v) => Math.round(v)).join(' ')}
+          {patch.role}, {deviceWords(patch.device)}
         </span>
       </header>
       <Swatch measured={patch.lab} aim={other?.lab} height={52} />

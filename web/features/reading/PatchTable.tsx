@@ -7,6 +7,8 @@ import { labToLch } from '@melto/core/colour/labToLch';
 import type { Lab } from '@melto/core/colour/lab';
 import { densities } from '@melto/core/density/density';
 import type { PatchView, ReadingView } from '@melto/services/readings';
+import { CHANNEL_NAMES } from '@melto/core/device/deviceSpace';
+import type { DeviceSpace } from '@melto/core/device/deviceSpace';
 import { screenOf } from '@/ui/Swatch';
 
 /** All patches of a reading: sorted, filtered, with columns to hide, saved as CSV. */
@@ -33,7 +35,7 @@ export function PatchTable({
     <div style={{ height: '62vh' }}>
       <DataGrid
         rows={rows}
-        columns={columns(view.grid !== null, differences !== undefined)}
+        columns={columns(view.space, view.grid !== null, differences !== undefined)}
         rowHeight={28}
         columnHeaderHeight={34}
         showToolbar
@@ -63,7 +65,6 @@ function placesOf(view: ReadingView): Map<number, string> {
 function rowOf(patch: PatchView, grid: ReadingView['grid'], place?: string, difference?: number): Row {
   const lch = labToLch(patch.lab as unknown as Lab);
   const density = grid === null || patch.spectrum === null ? undefined : densities(grid, patch.spectrum, 'E');
-  const [r, g, b] = patch.device.map((value) => Math.round(value));
   const [l, a, bb] = patch.lab;
   return {
     id: patch.row,
@@ -71,9 +72,7 @@ function rowOf(patch: PatchView, grid: ReadingView['grid'], place?: string, diff
     place,
     role: patch.role,
     colour: screenOf(patch.lab).css,
-    r,
-    g,
-    b,
+    ...Object.fromEntries(patch.device.map((value, i) => [`d${i}`, value])),
     l,
     a,
     bb,
@@ -95,7 +94,7 @@ function number(field: string, headerName: string, decimals: number, width = 66)
   };
 }
 
-function columns(spectra: boolean, compared: boolean): GridColDef<Row>[] {
+function columns(space: DeviceSpace, spectra: boolean, compared: boolean): GridColDef<Row>[] {
   return [
     { field: 'name', headerName: 'Patch', width: 66 },
     {
@@ -112,9 +111,7 @@ function columns(spectra: boolean, compared: boolean): GridColDef<Row>[] {
     },
     { field: 'place', headerName: 'Place', width: 74, description: 'page, strip, place along the strip' },
     { field: 'role', headerName: 'Role', width: 78 },
-    number('r', 'R', 0, 54),
-    number('g', 'G', 0, 54),
-    number('b', 'B', 0, 54),
+    ...CHANNEL_NAMES[space].map((name, i) => number(`d${i}`, name, space === 'rgb' ? 0 : 1, 54)),
     number('l', 'L*', 2),
     number('a', 'a*', 2),
     number('bb', 'b*', 2),

@@ -34,6 +34,7 @@ export function ReadingSurface({
   others: readonly OtherReading[];
 }) {
   useTellHere(view.conditionId);
+  const next = NEXT[view.purpose] ?? NEXT.profile;
   const router = useRouter();
   const query = useSearchParams();
   const picked = Number(query.get('patch') ?? view.patches[0]?.row ?? 0);
@@ -83,8 +84,8 @@ export function ReadingSurface({
         <Button component="a" href={`/api/readings/${view.id}/file`} download>
           CGATS
         </Button>
-        <Button component={Link} href={`/conditions/${view.conditionId}/profile`} variant="contained">
-          To the profile
+        <Button component={Link} href={`/conditions/${view.conditionId}/${next.link}`} variant="contained">
+          To {next.words}
         </Button>
       </div>
       {view.faults.map((fault) => (
@@ -248,11 +249,23 @@ export function ReadingSurface({
   );
 }
 
+/** Where a reading of each kind of chart is used. */
+const NEXT: Readonly<Record<string, { readonly link: string; readonly words: string }>> = {
+  profile: { link: 'profile', words: 'the profile' },
+  'short-check': { link: 'conformity', words: 'the check' },
+  ramps: { link: 'curves', words: 'the curves' },
+  'near-neutral': { link: 'balance', words: 'the balance' },
+  evenness: { link: 'evenness', words: 'the evenness' },
+};
+
 const FIGURE_WORDS: Readonly<Record<string, string>> = {
   residual: 'rest beside a conversion',
   greyCast: 'cast of the greys',
   dmax: 'Dmax',
-  usual: 'usual Dmax',
+  usual: 'usual',
+  contamination: 'other inks in the ramps',
+  departure: 'tone off what is expected, %',
+  even: 'tone off an even scale, %',
   minutes: 'minutes too early',
 };
 

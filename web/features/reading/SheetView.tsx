@@ -3,6 +3,7 @@
 import { useMemo, useRef } from 'react';
 import type { PatchView } from '@melto/services/readings';
 import { screenOf } from '@/ui/Swatch';
+import { deviceOnScreen } from './deviceWords';
 
 export type Recolour = 'measured' | 'device' | 'difference';
 
@@ -37,7 +38,7 @@ export function SheetView({
   const fill = (row: number): string => {
     const patch = byRow.get(row);
     if (patch === undefined) return 'none';
-    if (recolour === 'device') return `rgb(${patch.device.map((v) => Math.round(v)).join(' ')})`;
+    if (recolour === 'device') return deviceOnScreen(patch.device);
     if (recolour === 'difference') {
       const level = Math.round(255 * (1 - Math.min(1, (differences?.get(row) ?? 0) / FULL)));
       return `rgb(${level} ${level} ${level})`;

@@ -1,7 +1,7 @@
 'use client';
 
 import { useQuery, useQueryClient } from '@tanstack/react-query';
-import { useRef, useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import type { HandMovement, MeasurementMode } from '@melto/core/device/instrument';
 import type { DeskState } from '@melto/services/desk';
 import type { PassAnswer } from '@melto/services/passes';
@@ -45,6 +45,7 @@ export function useDesk(initial: DeskState) {
   const done = useRef<{ strip: number; attempts: string[] }>({ strip: 0, attempts: [] });
   const [times, setTimes] = useState<readonly number[]>([]);
   const running = useRef(false);
+  const [ahead, setAhead] = useState(false);
 
   const refresh = (): Promise<void> => queries.invalidateQueries({ queryKey: ['desk', initial.code] });
 
@@ -92,7 +93,14 @@ export function useDesk(initial: DeskState) {
         chime(880, 0.07);
         const fresh = await getJson<DeskState>(path);
         queries.setQueryData(['desk', initial.code], fresh);
-        if (enough) setStrip(nextUnread(fresh, answer.strip));
+        const next = nextUnread(fresh, answer.strip);
+        if (enough) setStrip(next);
+        // A reader that moves the page by itself goes on to the next row.
+        setAhead(
+          enough &&
+            fresh.instrument.kind === 'sheet' &&
+            fresh.strips.some((row) => row.strip === next && row.measured === null),
+        );
         void queries.invalidateQueries({ queryKey: ['house'] });
       } else {
         setLast({ kind: 'failed', strip, words: answer.words, reason: answer.reason });
@@ -106,6 +114,12 @@ export function useDesk(initial: DeskState) {
       setBusy(false);
     }
   };
+
+  useEffect(() => {
+    if (!ahead || busy) return;
+    setAhead(false);
+    void pass();
+  });
 
   const act = async (work: Promise<unknown>): Promise<void> => {
     try {
@@ -134,7 +148,7 @@ export function useDesk(initial: DeskState) {
     setMode,
     setHand,
     pass,
-    calibrate: () => act(sendJson('/api/tile')),
+    calibrate: () => act(sendJson(`/api/tile?sheet=${initial.code}`)),
     mark: () => act(sendJson(`${path}/marks`, { strip, marked: !state.marked.includes(strip) })),
     importFile: (file: File) =>
       act(

@@ -1,0 +1,210 @@
+import { createRandom } from '@melto/core/numerics/random';
+import { makeBalance } from '@melto/services/balance';
+import { borrowCalibration } from '@melto/services/borrowing';
+import { conditionsOf } from '@melto/services/conditionList';
+import { conditionChoices, createCondition, DEFAULT_POINTS } from '@melto/services/conditions';
+import type { Services } from '@melto/services/context';
+import { makeCurves } from '@melto/services/curves';
+import { calibrateTile } from '@melto/services/desk';
+import { correctEvenness } from '@melto/services/evenness';
+import { editLimits, proposeLimits } from '@melto/services/limits';
+import { createPressChart } from '@melto/services/pressCharts';
+import type { PressChartKind } from '@melto/services/pressCharts';
+import { printChart, sheetsOf } from '@melto/services/printing';
+import type { PrintInput } from '@melto/services/printing';
+import { versionsOf } from '@melto/services/profiles';
+import { readingsOf } from '@melto/services/readings';
+import { readSheet } from './readSheet.ts';
+
+const DAY_MS = 86_400_000;
+const HOUR_DAYS = 1 / 24;
+const TICKS = DEFAULT_POINTS.filter(({ tickAtPrint }) => tickAtPrint).map(({ label }) => label);
+
+/** One thing that is done on a press, in the order of the work. */
+type Step =
+  | {
+      readonly does: 'sheet';
+      readonly kind: PressChartKind;
+      readonly print?: Partial<PrintInput>;
+      readonly rests?: true;
+    }
+  | { readonly does: 'evenness' | 'limits' | 'curves' | 'balance' };
+
+interface PressStory {
+  readonly device: string;
+  readonly stock: string;
+  readonly mode: string;
+  readonly daysAgo: number;
+  readonly seed: number;
+  readonly steps: readonly Step[];
+  /** Borrows the calibration of the same device on this stock. */
+  readonly borrows?: string;
+}
+
+const through = { curves: 'in force' } as const;
+
+/** The presses of Saltmarsh Works: one in a known state, one that borrows from it, one on its way, one spoilt. */
+const STORIES: readonly PressStory[] = [
+  {
+    device: 'Heron',
+    stock: 'Lantern Gloss 150',
+    mode: 'standard',
+    daysAgo: 5,
+    seed: 71,
+    steps: [
+      { does: 'sheet', kind: 'evenness' },
+      { does: 'evenness' },
+      { does: 'sheet', kind: 'evenness' },
+      { does: 'sheet', kind: 'ramps' },
+      { does: 'limits' },
+      { does: 'curves' },
+      { does: 'sheet', kind: 'ramps', print: through },
+      { does: 'curves' },
+      { does: 'sheet', kind: 'ramps', print: through },
+      { does: 'sheet', kind: 'near-neutral', print: through },
+      { does: 'balance' },
+      { does: 'sheet', kind: 'near-neutral', print: through },
+    ],
+  },
+  {
+    device: 'Heron',
+    stock: 'Marsh Silk 130',
+    mode: 'standard',
+    daysAgo: 2,
+    seed: 73,
+    steps: [],
+    borrows: 'Lantern Gloss 150',
+  },
+  {
+    device: 'Osprey',
+    stock: 'Fenland Smooth 120',
+    mode: '175 lpi',
+    daysAgo: 1,
+    seed: 79,
+    steps: [
+      { does: 'sheet', kind: 'ramps' },
+      { does: 'limits' },
+      { does: 'curves' },
+      { does: 'sheet', kind: 'ramps', print: through },
+    ],
+  },
+  {
+    device: 'Heron',
+    stock: 'Fenland Smooth 120',
+    mode: 'standard',
+    daysAgo: 0.4,
+    seed: 83,
+    steps: [{ does: 'sheet', kind: 'ramps', print: { conversion: 'coated to press' } }],
+  },
+];
+
+/** Loads the presses through the use cases of the interface; a step that was done before is not done again. */
+export async function loadPressHouse(
+  services: Services,
+  onProgress: (fraction: number, words: string) => void,
+): Promise<void> {
+  for (const [index, story] of STORIES.entries()) {
+    const words = `Sample house: ${story.device}, ${story.stock}`;
+    onProgress(index / STORIES.length, words);
+    await tell(services, story, (share) => onProgress((index + share) / STORIES.length, words));
+  }
+}
+
+async function tell(services: Services, story: PressStory, onShare: (share: number) => void): Promise<void> {
+  const random = createRandom(story.seed);
+  const at = (hours: number): Services => ({
+    ...services,
+    now: () => services.now() - Math.max(0, story.daysAgo - hours * HOUR_DAYS) * DAY_MS,
+    seed: () => 1 + random.below(2 ** 31 - 2),
+  });
+  const id = await conditionFor(at(0), story);
+  if (story.borrows !== undefined) {
+    const lender = (await conditionsOf(services)).find(
+      (other) => other.device === story.device && other.stock === story.borrows && other.mode === story.mode,
+    );
+    if (lender !== undefined && (await versionsOf(services, id, 'curves')).length === 0)
+      await borrowCalibration(at(0), id, lender.id);
+  }
+  const done = { sheet: 0, evenness: 0, limits: 0, curves: 0, balance: 0 };
+  for (const [index, step] of story.steps.entries()) {
+    // Five hours a step: prints rest before they are read.
+    const hours = 5 * index;
+    done[step.does]++;
+    if (step.does === 'sheet') await sheet(at, hours, id, step, done.sheet);
+    else if ((await versionsOf(services, id, step.does)).length < done[step.does])
+      await result(at(hours + 3), id, step.does);
+    onShare((index + 1) / story.steps.length);
+  }
+}
+
+async function sheet(
+  at: (hours: number) => Services,
+  hours: number,
+  conditionId: number,
+  step: Extract<Step, { does: 'sheet' }>,
+  number: number,
+): Promise<void> {
+  const printing = at(hours);
+  const codes = new Set((await sheetsOf(printing, conditionId)).map(({ code }) => code.replace(/-\d+$/, '')));
+  if (codes.size < number) {
+    const { id } = await createPressChart(printing, conditionId, {
+      kind: step.kind,
+      paper: 'a4',
+      reader: 'strip',
+      steps: 21,
+      copies: step.kind === 'ramps' ? 4 : 2,
+      order: 'scrambled',
+    });
+    await printChart(printing, id, { ticks: TICKS, ...step.print });
+  }
+  const reading = at(hours + 2.5);
+  await calibrateTile(reading);
+  const open = (await sheetsOf(reading, conditionId)).filter(({ onRack }) => onRack);
+  for (const { code } of open.sort((a, b) => a.code.localeCompare(b.code))) await readSheet(reading, code);
+}
+
+async function result(
+  services: Services,
+  conditionId: number,
+  link: 'evenness' | 'limits' | 'curves' | 'balance',
+): Promise<void> {
+  const chart = link === 'evenness' ? 'evenness' : link === 'balance' ? 'near-neutral' : 'ramps';
+  const [newest] = (await readingsOf(services, conditionId)).filter(
+    ({ purpose, finishedMs }) => purpose === chart && finishedMs !== null,
+  );
+  switch (link) {
+    case 'evenness':
+      await correctEvenness(services, conditionId, newest.id);
+      return;
+    case 'limits':
+      await proposeLimits(services, conditionId, newest.id);
+      // The house keeps full tones and lets the total decide.
+      await editLimits(services, conditionId, { limits: [1, 1, 1, 1], total: 3 });
+      return;
+    case 'curves':
+      await makeCurves(services, conditionId, { readingId: newest.id, measure: 'sctv' });
+      return;
+    case 'balance':
+      await makeBalance(services, conditionId, newest.id);
+  }
+}
+
+async function conditionFor(services: Services, story: PressStory): Promise<number> {
+  const existing = (await conditionsOf(services)).find(
+    (c) => c.device === story.device && c.stock === story.stock && c.mode === story.mode,
+  );
+  if (existing !== undefined) return existing.id;
+  const device = (await conditionChoices(services)).devices.find(({ name }) => name === story.device);
+  const stock = device?.stocks.find(({ name }) => name === story.stock);
+  if (device === undefined || stock === undefined)
+    throw new Error(`the sample house has no ${story.device} with ${story.stock}`);
+  return (
+    await createCondition(services, {
+      deviceId: device.id,
+      stockId: stock.id,
+      inkSet: device.inkSet,
+      mode: story.mode,
+      points: DEFAULT_POINTS,
+    })
+  ).id;
+}

@@ -1,0 +1,143 @@
+import type { Evenness } from '@melto/core/evenness/evenness';
+import type { NeutralJudgement } from '@melto/core/balance/judgeNeutrals';
+import { latestReached } from '@melto/store/reached';
+import { listHeads } from '@melto/store/results';
+import type { ResultRow } from '@melto/store/results';
+import type { BalanceDetail, BalanceSummary } from './balance.ts';
+import { lendersFor } from './borrowing.ts';
+import type { Lender } from './borrowing.ts';
+import { domainNow } from './clock.ts';
+import { conditionOf, driverOf, settingsRecord } from './conditions.ts';
+import type { ConditionRow, SettingsPoint } from './conditions.ts';
+import type { Services } from './context.ts';
+import type { CurvesDetail, CurvesSummary, InkRound } from './curves.ts';
+import { curvesInForce } from './curvesInForce.ts';
+import type { EvennessDetail, EvennessSummary } from './evenness.ts';
+import type { LimitsDetail, LimitsSummary } from './limits.ts';
+import { LINK_WORDS } from './links.ts';
+import type { LinkName } from './links.ts';
+import type { CurvesReached } from './reached.ts';
+import { resultView, versionsOf } from './profiles.ts';
+import type { VersionView } from './profiles.ts';
+import { readingsOf } from './readings.ts';
+import type { ReadingOfCondition } from './readings.ts';
+import { notFound } from './problem.ts';
+
+/** Summary and detail of each calibration link, and what a fresh sheet says of it. */
+export interface PressLinks {
+  readonly evenness: {
+    readonly summary: EvennessSummary;
+    readonly detail: EvennessDetail;
+    readonly reached: { readonly summary: EvennessSummary; readonly detail: Evenness };
+  };
+  readonly limits: {
+    readonly summary: LimitsSummary;
+    readonly detail: LimitsDetail;
+    readonly reached: never;
+  };
+  readonly curves: {
+    readonly summary: CurvesSummary;
+    readonly detail: CurvesDetail;
+    readonly reached: { readonly summary: CurvesReached; readonly detail: readonly InkRound[] };
+  };
+  readonly balance: {
+    readonly summary: BalanceSummary;
+    readonly detail: BalanceDetail;
+    readonly reached: {
+      readonly summary: Pick<BalanceSummary, 'figures' | 'limits' | 'extrapolated' | 'code'>;
+      readonly detail: NeutralJudgement;
+    };
+  };
+}
+
+export type PressLink = keyof PressLinks;
+
+/** A surface of a calibration link with all it shows. */
+export interface PressView<L extends PressLink> {
+  readonly link: L;
+  readonly condition: ConditionRow;
+  readonly points: readonly SettingsPoint[];
+  readonly conversions: readonly string[];
+  readonly versions: readonly VersionView[];
+  readonly shown: VersionView | null;
+  readonly result: {
+    readonly row: ResultRow;
+    readonly summary: PressLinks[L]['summary'];
+    readonly detail: PressLinks[L]['detail'];
+  } | null;
+  readonly reached:
+    (PressLinks[L]['reached'] & { readonly verdict: string; readonly readingId: number }) | null;
+  /** Complete readings of the link's chart that stand, newest first. */
+  readonly readings: readonly ReadingOfCondition[];
+  /** Sheets of it that wait on the rack or are partly read. */
+  readonly open: number;
+  /** The curves that a sheet is printed through. */
+  readonly inForce: { readonly link: LinkName; readonly words: string } | null;
+  readonly lenders: readonly Lender[];
+  readonly nowMs: number;
+}
+
+/** The chart that each link is made from. */
+export const CHART_OF: Readonly<Record<PressLink, 'evenness' | 'ramps' | 'near-neutral'>> = {
+  evenness: 'evenness',
+  limits: 'ramps',
+  curves: 'ramps',
+  balance: 'near-neutral',
+};
+
+export async function pressView<L extends PressLink>(
+  services: Services,
+  conditionId: number,
+  link: L,
+  wanted?: number,
+): Promise<PressView<L>> {
+  const condition = await conditionOf(services, conditionId);
+  if (condition.space !== 'cmyk') throw notFound(`${LINK_WORDS[link]} on ${condition.device}`);
+  const [points, versions, readings, head, lenders, heads, nowMs] = await Promise.all([
+    settingsRecord(services, conditionId),
+    versionsOf(services, conditionId, link),
+    readingsOf(services, conditionId),
+    curvesInForce(services.database, conditionId),
+    lendersFor(services, conditionId),
+    listHeads(services.database, conditionId),
+    domainNow(services),
+  ]);
+  const shown = versions.find(({ id }) => id === wanted) ?? versions.find(({ inForce }) => inForce) ?? null;
+  const result =
+    shown === null
+      ? null
+      : await resultView<PressLinks[L]['summary'], PressLinks[L]['detail']>(services, shown.id, link);
+  const told = shown === null ? undefined : await latestReached(services.database, shown.id);
+  const own = readings.filter(
+    ({ purpose, withdrawnMs }) => purpose === CHART_OF[link] && withdrawnMs === null,
+  );
+  return {
+    link,
+    condition,
+    points,
+    conversions: driverOf(services, condition).conversions,
+    versions,
+    shown,
+    result,
+    reached:
+      told === undefined
+        ? null
+        : ({
+            summary: JSON.parse(told.summary) as unknown,
+            detail: JSON.parse(told.detail) as unknown,
+            verdict: told.verdict,
+            readingId: told.readingId,
+          } as unknown as PressView<L>['reached']),
+    readings: own.filter(({ finishedMs }) => finishedMs !== null),
+    open: own.filter(({ finishedMs }) => finishedMs === null).length,
+    inForce:
+      head === undefined
+        ? null
+        : {
+            link: head.link,
+            words: `${LINK_WORDS[head.link]} v${head.version}${head.conditionId === conditionId ? '' : ', borrowed'}`,
+          },
+    lenders: heads.some((row) => row.link === 'curves' && row.conditionId === conditionId) ? [] : lenders,
+    nowMs,
+  };
+}

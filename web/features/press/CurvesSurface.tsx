@@ -1,0 +1,140 @@
+'use client';
+
+import { Button, MenuItem, TextField } from '@mui/material';
+import { useState } from 'react';
+import type { TviLetter } from '@melto/core/tone/tviAim';
+import type { ToneMeasure } from '@melto/core/tone/toneMeasure';
+import type { PressView } from '@melto/services/pressView';
+import type { CurvesSummary } from '@melto/services/curves';
+import { StatusMark } from '@/ui/StatusMark';
+import type { Status } from '@/ui/StatusMark';
+import { percent } from './axes';
+import { CurveFiles } from './CurveFiles';
+import { FromReading } from './FromReading';
+import { PressFrame } from './PressFrame';
+import { ToneFigures } from './ToneFigures';
+
+export const MEASURES: readonly (readonly [ToneMeasure, string])[] = [
+  ['sctv', 'SCTV (ISO 20654), even'],
+  ['density', 'density, even'],
+  ['delta-e', 'ΔE*ab from paper, even'],
+  ['tvi', 'a TVI aim'],
+];
+const LETTERS: readonly TviLetter[] = ['A', 'B', 'C', 'D', 'E'];
+
+export function CurvesSurface({ view }: { view: PressView<'curves'> }) {
+  const { result, reached, condition, shown } = view;
+  const [measure, setMeasure] = useState<ToneMeasure>(result?.summary.measure ?? 'sctv');
+  const [letter, setLetter] = useState<TviLetter | 'own'>('A');
+  const [points, setPoints] = useState('25 12, 50 16, 75 12');
+  const [files, setFiles] = useState(false);
+  const own = parsePoints(points);
+  const tvi = measure !== 'tvi' ? undefined : letter === 'own' ? { points: own ?? [] } : { letter };
+  return (
+    <PressFrame
+      view={view}
+      title="Curves"
+      sentence={<Sentence view={view} />}
+      about={
+        result === null
+          ? undefined
+          : result.summary.imported !== null
+            ? `from the file ${result.summary.imported}`
+            : `round ${result.summary.round}, ${measureWords(result.summary)}, from sheet ${result.summary.code}`
+      }
+      print={{ kind: 'ramps', title: 'Ramps', through: 'in force', choice: true }}
+      actions={<Button onClick={() => setFiles(true)}>Files</Button>}
+    >
+      <FromReading
+        readings={view.readings}
+        path={`/api/conditions/${condition.id}/curves`}
+        body={{ measure, tvi }}
+        act={result === null ? 'Make the curves' : 'Make another round'}
+        first={result === null || reached?.verdict === 'does-not-conform'}
+      >
+        <TextField
+          select
+          label="Aim"
+          value={measure}
+          onChange={(event) => setMeasure(event.target.value as ToneMeasure)}
+          sx={{ width: 210 }}
+        >
+          {MEASURES.map(([value, name]) => (
+            <MenuItem key={value} value={value}>
+              {name}
+            </MenuItem>
+          ))}
+        </TextField>
+        {measure === 'tvi' && (
+          <TextField
+            select
+            label="TVI"
+            value={letter}
+            onChange={(event) => setLetter(event.target.value as TviLetter | 'own')}
+            sx={{ width: 120 }}
+          >
+            {LETTERS.map((name) => (
+              <MenuItem key={name} value={name}>
+                curve {name}
+              </MenuItem>
+            ))}
+            <MenuItem value="own">own points</MenuItem>
+          </TextField>
+        )}
+        {measure === 'tvi' && letter === 'own' && (
+          <TextField
+            label="Tone and increase, %"
+            value={points}
+            error={own === undefined}
+            helperText={own === undefined ? 'Pairs, as 25 12, 50 16, 75 12' : undefined}
+            onChange={(event) => setPoints(event.target.value)}
+            sx={{ width: 210 }}
+          />
+        )}
+      </FromReading>
+      {result !== null && result.detail.inks.length > 0 && <ToneFigures view={view} result={result} />}
+      {result !== null && result.detail.inks.length === 0 && (
+        <p className="notice">
+          These curves came from a file. Print ramps through them to see what they reach.
+        </p>
+      )}
+      {files && (
+        <CurveFiles conditionId={condition.id} resultId={shown?.id} onClose={() => setFiles(false)} take />
+      )}
+    </PressFrame>
+  );
+}
+
+function parsePoints(text: string): { tone: number; increase: number }[] | undefined {
+  const pairs = text.split(',').map((pair) => pair.trim().split(/\s+/).map(Number));
+  const right = pairs.every(
+    (pair) => pair.length === 2 && pair[0] > 0 && pair[0] < 100 && pair[1] >= -20 && pair[1] <= 50,
+  );
+  return right
+    ? pairs.map(([tone, increase]) => ({ tone: tone / 100, increase: increase / 100 }))
+    : undefined;
+}
+
+function measureWords({ measure, tvi }: CurvesSummary): string {
+  if (measure === 'tvi' && tvi !== null)
+    return 'letter' in tvi ? `TVI ${tvi.letter}, approximate away from 50 %` : 'TVI by own points';
+  return MEASURES.find(([value]) => value === measure)?.[1] ?? measure;
+}
+
+function Sentence({ view: { result, reached, readings } }: { view: PressView<'curves'> }) {
+  if (result === null)
+    return readings.length > 0
+      ? 'A reading of ramps is ready: make the curves.'
+      : 'Print ramps with a linear front end, let them rest, and read them.';
+  if (reached !== null)
+    return (
+      <span className="row" style={{ gap: 8 }}>
+        <StatusMark status={reached.verdict as Status} word="reached" />
+        <span>
+          steps within {percent(reached.summary.largest, 2)} % of the aim, {percent(reached.summary.mean, 2)}{' '}
+          % on average; limit {percent(reached.summary.limit)} %
+        </span>
+      </span>
+    );
+  return `The sheet before stood up to ${percent(result.summary.largest)} % off its aim. Print ramps through the curves to see what they reach.`;
+}

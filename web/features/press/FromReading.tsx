@@ -1,0 +1,87 @@
+'use client';
+
+import { Button, MenuItem, TextField } from '@mui/material';
+import { useRouter } from 'next/navigation';
+import { useState } from 'react';
+import type { ReactNode } from 'react';
+import { FAULT_WORDS } from '@melto/core/faults/fault';
+import type { Fault } from '@melto/core/faults/fault';
+import type { ReadingOfCondition } from '@melto/services/readings';
+import { problemWords, sendJson } from '@/ui/api';
+import { formatMoment } from '@/ui/format';
+
+/** Chooses a complete reading and makes something of it. */
+export function FromReading({
+  readings,
+  path,
+  act,
+  body,
+  first,
+  children,
+}: {
+  readings: readonly ReadingOfCondition[];
+  path: string;
+  act: string;
+  body?: Readonly<Record<string, unknown>>;
+  /** Nothing was made yet: the act is the surface's main one. */
+  first: boolean;
+  children?: ReactNode;
+}) {
+  const router = useRouter();
+  const [chosen, setChosen] = useState<number>();
+  const [problem, setProblem] = useState<string>();
+  const [sending, setSending] = useState(false);
+  if (readings.length === 0) return null;
+  const reading = readings.find(({ id }) => id === chosen) ?? readings[0];
+  const faults = (JSON.parse(reading.faults ?? '[]') as Fault[]).filter(
+    ({ kind }) => kind !== 'strip-backwards' && kind !== 'outlier-patches',
+  );
+  const make = async (): Promise<void> => {
+    setSending(true);
+    setProblem(undefined);
+    try {
+      await sendJson(path, { readingId: reading.id, ...body });
+      router.replace(`${location.pathname}`);
+      router.refresh();
+    } catch (error) {
+      setProblem(problemWords(error));
+    }
+    setSending(false);
+  };
+  return (
+    <form
+      className="panel"
+      onSubmit={(event) => {
+        event.preventDefault();
+        void make();
+      }}
+    >
+      <div className="row" style={{ alignItems: 'center', flexWrap: 'wrap' }}>
+        <TextField
+          select
+          label="Reading"
+          value={reading.id}
+          onChange={(event) => setChosen(Number(event.target.value))}
+          sx={{ width: 330 }}
+        >
+          {readings.slice(0, 20).map((row) => (
+            <MenuItem key={row.id} value={row.id}>
+              {row.code}, {formatMoment(row.startedMs)},{' '}
+              {row.curvesResultId === null ? 'no curves' : 'through curves'}
+            </MenuItem>
+          ))}
+        </TextField>
+        {children}
+        <Button type="submit" variant={first ? 'contained' : 'outlined'} disabled={sending}>
+          {act}
+        </Button>
+      </div>
+      {faults.length > 0 && (
+        <p className="notice bad" style={{ marginTop: 10 }}>
+          {faults.map(({ kind }) => `${FAULT_WORDS[kind].says} ${FAULT_WORDS[kind].todo}`).join(' ')}
+        </p>
+      )}
+      {problem !== undefined && <p className="error">{problem}</p>}
+    </form>
+  );
+}

@@ -1,0 +1,228 @@
+'use client';
+
+import { Button } from '@mui/material';
+import { useRouter } from 'next/navigation';
+import { useSnackbar } from 'notistack';
+import { useState } from 'react';
+import type { LimitProposal, LimitReason } from '@melto/core/limits/proposeLimit';
+import { PROCESS_INKS } from '@melto/core/tone/toneMeasure';
+import type { PressView } from '@melto/services/pressView';
+import { problemWords, sendJson } from '@/ui/api';
+import { FromReading } from './FromReading';
+import { LimitPlot } from './LimitPlot';
+import { PressFrame } from './PressFrame';
+
+const REASONS: Readonly<Record<LimitReason, string>> = {
+  none: 'gains to the end: no limit needed',
+  'little more chroma': 'past it, more ink adds hardly any chroma',
+  'little darker': 'past it, more ink gets hardly any darker',
+  'hue turns': 'past it, the hue turns by more than 6°',
+};
+
+export function LimitsSurface({ view }: { view: PressView<'limits'> }) {
+  const { result, shown, condition } = view;
+  const raw = view.readings.filter(({ curvesResultId }) => curvesResultId === null);
+  return (
+    <PressFrame
+      view={view}
+      title="Limits"
+      sentence={
+        result === null
+          ? raw.length > 0
+            ? 'A reading of raw ramps is ready: have limits proposed.'
+            : 'Print ramps with a linear front end, let them rest, and read them.'
+          : `${result.summary.edited ? 'set by hand' : 'as proposed'}, device values; total ${(100 * result.summary.total).toFixed(0)} % at the device`
+      }
+      about={result === null ? undefined : `from sheet ${result.summary.code}`}
+      print={{ kind: 'ramps', title: 'Ramps and total ink', through: 'none', choice: false }}
+    >
+      <FromReading
+        readings={raw}
+        path={`/api/conditions/${condition.id}/limits`}
+        act="Propose limits"
+        first={result === null}
+      />
+      {result !== null && shown !== null && (
+        <Editor
+          key={shown.id}
+          view={view}
+          {...result}
+          editable={shown.inForce && shown.borrowedFrom === null}
+        />
+      )}
+    </PressFrame>
+  );
+}
+
+function Editor({
+  view,
+  summary,
+  detail,
+  editable,
+}: NonNullable<PressView<'limits'>['result']> & { view: PressView<'limits'>; editable: boolean }) {
+  const router = useRouter();
+  const { enqueueSnackbar } = useSnackbar();
+  const [limits, setLimits] = useState(summary.limits.map((limit) => Math.round(limit * 100)));
+  const [total, setTotal] = useState(Math.round(summary.total * 100));
+  const changed =
+    limits.some((limit, i) => limit !== Math.round(summary.limits[i] * 100)) ||
+    total !== Math.round(summary.total * 100);
+  const keep = async (): Promise<void> => {
+    try {
+      await sendJson(
+        `/api/conditions/${view.condition.id}/limits`,
+        { limits: limits.map((limit) => limit / 100), total: total / 100 },
+        'PUT',
+      );
+      router.replace(`/conditions/${view.condition.id}/limits`);
+      router.refresh();
+    } catch (error) {
+      enqueueSnackbar(problemWords(error), { variant: 'error' });
+    }
+  };
+  return (
+    <>
+      <div className="limit-grid">
+        {detail.proposals.map((proposal, i) => (
+          <InkPanel
+            key={proposal.ink}
+            proposal={proposal}
+            colour={detail.colours[i]}
+            value={limits[i]}
+            onChange={
+              editable ? (value) => setLimits(limits.map((old, k) => (k === i ? value : old))) : undefined
+            }
+          />
+        ))}
+        {detail.totalInk !== null && (
+          <div className="panel">
+            <header>
+              <h2>Total ink</h2>
+              <span className="quiet">{total} % at the device</span>
+            </header>
+            <LimitPlot
+              name="total ink"
+              lines={[
+                {
+                  points: detail.totalInk.steps.map((step) => [100 * step.total, step.density]),
+                  colour: 'var(--text)',
+                  dots: true,
+                },
+                {
+                  points: [
+                    [200, detail.totalInk.darkest - detail.totalInk.tolerance],
+                    [400, detail.totalInk.darkest - detail.totalInk.tolerance],
+                  ],
+                  colour: 'var(--quiet)',
+                  dashed: true,
+                  thin: true,
+                },
+              ]}
+              from={200}
+              to={400}
+              bottom={
+                Math.floor(10 * Math.min(...detail.totalInk.steps.map(({ density }) => density))) / 10 - 0.1
+              }
+              top={Math.ceil(10 * detail.totalInk.darkest) / 10}
+              value={total}
+              proposed={Math.round(100 * detail.totalInk.total)}
+              step={1}
+              unit="total ink, %, full black and equal C, M, Y"
+              side="density"
+              onChange={(value) => editable && setTotal(value)}
+            />
+            <p className="small quiet">
+              the least total within {detail.totalInk.tolerance.toFixed(2)} D of the darkest,{' '}
+              {detail.totalInk.darkest.toFixed(2)} D over paper
+            </p>
+          </div>
+        )}
+        <div className="panel">
+          <header>
+            <h2>In figures</h2>
+          </header>
+          <table className="table tight">
+            <thead>
+              <tr>
+                <th>Ink</th>
+                <th className="num">Limit, %</th>
+                <th className="num">proposed</th>
+                <th className="num">D there</th>
+                <th className="num">Dmax</th>
+              </tr>
+            </thead>
+            <tbody>
+              {detail.proposals.map(({ ink, limit, dmax, smooth }, i) => (
+                <tr key={ink}>
+                  <td>{ink}</td>
+                  <td className="num">
+                    <b>{limits[i]}</b>
+                  </td>
+                  <td className="num">{Math.round(100 * limit)}</td>
+                  <td className="num">{(smooth[limits[i]]?.density ?? dmax).toFixed(2)}</td>
+                  <td className="num">{dmax.toFixed(2)}</td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+          <p className="small quiet" style={{ margin: '8px 0' }}>
+            Densities over paper, ISO 5-3 status E. The sum of the limits is{' '}
+            {limits.reduce((a, b) => a + b, 0)} %.
+          </p>
+          {editable && (
+            <Button variant="contained" disabled={!changed} onClick={() => void keep()}>
+              Keep these limits
+            </Button>
+          )}
+        </div>
+      </div>
+    </>
+  );
+}
+
+function InkPanel({
+  proposal,
+  colour,
+  value,
+  onChange,
+}: {
+  proposal: LimitProposal;
+  colour: string;
+  value: number;
+  onChange?: (value: number) => void;
+}) {
+  const black = proposal.ink === 'K';
+  const quantity = ({ chroma, lightness }: { chroma: number; lightness: number }): number =>
+    black ? lightness : chroma;
+  const top = Math.ceil(Math.max(...proposal.smooth.map(quantity)) / 20) * 20;
+  const densityTop = Math.ceil(proposal.dmax * 2) / 2;
+  return (
+    <div className="panel">
+      <header>
+        <h2>{proposal.ink}</h2>
+        <span className="quiet">{value} %</span>
+      </header>
+      <LimitPlot
+        name={PROCESS_INKS.find((ink) => ink === proposal.ink) ?? ''}
+        lines={[
+          {
+            points: proposal.smooth.map((point) => [100 * point.tone, (top * point.density) / densityTop]),
+            colour: 'var(--quiet)',
+            thin: true,
+          },
+          { points: proposal.smooth.map((point) => [100 * point.tone, quantity(point)]), colour },
+        ]}
+        from={0}
+        to={100}
+        top={top}
+        value={value}
+        proposed={Math.round(100 * proposal.limit)}
+        step={1}
+        unit={`ink, %; thin line: density to ${densityTop.toFixed(1)}`}
+        side={black ? 'L*' : 'chroma'}
+        onChange={(next) => onChange?.(next)}
+      />
+      <p className="small quiet">{REASONS[proposal.reason]}</p>
+    </div>
+  );
+}

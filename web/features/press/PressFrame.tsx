@@ -1,0 +1,114 @@
+'use client';
+
+import { Button } from '@mui/material';
+import Link from 'next/link';
+import { useRouter } from 'next/navigation';
+import { useSnackbar } from 'notistack';
+import { useState } from 'react';
+import type { ReactNode } from 'react';
+import type { PressLink, PressView } from '@melto/services/pressView';
+import type { VersionView } from '@melto/services/profiles';
+import { Versions } from '@/features/profile/Versions';
+import { problemWords, sendJson } from '@/ui/api';
+import { BorrowDialog } from './BorrowDialog';
+import { PrintSheet } from './PrintSheet';
+import type { SheetDefaults } from './PrintSheet';
+
+/** What all calibration surfaces share: head, versions, why stale, printing, borrowing. */
+export function PressFrame<L extends PressLink>({
+  view,
+  title,
+  sentence,
+  about,
+  print,
+  actions,
+  children,
+}: {
+  view: PressView<L>;
+  title: string;
+  sentence: ReactNode;
+  /** Words at the end of the row of versions. */
+  about?: ReactNode;
+  print: SheetDefaults;
+  actions?: ReactNode;
+  children: ReactNode;
+}) {
+  const [printing, setPrinting] = useState(false);
+  const [borrowing, setBorrowing] = useState(false);
+  const path = `/conditions/${view.condition.id}/${view.link}`;
+  const lent = view.shown?.borrowedFrom ?? null;
+  return (
+    <section className="surface">
+      <div className="surface-head">
+        <h1>{title}</h1>
+        <p>{sentence}</p>
+        {view.lenders.length > 0 && view.link !== 'evenness' && (
+          <Button onClick={() => setBorrowing(true)}>Borrow</Button>
+        )}
+        <Button
+          variant={view.readings.length === 0 ? 'contained' : 'outlined'}
+          onClick={() => setPrinting(true)}
+        >
+          Print a sheet
+        </Button>
+        {actions}
+      </div>
+      {view.versions.length > 0 && (
+        <Versions versions={view.versions} shown={view.shown ?? undefined} nowMs={view.nowMs} path={path}>
+          {about}
+        </Versions>
+      )}
+      {lent !== null && (
+        <p className="notice">
+          <b>Borrowed</b> from <Link href={`/conditions/${lent.conditionId}/${view.link}`}>{lent.name}</Link>.
+          A sheet of this stock tells whether it fits.
+        </p>
+      )}
+      {view.shown !== null && view.shown.stale !== null && (
+        <StaleNotice view={view} stale={view.shown.stale} />
+      )}
+      {children}
+      {printing && <PrintSheet view={view} defaults={print} onClose={() => setPrinting(false)} />}
+      {borrowing && <BorrowDialog view={view} onClose={() => setBorrowing(false)} />}
+    </section>
+  );
+}
+
+function StaleNotice({
+  view,
+  stale,
+}: {
+  view: PressView<PressLink>;
+  stale: NonNullable<VersionView['stale']>;
+}) {
+  const router = useRouter();
+  const { enqueueSnackbar } = useSnackbar();
+  const { act } = stale;
+  const borrow = async (lender: number): Promise<void> => {
+    try {
+      await sendJson(`/api/conditions/${view.condition.id}/borrowed`, { conditionId: lender }, 'PUT');
+      router.refresh();
+    } catch (error) {
+      enqueueSnackbar(problemWords(error), { variant: 'error' });
+    }
+  };
+  return (
+    <div className="notice row">
+      <span>
+        <b>Stale.</b> {stale.words}
+      </span>
+      {act !== null &&
+        ('borrow' in act ? (
+          <Button size="small" onClick={() => void borrow(act.borrow)}>
+            Take over the newer ones
+          </Button>
+        ) : (
+          act.href !== `/conditions/${view.condition.id}/${view.link}` && (
+            <Button size="small" component={Link} href={act.href}>
+              {act.words}
+            </Button>
+          )
+        ))}
+    </div>
+  );
+}

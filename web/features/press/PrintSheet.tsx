@@ -1,0 +1,197 @@
+'use client';
+
+import { Button, Dialog, MenuItem, TextField } from '@mui/material';
+import { useRouter } from 'next/navigation';
+import { useState } from 'react';
+import type { PaperName, ReaderKind } from '@melto/core/charts/pageGeometry';
+import type { NewPressChart, PressChartKind } from '@melto/services/pressCharts';
+import type { PressLink, PressView } from '@melto/services/pressView';
+import { PrintDialog } from '@/features/charts/PrintDialog';
+import { problemWords, sendJson } from '@/ui/api';
+
+/** What a surface prints unless the person says otherwise. */
+export interface SheetDefaults {
+  readonly kind: PressChartKind;
+  readonly title: string;
+  readonly through: 'in force' | 'none';
+  /** The choice between the two makes sense. */
+  readonly choice: boolean;
+}
+
+const READERS: readonly (readonly [ReaderKind, string])[] = [
+  ['strip', 'strip reader'],
+  ['sheet', 'sheet reader'],
+  ['spot', 'spot reader'],
+];
+const PAPERS: readonly (readonly [PaperName, string])[] = [
+  ['a4', 'A4'],
+  ['letter', 'Letter'],
+  ['a3', 'A3'],
+];
+
+/** Chooses a chart, makes it, and goes on to the settings that are ticked at each print. */
+export function PrintSheet({
+  view,
+  defaults,
+  onClose,
+}: {
+  view: PressView<PressLink>;
+  defaults: SheetDefaults;
+  onClose: () => void;
+}) {
+  const router = useRouter();
+  const { kind } = defaults;
+  const [reader, setReader] = useState<ReaderKind>('strip');
+  const [paper, setPaper] = useState<PaperName>('a4');
+  const [steps, setSteps] = useState('21');
+  const [copies, setCopies] = useState(kind === 'ramps' ? '4' : '2');
+  const [order, setOrder] = useState<NewPressChart['order']>('scrambled');
+  const [through, setThrough] = useState(view.inForce === null ? 'none' : defaults.through);
+  const [chart, setChart] = useState<number>();
+  const [problem, setProblem] = useState<string>();
+  const whole = (text: string, least: number, most: number): boolean =>
+    Number.isInteger(Number(text)) && Number(text) >= least && Number(text) <= most;
+  const stepsRight = whole(steps, 5, 64);
+  const copiesRight = whole(copies, 1, 8);
+  const make = async (): Promise<void> => {
+    try {
+      const made = await sendJson<{ id: number }>(`/api/conditions/${view.condition.id}/press-charts`, {
+        kind,
+        paper,
+        reader,
+        steps: kind === 'ramps' ? Number(steps) : 21,
+        copies: Number(copies),
+        order,
+      });
+      setChart(made.id);
+    } catch (error) {
+      setProblem(problemWords(error));
+    }
+  };
+  if (chart !== undefined)
+    return (
+      <PrintDialog
+        title={`Print ${defaults.title}`}
+        path={`/api/charts/${chart}/prints`}
+        body={{ curves: through }}
+        told={
+          through === 'in force'
+            ? `The front end applies ${view.inForce?.words ?? 'the curves in force'}; nothing else.`
+            : 'The front end is linear: no curves, no conversion.'
+        }
+        files={chart}
+        points={view.points}
+        conversions={view.conversions}
+        frontEnd
+        onClose={() => {
+          router.refresh();
+          onClose();
+        }}
+      />
+    );
+  return (
+    <Dialog open onClose={onClose} fullWidth maxWidth="sm" aria-labelledby="sheet-title">
+      <form
+        style={{ padding: 20, display: 'grid', gap: 16 }}
+        onSubmit={(event) => {
+          event.preventDefault();
+          void make();
+        }}
+      >
+        <h1 id="sheet-title">{defaults.title}</h1>
+        {defaults.choice && (
+          <TextField
+            select
+            label="Front end"
+            value={through}
+            onChange={(event) => setThrough(event.target.value as typeof through)}
+            helperText={
+              through === 'none'
+                ? 'Raw device values, for limits and a first round.'
+                : 'To see what the curves reach, and for another round.'
+            }
+          >
+            <MenuItem value="none">linear, no curves</MenuItem>
+            <MenuItem value="in force" disabled={view.inForce === null}>
+              through {view.inForce?.words ?? 'the curves in force'}
+            </MenuItem>
+          </TextField>
+        )}
+        {!defaults.choice && (
+          <p className="quiet small">
+            {defaults.through === 'none' || view.inForce === null
+              ? 'Printed with a linear front end.'
+              : `Printed through ${view.inForce.words}.`}
+          </p>
+        )}
+        <div className="row" style={{ alignItems: 'flex-start' }}>
+          <TextField
+            select
+            label="Read with"
+            value={reader}
+            onChange={(event) => setReader(event.target.value as ReaderKind)}
+            sx={{ width: 160 }}
+          >
+            {READERS.map(([value, name]) => (
+              <MenuItem key={value} value={value}>
+                {name}
+              </MenuItem>
+            ))}
+          </TextField>
+          <TextField
+            select
+            label="Paper"
+            value={paper}
+            onChange={(event) => setPaper(event.target.value as PaperName)}
+            sx={{ width: 110 }}
+          >
+            {PAPERS.map(([value, name]) => (
+              <MenuItem key={value} value={value}>
+                {name}
+              </MenuItem>
+            ))}
+          </TextField>
+          {kind !== 'evenness' && (
+            <TextField
+              label="Copies"
+              value={copies}
+              error={!copiesRight}
+              helperText={copiesRight ? ' ' : '1 to 8'}
+              onChange={(event) => setCopies(event.target.value)}
+              sx={{ width: 90 }}
+            />
+          )}
+          {kind === 'ramps' && (
+            <TextField
+              label="Steps"
+              value={steps}
+              error={!stepsRight}
+              helperText={stepsRight ? ' ' : '5 to 64'}
+              onChange={(event) => setSteps(event.target.value)}
+              sx={{ width: 90 }}
+            />
+          )}
+        </div>
+        {kind !== 'evenness' && reader !== 'strip' && (
+          <TextField
+            select
+            label="Order"
+            value={order}
+            onChange={(event) => setOrder(event.target.value as NewPressChart['order'])}
+            helperText="Scrambled copies cancel what is uneven across the width."
+          >
+            <MenuItem value="scrambled">scrambled</MenuItem>
+            <MenuItem value="in order">in order</MenuItem>
+          </TextField>
+        )}
+        {problem !== undefined && <p className="error">{problem}</p>}
+        <div className="row">
+          <Button type="submit" variant="contained" disabled={!stepsRight || !copiesRight}>
+            Make the chart
+          </Button>
+          <Button onClick={onClose}>Not now</Button>
+        </div>
+      </form>
+    </Dialog>
+  );
+}
