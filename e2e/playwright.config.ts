@@ -20,6 +20,7 @@ export default defineConfig({
   projects: [
     { name: 'way', testMatch: 'wayThroughTheJob.spec.ts' },
     { name: 'desk', testMatch: 'readingDesk.spec.ts', dependencies: ['way'] },
+    { name: 'press', testMatch: 'pressToKnownState.spec.ts', dependencies: ['desk'] },
   ],
   use: {
     baseURL: `http://127.0.0.1:${port}`,

@@ -1,23 +1,8 @@
 import { expect, test } from '@playwright/test';
 import type { Page } from '@playwright/test';
+import { restUntilReady, tickAndPrint } from './steps.ts';
 
 const CONTROL = 'http://127.0.0.1:3412';
-
-async function restUntilReady(page: Page): Promise<void> {
-  await page
-    .locator('header')
-    .getByRole('button', { name: /real time|clock/ })
-    .click();
-  await page.getByRole('menuitem', { name: /Rest until ready/ }).click();
-}
-
-async function tickAndPrint(page: Page): Promise<void> {
-  const dialog = page.getByRole('dialog');
-  await expect(dialog.getByRole('button', { name: 'Print', exact: true })).toBeDisabled();
-  for (const box of await dialog.getByRole('checkbox').all()) await box.check();
-  await dialog.getByRole('button', { name: 'Print', exact: true }).click();
-  await expect(dialog).toBeHidden();
-}
 
 /** Reads strips from the keyboard until the sheet is complete. */
 async function readOn(page: Page, from: number, to: number): Promise<void> {
@@ -39,7 +24,11 @@ test('from a blank stock to a proven profile', async ({ page, request }) => {
   await expect(page.getByText('No condition yet')).toBeVisible();
   await page.getByRole('link', { name: 'New condition' }).click();
 
-  // New condition.
+  // New condition; another device brings its own stocks, modes and inks.
+  await expect(page.getByLabel('Ink set')).toHaveValue('Toner four');
+  await page.getByLabel('Device').click();
+  await page.getByRole('option', { name: 'Wren' }).click();
+  await expect(page.getByLabel('Ink set')).toHaveValue('Pigment four');
   await page.getByLabel('Ink set').fill('');
   await expect(page.getByText('Name the inks')).toBeVisible();
   await expect(page.getByRole('button', { name: 'Make the condition' })).toBeDisabled();

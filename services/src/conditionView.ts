@@ -1,4 +1,4 @@
-import { listReachedHeads } from '@melto/store/reached';
+import { latestReached, listReachedHeads } from '@melto/store/reached';
 import { findResult, listHeads, listStaleHeads } from '@melto/store/results';
 import type { HeadRow } from '@melto/store/results';
 import type { BalanceDetail, BalanceSummary } from './balance.ts';
@@ -113,7 +113,11 @@ async function pictureOf(services: Services, head: HeadRow): Promise<Pick<SpineL
       };
     }
     case 'balance': {
-      const { judgement } = detail as BalanceDetail;
+      const told = await latestReached(services.database, head.id, head.headConditionId);
+      const judgement =
+        told === undefined
+          ? (detail as BalanceDetail).judgement
+          : (JSON.parse(told.detail) as BalanceDetail['judgement']);
       const { round } = JSON.parse(head.summary) as BalanceSummary;
       return {
         picture: {

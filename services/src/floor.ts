@@ -111,7 +111,8 @@ export async function floor(services: Services): Promise<FloorState> {
       inkSet: condition.inkSet,
       whatNow: next.move,
       attention: next.attention,
-      ramps: rampsOf(own),
+      // Borrowed curves tell the ramps of another stock.
+      ramps: rampsOf(own.filter(({ conditionId }) => conditionId === condition.id)),
       links,
       check:
         check === undefined || checkSummary === undefined

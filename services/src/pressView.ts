@@ -13,6 +13,7 @@ import type { Services } from './context.ts';
 import type { CurvesDetail, CurvesSummary, InkRound } from './curves.ts';
 import { curvesInForce } from './curvesInForce.ts';
 import type { EvennessDetail, EvennessSummary } from './evenness.ts';
+import { dmaxHistory } from './limits.ts';
 import type { LimitsDetail, LimitsSummary } from './limits.ts';
 import { LINK_WORDS } from './links.ts';
 import type { LinkName } from './links.ts';
@@ -73,6 +74,8 @@ export interface PressView<L extends PressLink> {
   readonly open: number;
   /** The curves that a sheet is printed through. */
   readonly inForce: { readonly link: LinkName; readonly words: string } | null;
+  /** Dmax of each ink over earlier readings, oldest first. */
+  readonly dmax: Awaited<ReturnType<typeof dmaxHistory>>;
   readonly lenders: readonly Lender[];
   readonly nowMs: number;
 }
@@ -107,7 +110,7 @@ export async function pressView<L extends PressLink>(
     shown === null
       ? null
       : await resultView<PressLinks[L]['summary'], PressLinks[L]['detail']>(services, shown.id, link);
-  const told = shown === null ? undefined : await latestReached(services.database, shown.id);
+  const told = shown === null ? undefined : await latestReached(services.database, shown.id, conditionId);
   const own = readings.filter(
     ({ purpose, withdrawnMs }) => purpose === CHART_OF[link] && withdrawnMs === null,
   );
@@ -137,6 +140,7 @@ export async function pressView<L extends PressLink>(
             link: head.link,
             words: `${LINK_WORDS[head.link]} v${head.version}${head.conditionId === conditionId ? '' : ', borrowed'}`,
           },
+    dmax: link === 'limits' ? await dmaxHistory(services, conditionId) : [],
     lenders: heads.some((row) => row.link === 'curves' && row.conditionId === conditionId) ? [] : lenders,
     nowMs,
   };

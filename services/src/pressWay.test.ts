@@ -111,7 +111,7 @@ describe('a press to a known state', () => {
     const first = await printAndRead(gloss, { kind: 'evenness' });
     const { id } = await correctEvenness(services, gloss, first);
     await printAndRead(gloss, { kind: 'evenness' });
-    const reached = await latestReached(services.database, id);
+    const reached = await latestReached(services.database, id, gloss);
     const before = JSON.parse((await findResult(services.database, id))?.summary ?? '{}') as { mean: number };
     const after = JSON.parse(reached?.summary ?? '{}') as { mean: number };
     expect(after.mean).toBeLessThan(before.mean / 2);
@@ -138,7 +138,7 @@ describe('a press to a known state', () => {
     curves = (await makeCurves(services, gloss, { readingId: ramps, measure: 'sctv' })).id;
     const second = await printAndRead(gloss, {}, { curves: 'in force' });
     expect(await faultsOf(second)).toEqual([]);
-    const reached = await latestReached(services.database, curves);
+    const reached = await latestReached(services.database, curves, gloss);
     expect(JSON.parse(reached?.summary ?? '{}').mean).toBeLessThan(0.015);
     const next = await makeCurves(services, gloss, { readingId: second, measure: 'sctv' });
     const { summary } = await resultView<CurvesSummary, CurvesDetail>(services, next.id, 'curves');
@@ -166,7 +166,7 @@ describe('a press to a known state', () => {
     expect(summary).toMatchObject({ round: 1, extrapolated: false });
     expect((await floor(services)).rows.find((row) => row.id === gloss)?.whatNow).toBeNull();
     await printAndRead(gloss, { kind: 'near-neutral' }, { curves: 'in force' });
-    const reached = await latestReached(services.database, id);
+    const reached = await latestReached(services.database, id, gloss);
     expect(reached?.verdict).toBe('conforms');
     const marks = (await conditionView(services, gloss)).links.map(({ state }) => state);
     expect(marks).toEqual(['current', expect.any(String), 'conforms']);
@@ -190,7 +190,9 @@ describe('a press to a known state', () => {
     expect(lender.conditionId).toBe(gloss);
     await borrowCalibration(services, silk, gloss);
     const view = await conditionView(services, silk);
-    expect(view.links.map(({ borrowed }) => borrowed)).toEqual([true, true, true]);
+    expect(view.links.map(({ borrowed, state }) => `${borrowed} ${state}`)).toEqual(
+      new Array<string>(3).fill('true current'),
+    );
     expect(await listStaleHeads(services.database, silk)).toEqual([]);
     expect((await refusal(editLimits(services, silk, { limits: [1, 1, 1, 1], total: 3 }))).title).toContain(
       'borrowed',

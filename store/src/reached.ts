@@ -20,13 +20,17 @@ export async function upsertReached(sql: Sql, row: ReachedRow): Promise<void> {
   );
 }
 
-/** The newest verdict on a result from a reading that stands. */
-export async function latestReached(sql: Sql, result: number): Promise<ReachedRow | undefined> {
+/** The newest verdict on a result from a reading that stands, of one condition: a borrower has verdicts of its own. */
+export async function latestReached(
+  sql: Sql,
+  result: number,
+  condition: number,
+): Promise<ReachedRow | undefined> {
   const [row] = await sql.rows<ReachedRow>(
     `SELECT x.result_id AS resultId, x.reading_id AS readingId, x.verdict, x.summary, x.detail, x.made_ms AS madeMs
-     FROM result_reached x JOIN reading r ON r.id = x.reading_id
-     WHERE x.result_id = ? AND r.withdrawn_ms IS NULL ORDER BY x.reading_id DESC LIMIT 1`,
-    [result],
+     FROM result_reached x JOIN reading r ON r.id = x.reading_id JOIN print p ON p.id = r.print_id
+     WHERE x.result_id = ? AND p.condition_id = ? AND r.withdrawn_ms IS NULL ORDER BY x.reading_id DESC LIMIT 1`,
+    [result, condition],
   );
   return row;
 }
@@ -47,8 +51,10 @@ export function listReachedHeads(
   return sql.rows(
     `SELECT h.condition_id AS conditionId, h.link, x.verdict, x.summary
      FROM condition_head h
-     JOIN (SELECT x2.result_id, MAX(x2.reading_id) AS reading_id FROM result_reached x2 JOIN reading r2 ON r2.id = x2.reading_id
-           WHERE r2.withdrawn_ms IS NULL GROUP BY x2.result_id) newest ON newest.result_id = h.result_id
+     JOIN (SELECT x2.result_id, p2.condition_id, MAX(x2.reading_id) AS reading_id
+           FROM result_reached x2 JOIN reading r2 ON r2.id = x2.reading_id JOIN print p2 ON p2.id = r2.print_id
+           WHERE r2.withdrawn_ms IS NULL GROUP BY x2.result_id, p2.condition_id) newest
+       ON newest.result_id = h.result_id AND newest.condition_id = h.condition_id
      JOIN result_reached x ON x.result_id = newest.result_id AND x.reading_id = newest.reading_id ${where}`,
     condition === undefined ? [] : [condition],
   );

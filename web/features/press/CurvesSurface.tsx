@@ -121,7 +121,7 @@ function measureWords({ measure, tvi }: CurvesSummary): string {
   return MEASURES.find(([value]) => value === measure)?.[1] ?? measure;
 }
 
-function Sentence({ view: { result, reached, readings } }: { view: PressView<'curves'> }) {
+function Sentence({ view: { result, reached, readings, shown } }: { view: PressView<'curves'> }) {
   if (result === null)
     return readings.length > 0
       ? 'A reading of ramps is ready: make the curves.'
@@ -136,5 +136,7 @@ function Sentence({ view: { result, reached, readings } }: { view: PressView<'cu
         </span>
       </span>
     );
+  if (shown !== null && shown.borrowedFrom !== null)
+    return 'Print ramps of this stock through the borrowed curves to see whether they fit.';
   return `The sheet before stood up to ${percent(result.summary.largest)} % off its aim. Print ramps through the curves to see what they reach.`;
 }

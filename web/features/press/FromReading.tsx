@@ -8,7 +8,7 @@ import { FAULT_WORDS } from '@melto/core/faults/fault';
 import type { Fault } from '@melto/core/faults/fault';
 import type { ReadingOfCondition } from '@melto/services/readings';
 import { problemWords, sendJson } from '@/ui/api';
-import { formatMoment } from '@/ui/format';
+import { formatClock, formatDay } from '@/ui/format';
 
 /** Chooses a complete reading and makes something of it. */
 export function FromReading({
@@ -66,7 +66,7 @@ export function FromReading({
         >
           {readings.slice(0, 20).map((row) => (
             <MenuItem key={row.id} value={row.id}>
-              {row.code}, {formatMoment(row.startedMs)},{' '}
+              {row.code}, {formatDay(row.startedMs)} {formatClock(row.startedMs)},{' '}
               {row.curvesResultId === null ? 'no curves' : 'through curves'}
             </MenuItem>
           ))}

@@ -6,14 +6,15 @@ import type { PointerEvent as ReactPointerEvent } from 'react';
 export interface PlotLine {
   readonly points: readonly (readonly [number, number])[];
   readonly colour: string;
-  readonly dots?: boolean;
+  /** With dots, or dots alone. */
+  readonly dots?: boolean | 'only';
   readonly dashed?: boolean;
   readonly thin?: boolean;
 }
 
-const WIDTH = 400;
-const HEIGHT = 170;
-const EDGE = { left: 40, right: 12, top: 10, bottom: 30 };
+const WIDTH = 306;
+const HEIGHT = 150;
+const EDGE = { left: 44, right: 16, top: 8, bottom: 34 };
 
 /**
  * A plot over the amount of ink with its limit as a line that can be dragged, or moved by the arrow keys (Shift: ten
@@ -89,7 +90,7 @@ export function LimitPlot({
         </g>
       ))}
       {ticks.map((tick) => (
-        <text key={tick} x={x(tick)} y={HEIGHT - 16} textAnchor="middle" fontSize="12" fill="var(--quiet)">
+        <text key={tick} x={x(tick)} y={HEIGHT - 19} textAnchor="middle" fontSize="12" fill="var(--quiet)">
           {tick.toFixed(0)}
         </text>
       ))}
@@ -97,7 +98,7 @@ export function LimitPlot({
         {unit}
       </text>
       <text
-        transform={`translate(10 ${(HEIGHT - EDGE.bottom) / 2 + 4}) rotate(-90)`}
+        transform={`translate(12 ${(HEIGHT - EDGE.bottom) / 2 + 4}) rotate(-90)`}
         textAnchor="middle"
         fontSize="12"
         fill="var(--quiet)"
@@ -107,16 +108,16 @@ export function LimitPlot({
       {lines.map((line, i) => (
         <g key={i}>
           <polyline
+            visibility={line.dots === 'only' ? 'hidden' : undefined}
             points={line.points.map(([px, py]) => `${x(px).toFixed(1)},${y(py).toFixed(1)}`).join(' ')}
             fill="none"
             stroke={line.colour}
             strokeWidth={line.thin === true ? 1 : 2}
             strokeDasharray={line.dashed === true ? '4 3' : undefined}
           />
-          {line.dots === true &&
-            line.points.map(([px, py]) => (
-              <circle key={px} cx={x(px)} cy={y(py)} r="2.4" fill={line.colour} />
-            ))}
+          {line.dots !== undefined &&
+            line.dots !== false &&
+            line.points.map(([px, py]) => <circle key={px} cx={x(px)} cy={y(py)} r="2" fill={line.colour} />)}
         </g>
       ))}
       {Math.abs(proposed - value) > step / 2 && (

@@ -5,6 +5,7 @@ import { useRouter } from 'next/navigation';
 import { useSnackbar } from 'notistack';
 import { useState } from 'react';
 import type { LimitProposal, LimitReason } from '@melto/core/limits/proposeLimit';
+import { median } from '@melto/core/numerics/statistics';
 import { PROCESS_INKS } from '@melto/core/tone/toneMeasure';
 import type { PressView } from '@melto/services/pressView';
 import { problemWords, sendJson } from '@/ui/api';
@@ -67,6 +68,9 @@ function Editor({
   const changed =
     limits.some((limit, i) => limit !== Math.round(summary.limits[i] * 100)) ||
     total !== Math.round(summary.total * 100);
+  const others = view.dmax.filter(({ code, dmax }) => code !== summary.code && dmax.length === 4);
+  const usual = (ink: number): string =>
+    others.length === 0 ? '–' : median(others.map(({ dmax }) => dmax[ink])).toFixed(2);
   const keep = async (): Promise<void> => {
     try {
       await sendJson(
@@ -149,6 +153,7 @@ function Editor({
                 <th className="num">proposed</th>
                 <th className="num">D there</th>
                 <th className="num">Dmax</th>
+                <th className="num">usual</th>
               </tr>
             </thead>
             <tbody>
@@ -161,13 +166,15 @@ function Editor({
                   <td className="num">{Math.round(100 * limit)}</td>
                   <td className="num">{(smooth[limits[i]]?.density ?? dmax).toFixed(2)}</td>
                   <td className="num">{dmax.toFixed(2)}</td>
+                  <td className="num">{usual(i)}</td>
                 </tr>
               ))}
             </tbody>
           </table>
           <p className="small quiet" style={{ margin: '8px 0' }}>
-            Densities over paper, ISO 5-3 status E. The sum of the limits is{' '}
-            {limits.reduce((a, b) => a + b, 0)} %.
+            Densities over paper, ISO 5-3 status E; usual: the middle of{' '}
+            {others.length === 0 ? 'other sheets, once there are some' : `${others.length} other sheets`}. The
+            limits add up to {limits.reduce((a, b) => a + b, 0)} %.
           </p>
           {editable && (
             <Button variant="contained" disabled={!changed} onClick={() => void keep()}>
@@ -211,6 +218,7 @@ function InkPanel({
             thin: true,
           },
           { points: proposal.smooth.map((point) => [100 * point.tone, quantity(point)]), colour },
+          { points: proposal.read.map((point) => [100 * point.tone, quantity(point)]), colour, dots: 'only' },
         ]}
         from={0}
         to={100}

@@ -1,5 +1,6 @@
 'use client';
 
+import { Button } from '@mui/material';
 import { useState } from 'react';
 import { CartesianGrid, Line, LineChart, ResponsiveContainer, XAxis, YAxis } from 'recharts';
 import type { PressView } from '@melto/services/pressView';
@@ -35,6 +36,23 @@ export function ToneFigures({ view, result }: { view: PressView<'curves'>; resul
   const colour = detail.colours[ink];
   return (
     <>
+      <p className="row small" style={{ gap: 4, marginBottom: -4 }}>
+        <span className="quiet" style={{ paddingRight: 8 }}>
+          Ink
+        </span>
+        {detail.inks.map((other, i) => (
+          <Button
+            key={other.ink}
+            size="small"
+            variant={i === ink ? 'contained' : 'outlined'}
+            aria-pressed={i === ink}
+            onClick={() => setInk(i)}
+            sx={{ minWidth: 36 }}
+          >
+            {other.ink}
+          </Button>
+        ))}
+      </p>
       <div className="two">
         <Figure
           title={`Tone of ${chosen.ink} against its aim`}
@@ -54,7 +72,7 @@ export function ToneFigures({ view, result }: { view: PressView<'curves'>; resul
                 reached <b>{reached === undefined ? '–' : `${percent(reached.largest, 2)} %`}</b>
               </span>
               <span>
-                a single reading <b>± {percent(chosen.noise, 2)} %</b>
+                one reading <b>± {percent(chosen.noise, 2)}</b>
               </span>
             </p>
           }
@@ -134,14 +152,19 @@ export function ToneFigures({ view, result }: { view: PressView<'curves'>; resul
           figures={
             <p className="figures">
               <span>
-                total ink at the device{' '}
+                total ink, device{' '}
                 <b>{summary.total === null ? 'no limit set' : `${percent(summary.total.device, 0)} %`}</b>
               </span>
               <span>
-                at their input <b>{summary.total === null ? '–' : `${percent(summary.total.input, 0)} %`}</b>
+                at the input <b>{summary.total === null ? '–' : `${percent(summary.total.input, 0)} %`}</b>
               </span>
               <span>
-                limits <b>{detail.limits.map((limit) => percent(limit, 0)).join(' ')}</b>
+                limits{' '}
+                <b>
+                  {detail.limits.every((limit) => limit === 1)
+                    ? 'none'
+                    : detail.limits.map((limit) => percent(limit, 0)).join(' ')}
+                </b>
               </span>
             </p>
           }
@@ -211,19 +234,7 @@ export function ToneFigures({ view, result }: { view: PressView<'curves'>; resul
       <div className="panel">
         <header>
           <h2>Steps of {chosen.ink}</h2>
-          <span className="row small">
-            {detail.inks.map((other, i) => (
-              <button
-                key={other.ink}
-                type="button"
-                className="plain"
-                aria-pressed={i === ink}
-                onClick={() => setInk(i)}
-              >
-                {i === ink ? <b>{other.ink}</b> : other.ink}
-              </button>
-            ))}
-          </span>
+          <span className="quiet">tone values, per cent</span>
         </header>
         <div style={{ maxHeight: 300, overflow: 'auto' }} tabIndex={0}>
           <table className="table tight">

@@ -1,0 +1,142 @@
+import { expect, test } from '@playwright/test';
+import type { Page } from '@playwright/test';
+import { restUntilReady, tickAndPrint } from './steps.ts';
+
+test.describe.configure({ mode: 'serial' });
+
+async function newCondition(page: Page, stock: string): Promise<string> {
+  await page.goto('/conditions/new');
+  await page.getByLabel('Device').click();
+  await page.getByRole('option', { name: 'Heron' }).click();
+  await page.getByLabel('Stock').click();
+  await page.getByRole('option', { name: stock }).click();
+  await page.getByRole('button', { name: 'Make the condition' }).click();
+  await expect(page.getByRole('heading', { name: 'Limits', level: 1 })).toBeVisible();
+  return new URL(page.url()).pathname.replace(/\/limits$/, '');
+}
+
+/** Prints a sheet for the reader that moves by itself, lets it rest and reads it. */
+async function printAndRead(page: Page, at: string, sheet: string, steps?: string): Promise<void> {
+  await page.goto(at);
+  await page.getByRole('button', { name: 'Print a sheet' }).click();
+  const dialog = page.getByRole('dialog');
+  await dialog.getByLabel('Read with').click();
+  await page.getByRole('option', { name: 'sheet reader' }).click();
+  if (steps !== undefined) {
+    await dialog.getByLabel('Steps').fill('70');
+    await expect(dialog.getByRole('button', { name: 'Make the chart' })).toBeDisabled();
+    await dialog.getByLabel('Steps').fill(steps);
+  }
+  await dialog.getByRole('button', { name: 'Make the chart' }).click();
+  await expect(dialog.getByRole('button', { name: 'Print', exact: true })).toBeVisible();
+  await tickAndPrint(page);
+  await restUntilReady(page);
+  await page.goto(`/read/${sheet}-1`);
+  await expect(async () => {
+    await page.getByLabel(/^Reading desk/).focus();
+    await page.keyboard.press('t');
+    await expect(page.getByRole('status')).toHaveText('Start on white, move right to white.', {
+      timeout: 3000,
+    });
+  }).toPass();
+  // One key: the sheet reader goes on from row to row.
+  await page.keyboard.press('Space');
+  await expect(page.getByText(/strips (\d+) of \1\b/)).toBeVisible({ timeout: 120_000 });
+}
+
+test('a press comes to a known state in two rounds, with an undo', async ({ page, request }) => {
+  const problems: string[] = [];
+  page.on('pageerror', (error) => problems.push(error.message));
+  const at = await newCondition(page, 'Lantern Gloss 150');
+  await expect(page.getByText('Print ramps with a linear front end')).toBeVisible();
+
+  // Limits: proposed with reasons, moved by the keys, kept as a new version.
+  await printAndRead(page, `${at}/limits`, 'HRN-0001', '16');
+  await page.goto(`${at}/limits`);
+  await page.getByRole('button', { name: 'Propose limits' }).click();
+  const limit = page.getByRole('slider', { name: 'Limit of total ink' });
+  await expect(limit).toBeVisible();
+  const proposed = Number(await limit.getAttribute('aria-valuenow'));
+  await limit.focus();
+  await page.keyboard.press('Shift+ArrowLeft');
+  await expect(limit).toHaveAttribute('aria-valuenow', String(proposed - 10));
+  await page.getByRole('button', { name: 'Keep these limits' }).click();
+  await expect(page.getByText('set by hand, device values')).toBeVisible();
+
+  // Curves, round by round.
+  await page.getByRole('link', { name: /^Curves/ }).click();
+  await page.getByRole('button', { name: 'Make the curves' }).click();
+  await expect(page.getByText('round 1, SCTV')).toBeVisible();
+  await printAndRead(page, `${at}/curves`, 'HRN-0002', '16');
+  await page.goto(`${at}/curves`);
+  await expect(page.getByText(/steps within [\d.]+ % of the aim/)).toBeVisible();
+  await page.getByRole('button', { name: 'Make another round' }).click();
+  await expect(page.getByText('round 2, SCTV')).toBeVisible();
+
+  // Undo, and back again.
+  await page.getByRole('button', { name: /^v1/ }).click();
+  await page.getByRole('button', { name: 'put v1 in force' }).click();
+  await expect(page.getByText('round 1, SCTV')).toBeVisible();
+  await expect(page.getByRole('button', { name: 'put v1 in force' })).toBeHidden();
+  await page.getByRole('button', { name: /^v2/ }).click();
+  await page.getByRole('button', { name: 'put v2 in force' }).click();
+  await expect(page.getByText('round 2, SCTV')).toBeVisible();
+
+  // Files out, and a wrong one that is refused in words and changes nothing.
+  await page.getByRole('button', { name: 'Files' }).click();
+  const href = await page.getByRole('link', { name: 'Download' }).getAttribute('href');
+  expect((await (await request.get(href ?? '')).body()).subarray(36, 40).toString()).toBe('acsp');
+  await page.getByLabel('CSV file of curves').setInputFiles({
+    name: 'own.csv',
+    mimeType: 'text/csv',
+    buffer: Buffer.from('input,C\n0,0\n50,90\n100,40\n'),
+  });
+  await expect(page.getByText(/line 4: C: found 40 after 90/)).toBeVisible();
+  await page.getByRole('button', { name: 'Close' }).click();
+
+  // Balance: the greys of a fresh sheet conform.
+  await printAndRead(page, `${at}/balance`, 'HRN-0003');
+  await page.goto(`${at}/balance`);
+  await page.getByRole('button', { name: 'Balance the greys' }).click();
+  await expect(page.getByText('Before the correction:')).toBeVisible();
+  await printAndRead(page, `${at}/balance`, 'HRN-0004');
+  await page.goto(`${at}/balance`);
+  await expect(page.locator('.surface-head').getByText('conforms')).toBeVisible();
+  await expect(page.getByText('Steps as reached on HRN-0004')).toBeVisible();
+  for (const link of ['limits', 'curves', 'balance']) {
+    await page.goto(`${at}/${link}`);
+    const wide = await page.evaluate(() => document.documentElement.scrollWidth);
+    expect(wide).toBeLessThanOrEqual(1280);
+  }
+  expect(problems).toEqual([]);
+});
+
+test('a borrowed calibration says when its lender has a newer one', async ({ page }) => {
+  const at = await newCondition(page, 'Marsh Silk 130');
+  await page.getByRole('button', { name: 'Borrow' }).click();
+  await expect(page.getByRole('dialog')).toContainText('curves v2');
+  await page.getByRole('dialog').getByRole('button', { name: 'Borrow' }).click();
+  await expect(page.getByText('Borrowed from')).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Keep these limits' })).toBeHidden();
+
+  // The lender gets other limits.
+  await page.getByRole('link', { name: /Heron \/ Lantern Gloss 150/ }).click();
+  await expect(page.getByText('Borrowed from')).toBeHidden();
+  const limit = page.getByRole('slider', { name: 'Limit of C' });
+  await limit.focus();
+  await page.keyboard.press('ArrowLeft');
+  await page.getByRole('button', { name: 'Keep these limits' }).click();
+  await expect(page.getByRole('button', { name: /^v3/ })).toBeVisible();
+
+  // Stale, why, and the shortest way back.
+  await page.goto(`${at}/limits`);
+  await expect(page.getByText('the condition that lends it has newer Limits')).toBeVisible();
+  await expect(page.getByRole('link', { name: /^Limits.*stale/ })).toBeVisible();
+  await page.getByRole('button', { name: 'Take over the newer ones' }).click();
+  await expect(page.getByText('borrowed v3')).toBeVisible();
+  await expect(page.getByText('the condition that lends it')).toBeHidden();
+
+  // The floor tells the balance, which stood on the older limits.
+  await page.goto('/');
+  await expect(page.getByRole('link', { name: /see why stale/ }).first()).toBeVisible();
+});
