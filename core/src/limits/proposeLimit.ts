@@ -90,7 +90,9 @@ function firstExcess(
   const reference = points[Math.round(HUE_FROM * STEPS)].hueDeg;
   for (let i = Math.round(HUE_FROM * STEPS); i < STEPS; i++) {
     const slope = (quantity(points[i + 1]) - quantity(points[i - 1])) * (STEPS / 2);
-    if (slope < LEAST_SLOPE_SHARE * meanSlope)
+    // A flat place alone is a bump of the press: what is left to the end must be as little.
+    const rest = (quantity(points[STEPS]) - quantity(points[i])) * (STEPS / (STEPS - i));
+    if (Math.max(slope, rest) < LEAST_SLOPE_SHARE * meanSlope)
       return { tone: i / STEPS, reason: ink === 'K' ? 'little darker' : 'little more chroma' };
     const turn = Math.abs(((points[i].hueDeg - reference + 540) % 360) - 180);
     if (ink !== 'K' && turn > MOST_HUE_TURN) return { tone: i / STEPS, reason: 'hue turns' };

@@ -92,7 +92,7 @@ function Drawing({ picture, dashed }: { picture: SpinePicture; dashed: boolean }
                 y={46 - 44 * limit}
                 width="12"
                 height={44 * limit}
-                fill={picture.colours[i]}
+                fill={i === 3 ? 'var(--text)' : picture.colours[i]}
               />
             </g>
           ))}
@@ -107,7 +107,7 @@ function Drawing({ picture, dashed }: { picture: SpinePicture; dashed: boolean }
               key={i}
               points={curve.map((v, k) => `${2 + (60 * k) / (curve.length - 1)},${46 - 44 * v}`).join(' ')}
               fill="none"
-              stroke={picture.colours[i] ?? 'var(--text)'}
+              stroke={i === 3 ? 'var(--text)' : (picture.colours[i] ?? 'var(--text)')}
               strokeWidth="1.6"
               strokeDasharray={dashed ? '4 3' : undefined}
             />

@@ -9,6 +9,7 @@ import { median } from '@melto/core/numerics/statistics';
 import { PROCESS_INKS } from '@melto/core/tone/toneMeasure';
 import type { PressView } from '@melto/services/pressView';
 import { problemWords, sendJson } from '@/ui/api';
+import { inkLine } from './axes';
 import { FromReading } from './FromReading';
 import { LimitPlot } from './LimitPlot';
 import { PressFrame } from './PressFrame';
@@ -91,7 +92,7 @@ function Editor({
           <InkPanel
             key={proposal.ink}
             proposal={proposal}
-            colour={detail.colours[i]}
+            colour={inkLine(proposal.ink, detail.colours[i])}
             value={limits[i]}
             onChange={
               editable ? (value) => setLimits(limits.map((old, k) => (k === i ? value : old))) : undefined
@@ -151,20 +152,18 @@ function Editor({
                 <th>Ink</th>
                 <th className="num">Limit, %</th>
                 <th className="num">proposed</th>
-                <th className="num">D there</th>
                 <th className="num">Dmax</th>
                 <th className="num">usual</th>
               </tr>
             </thead>
             <tbody>
-              {detail.proposals.map(({ ink, limit, dmax, smooth }, i) => (
+              {detail.proposals.map(({ ink, limit, dmax }, i) => (
                 <tr key={ink}>
                   <td>{ink}</td>
                   <td className="num">
                     <b>{limits[i]}</b>
                   </td>
                   <td className="num">{Math.round(100 * limit)}</td>
-                  <td className="num">{(smooth[limits[i]]?.density ?? dmax).toFixed(2)}</td>
                   <td className="num">{dmax.toFixed(2)}</td>
                   <td className="num">{usual(i)}</td>
                 </tr>

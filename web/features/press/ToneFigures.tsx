@@ -5,7 +5,7 @@ import { useState } from 'react';
 import { CartesianGrid, Line, LineChart, ResponsiveContainer, XAxis, YAxis } from 'recharts';
 import type { PressView } from '@melto/services/pressView';
 import { Figure } from '@/ui/Figure';
-import { axisLabel, percent, sideLabel, TICK } from './axes';
+import { axisLabel, inkLine, percent, sideLabel, TICK } from './axes';
 
 type Result = NonNullable<PressView<'curves'>['result']>;
 const HEIGHT = 230;
@@ -33,7 +33,7 @@ export function ToneFigures({ view, result }: { view: PressView<'curves'>; resul
   const most = Math.max(4, ...data.flatMap((row) => [row.before, row.reached].map((v) => Math.abs(v ?? 0))));
   const top = Math.ceil(most / 4) * 4;
   const wrong = detail.inks.flatMap((other) => other.wrong);
-  const colour = detail.colours[ink];
+  const colour = inkLine(chosen.ink, detail.colours[ink]);
   return (
     <>
       <p className="row small" style={{ gap: 4, marginBottom: -4 }}>
@@ -211,7 +211,7 @@ export function ToneFigures({ view, result }: { view: PressView<'curves'>; resul
                 <Line
                   key={k}
                   dataKey={`c${k}`}
-                  stroke={detail.colours[k]}
+                  stroke={inkLine(detail.inks[k].ink, detail.colours[k])}
                   strokeWidth={2}
                   dot={false}
                   isAnimationActive={false}
