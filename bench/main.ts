@@ -1,6 +1,6 @@
 // Benchmarks that print tables: `npm run bench -- accuracy faults calibrate speed` (all where none is named).
 const names = process.argv.slice(2);
-const all = ['accuracy', 'faults', 'ramps', 'calibrate', 'command', 'speed'] as const;
+const all = ['accuracy', 'faults', 'ramps', 'calibrate', 'command', 'cmyk', 'speed'] as const;
 for (const name of all) {
   if (names.length > 0 ? !names.includes(name) : name === 'ramps') continue;
   if (name === 'accuracy') await (await import('./accuracy.ts')).accuracy();
@@ -12,6 +12,11 @@ for (const name of all) {
   if (name === 'ramps') (await import('./faults.ts')).rampFaults();
   if (name === 'calibrate') (await import('./calibrate.ts')).calibrate();
   if (name === 'command') (await import('./calibrateByCommand.ts')).calibrateByCommand();
+  if (name === 'cmyk') {
+    const { cmykForward, publishedHalves } = await import('./cmykForward.ts');
+    cmykForward();
+    publishedHalves();
+  }
   if (name === 'speed') await (await import('./speed.ts')).speed();
 }
 export {};

@@ -1,24 +1,29 @@
 import { solvePositiveDefinite } from '@melto/core/numerics/cholesky';
 
-/** A polynomial of fourth order in three inputs, the plain model that accuracy figures stand beside. */
+/** A polynomial of fourth order in three or four inputs, the plain model that accuracy figures stand beside. */
 export interface Polynomial {
   readonly coefficients: readonly Float64Array[];
 }
 
 const ORDER = 4;
 
-function terms(x: number, y: number, z: number): number[] {
-  const out: number[] = [];
-  for (let i = 0; i <= ORDER; i++)
-    for (let j = 0; i + j <= ORDER; j++)
-      for (let k = 0; i + j + k <= ORDER; k++) out.push(x ** i * y ** j * z ** k);
-  return out;
+/** All products of powers whose sum is four at most. */
+function terms(values: ArrayLike<number>): number[] {
+  let out: { readonly product: number; readonly order: number }[] = [{ product: 1, order: 0 }];
+  for (let c = 0; c < values.length; c++)
+    out = out.flatMap(({ product, order }) =>
+      Array.from({ length: ORDER - order + 1 }, (_, power) => ({
+        product: product * values[c] ** power,
+        order: order + power,
+      })),
+    );
+  return out.map(({ product }) => product);
 }
 
-/** Least squares of the rows of `lab` (× 3) over the rows of `device` (× 3). */
-export function fitPolynomial(device: Float64Array, lab: Float64Array): Polynomial {
-  const rows = Array.from({ length: device.length / 3 }, (_, i) =>
-    terms(device[3 * i], device[3 * i + 1], device[3 * i + 2]),
+/** Least squares of the rows of `lab` (× 3) over the rows of `device` (× inputs). */
+export function fitPolynomial(device: Float64Array, lab: Float64Array, inputs = 3): Polynomial {
+  const rows = Array.from({ length: device.length / inputs }, (_, i) =>
+    terms(device.subarray(inputs * i, inputs * (i + 1))),
   );
   const n = rows[0].length;
   const normal = new Float64Array(n * n);
@@ -33,9 +38,14 @@ export function fitPolynomial(device: Float64Array, lab: Float64Array): Polynomi
   return { coefficients };
 }
 
-export function evaluatePolynomial(polynomial: Polynomial, device: Float64Array, out: Float64Array): void {
-  for (let r = 0; r < device.length / 3; r++) {
-    const row = terms(device[3 * r], device[3 * r + 1], device[3 * r + 2]);
+export function evaluatePolynomial(
+  polynomial: Polynomial,
+  device: Float64Array,
+  out: Float64Array,
+  inputs = 3,
+): void {
+  for (let r = 0; r < device.length / inputs; r++) {
+    const row = terms(device.subarray(inputs * r, inputs * (r + 1)));
     polynomial.coefficients.forEach(
       (c, axis) => (out[3 * r + axis] = row.reduce((sum, value, i) => sum + value * c[i], 0)),
     );

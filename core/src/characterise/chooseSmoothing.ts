@@ -11,9 +11,13 @@ const RELATIVE = Array.from({ length: 17 }, (_, i) => 10 ** (-10 + i / 2));
 
 /**
  * The smoothing factor (in the units of the kernel) with the least mean absolute leave-one-out residual on a random part
- * of the rows. The projected kernel is brought to tridiagonal form once; each factor then costs O(n²).
+ * of the rows, among `factors` (relative to the size of the kernel). The projected kernel is brought to tridiagonal form once; each factor then costs O(n²).
  */
-export function chooseSmoothing(data: SplineData, seed: number): number {
+export function chooseSmoothing(
+  data: SplineData,
+  seed: number,
+  factors: readonly number[] = RELATIVE,
+): number {
   const kernel = new ProjectedKernel(subset(data, SELECTION_ROWS, seed));
   const { free, count } = kernel;
   const tridiagonal = tridiagonalise(kernel.block, free);
@@ -29,7 +33,7 @@ export function chooseSmoothing(data: SplineData, seed: number): number {
   );
   const basis = rowsOfBasis(kernel, q);
   let best = { smoothing: 0, score: Infinity };
-  for (const relative of RELATIVE) {
+  for (const relative of factors) {
     const smoothing = relative * size;
     const factor = factorTridiagonal(tridiagonal, smoothing);
     const solved = columns.map((column) => {

@@ -1,0 +1,238 @@
+import { WHITE_D50_MEASURED } from '../colour/whitePoints.ts';
+import { labFunction } from '../colour/xyzToLab.ts';
+import { solvePositiveDefinite } from '../numerics/cholesky.ts';
+import { cubicBasis, FREE_BASIS } from './cubicBasis.ts';
+
+/**
+ * Yule-Nielsen mixing of the 2^n solids for each of X, Y, Z, with a free tone curve an ink:
+ * V^(1/ν) = Σ_p P_p Π_i (a_i or 1 − a_i), a_i(d) = d + Σ_k c_ik B_k(d).
+ */
+export interface InkPhysics {
+  readonly inks: number;
+  readonly nu: number;
+  /** For each of X, Y, Z the roots of the solids, bit i of the index set where ink i is full. */
+  readonly solids: readonly Float64Array[];
+  /** For each of X, Y, Z and each ink its area at the device values i/1024. */
+  readonly areas: readonly (readonly Float64Array[])[];
+}
+
+const FACTORS = [1.3, 1.6, 1.9, 2.2, 2.6, 3.2, 4] as const;
+const STEPS = 8;
+const BEND_PENALTY = 2e-4;
+const SOLID_PENALTY = 1e-7;
+const TABLE = 1024;
+const LEAST_ROOT = 1e-4;
+
+/**
+ * Fits the mixing model by Gauss-Newton steps; the Yule-Nielsen factor is the one with the least rms in fit space.
+ * @param device distinct rows, row-major × inks, 0..1.
+ * @param xyz Y = 100.
+ * @param counts readings behind each row.
+ * @param nu tried alone where given.
+ */
+export function fitInkPhysics(
+  device: Float64Array,
+  inks: number,
+  xyz: Float64Array,
+  counts: Float64Array,
+  nu?: number,
+): InkPhysics {
+  let best: { physics: InkPhysics; rms: number } | undefined;
+  const basis = basisRows(device);
+  const y = new Float64Array(xyz.length);
+  for (const factor of nu === undefined ? FACTORS : [nu]) {
+    const bands = [0, 1, 2].map((axis) => fitBand(device, inks, xyz, axis, counts, basis, factor));
+    const physics: InkPhysics = {
+      inks,
+      nu: factor,
+      solids: bands.map(({ solids }) => solids),
+      areas: bands.map(({ tone }) => toneTables(tone, inks)),
+    };
+    inkPhysicsFit(physics, device, y);
+    let sum = 0;
+    for (let i = 0; i < xyz.length; i++)
+      sum += counts[Math.floor(i / 3)] * (y[i] - 116 * labFunction(xyz[i] / WHITE_D50_MEASURED[i % 3])) ** 2;
+    if (best === undefined || sum < best.rms) best = { physics, rms: sum };
+  }
+  if (best === undefined) throw new RangeError('no Yule-Nielsen factor to try');
+  return best.physics;
+}
+
+/** Fit-space values (116·f(XYZ/W)) of device rows; `out` row-major × 3. */
+export function inkPhysicsFit(physics: InkPhysics, device: ArrayLike<number>, out: Float64Array): void {
+  const { inks, nu, solids, areas } = physics;
+  const size = 1 << inks;
+  const mix = new Float64Array(size);
+  for (let row = 0, rows = device.length / inks; row < rows; row++)
+    for (let axis = 0; axis < 3; axis++) {
+      mix.set(solids[axis]);
+      // Ink by ink, the last one first: the table of solids halves each time.
+      for (let ink = inks - 1, half = size >> 1; ink >= 0; ink--, half >>= 1) {
+        const at = Math.min(1, Math.max(0, device[row * inks + ink])) * TABLE;
+        const low = Math.min(TABLE - 1, Math.floor(at));
+        const table = areas[axis][ink];
+        const area = table[low] + (at - low) * (table[low + 1] - table[low]);
+        for (let p = 0; p < half; p++) mix[p] += area * (mix[p + half] - mix[p]);
+      }
+      const root = Math.max(LEAST_ROOT, mix[0]);
+      out[row * 3 + axis] = 116 * labFunction(Math.pow(root, nu) / WHITE_D50_MEASURED[axis]);
+    }
+}
+
+function basisRows(device: Float64Array): Float64Array {
+  const out = new Float64Array(device.length * FREE_BASIS);
+  for (let i = 0; i < device.length; i++)
+    cubicBasis(device[i], out.subarray(i * FREE_BASIS, (i + 1) * FREE_BASIS));
+  return out;
+}
+
+function toneTables(tone: Float64Array, inks: number): Float64Array[] {
+  const values = new Float64Array(FREE_BASIS);
+  return Array.from({ length: inks }, (_, ink) =>
+    Float64Array.from({ length: TABLE + 1 }, (_, i) => {
+      cubicBasis(i / TABLE, values);
+      let area = i / TABLE;
+      for (let k = 0; k < FREE_BASIS; k++) area += tone[ink * FREE_BASIS + k] * values[k];
+      return area;
+    }),
+  );
+}
+
+function fitBand(
+  device: Float64Array,
+  inks: number,
+  xyz: Float64Array,
+  axis: number,
+  counts: Float64Array,
+  basis: Float64Array,
+  nu: number,
+): { solids: Float64Array; tone: Float64Array } {
+  const rows = counts.length;
+  const size = 1 << inks;
+  const tones = inks * FREE_BASIS;
+  const unknowns = size + tones;
+  const target = Float64Array.from({ length: rows }, (_, row) =>
+    Math.pow(Math.max(1e-3, xyz[3 * row + axis]), 1 / nu),
+  );
+  let scale = 0;
+  let weightSum = 0;
+  for (let row = 0; row < rows; row++) {
+    scale = Math.max(scale, target[row]);
+    weightSum += counts[row];
+  }
+  const solids = new Float64Array(size);
+  const tone = new Float64Array(tones);
+  const areas = new Float64Array(inks);
+  const weights = new Float64Array(size);
+  const line = new Float64Array(unknowns);
+  for (let step = 0; step <= STEPS; step++) {
+    // The first step finds the solids alone, with straight tone curves.
+    const width = step === 0 ? size : unknowns;
+    const normal = new Float64Array(width * width);
+    const right = new Float64Array(width);
+    for (let row = 0; row < rows; row++) {
+      areasOf(device, basis, tone, row, inks, areas);
+      mixtureWeights(areas, inks, weights);
+      let value = 0;
+      for (let p = 0; p < size; p++) {
+        line[p] = weights[p];
+        value += weights[p] * solids[p];
+      }
+      if (width > size)
+        for (let ink = 0; ink < inks; ink++) {
+          const slope = mixtureSlope(areas, inks, ink, solids);
+          for (let k = 0; k < FREE_BASIS; k++)
+            line[size + ink * FREE_BASIS + k] = slope * basis[(row * inks + ink) * FREE_BASIS + k];
+        }
+      const rest = target[row] - value;
+      const weight = counts[row];
+      for (let p = 0; p < width; p++) {
+        const lp = weight * line[p];
+        if (lp === 0) continue;
+        right[p] += lp * rest;
+        for (let q = 0; q <= p; q++) normal[p * width + q] += lp * line[q];
+      }
+    }
+    for (let p = 0; p < size; p++) normal[p * width + p] += SOLID_PENALTY * weightSum;
+    if (width > size)
+      addBendPenalty(normal, right, tone, size, inks, BEND_PENALTY * weightSum * scale * scale);
+    for (let p = 0; p < width; p++)
+      for (let q = p + 1; q < width; q++) normal[p * width + q] = normal[q * width + p];
+    const change = solvePositiveDefinite(normal, width, right);
+    for (let p = 0; p < size; p++) solids[p] += change[p];
+    for (let k = 0; k < width - size; k++) tone[k] += change[size + k];
+  }
+  return { solids, tone };
+}
+
+function areasOf(
+  device: Float64Array,
+  basis: Float64Array,
+  tone: Float64Array,
+  row: number,
+  inks: number,
+  out: Float64Array,
+): void {
+  for (let ink = 0; ink < inks; ink++) {
+    const at = row * inks + ink;
+    let area = device[at];
+    for (let k = 0; k < FREE_BASIS; k++) area += tone[ink * FREE_BASIS + k] * basis[at * FREE_BASIS + k];
+    out[ink] = area;
+  }
+}
+
+function mixtureWeights(areas: Float64Array, inks: number, out: Float64Array): void {
+  out[0] = 1;
+  for (let ink = 0, filled = 1; ink < inks; ink++, filled <<= 1)
+    for (let p = 0; p < filled; p++) {
+      out[p + filled] = out[p] * areas[ink];
+      out[p] *= 1 - areas[ink];
+    }
+}
+
+/** Derivative of the mixture with the area of one ink. */
+function mixtureSlope(areas: Float64Array, inks: number, which: number, solids: Float64Array): number {
+  const size = 1 << inks;
+  let slope = 0;
+  for (let p = 0; p < size; p++) {
+    let weight = (p >> which) & 1 ? 1 : -1;
+    for (let ink = 0; ink < inks; ink++)
+      if (ink !== which) weight *= (p >> ink) & 1 ? areas[ink] : 1 - areas[ink];
+    slope += weight * solids[p];
+  }
+  return slope;
+}
+
+/** Penalty on second differences of each ink's coefficients, zero beyond both ends. */
+function addBendPenalty(
+  normal: Float64Array,
+  right: Float64Array,
+  tone: Float64Array,
+  size: number,
+  inks: number,
+  penalty: number,
+): void {
+  const width = size + inks * FREE_BASIS;
+  for (let ink = 0; ink < inks; ink++) {
+    const at = (k: number): number | undefined =>
+      k < 0 || k >= FREE_BASIS ? undefined : ink * FREE_BASIS + k;
+    for (let k = 0; k < FREE_BASIS; k++) {
+      const terms = (
+        [
+          [k - 1, 1],
+          [k, -2],
+          [k + 1, 1],
+        ] as const
+      ).flatMap(([index, factor]) => {
+        const own = at(index);
+        return own === undefined ? [] : [{ own, factor }];
+      });
+      const bend = terms.reduce((sum, { own, factor }) => sum + factor * tone[own], 0);
+      for (const a of terms) {
+        right[size + a.own] -= penalty * a.factor * bend;
+        for (const b of terms)
+          if (b.own <= a.own) normal[(size + a.own) * width + size + b.own] += penalty * a.factor * b.factor;
+      }
+    }
+  }
+}
