@@ -1,6 +1,6 @@
 // Benchmarks that print tables: `npm run bench -- accuracy faults calibrate speed` (all where none is named).
 const names = process.argv.slice(2);
-const all = ['accuracy', 'faults', 'ramps', 'calibrate', 'command', 'cmyk', 'speed'] as const;
+const all = ['accuracy', 'faults', 'ramps', 'calibrate', 'command', 'cmyk', 'loop', 'speed'] as const;
 for (const name of all) {
   if (names.length > 0 ? !names.includes(name) : name === 'ramps') continue;
   if (name === 'accuracy') await (await import('./accuracy.ts')).accuracy();
@@ -17,6 +17,7 @@ for (const name of all) {
     cmykForward();
     publishedHalves();
   }
+  if (name === 'loop') (await import('./cmykLoop.ts')).cmykLoop();
   if (name === 'speed') await (await import('./speed.ts')).speed();
 }
 export {};

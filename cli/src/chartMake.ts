@@ -1,3 +1,4 @@
+import { CMYK_CHART_PATCHES, makeCmykChart } from '@melto/core/charts/cmykChart';
 import { makeEvennessChart } from '@melto/core/charts/evennessChart';
 import { layoutChart } from '@melto/core/charts/layoutChart';
 import type { ChartLayout } from '@melto/core/charts/layoutChart';
@@ -20,6 +21,7 @@ export interface ChartMakeOptions {
   readonly steps: string;
   readonly copies?: string;
   readonly order: string;
+  readonly tac: string;
   readonly instrument: string;
   readonly seed: string;
   readonly paper: string;
@@ -27,7 +29,7 @@ export interface ChartMakeOptions {
   readonly json?: boolean;
 }
 
-const CMYK_KINDS = ['ramps', 'near-neutral', 'evenness'] as const;
+const CMYK_KINDS = ['profile', 'ramps', 'near-neutral', 'evenness'] as const;
 
 export function chartMake(options: ChartMakeOptions): void {
   const process = oneOf(options.process, '--process', ['rgb', 'cmyk']);
@@ -38,7 +40,8 @@ export function chartMake(options: ChartMakeOptions): void {
     process === 'rgb'
       ? rgbChart(options, paper, seed, instrument)
       : cmykChart(options, paper, seed, instrument);
-  const title = process === 'rgb' ? `RGB chart, ${names.length} patches` : `CMYK ${options.kind ?? ''} chart`;
+  const title =
+    process === 'rgb' ? `RGB chart, ${names.length} patches` : `CMYK ${options.kind ?? 'profile'} chart`;
   writePatchFile(options.out, {
     ids: names.map((_, i) => String(i + 1)),
     names: [...names],
@@ -77,9 +80,15 @@ function cmykChart(
   seed: number,
   instrument: ReaderKind,
 ): LaidOut {
-  const kind = oneOf(options.kind ?? '', '--kind', CMYK_KINDS);
+  const kind = oneOf(options.kind ?? 'profile', '--kind', CMYK_KINDS);
   const needs = READER_NEEDS[instrument];
   if (kind === 'evenness') return makeEvennessChart(paper, needs);
+  if (kind === 'profile') {
+    const { least, most } = CMYK_CHART_PATCHES;
+    const patches = wholeNumber(options.patches ?? '', '--patches', least, most);
+    const chart = makeCmykChart(patches, seed, wholeNumber(options.tac, '--tac', 120, 400) / 100);
+    return { ...chart, layout: layoutChart('cmyk', chart.device, paper, seed, needs) };
+  }
   const steps = wholeNumber(options.steps, '--steps', RAMP_STEPS.least, RAMP_STEPS.most);
   const copies = wholeNumber(options.copies ?? (kind === 'ramps' ? '4' : '2'), '--copies', 1, 8);
   const one = kind === 'ramps' ? makeRampChart({ steps, totalInk: true }) : makeNearNeutralChart();

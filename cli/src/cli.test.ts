@@ -200,6 +200,47 @@ describe('melto', () => {
     expect(JSON.parse(reached.out)).toMatchObject({ verdict: 'conforms', extrapolated: false });
   });
 
+  it('profiles a press', () => {
+    expect(melto('chart', 'make', '--process', 'cmyk', '--patches', '300', '--out', 'p.txt')).toMatchObject({
+      status: 0,
+      err: '',
+    });
+    melto(
+      'simulate',
+      'read',
+      '--device',
+      'osprey',
+      '--stock',
+      'marsh-silk-130',
+      '--chart',
+      'p.txt',
+      '--out',
+      'pm.txt',
+    );
+    const built = melto(
+      'profile',
+      'build',
+      '--measured',
+      'pm.txt',
+      '--out',
+      'press.icc',
+      '--tables',
+      'small',
+      '--black',
+      'heavy',
+      '--tac',
+      '280',
+      '--json',
+    );
+    expect(built).toMatchObject({ status: 0, err: '' });
+    const report = JSON.parse(built.out);
+    expect(report.totalInk).toBeLessThanOrEqual(2.801);
+    expect(report.summary.mean).toBeLessThan(1.2);
+    expect(JSON.parse(melto('profile', 'inspect', 'press.icc', '--json').out)).toMatchObject({
+      class: 'prtr',
+    });
+  });
+
   it.each([
     [['curves', 'balance', '--measured', 'm1.txt'], 'found no near-neutral scales'],
     [['curves', 'linearise', '--measured', 'greys.txt'], 'found no colours'],

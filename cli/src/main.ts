@@ -13,8 +13,9 @@ async function main(argv: readonly string[]): Promise<number> {
   const chart = program.command('chart').description('make charts and their pages');
   json(chart.command('make'))
     .requiredOption('--process <name>', 'channels of the device: rgb or cmyk')
-    .option('--patches <number>', 'rgb: 100 to 3,000')
-    .option('--kind <name>', 'cmyk: ramps (with total ink), near-neutral or evenness')
+    .option('--patches <number>', 'rgb: 100 to 3,000; cmyk profile: 200 to 3,000')
+    .option('--tac <per cent>', 'cmyk profile: total ink', '300')
+    .option('--kind <name>', 'cmyk: profile, ramps (with total ink), near-neutral or evenness')
     .option('--steps <number>', 'ramps: 5 to 64 from paper to solid', '21')
     .option('--copies <number>', '1 to 8, laid out against unevenness')
     .option('--order <name>', 'scrambled or in-order', 'scrambled')
@@ -85,10 +86,14 @@ async function main(argv: readonly string[]): Promise<number> {
 
   const profile = program.command('profile').description('build and look at profiles');
   json(profile.command('build'))
-    .requiredOption('--measured <file>', 'CGATS file with RGB values and spectra, XYZ or Lab')
+    .requiredOption('--measured <file>', 'CGATS file with RGB or CMYK values and spectra, XYZ or Lab')
     .requiredOption('--out <file>')
     .option('--icc <version>', '2 or 4', '4')
     .option('--tables <size>', 'small, normal or large', 'normal')
+    .option('--black <amount>', 'cmyk: light, medium, heavy or max', 'medium')
+    .option('--black-start <L*>', 'cmyk: lightness from which black begins')
+    .option('--black-most <per cent>', 'cmyk: most black')
+    .option('--tac <per cent>', 'cmyk: total ink', '300')
     .option('--name <text>', 'description in the profile')
     .option('--report <file>', 'fit report as JSON')
     .action(async (options) => (await import('./profileBuild.ts')).profileBuild(options));

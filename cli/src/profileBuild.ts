@@ -1,10 +1,21 @@
 import { patchXyz } from '@melto/core/cgats/patchColours';
+import type { PatchSet } from '@melto/core/cgats/patchSet';
+import { fitInkModel } from '@melto/core/characterise/inkModel';
 import { fitReport } from '@melto/core/characterise/fitReport';
 import { fitRgbModel } from '@melto/core/characterise/rgbModel';
+import { channelCount, paperValue } from '@melto/core/device/deviceSpace';
 import { writeIcc } from '@melto/core/icc/writeIcc';
+import type { IccProfile } from '@melto/core/icc/iccTypes';
+import type { ErrorSummary } from '@melto/core/numerics/statistics';
+import { buildInkProfile } from '@melto/core/profile/buildInkProfile';
 import { buildRgbProfile } from '@melto/core/profile/buildRgbProfile';
+import type { TableSize } from '@melto/core/profile/buildRgbProfile';
 import { characterisationText, meanPaperXyz } from '@melto/core/profile/characterisationText';
-import { oneOf, readPatchFile, report, rgbDevice, writeFile } from './files.ts';
+import { inkProfileReport } from '@melto/core/profile/inkReport';
+import type { OutputProfileOptions } from '@melto/core/profile/outputProfile';
+import { separationOf } from '@melto/core/separate/separation';
+import type { Separation } from '@melto/core/separate/separation';
+import { deviceOf, oneOf, readPatchFile, report, wholeNumber, writeFile } from './files.ts';
 import { UsageError } from './usageError.ts';
 
 export interface ProfileBuildOptions {
@@ -12,53 +23,130 @@ export interface ProfileBuildOptions {
   readonly out: string;
   readonly icc: string;
   readonly tables: string;
+  readonly black: string;
+  readonly blackMost?: string;
+  readonly blackStart?: string;
+  readonly tac: string;
   readonly name?: string;
   readonly report?: string;
   readonly json?: boolean;
 }
 
+interface Built {
+  readonly profile: IccProfile;
+  readonly report: {
+    readonly summary: ErrorSummary;
+    readonly repeatability?: ErrorSummary;
+  };
+  /** Further lines for people. */
+  readonly lines: readonly string[];
+}
+
+const MOST_NAMED = 12;
+const LEAST_PATCHES = { rgb: 40, cmyk: 150 } as const;
+
 export function profileBuild(options: ProfileBuildOptions): void {
   const version = oneOf(options.icc, '--icc', ['2', '4']) === '2' ? 2 : 4;
   const tableSize = oneOf(options.tables, '--tables', ['small', 'normal', 'large']);
+  const separation = separationFrom(options);
   const set = readPatchFile(options.measured);
-  const device = rgbDevice(options.measured, set);
+  const { device, space } = deviceOf(options.measured, set);
+  if (space === 'cmykog')
+    throw new UsageError(`${options.measured}: found six inks, expected RGB or CMYK values`);
   const xyz = patchXyz(set);
   if (xyz === undefined)
     throw new UsageError(`${options.measured}: found no colours, expected spectra, XYZ or Lab`);
-  const paperXyz = meanPaperXyz(device, 3, 1, xyz);
+  const paperXyz = meanPaperXyz(device, channelCount(space), paperValue(space), xyz);
   if (paperXyz === undefined)
     throw new UsageError(
-      `${options.measured}: found no bare paper, expected at least one patch of RGB 255 255 255`,
+      `${options.measured}: found no bare paper, expected at least one patch of ${space === 'rgb' ? 'RGB 255 255 255' : 'CMYK 0 0 0 0'}`,
     );
-  if (set.ids.length < 40)
-    throw new UsageError(`${options.measured}: found ${set.ids.length} patches, expected at least 40`);
+  if (set.ids.length < LEAST_PATCHES[space])
+    throw new UsageError(
+      `${options.measured}: found ${set.ids.length} patches, expected at least ${LEAST_PATCHES[space]}`,
+    );
   const started = performance.now();
-  const model = fitRgbModel(device, xyz);
-  const { profile } = buildRgbProfile(model, {
+  const about: OutputProfileOptions = {
     version,
-    tableSize,
     description: options.name ?? options.out.replace(/^.*\/|\.icc$/g, ''),
     copyright: 'No rights reserved',
     createdMs: Date.now(),
     characterisation: characterisationText(set),
     paperXyz,
-  });
-  const bytes = writeIcc(profile);
+  };
+  const built =
+    space === 'rgb'
+      ? buildFromRgb(device, xyz, about, tableSize)
+      : buildFromInks(set, device, xyz, about, tableSize, separation);
+  const bytes = writeIcc(built.profile);
   const seconds = (performance.now() - started) / 1000;
   writeFile(options.out, bytes);
-  const fit = fitReport(model, device, xyz);
-  if (options.report !== undefined) writeFile(options.report, `${JSON.stringify(fit, null, 2)}\n`);
-  const { summary } = fit;
-  report(
-    options.json,
-    { out: options.out, bytes: bytes.length, seconds, summary, repeatability: fit.repeatability },
-    [
-      ...set.notes,
-      `cross-validated ΔE00, reading noise included: mean ${summary.mean.toFixed(2)}, 95 % under ${summary.p95.toFixed(2)}, largest ${summary.largest.toFixed(2)}`,
-      fit.repeatability === undefined
-        ? 'no repeated patches'
-        : `repeated patches differ from their mean by ${fit.repeatability.mean.toFixed(2)} ΔE00`,
-      `${options.out}: version ${version}, ${bytes.length} bytes, ${seconds.toFixed(1)} s`,
+  if (options.report !== undefined) writeFile(options.report, `${JSON.stringify(built.report, null, 2)}\n`);
+  const { summary, repeatability } = built.report;
+  report(options.json, { out: options.out, bytes: bytes.length, seconds, ...built.report }, [
+    ...set.notes,
+    `cross-validated ΔE00, reading noise included: mean ${summary.mean.toFixed(2)}, 95 % under ${summary.p95.toFixed(2)}, largest ${summary.largest.toFixed(2)}`,
+    repeatability === undefined
+      ? 'no repeated patches'
+      : `repeated patches differ from their mean by ${repeatability.mean.toFixed(2)} ΔE00`,
+    ...built.lines,
+    `${options.out}: version ${version}, ${bytes.length} bytes, ${seconds.toFixed(1)} s`,
+  ]);
+}
+
+function buildFromRgb(
+  device: Float64Array,
+  xyz: Float64Array,
+  about: OutputProfileOptions,
+  tableSize: TableSize,
+): Built {
+  const model = fitRgbModel(device, xyz);
+  const { profile } = buildRgbProfile(model, { ...about, tableSize });
+  return { profile, report: fitReport(model, device, xyz), lines: [] };
+}
+
+function buildFromInks(
+  set: PatchSet,
+  device: Float64Array,
+  xyz: Float64Array,
+  about: OutputProfileOptions,
+  tableSize: TableSize,
+  separation: Separation,
+): Built {
+  const model = fitInkModel(device, 4, xyz);
+  const { profile } = buildInkProfile(model, { ...about, tableSize, separation });
+  const found = inkProfileReport(model, profile, device, xyz, separation.totalInk);
+  const black = found.neutralAxis[0];
+  return {
+    profile,
+    report: found,
+    lines: [
+      `round trip of colours in gamut: mean ${found.roundTrip.mean.toFixed(2)}, 95 % under ${found.roundTrip.p95.toFixed(2)}`,
+      `total ink ${(100 * found.totalInk).toFixed(1)} %, black L* ${black.lab[0].toFixed(1)} of ${black.inks.map((ink) => (100 * ink).toFixed(0)).join(' ')}`,
+      ...(found.outliers.length === 0
+        ? []
+        : [
+            `worth another reading: patches ${found.outliers
+              .slice(0, MOST_NAMED)
+              .map((row) => set.ids[row])
+              .join(
+                ', ',
+              )}${found.outliers.length > MOST_NAMED ? ` and ${found.outliers.length - MOST_NAMED} more` : ''}`,
+          ]),
     ],
-  );
+  };
+}
+
+function separationFrom(options: ProfileBuildOptions): Separation {
+  const black = oneOf(options.black, '--black', ['light', 'medium', 'heavy', 'max']);
+  const base = separationOf(black, wholeNumber(options.tac, '--tac', 120, 400) / 100);
+  return {
+    ...base,
+    ...(options.blackMost === undefined
+      ? {}
+      : { blackMost: wholeNumber(options.blackMost, '--black-most', 0, 100) / 100 }),
+    ...(options.blackStart === undefined
+      ? {}
+      : { blackStart: wholeNumber(options.blackStart, '--black-start', 1, 100) }),
+  };
 }

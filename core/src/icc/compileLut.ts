@@ -1,7 +1,7 @@
 import { compileCurve, compileTable } from './evaluateCurve.ts';
 import type { CurveFunction } from './evaluateCurve.ts';
 import type { IccClut, LutAbTag, LutTag } from './iccTypes.ts';
-import { interpolateMultilinear, interpolateTetrahedral } from './interpolateClut.ts';
+import { interpolateFour, interpolateMultilinear, interpolateTetrahedral } from './interpolateClut.ts';
 
 /** Maps one row of normalised values to another; both buffers hold at least 16 values. */
 export type RowFunction = (input: Float64Array, output: Float64Array) => void;
@@ -14,7 +14,8 @@ export type Interpolation = 'tetrahedral' | 'multilinear';
 /**
  * Compiles a table tag into a function of rows 0..1, in the order of elements that its type defines.
  * @param interpolation of three inputs: tetrahedral where they are device values, multilinear where they are Lab,
- * whose neutral axis runs along an edge of the cells and not along their diagonal. More inputs are multilinear.
+ * whose neutral axis runs along an edge of the cells and not along their diagonal. Four inputs are linear along
+ * the first and tetrahedral over the others, more are multilinear.
  */
 export function compileLut(tag: LutTag | LutAbTag, interpolation: Interpolation): RowFunction {
   const stages =
@@ -65,7 +66,9 @@ function clutStage(clut: IccClut, interpolation: Interpolation): Stage {
   const interpolate =
     clut.grid.length === 3 && interpolation === 'tetrahedral'
       ? interpolateTetrahedral
-      : interpolateMultilinear;
+      : clut.grid.length === 4
+        ? interpolateFour
+        : interpolateMultilinear;
   const result = new Float64Array(clut.outputs);
   return (values) => {
     interpolate(clut.values, clut.grid, clut.outputs, values, 0, result, 0);

@@ -6,7 +6,6 @@ import { rgbModelXyz } from '../characterise/rgbModel.ts';
 import type { RgbModel } from '../characterise/rgbModel.ts';
 import { createGamutMap } from '../gamut/gamutMap.ts';
 import type { GamutMap } from '../gamut/gamutMap.ts';
-import { iccDateOf } from '../icc/iccDate.ts';
 import { interpolateTetrahedral } from '../icc/interpolateClut.ts';
 import type { IccProfile, IccTag } from '../icc/iccTypes.ts';
 import { buildForwardGrid } from './forwardGrid.ts';
@@ -14,20 +13,20 @@ import type { ForwardGrid } from './forwardGrid.ts';
 import { invertRgb } from './invertRgb.ts';
 import { labGridValues } from './labGrid.ts';
 import { forwardTag, inverseTag, quantiseLab } from './profileTables.ts';
-import type { IccVersion } from './profileTables.ts';
+import {
+  GAMUT_FULL_SCALE,
+  GAMUT_TOLERANCE,
+  KNEE,
+  REFERENCE_MEDIUM_BLACK,
+  VERSION_2_BLACK,
+} from './intents.ts';
+import { outputProfile } from './outputProfile.ts';
+import type { OutputProfileOptions } from './outputProfile.ts';
 
 export type TableSize = 'small' | 'normal' | 'large';
 
-export interface RgbProfileOptions {
-  readonly version: IccVersion;
+export interface RgbProfileOptions extends OutputProfileOptions {
   readonly tableSize: TableSize;
-  readonly description: string;
-  readonly copyright: string;
-  readonly createdMs: number;
-  /** Characterisation data as CGATS text for the `targ` tag. */
-  readonly characterisation?: string;
-  /** Mean measured XYZ of the bare stock (Y = 100). */
-  readonly paperXyz: Xyz;
 }
 
 export interface BuiltProfile {
@@ -43,19 +42,6 @@ const SIZES: Readonly<Record<TableSize, { forward: number; inverse: number }>> =
   normal: { forward: 33, inverse: 33 },
   large: { forward: 45, inverse: 49 },
 };
-
-/** Perceptual black of version 4: the reference medium (ICC.1:2022, 6.3.3), Y = 1. */
-const REFERENCE_MEDIUM_BLACK: Xyz = [0.00336, 0.0034731, 0.00287];
-/**
- * Perceptual black of version 2. The standard leaves it open; Melto ends the scale at zero, so that a picture's
- * black is the device's black whether or not the colour engine compensates the black point.
- */
-const VERSION_2_BLACK: Xyz = [0, 0, 0];
-/** Share of the gamut that keeps its place, by intent. */
-const KNEE = { perceptual: 0.78, saturation: 0.9 } as const;
-/** ΔE*ab that counts as full scale of the `gamt` tag; its first step lies at the tolerance. */
-const GAMUT_FULL_SCALE = 60;
-const GAMUT_TOLERANCE = 1.5;
 
 /** Builds an output profile with all intents from a fitted model. */
 export function buildRgbProfile(
@@ -82,17 +68,7 @@ export function buildRgbProfile(
     distance <= GAMUT_TOLERANCE ? 0 : Math.min(1, distance / GAMUT_FULL_SCALE),
   );
   const tags = new Map<string, IccTag>();
-  const description = options.description;
   const version4 = options.version === 4;
-  const textTag = (text: string): IccTag =>
-    version4 ? { type: 'mluc', records: [{ language: 'en', country: 'GB', text }] } : { type: 'text', text };
-  tags.set('desc', version4 ? textTag(description) : { type: 'desc', text: description });
-  tags.set('cprt', textTag(options.copyright));
-  tags.set('wtpt', {
-    type: 'XYZ',
-    values: [[options.paperXyz[0] / 100, options.paperXyz[1] / 100, options.paperXyz[2] / 100]],
-  });
-  if (version4) tags.set('chad', { type: 'sf32', values: [1, 0, 0, 0, 1, 0, 0, 0, 1] });
   const a2b1 = forwardTag(forward, options.version);
   const b2a1 = inverseTag(3, inversePoints, relative.device, options.version);
   const black = deviceBlack(forward);
@@ -114,37 +90,18 @@ export function buildRgbProfile(
   tags.set('A2B1', a2b1);
   tags.set('B2A1', b2a1);
   tags.set('gamt', inverseTag(1, inversePoints, gamut, options.version));
-  if (options.characterisation !== undefined)
-    tags.set('targ', { type: 'text', text: options.characterisation });
   onProgress(1, 'Writing');
-  return {
-    forward,
-    profile: {
-      header: {
-        version: version4 ? { major: 4, minor: 4 } : { major: 2, minor: 4 },
-        deviceClass: 'prtr',
-        colourSpace: 'RGB ',
-        pcs: 'Lab ',
-        created: iccDateOf(options.createdMs),
-        intent: 0,
-        flags: 0,
-        creator: '',
-        manufacturer: '',
-        model: '',
-      },
-      tags,
-    },
-  };
+  return { forward, profile: outputProfile(options, 'RGB ', tags) };
 }
 
-function mapRows(rows: Float64Array, map: (lab: Lab) => Lab): Float64Array {
+export function mapRows(rows: Float64Array, map: (lab: Lab) => Lab): Float64Array {
   const out = new Float64Array(rows.length);
   for (let i = 0; i < rows.length; i += 3) out.set(map([rows[i], rows[i + 1], rows[i + 2]]), i);
   return out;
 }
 
 /** The forward grid as a mapped intent sees it: A2B0 and A2B2 invert their B2A tables. */
-function unmappedGrid(grid: ForwardGrid, map: GamutMap): ForwardGrid {
+export function unmappedGrid(grid: ForwardGrid, map: GamutMap): ForwardGrid {
   return { ...grid, lab: mapRows(grid.lab, (lab) => map.fromDevice(lab)) };
 }
 
@@ -164,7 +121,7 @@ export function forwardLab(grid: ForwardGrid, device: readonly number[]): Lab {
 }
 
 /** The device's darkest neutral: lightness of its darkest value, without its tint. */
-function deviceBlack(grid: ForwardGrid): Xyz {
+export function deviceBlack(grid: ForwardGrid): Xyz {
   let darkest = Infinity;
   for (let i = 0; i < grid.lab.length; i += 3) darkest = Math.min(darkest, grid.lab[i]);
   return labToXyz([darkest, 0, 0], WHITE_ICC);

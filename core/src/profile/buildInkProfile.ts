@@ -1,0 +1,122 @@
+import type { Lab } from '../colour/lab.ts';
+import { WHITE_ICC } from '../colour/whitePoints.ts';
+import { labToXyz } from '../colour/xyzToLab.ts';
+import { inkModelXyz } from '../characterise/inkModel.ts';
+import type { InkModel } from '../characterise/inkModel.ts';
+import { createGamutMap } from '../gamut/gamutMap.ts';
+import type { IccTag } from '../icc/iccTypes.ts';
+import type { Vector3 } from '../numerics/matrix3.ts';
+import type { Separation } from '../separate/separation.ts';
+import { mapRows, unmappedGrid } from './buildRgbProfile.ts';
+import type { BuildProgress, BuiltProfile, TableSize } from './buildRgbProfile.ts';
+import { buildForwardGrid } from './forwardGrid.ts';
+import type { ForwardGrid } from './forwardGrid.ts';
+import { InkTable } from './inkTable.ts';
+import {
+  GAMUT_FULL_SCALE,
+  GAMUT_TOLERANCE,
+  KNEE,
+  REFERENCE_MEDIUM_BLACK,
+  VERSION_2_BLACK,
+} from './intents.ts';
+import { darkestNeutral, invertInks } from './invertInks.ts';
+import { labGridValues } from './labGrid.ts';
+import { outputProfile } from './outputProfile.ts';
+import type { OutputProfileOptions } from './outputProfile.ts';
+import { forwardTag, inverseTag, quantiseLab } from './profileTables.ts';
+
+export interface InkProfileOptions extends OutputProfileOptions {
+  readonly tableSize: TableSize;
+  readonly separation: Separation;
+}
+
+const SIZES: Readonly<Record<TableSize, { forward: number; inverse: number }>> = {
+  small: { forward: 11, inverse: 17 },
+  normal: { forward: 17, inverse: 33 },
+  large: { forward: 21, inverse: 49 },
+};
+const CHUNK = 4096;
+
+/** Builds a CMYK output profile with all intents from a fitted model. */
+export function buildInkProfile(
+  model: InkModel,
+  options: InkProfileOptions,
+  onProgress: BuildProgress = () => {},
+): BuiltProfile {
+  const { forward: forwardPoints, inverse: inversePoints } = SIZES[options.tableSize];
+  const { version, separation } = options;
+  onProgress(0, 'Filling the forward table');
+  const forward = forwardTable(model, forwardPoints, version, (f) =>
+    onProgress(0.35 * f, 'Filling the forward table'),
+  );
+  const targets = labGridValues(inversePoints);
+  const words = 'Separating for the colorimetric intent';
+  onProgress(0.35, words);
+  const relative = invertInks(forward, targets, separation, (f) => onProgress(0.35 + 0.21 * f, words));
+  const gamut = relative.distance.map((distance) =>
+    distance <= GAMUT_TOLERANCE ? 0 : Math.min(1, distance / GAMUT_FULL_SCALE),
+  );
+  const black = labToXyz([darkestNeutral(forward, separation), 0, 0], WHITE_ICC);
+  const tables = new Map<string, IccTag>();
+  (['perceptual', 'saturation'] as const).forEach((intent, i) => {
+    const mapping = `Mapping the ${intent} intent`;
+    const from = 0.56 + 0.22 * i;
+    onProgress(from, mapping);
+    const map = createGamutMap(surfaceLab(forward, separation), {
+      sourceBlack: version === 4 ? REFERENCE_MEDIUM_BLACK : VERSION_2_BLACK,
+      deviceBlack: black,
+      knee: KNEE[intent],
+    });
+    const number = intent === 'perceptual' ? 0 : 2;
+    const mapped = mapRows(targets, (lab) => map.toDevice(lab));
+    const inverse = invertInks(forward, mapped, separation, (f) => onProgress(from + 0.2 * f, mapping));
+    tables.set(`A2B${number}`, forwardTag(unmappedGrid(forward, map), version));
+    tables.set(`B2A${number}`, inverseTag(4, inversePoints, inverse.device, version));
+  });
+  tables.set('A2B1', forwardTag(forward, version));
+  tables.set('B2A1', inverseTag(4, inversePoints, relative.device, version));
+  tables.set('gamt', inverseTag(1, inversePoints, gamut, version));
+  onProgress(1, 'Writing');
+  return { forward, profile: outputProfile(options, 'CMYK', tables) };
+}
+
+function forwardTable(
+  model: InkModel,
+  points: number,
+  version: 2 | 4,
+  onProgress: (fraction: number) => void,
+): ForwardGrid {
+  const paper = new Float64Array(3);
+  inkModelXyz(model, [0, 0, 0, 0], paper);
+  const grid = buildForwardGrid(
+    4,
+    points,
+    (device, out) => {
+      const rows = device.length / 4;
+      for (let from = 0; from < rows; from += CHUNK) {
+        const to = Math.min(rows, from + CHUNK);
+        inkModelXyz(model, device.subarray(4 * from, 4 * to), out.subarray(3 * from, 3 * to));
+        onProgress(to / rows);
+      }
+    },
+    [paper[0], paper[1], paper[2]],
+  );
+  return { ...grid, lab: quantiseLab(grid.lab, version) };
+}
+
+/**
+ * Lab on the surface of the gamut over the cube of additive values: its light side without black, its dark side with
+ * black growing as all three go down, under the total ink limit.
+ */
+function surfaceLab(grid: ForwardGrid, separation: Separation): (rgb: Vector3) => Lab {
+  const table = new InkTable(grid);
+  return ([r, g, b]) => {
+    const inks = [1 - r, 1 - g, 1 - b];
+    const k = Math.min(...inks) * separation.inkLimits[3];
+    const chromatic = inks[0] + inks[1] + inks[2];
+    const room = separation.totalInk - k;
+    const factor = chromatic > room ? room / chromatic : 1;
+    table.evaluate([...inks.map((ink, i) => Math.min(ink * factor, separation.inkLimits[i])), k]);
+    return [table.lab[0], table.lab[1], table.lab[2]];
+  };
+}

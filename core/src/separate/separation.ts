@@ -1,0 +1,43 @@
+/** The choice of black generation and of the ink limits; inks are document values (at the input of the curves). */
+export interface Separation {
+  /** Lightness L* (media-relative) from which black begins, towards the darks. */
+  readonly blackStart: number;
+  /** Most black, reached at the darkest neutral, 0..1. */
+  readonly blackMost: number;
+  /** How black rises: 1 evenly, more keeps it for the darks. */
+  readonly blackShape: number;
+  /** Chroma at which black has faded to about a third. */
+  readonly blackChroma: number;
+  /** Total ink, 1 = 100 %. */
+  readonly totalInk: number;
+  /** Limits of C, M, Y, K, 0..1. */
+  readonly inkLimits: readonly [number, number, number, number];
+}
+
+export type BlackAmount = 'light' | 'medium' | 'heavy' | 'max';
+
+/** Black generation by a word; total ink as given. */
+export function separationOf(black: BlackAmount, totalInk: number): Separation {
+  const shapes: Readonly<
+    Record<BlackAmount, readonly [start: number, most: number, shape: number, chroma: number]>
+  > = {
+    light: [50, 0.85, 2.2, 22],
+    medium: [72, 0.95, 1.6, 32],
+    heavy: [88, 1, 1.25, 45],
+    max: [97, 1, 1, 70],
+  };
+  const [blackStart, blackMost, blackShape, blackChroma] = shapes[black];
+  return { blackStart, blackMost, blackShape, blackChroma, totalInk, inkLimits: [1, 1, 1, 1] };
+}
+
+/**
+ * Black that a colour should have: a smooth function of lightness and chroma.
+ * @param darkest L* of the darkest neutral the device reaches under its limits.
+ */
+export function blackFor(separation: Separation, darkest: number, lightness: number, chroma: number): number {
+  const { blackStart, blackMost, blackShape, blackChroma } = separation;
+  const depth = (blackStart - lightness) / Math.max(1, blackStart - darkest);
+  if (depth <= 0) return 0;
+  const rise = depth >= 1 ? 1 : depth ** blackShape;
+  return blackMost * rise * Math.exp(-((chroma / blackChroma) ** 2));
+}
