@@ -1,7 +1,7 @@
 import { patchXyz } from '@melto/core/cgats/patchColours';
 import type { PatchSet } from '@melto/core/cgats/patchSet';
 import { fitInkModel } from '@melto/core/characterise/inkModel';
-import { fitReport } from '@melto/core/characterise/fitReport';
+import { fitReport, reportedRgb } from '@melto/core/characterise/fitReport';
 import { fitRgbModel } from '@melto/core/characterise/rgbModel';
 import { channelCount, paperValue } from '@melto/core/device/deviceSpace';
 import { writeIcc } from '@melto/core/icc/writeIcc';
@@ -102,7 +102,7 @@ function buildFromRgb(
 ): Built {
   const model = fitRgbModel(device, xyz);
   const { profile } = buildRgbProfile(model, { ...about, tableSize });
-  return { profile, report: fitReport(model, device, xyz), lines: [] };
+  return { profile, report: fitReport(reportedRgb(model), device, xyz), lines: [] };
 }
 
 function buildFromInks(

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { chooseSmoothing } from '@melto/core/characterise/chooseSmoothing';
-import { fitReport } from '@melto/core/characterise/fitReport';
+import { fitReport, reportedRgb } from '@melto/core/characterise/fitReport';
 import { fitSpline } from '@melto/core/characterise/fitSpline';
 import { fitSpaceToLab, fitSpaceToXyz, xyzToFitSpace } from '@melto/core/characterise/fitSpace';
 import { mergeRepeats } from '@melto/core/characterise/mergeRepeats';
@@ -103,7 +103,7 @@ describe('model of an RGB device', () => {
   });
 
   it('reports the fit with its worst patches, axes and repeatability', () => {
-    const report = fitReport(model, device, xyz);
+    const report = fitReport(reportedRgb(model), device, xyz);
     expect(report.histogram.counts.reduce((a, b) => a + b, 0)).toBe(report.distinct);
     expect(report.worst[0].deltaE).toBe(report.summary.largest);
     expect(report.repeatability?.mean).toBeLessThan(1e-6);
@@ -115,7 +115,7 @@ describe('model of an RGB device', () => {
     const wrong = xyz.slice();
     wrong[3 * 150] *= 1.4;
     wrong[3 * 150 + 2] *= 0.7;
-    const damaged = fitReport(fitRgbModel(device, wrong), device, wrong);
+    const damaged = fitReport(reportedRgb(fitRgbModel(device, wrong)), device, wrong);
     expect(damaged.worst[0].row).toBe(150);
     expect(damaged.outliers).toContain(150);
   });

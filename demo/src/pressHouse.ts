@@ -1,6 +1,7 @@
 import { createRandom } from '@melto/core/numerics/random';
 import { makeBalance } from '@melto/services/balance';
 import { borrowCalibration } from '@melto/services/borrowing';
+import { createChart } from '@melto/services/charts';
 import { conditionsOf } from '@melto/services/conditionList';
 import { conditionChoices, createCondition, DEFAULT_POINTS } from '@melto/services/conditions';
 import type { Services } from '@melto/services/context';
@@ -12,7 +13,7 @@ import { createPressChart } from '@melto/services/pressCharts';
 import type { PressChartKind } from '@melto/services/pressCharts';
 import { printChart, sheetsOf } from '@melto/services/printing';
 import type { PrintInput } from '@melto/services/printing';
-import { versionsOf } from '@melto/services/profiles';
+import { buildProfile, versionsOf } from '@melto/services/profiles';
 import { readingsOf } from '@melto/services/readings';
 import { readSheet } from './readSheet.ts';
 
@@ -24,11 +25,11 @@ const TICKS = DEFAULT_POINTS.filter(({ tickAtPrint }) => tickAtPrint).map(({ lab
 type Step =
   | {
       readonly does: 'sheet';
-      readonly kind: PressChartKind;
+      readonly kind: PressChartKind | 'profile';
       readonly print?: Partial<PrintInput>;
       readonly rests?: true;
     }
-  | { readonly does: 'evenness' | 'limits' | 'curves' | 'balance' };
+  | { readonly does: 'evenness' | 'limits' | 'curves' | 'balance' | 'profile' };
 
 interface PressStory {
   readonly device: string;
@@ -40,6 +41,16 @@ interface PressStory {
   /** Borrows the calibration of the same device on this stock. */
   readonly borrows?: string;
 }
+
+const PROFILE_PATCHES = 600;
+/** The chart that each result is made from. */
+const CHARTS = {
+  evenness: 'evenness',
+  limits: 'ramps',
+  curves: 'ramps',
+  balance: 'near-neutral',
+  profile: 'profile',
+} as const;
 
 const through = { curves: 'in force' } as const;
 
@@ -64,6 +75,8 @@ const STORIES: readonly PressStory[] = [
       { does: 'sheet', kind: 'near-neutral', print: through },
       { does: 'balance' },
       { does: 'sheet', kind: 'near-neutral', print: through },
+      { does: 'sheet', kind: 'profile', print: through },
+      { does: 'profile' },
     ],
   },
   {
@@ -125,7 +138,7 @@ async function tell(services: Services, story: PressStory, onShare: (share: numb
     if (lender !== undefined && (await versionsOf(services, id, 'curves')).length === 0)
       await borrowCalibration(at(0), id, lender.id);
   }
-  const done = { sheet: 0, evenness: 0, limits: 0, curves: 0, balance: 0 };
+  const done = { sheet: 0, evenness: 0, limits: 0, curves: 0, balance: 0, profile: 0 };
   for (const [index, step] of story.steps.entries()) {
     // Five hours a step: prints rest before they are read.
     const hours = 5 * index;
@@ -147,14 +160,17 @@ async function sheet(
   const printing = at(hours);
   const codes = new Set((await sheetsOf(printing, conditionId)).map(({ code }) => code.replace(/-\d+$/, '')));
   if (codes.size < number) {
-    const { id } = await createPressChart(printing, conditionId, {
-      kind: step.kind,
-      paper: 'a4',
-      reader: 'strip',
-      steps: 21,
-      copies: step.kind === 'ramps' ? 4 : 2,
-      order: 'scrambled',
-    });
+    const { id } =
+      step.kind === 'profile'
+        ? await createChart(printing, conditionId, { patches: PROFILE_PATCHES, paper: 'a4' })
+        : await createPressChart(printing, conditionId, {
+            kind: step.kind,
+            paper: 'a4',
+            reader: 'strip',
+            steps: 21,
+            copies: step.kind === 'ramps' ? 4 : 2,
+            order: 'scrambled',
+          });
     await printChart(printing, id, { ticks: TICKS, ...step.print });
   }
   const reading = at(hours + 2.5);
@@ -166,9 +182,9 @@ async function sheet(
 async function result(
   services: Services,
   conditionId: number,
-  link: 'evenness' | 'limits' | 'curves' | 'balance',
+  link: Exclude<Step['does'], 'sheet'>,
 ): Promise<void> {
-  const chart = link === 'evenness' ? 'evenness' : link === 'balance' ? 'near-neutral' : 'ramps';
+  const chart = CHARTS[link];
   const [newest] = (await readingsOf(services, conditionId)).filter(
     ({ purpose, finishedMs }) => purpose === chart && finishedMs !== null,
   );
@@ -186,6 +202,24 @@ async function result(
       return;
     case 'balance':
       await makeBalance(services, conditionId, newest.id);
+      return;
+    case 'profile': {
+      const store = await buildProfile(
+        services,
+        {
+          conditionId,
+          choices: {
+            readingId: newest.id,
+            version: 4,
+            tableSize: 'normal',
+            namePattern: '{device}_{stock}_{mode}_{date}',
+            separation: { black: 'medium', totalInk: 3 },
+          },
+        },
+        () => {},
+      );
+      await services.database.transaction((sql) => store(sql));
+    }
   }
 }
 

@@ -23,23 +23,22 @@ describe('sample house', () => {
       'Print again: colour management was on',
       'Do another round',
       'Read 13 more strips',
+      'Print a profiling chart',
       'Print a short check',
       '2 sheets rest',
       'nothing',
       'nothing',
-      'nothing',
     ]);
     expect(rows.at(-1)?.check?.verdict).toBe('conforms');
-    // A borrower has printed nothing of its own.
-    for (const row of rows.filter(({ whatNow, stock }) => whatNow === null && stock !== 'Marsh Silk 130'))
-      expect(row.ramps.map((ramp) => ramp.length)).toEqual([9, 9, 9, 9]);
+    for (const row of rows.filter(({ whatNow }) => whatNow === null))
+      expect([...new Set(row.ramps.map((ramp) => ramp.length))]).toEqual([9]);
     const states = rows
       .filter(({ device }) => device === 'Heron')
       .map(({ stock, links }) => `${stock}: ${links.map(({ state }) => state).join(' ')}`);
     expect(states).toEqual([
-      'Fenland Smooth 120: none none none',
-      'Lantern Gloss 150: current conforms conforms',
-      'Marsh Silk 130: current current current',
+      'Fenland Smooth 120: none none none none',
+      'Lantern Gloss 150: current conforms conforms current',
+      'Marsh Silk 130: current current current none',
     ]);
     const { slips, instrument } = await house(services);
     expect(slips.map(({ state }) => state).sort()).toEqual(['partly read', 'resting', 'resting']);

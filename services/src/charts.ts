@@ -3,6 +3,9 @@ import type { ChartLayout } from '@melto/core/charts/layoutChart';
 import { layoutColumns, layoutFromColumns } from '@melto/core/charts/layoutColumns';
 import { READER_NEEDS, SHORT_CHECK_NEEDS } from '@melto/core/charts/pageGeometry';
 import type { InstrumentNeeds, PaperName, ReaderKind } from '@melto/core/charts/pageGeometry';
+import { CMYK_CHART_PATCHES, makeCmykChart } from '@melto/core/charts/cmykChart';
+import type { NamedPatches } from '@melto/core/charts/namedPatches';
+import { inputTotalOf } from '@melto/core/limits/totalInk';
 import { makeRgbChart, RGB_CHART_PATCHES } from '@melto/core/charts/rgbChart';
 import { readPatchSet } from '@melto/core/cgats/patchSetFromCgats';
 import { patchSetToCgats } from '@melto/core/cgats/patchSetToCgats';
@@ -15,6 +18,8 @@ import { unwrap } from '@melto/core/result';
 import { chartPdf } from '@melto/paper/chartPdf';
 import { chartRaster } from '@melto/paper/chartRaster';
 import type { ChartPage } from '@melto/paper/chartPage';
+import { listHeads } from '@melto/store/results';
+import { curvesOfResult } from './curvesInForce.ts';
 import { findChart, insertChart, listCharts } from '@melto/store/charts';
 import type { ChartPurpose, ChartRow } from '@melto/store/charts';
 import { domainNow } from './clock.ts';
@@ -44,14 +49,8 @@ export async function createChart(
   input: NewChart,
 ): Promise<{ readonly id: number }> {
   const condition = await conditionOf(services, conditionId);
-  if (condition.space !== 'rgb')
-    throw new Problem(
-      'bad-input',
-      `Profiling charts are made for RGB drivers only so far; ${condition.device} is driven by inks.`,
-      'Make a chart under Curves or Balance.',
-      'patches',
-    );
-  const { least, most } = RGB_CHART_PATCHES;
+  const rgb = condition.space === 'rgb';
+  const { least, most } = rgb ? RGB_CHART_PATCHES : CMYK_CHART_PATCHES;
   if (!Number.isInteger(input.patches) || input.patches < least || input.patches > most)
     throw new Problem(
       'bad-input',
@@ -60,9 +59,11 @@ export async function createChart(
       'patches',
     );
   const seed = services.seed();
-  const { device, roles } = makeRgbChart(input.patches, seed);
-  const layout = layoutChart('rgb', device, input.paper, seed);
-  const title = `RGB ${input.patches}`;
+  const { device, names } = rgb
+    ? rgbChart(input.patches, seed)
+    : makeCmykChart(input.patches, seed, await totalInkAtInput(services, conditionId));
+  const layout = layoutChart(condition.space, device, input.paper, seed);
+  const title = `${rgb ? 'RGB' : 'CMYK'} ${input.patches}`;
   return {
     id: await storeChart(services, {
       conditionId,
@@ -71,11 +72,31 @@ export async function createChart(
       paper: input.paper,
       seed,
       device,
-      names: roles,
+      names,
       layout,
+      space: condition.space,
     }),
   };
 }
+
+function rgbChart(patches: number, seed: number): NamedPatches {
+  const { device, roles } = makeRgbChart(patches, seed);
+  return { device, names: roles };
+}
+
+/** Total ink that documents may ask for: at the input of the curves in force, where a limit is set. */
+export async function totalInkAtInput(services: Services, conditionId: number): Promise<number> {
+  const heads = await listHeads(services.database, conditionId);
+  const limits = heads.find(({ link }) => link === 'limits');
+  const curves = heads.find(({ link }) => link === 'balance') ?? heads.find(({ link }) => link === 'curves');
+  if (limits === undefined) return DEFAULT_TOTAL_INK;
+  const { total } = JSON.parse(limits.summary) as { total: number };
+  if (curves === undefined) return total;
+  return inputTotalOf(total, await curvesOfResult(services.database, curves.id));
+}
+
+/** Where nothing was measured: what sheet-fed presses take. */
+const DEFAULT_TOTAL_INK = 3;
 
 export async function storeChart(
   services: Services,

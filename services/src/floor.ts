@@ -102,7 +102,10 @@ export async function floor(services: Services): Promise<FloorState> {
     const next =
       condition.space === 'rgb'
         ? nextMove(condition, links, slips, building, reading)
-        : (sheetMove(condition.id, slips) ?? pressMove(condition.id, links, reading));
+        : (sheetMove(condition.id, slips) ??
+          (building
+            ? saying('The profile is being built', `/conditions/${condition.id}/profile`, 2)
+            : pressMove(condition.id, links, reading)));
     rows.push({
       id: condition.id,
       device: condition.device,
@@ -210,6 +213,11 @@ function pressMove(conditionId: number, links: readonly LinkMark[], reading: Rea
     return reading?.purpose === 'near-neutral' && complete
       ? saying('Balance the greys', `${at}/balance`, 4)
       : saying('Print the near-neutral chart', `${at}/balance`, 3);
+  if (state('profile') === 'stale') return saying('Profile: see why stale', `${at}/profile`, 7);
+  if (state('profile') === 'none')
+    return reading?.purpose === 'profile' && complete
+      ? saying('Build the profile', `${at}/profile`, 4)
+      : saying('Print a profiling chart', `${at}/profile`, 3);
   return { move: null, attention: 0 };
 }
 

@@ -6,7 +6,7 @@ export type { LinkName };
 /** Links of the chain in their order, by the channels of the device; an RGB driver calibrates itself. */
 const LINKS: Readonly<Record<DeviceSpace, readonly LinkName[]>> = {
   rgb: ['profile', 'conformity'],
-  cmyk: ['limits', 'curves', 'balance'],
+  cmyk: ['limits', 'curves', 'balance', 'profile'],
   cmykog: ['limits', 'curves', 'balance'],
 };
 

@@ -6,6 +6,7 @@ import type { ResultRow } from '@melto/store/results';
 import type { BalanceDetail, BalanceSummary } from './balance.ts';
 import { lendersFor } from './borrowing.ts';
 import type { Lender } from './borrowing.ts';
+import { totalInkAtInput } from './charts.ts';
 import { domainNow } from './clock.ts';
 import { conditionOf, driverOf, settingsRecord } from './conditions.ts';
 import type { ConditionRow, SettingsPoint } from './conditions.ts';
@@ -143,5 +144,20 @@ export async function pressView<L extends PressLink>(
     dmax: link === 'limits' ? await dmaxHistory(services, conditionId) : [],
     lenders: heads.some((row) => row.link === 'curves' && row.conditionId === conditionId) ? [] : lenders,
     nowMs,
+  };
+}
+
+/** What a press adds to its profile surface: the curves that charts are printed through, and its total ink. */
+export interface PressForProfile {
+  readonly curves: string | null;
+  /** Total ink at the input of the curves, 1 = 100 %. */
+  readonly totalInk: number;
+}
+
+export async function pressForProfile(services: Services, conditionId: number): Promise<PressForProfile> {
+  const head = await curvesInForce(services.database, conditionId);
+  return {
+    curves: head === undefined ? null : `${LINK_WORDS[head.link]} v${head.version}`,
+    totalInk: await totalInkAtInput(services, conditionId),
   };
 }

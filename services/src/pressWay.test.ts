@@ -7,6 +7,7 @@ import { latestReached } from '@melto/store/reached';
 import { makeBalance } from './balance.ts';
 import type { BalanceSummary } from './balance.ts';
 import { borrowCalibration, lendersFor } from './borrowing.ts';
+import { createChart } from './charts.ts';
 import { advanceClock } from './clock.ts';
 import { conditionChoices, createCondition, DEFAULT_POINTS } from './conditions.ts';
 import { conditionView } from './conditionView.ts';
@@ -25,7 +26,8 @@ import type { NewPressChart } from './pressCharts.ts';
 import { printChart } from './printing.ts';
 import type { PrintInput } from './printing.ts';
 import { Problem } from './problem.ts';
-import { putInForce, resultView, versionsOf } from './profiles.ts';
+import { buildProfile, putInForce, requestProfile, resultView, versionsOf } from './profiles.ts';
+import type { ProfileDetail, ProfileSummary } from './profiles.ts';
 import { loadReading, readingsOf, readingView, withdrawReading } from './readings.ts';
 import { named } from './testing/named.ts';
 import { openTestServices } from './testing/testServices.ts';
@@ -66,6 +68,10 @@ async function printAndRead(
   });
   const { sheets } = await printChart(services, id, { ticks: TICKS, ...print });
   await advanceClock(services, 3 * HOURS);
+  return readAll(sheets);
+}
+
+async function readAll(sheets: readonly string[]): Promise<number> {
   let readingId = 0;
   for (const code of sheets) {
     await calibrateTile(services, code);
@@ -101,6 +107,7 @@ describe('a press to a known state', () => {
       'limits none',
       'curves none',
       'balance none',
+      'profile none',
     ]);
     expect(view.evenness).toEqual({ version: null });
     const problem = await refusal(printAndRead(gloss, { kind: 'near-neutral' }, { curves: 'in force' }));
@@ -164,12 +171,38 @@ describe('a press to a known state', () => {
     const { id } = await makeBalance(services, gloss, first);
     const { summary } = await resultView<BalanceSummary, unknown>(services, id, 'balance');
     expect(summary).toMatchObject({ round: 1, extrapolated: false });
-    expect((await floor(services)).rows.find((row) => row.id === gloss)?.whatNow).toBeNull();
     await printAndRead(gloss, { kind: 'near-neutral' }, { curves: 'in force' });
     const reached = await latestReached(services.database, id, gloss);
     expect(reached?.verdict).toBe('conforms');
     const marks = (await conditionView(services, gloss)).links.map(({ state }) => state);
-    expect(marks).toEqual(['current', expect.any(String), 'conforms']);
+    expect(marks).toEqual(['current', expect.any(String), 'conforms', 'none']);
+  });
+
+  it('builds a profile through its curves, whose total ink its documents keep to', async () => {
+    const { id: chart } = await createChart(services, gloss, { patches: 300, paper: 'a4' });
+    const printed = await printChart(services, chart, { ticks: TICKS, curves: 'in force' });
+    await advanceClock(services, 3 * HOURS);
+    const readingId = await readAll(printed.sheets);
+    expect(await faultsOf(readingId)).toEqual([]);
+    const choices = {
+      readingId,
+      version: 4,
+      tableSize: 'small',
+      namePattern: '{device}_{stock}',
+      separation: { black: 'heavy', totalInk: 2.9 },
+    } as const;
+    const store = await buildProfile(services, { conditionId: gloss, choices }, () => {});
+    const id = await services.database.transaction((sql) => store(sql));
+    const { detail, summary } = await resultView<ProfileSummary, ProfileDetail>(services, id, 'profile');
+    expect(summary.mean).toBeLessThan(1.2);
+    expect(detail.inks?.totalInk).toBeLessThanOrEqual(2.901);
+    expect(detail.inks?.reversals).toBe(0);
+    expect(detail.report.ramps.map(({ channel }) => channel)).toEqual(['cyan', 'magenta', 'yellow', 'black']);
+    expect(detail.neutral[0].device).toHaveLength(4);
+    expect(
+      (await refusal(requestProfile(services, gloss, { ...choices, readingId: ramps }))).title,
+    ).toContain('profiling chart');
+    expect((await floor(services)).rows.find((row) => row.id === gloss)?.whatNow).toBeNull();
   });
 
   it('goes back to earlier curves with what stood on them', async () => {
@@ -178,7 +211,10 @@ describe('a press to a known state', () => {
       'curves',
       'evenness',
       'limits',
+      'profile',
     ]);
+    // The profile stood on the balance, which is gone.
+    expect((await versionsOf(services, gloss, 'profile'))[0].stale?.words).toContain('Balance');
     const [newest] = (await versionsOf(services, gloss, 'curves')).slice(-1);
     await putInForce(services, newest.id);
     expect((await listHeads(services.database, gloss)).map(({ link }) => link)).toContain('balance');
@@ -190,9 +226,10 @@ describe('a press to a known state', () => {
     expect(lender.conditionId).toBe(gloss);
     await borrowCalibration(services, silk, gloss);
     const view = await conditionView(services, silk);
-    expect(view.links.map(({ borrowed, state }) => `${borrowed} ${state}`)).toEqual(
-      new Array<string>(3).fill('true current'),
-    );
+    expect(view.links.map(({ borrowed, state }) => `${borrowed} ${state}`)).toEqual([
+      ...new Array<string>(3).fill('true current'),
+      'false none',
+    ]);
     expect(await listStaleHeads(services.database, silk)).toEqual([]);
     expect((await refusal(editLimits(services, silk, { limits: [1, 1, 1, 1], total: 3 }))).title).toContain(
       'borrowed',

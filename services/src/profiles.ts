@@ -1,10 +1,18 @@
-import { fitReport } from '@melto/core/characterise/fitReport';
+import { fitInkModel } from '@melto/core/characterise/inkModel';
+import { fitReport, reportedInks, reportedRgb } from '@melto/core/characterise/fitReport';
 import type { FitReport } from '@melto/core/characterise/fitReport';
 import { fitRgbModel } from '@melto/core/characterise/rgbModel';
 import { deviceToLab, labToDevice } from '@melto/core/icc/profileTransform';
 import { readIcc } from '@melto/core/icc/readIcc';
 import type { IccProfile } from '@melto/core/icc/iccTypes';
 import { writeIcc } from '@melto/core/icc/writeIcc';
+import { channelCount, paperValue } from '@melto/core/device/deviceSpace';
+import { buildInkProfile } from '@melto/core/profile/buildInkProfile';
+import { inkProfileReport } from '@melto/core/profile/inkReport';
+import type { InkProfileReport } from '@melto/core/profile/inkReport';
+import type { OutputProfileOptions } from '@melto/core/profile/outputProfile';
+import { separationOf } from '@melto/core/separate/separation';
+import type { BlackAmount } from '@melto/core/separate/separation';
 import { buildRgbProfile } from '@melto/core/profile/buildRgbProfile';
 import type { BuildProgress, TableSize } from '@melto/core/profile/buildRgbProfile';
 import { characterisationText, meanPaperXyz } from '@melto/core/profile/characterisationText';
@@ -42,6 +50,8 @@ export interface ProfileChoices {
   readonly version: 2 | 4;
   readonly tableSize: TableSize;
   readonly namePattern: string;
+  /** Ink devices: black generation, and total ink at the input of the curves (1 = 100 %). */
+  readonly separation?: { readonly black: BlackAmount; readonly totalInk: number };
 }
 
 export interface ProfileSummary {
@@ -73,12 +83,15 @@ export interface ProfileDetail {
     readonly device: readonly number[];
     readonly lab: readonly number[];
   }[];
+  /** Ink devices: what the separations came to. */
+  readonly inks?: Pick<InkProfileReport, 'roundTrip' | 'totalInk' | 'reversals'>;
 }
 
 export const BUILD_PROFILE = 'build-profile';
 
 /** Least number of patches that can carry a model. */
-const LEAST_PATCHES = 40;
+const LEAST_PATCHES = { rgb: 40, cmyk: 150, cmykog: 150 } as const;
+export const DEFAULT_SEPARATION = { black: 'medium', totalInk: 3 } as const;
 
 export async function requestProfile(
   services: Services,
@@ -101,10 +114,11 @@ export async function requestProfile(
       'Read the strips that are missing first.',
       'readingId',
     );
-  if (loaded.rows.length < LEAST_PATCHES)
+  const least = LEAST_PATCHES[loaded.condition.space];
+  if (loaded.chart.purpose !== 'profile' || loaded.rows.length < least)
     throw new Problem(
       'bad-input',
-      `A profile needs at least ${LEAST_PATCHES} patches.`,
+      `A profile needs a profiling chart of at least ${least} patches.`,
       'Choose a reading of a profiling chart.',
       'readingId',
     );
@@ -130,12 +144,11 @@ export async function buildProfile(
   const { set, xyz, condition, print, reading } = loaded;
   const device = set.device;
   if (device === undefined) throw new Error(`reading ${choices.readingId} has no device values`);
-  const paperXyz = meanPaperXyz(device, 3, 1, xyz);
+  const { space } = condition;
+  const paperXyz = meanPaperXyz(device, channelCount(space), paperValue(space), xyz);
   if (paperXyz === undefined)
     throw new Problem('bad-input', 'The reading has no bare paper.', 'Print a chart that has it.');
   onProgress(0.02, 'Fitting the model');
-  const model = fitRgbModel(device, xyz);
-  onProgress(0.35, 'Filling the tables');
   const madeMs = await domainNow(services);
   const name = profileName(choices.namePattern, {
     device: condition.device,
@@ -143,21 +156,19 @@ export async function buildProfile(
     mode: condition.mode,
     date: new Date(madeMs).toISOString().slice(0, 10),
   });
-  const { profile } = buildRgbProfile(
-    model,
-    {
-      version: choices.version,
-      tableSize: choices.tableSize,
-      description: name,
-      copyright: 'No rights reserved',
-      createdMs: madeMs,
-      characterisation: characterisationText(set),
-      paperXyz,
-    },
-    (fraction, words) => onProgress(0.35 + 0.63 * fraction, words),
-  );
+  const about: OutputProfileOptions = {
+    version: choices.version,
+    description: name,
+    copyright: 'No rights reserved',
+    createdMs: madeMs,
+    characterisation: characterisationText(set),
+    paperXyz,
+  };
+  const { profile, report, inks } =
+    space === 'rgb'
+      ? fromRgb(device, xyz, about, choices, onProgress)
+      : fromInks(device, xyz, about, choices, onProgress);
   const bytes = writeIcc(profile);
-  const report = fitReport(model, device, xyz);
   const warnings = [
     ...(reading.early ? ['The sheet was read before its rest was over.'] : []),
     ...(JSON.parse(reading.faults ?? '[]') as { kind: string }[])
@@ -182,12 +193,16 @@ export async function buildProfile(
     outline: report.outline,
     warnings,
   };
-  const detail: ProfileDetail = { choices, report, neutral: neutralRamp(profile) };
+  const detail: ProfileDetail = { choices, report, neutral: neutralRamp(profile), inks };
   return async (sql) => {
     const { id } = await insertResult(
       sql,
       { conditionId, link: 'profile', verdict: null, summary, detail, madeMs },
-      { readings: [choices.readingId], results: [] },
+      {
+        readings: [choices.readingId],
+        // The curves that the chart was printed through.
+        results: print.curvesResultId === null ? [] : [print.curvesResultId],
+      },
       LOCAL_PERSON,
     );
     await insertResultFile(
@@ -201,18 +216,66 @@ export async function buildProfile(
   };
 }
 
+interface Built {
+  readonly profile: IccProfile;
+  readonly report: FitReport;
+  readonly inks?: ProfileDetail['inks'];
+}
+
+function fromRgb(
+  device: Float64Array,
+  xyz: Float64Array,
+  about: OutputProfileOptions,
+  { tableSize }: ProfileChoices,
+  onProgress: BuildProgress,
+): Built {
+  const model = fitRgbModel(device, xyz);
+  onProgress(0.35, 'Filling the tables');
+  const { profile } = buildRgbProfile(model, { ...about, tableSize }, (fraction, words) =>
+    onProgress(0.35 + 0.63 * fraction, words),
+  );
+  return { profile, report: fitReport(reportedRgb(model), device, xyz) };
+}
+
+function fromInks(
+  device: Float64Array,
+  xyz: Float64Array,
+  about: OutputProfileOptions,
+  { tableSize, separation }: ProfileChoices,
+  onProgress: BuildProgress,
+): Built {
+  const { black, totalInk } = separation ?? DEFAULT_SEPARATION;
+  const model = fitInkModel(device, 4, xyz, 1, (fraction) =>
+    onProgress(0.02 + 0.28 * fraction, 'Fitting the model'),
+  );
+  const { profile } = buildInkProfile(
+    model,
+    { ...about, tableSize, separation: separationOf(black, totalInk) },
+    (fraction, words) => onProgress(0.3 + 0.66 * fraction, words),
+  );
+  onProgress(0.97, 'Looking at the result');
+  const { roundTrip, totalInk: reached, reversals } = inkProfileReport(model, profile, device, xyz, totalInk);
+  return {
+    profile,
+    report: fitReport(reportedInks(model), device, xyz),
+    inks: { roundTrip, totalInk: reached, reversals },
+  };
+}
+
 function neutralRamp(profile: IccProfile): ProfileDetail['neutral'] {
   const steps = 33;
   const asked = Float64Array.from({ length: steps * 3 }, (_, i) =>
     i % 3 === 0 ? (100 * Math.floor(i / 3)) / (steps - 1) : 0,
   );
-  const device = new Float64Array(asked.length);
+  const toDevice = unwrap(labToDevice(profile, 'relative'));
+  const channels = toDevice.outputs;
+  const device = new Float64Array(steps * channels);
   const lab = new Float64Array(asked.length);
-  unwrap(labToDevice(profile, 'relative')).apply(asked, device);
+  toDevice.apply(asked, device);
   unwrap(deviceToLab(profile, 'relative')).apply(device, lab);
   return Array.from({ length: steps }, (_, i) => ({
     asked: asked[3 * i],
-    device: [...device.subarray(3 * i, 3 * i + 3)],
+    device: [...device.subarray(channels * i, channels * (i + 1))],
     lab: [...lab.subarray(3 * i, 3 * i + 3)],
   }));
 }

@@ -127,12 +127,19 @@ export const SCHEMAS: { readonly [Name in keyof Bodies]: Schema<Bodies[Name]> } 
   ),
   lender: object({ conditionId: ID }),
   shortCheck: object({ profileResultId: ID, paper: { enum: PAPERS }, ...PRINT }, ['conversion', 'side']),
-  profile: object({
-    readingId: ID,
-    version: { enum: [2, 4] },
-    tableSize: { enum: ['small', 'normal', 'large'] },
-    namePattern: word(120),
-  }),
+  profile: object(
+    {
+      readingId: ID,
+      version: { enum: [2, 4] },
+      tableSize: { enum: ['small', 'normal', 'large'] },
+      namePattern: word(120),
+      separation: object({
+        black: { enum: ['light', 'medium', 'heavy', 'max'] },
+        totalInk: { type: 'number', minimum: 1.2, maximum: 4 },
+      }),
+    },
+    ['separation'],
+  ),
   pass: object(
     {
       attempt: word(60),

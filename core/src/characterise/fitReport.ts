@@ -1,7 +1,11 @@
 import type { ErrorSummary } from '../numerics/statistics.ts';
 import { repeatability } from './repeatability.ts';
+import { greyMagentaYellow } from '../balance/greyTriplet.ts';
+import { inkModelLab } from './inkModel.ts';
+import type { InkModel } from './inkModel.ts';
+import type { MergedPatches } from './mergeRepeats.ts';
 import { rgbModelLab } from './rgbModel.ts';
-import type { RgbModel } from './rgbModel.ts';
+import type { CrossValidation, RgbModel } from './rgbModel.ts';
 
 /** What a person looks at before trusting a profile. */
 export interface FitReport {
@@ -39,28 +43,65 @@ export interface AxisPoint {
   readonly lab: readonly number[];
 }
 
+/** A fitted model as its report needs it. */
+export interface ReportedModel {
+  readonly patches: MergedPatches;
+  readonly crossValidation: CrossValidation;
+  readonly lab: (device: ArrayLike<number>, out: Float64Array) => void;
+  /** Names of the channels and the device value of a share of one of them alone. */
+  readonly channels: readonly string[];
+  readonly ramp: (channel: number, share: number) => readonly number[];
+  /** Greys from black (0) to paper (1). */
+  readonly grey: (t: number) => readonly number[];
+  /** Device value of an additive corner of the gamut, R, G, B of 0 or 1 or between. */
+  readonly additive: (rgb: readonly number[]) => readonly number[];
+}
+
+export function reportedRgb(model: RgbModel): ReportedModel {
+  return {
+    ...model,
+    lab: (device, out) => rgbModelLab(model, device, out),
+    channels: ['red', 'green', 'blue'],
+    ramp: (channel, share) => [0, 1, 2].map((other) => (other === channel ? 1 - share : 1)),
+    grey: (t) => [t, t, t],
+    additive: (rgb) => rgb,
+  };
+}
+
+export function reportedInks(model: InkModel): ReportedModel {
+  return {
+    ...model,
+    lab: (device, out) => inkModelLab(model, device, out),
+    channels: ['cyan', 'magenta', 'yellow', 'black'],
+    ramp: (channel, share) => [0, 1, 2, 3].map((other) => (other === channel ? share : 0)),
+    grey: (t) => [1 - t, greyMagentaYellow(1 - t), greyMagentaYellow(1 - t), 0],
+    additive: (rgb) => [...rgb.map((value) => 1 - value), 0],
+  };
+}
+
 const BIN_WIDTH = 0.05;
 const BINS = 40;
 const WORST = 12;
 const OUTLIER_MEDIANS = 5;
 const AXIS_STEPS = 32;
 
-export function fitReport(model: RgbModel, device: Float64Array, xyz: Float64Array): FitReport {
+export function fitReport(model: ReportedModel, device: Float64Array, xyz: Float64Array): FitReport {
   const { errors, summary, folds, predicted, measured } = model.crossValidation;
   const counts = new Array<number>(BINS).fill(0);
   for (const error of errors) counts[Math.min(BINS - 1, Math.floor(error / BIN_WIDTH))]++;
   const order = [...errors.keys()].sort((a, b) => errors[b] - errors[a]);
   const three = (values: Float64Array, row: number): number[] => [...values.subarray(3 * row, 3 * row + 3)];
+  const { channels } = model.patches;
   return {
-    patches: device.length / 3,
+    patches: device.length / channels,
     distinct: errors.length,
     summary,
     folds,
-    repeatability: repeatability(device, 3, xyz),
+    repeatability: repeatability(device, channels, xyz),
     histogram: { binWidth: BIN_WIDTH, counts },
     worst: order.slice(0, WORST).map((index) => ({
       row: model.patches.sources[index][0],
-      device: three(model.patches.device, index),
+      device: [...model.patches.device.subarray(channels * index, channels * (index + 1))],
       measured: three(measured, index),
       predicted: three(predicted, index),
       deltaE: errors[index],
@@ -68,22 +109,19 @@ export function fitReport(model: RgbModel, device: Float64Array, xyz: Float64Arr
     outliers: order
       .filter((index) => errors[index] > OUTLIER_MEDIANS * summary.median)
       .flatMap((index) => model.patches.sources[index]),
-    neutralAxis: axis(model, (t) => [t, t, t]),
-    ramps: ['red', 'green', 'blue'].map((channel, c) => ({
-      channel,
-      points: axis(model, (t) => [0, 1, 2].map((other) => (other === c ? 1 - t : 1))),
-    })),
+    neutralAxis: axis(model, model.grey),
+    ramps: model.channels.map((channel, c) => ({ channel, points: axis(model, (t) => model.ramp(c, t)) })),
     outline: outline(model),
   };
 }
 
-function axis(model: RgbModel, deviceAt: (t: number) => readonly number[]): AxisPoint[] {
+function axis(model: ReportedModel, deviceAt: (t: number) => readonly number[]): AxisPoint[] {
   const device = Float64Array.from({ length: AXIS_STEPS + 1 }, (_, i) => i).reduce<number[]>(
     (rows, i) => [...rows, ...deviceAt(i / AXIS_STEPS)],
     [],
   );
-  const lab = new Float64Array(device.length);
-  rgbModelLab(model, device, lab);
+  const lab = new Float64Array((AXIS_STEPS + 1) * 3);
+  model.lab(device, lab);
   return Array.from({ length: AXIS_STEPS + 1 }, (_, i) => ({
     value: i / AXIS_STEPS,
     lab: [...lab.subarray(3 * i, 3 * i + 3)],
@@ -91,7 +129,7 @@ function axis(model: RgbModel, deviceAt: (t: number) => readonly number[]): Axis
 }
 
 /** Largest chroma over the saturated edges of the cube, by hue. */
-function outline(model: RgbModel): [number, number][] {
+function outline(model: ReportedModel): [number, number][] {
   const corners = [
     [1, 0, 0],
     [1, 1, 0],
@@ -104,9 +142,10 @@ function outline(model: RgbModel): [number, number][] {
   corners.forEach((corner, i) => {
     const next = corners[(i + 1) % 6];
     for (let step = 0; step < 8; step++)
-      device.push(...corner.map((value, c) => value + ((next[c] - value) * step) / 8));
+      device.push(...model.additive(corner.map((value, c) => value + ((next[c] - value) * step) / 8)));
   });
-  const lab = new Float64Array(device.length);
-  rgbModelLab(model, device, lab);
-  return Array.from({ length: device.length / 3 }, (_, i) => [lab[3 * i + 1], lab[3 * i + 2]]);
+  const count = corners.length * 8;
+  const lab = new Float64Array(count * 3);
+  model.lab(device, lab);
+  return Array.from({ length: count }, (_, i) => [lab[3 * i + 1], lab[3 * i + 2]]);
 }

@@ -6,6 +6,7 @@ import { useState } from 'react';
 import { pageCapacity } from '@melto/core/charts/pageGeometry';
 import type { PaperName } from '@melto/core/charts/pageGeometry';
 import type { ChartRow } from '@melto/services/charts';
+import type { PressForProfile } from '@melto/services/pressView';
 import type { SettingsPoint } from '@melto/services/conditions';
 import { problemWords, sendJson } from '@/ui/api';
 import { formatWhen } from '@/ui/format';
@@ -26,21 +27,25 @@ export function ChartMaker({
   points,
   conversions,
   nowMs,
+  press,
 }: {
   conditionId: number;
   charts: readonly ChartRow[];
   points: readonly SettingsPoint[];
   conversions: readonly string[];
   nowMs: number;
+  /** Devices with inks: the curves that charts are printed through. */
+  press: PressForProfile | null;
 }) {
   const router = useRouter();
-  const [patches, setPatches] = useState('900');
+  const least = press === null ? 100 : 200;
+  const [patches, setPatches] = useState(press === null ? '900' : '800');
   const [paper, setPaper] = useState<PaperName>('a4');
   const [problem, setProblem] = useState<string>();
   const [sending, setSending] = useState(false);
   const [printing, setPrinting] = useState<ChartRow>();
   const count = Number(patches);
-  const valid = Number.isInteger(count) && count >= 100 && count <= 3000;
+  const valid = Number.isInteger(count) && count >= least && count <= 3000;
   const { patchesPerStrip, stripsPerPage } = pageCapacity(paper);
   const strips = Math.ceil(count / patchesPerStrip);
   const make = async (): Promise<void> => {
@@ -59,7 +64,11 @@ export function ChartMaker({
     <div className="panel">
       <header>
         <h2>Charts</h2>
-        <span className="quiet">raw RGB values, laid out for the strip reader</span>
+        <span className="quiet">
+          {press === null
+            ? 'raw RGB values, laid out for the strip reader'
+            : `CMYK values, ${press.curves === null ? 'with a linear front end: make curves first' : `through ${press.curves}`}, total ink ${Math.round(100 * press.totalInk)} % at the input`}
+        </span>
       </header>
       <form
         className="row"
@@ -77,7 +86,7 @@ export function ChartMaker({
           helperText={
             valid
               ? `${strips} strips on ${Math.ceil(strips / stripsPerPage)} ${strips > stripsPerPage ? 'pages' : 'page'}, about ${Math.max(1, Math.round((strips * SECONDS_PER_STRIP) / 60))} min to read`
-              : 'A whole number from 100 to 3,000.'
+              : `A whole number from ${least} to 3,000.`
           }
           sx={{ width: 320 }}
           slotProps={{ htmlInput: { inputMode: 'numeric' } }}
@@ -120,7 +129,7 @@ export function ChartMaker({
                 <td>{PAPERS.find(({ value }) => value === chart.paper)?.name}</td>
                 <td>{formatWhen(chart.madeMs, nowMs)}</td>
                 <td>
-                  <ChartFiles chart={chart} />
+                  <ChartFiles chart={chart} pixels={press === null ? ['tiff', 'png'] : ['tiff']} />
                 </td>
                 <td className="num">
                   <Button
@@ -142,6 +151,15 @@ export function ChartMaker({
           path={`/api/charts/${printing.id}/prints`}
           points={points}
           conversions={conversions}
+          body={press === null ? undefined : { curves: press.curves === null ? 'none' : 'in force' }}
+          told={
+            press === null
+              ? undefined
+              : press.curves === null
+                ? 'The front end is linear: no curves, no conversion.'
+                : `The front end applies ${press.curves}; nothing else.`
+          }
+          frontEnd={press !== null}
           onClose={() => setPrinting(undefined)}
         />
       )}
@@ -150,7 +168,7 @@ export function ChartMaker({
 }
 
 /** Downloads: PDF whole, pixels page by page. */
-function ChartFiles({ chart }: { chart: ChartRow }) {
+function ChartFiles({ chart, pixels }: { chart: ChartRow; pixels: readonly string[] }) {
   const { patchesPerStrip, stripsPerPage } = pageCapacity(chart.paper);
   const pages = Math.ceil(Math.ceil(chart.patches / patchesPerStrip) / stripsPerPage);
   const link = (format: string, page: number, words: string) => (
@@ -161,7 +179,7 @@ function ChartFiles({ chart }: { chart: ChartRow }) {
   return (
     <span className="row" style={{ gap: 10 }}>
       {link('pdf', 1, 'PDF')}
-      {['tiff', 'png'].map((format) =>
+      {pixels.map((format) =>
         Array.from({ length: pages }, (_, i) =>
           link(format, i + 1, pages === 1 ? format.toUpperCase() : `${format.toUpperCase()} ${i + 1}`),
         ),

@@ -61,9 +61,23 @@ export function ErrorHistogram({ report }: { report: FitReport }) {
   );
 }
 
-/** a* and b* of an asked neutral ramp through the profile. */
+/** C dashed, M dotted, Y dash and dot, K solid. */
+const SEPARATION_LINES = [
+  { dash: '6 3', width: 1 },
+  { dash: '2 3', width: 1 },
+  { dash: '8 3 2 3', width: 1 },
+  { dash: undefined, width: 2 },
+] as const;
+
+/** a* and b* of an asked neutral ramp through the profile; for inks the separation as well, in per cent. */
 export function NeutralPlot({ neutral }: { neutral: ProfileDetail['neutral'] }) {
-  const data = neutral.map(({ asked, lab }) => ({ asked, a: lab[1], b: lab[2] }));
+  const inks = neutral[0]?.device.length === 4;
+  const data = neutral.map(({ asked, lab, device }) => ({
+    asked,
+    a: lab[1],
+    b: lab[2],
+    ...(inks ? Object.fromEntries(device.map((value, i) => [`ink${i}`, 100 * value])) : {}),
+  }));
   const most = Math.max(2, ...data.map(({ a, b }) => Math.max(Math.abs(a), Math.abs(b))));
   return (
     <ResponsiveContainer width="100%" height={HEIGHT}>
@@ -85,6 +99,31 @@ export function NeutralPlot({ neutral }: { neutral: ProfileDetail['neutral'] }) 
             fill: 'var(--quiet)',
           }}
         />
+        {inks && (
+          <YAxis
+            yAxisId="ink"
+            orientation="right"
+            domain={[0, 100]}
+            ticks={[0, 50, 100]}
+            tick={TICK}
+            tickLine={false}
+            axisLine={false}
+            width={34}
+          />
+        )}
+        {inks &&
+          SEPARATION_LINES.map(({ dash, width }, i) => (
+            <Line
+              key={i}
+              yAxisId="ink"
+              dataKey={`ink${i}`}
+              stroke="var(--quiet)"
+              strokeDasharray={dash}
+              strokeWidth={width}
+              dot={false}
+              isAnimationActive={false}
+            />
+          ))}
         <YAxis
           domain={[-Math.ceil(most), Math.ceil(most)]}
           tick={TICK}

@@ -7,6 +7,7 @@ import type { ChartRow } from '@melto/services/charts';
 import type { ConditionRow, SettingsPoint } from '@melto/services/conditions';
 import type { ProfileDetail, ProfileSummary, ResultRow, VersionView } from '@melto/services/profiles';
 import type { ReadingOfCondition } from '@melto/services/readings';
+import type { PressForProfile } from '@melto/services/pressView';
 import { ChartMaker } from '@/features/charts/ChartMaker';
 import { Figure } from '@/ui/Figure';
 import { BuildForm } from './BuildForm';
@@ -31,6 +32,8 @@ export interface ProfileSurfaceProps {
   };
   readonly readings: readonly ReadingOfCondition[];
   readonly nowMs: number;
+  /** Devices with inks: the curves that charts are printed through, and the total ink. */
+  readonly press: PressForProfile | null;
 }
 
 export function ProfileSurface(props: ProfileSurfaceProps) {
@@ -51,9 +54,11 @@ export function ProfileSurface(props: ProfileSurfaceProps) {
         {result !== undefined && (
           <>
             <Button onClick={() => setNotes(true)}>Download</Button>
-            <Button variant="contained" component={Link} href={`/conditions/${condition.id}/conformity`}>
-              Check it
-            </Button>
+            {props.press === null && (
+              <Button variant="contained" component={Link} href={`/conditions/${condition.id}/conformity`}>
+                Check it
+              </Button>
+            )}
           </>
         )}
       </div>
@@ -81,9 +86,15 @@ export function ProfileSurface(props: ProfileSurfaceProps) {
         points={props.points}
         conversions={props.conversions}
         nowMs={nowMs}
+        press={props.press}
       />
       {building && (
-        <BuildForm conditionId={condition.id} readings={complete} onClose={() => setBuilding(false)} />
+        <BuildForm
+          condition={condition}
+          readings={complete}
+          press={props.press}
+          onClose={() => setBuilding(false)}
+        />
       )}
       {notes && result !== undefined && (
         <InstallNotes resultId={result.row.id} name={result.summary.name} onClose={() => setNotes(false)} />
@@ -93,7 +104,7 @@ export function ProfileSurface(props: ProfileSurfaceProps) {
 }
 
 /** The state of the link in one sentence. */
-function sentence({ result, readings, charts }: ProfileSurfaceProps): string {
+function sentence({ result, readings, charts, press }: ProfileSurfaceProps): string {
   if (result !== undefined) {
     const { summary } = result;
     return `fits its ${summary.patches} patches to ${summary.mean.toFixed(2)} ΔE00, reading noise included`;
@@ -104,6 +115,10 @@ function sentence({ result, readings, charts }: ProfileSurfaceProps): string {
   if (open !== undefined) return 'The reading is not complete yet; its sheets stand on the rack.';
   if (charts.some(({ purpose }) => purpose === 'profile'))
     return 'Print the chart, let it rest, and read it.';
+  if (press !== null)
+    return press.curves === null
+      ? 'First bring the press to a known state: limits, curves, balance.'
+      : `Begin with a chart: print it through ${press.curves}, let it rest, and read it.`;
   return 'Begin with a chart: print it without colour management, let it rest, and read it.';
 }
 
@@ -142,6 +157,7 @@ function Report({ summary, detail }: { row: ResultRow; summary: ProfileSummary; 
         <Figure
           title="Neutral axis"
           table={neutralTable(detail.neutral)}
+          note={detail.inks === undefined ? undefined : 'separation, right scale'}
           figures={
             <p className="figures">
               <Value
@@ -150,6 +166,12 @@ function Report({ summary, detail }: { row: ResultRow; summary: ProfileSummary; 
                 decimals={1}
               />
               <span className="quiet">asked greys as printed</span>
+              {detail.inks !== undefined && (
+                <span>
+                  total ink <b>{(100 * detail.inks.totalInk).toFixed(1)} %</b>
+                </span>
+              )}
+              {detail.inks !== undefined && <Value word="round trip" value={detail.inks.roundTrip.mean} />}
             </p>
           }
         >

@@ -9,7 +9,7 @@ export function WorstPatches({ report }: { report: FitReport }) {
     <div className="panel">
       <header>
         <h2>Least certain patches</h2>
-        <span className="quiet">measured above, model in the lower third; RGB values and ΔE00 below</span>
+        <span className="quiet">measured above, model in the lower third; device values and ΔE00 below</span>
         <span className="small">
           {report.outliers.length === 0 ? (
             <span className="quiet">none is over five medians</span>
@@ -23,7 +23,11 @@ export function WorstPatches({ report }: { report: FitReport }) {
           <div key={patch.row}>
             <Swatch measured={patch.measured} aim={patch.predicted} label={`patch ${patch.row + 1}`} />
             <p className="row small" style={{ justifyContent: 'space-between', marginTop: 4 }}>
-              <span className="quiet">{patch.device.map((value) => Math.round(value * 255)).join(' ')}</span>
+              <span className="quiet">
+                {patch.device
+                  .map((value) => Math.round(value * (patch.device.length === 4 ? 100 : 255)))
+                  .join(' ')}
+              </span>
               <b>{patch.deltaE.toFixed(2)}</b>
             </p>
           </div>

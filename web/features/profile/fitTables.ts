@@ -15,10 +15,16 @@ export function histogramTable(report: FitReport): FigureTable {
 
 export function neutralTable(neutral: ProfileDetail['neutral']): FigureTable {
   return {
-    head: ['L* asked', 'R', 'G', 'B', 'L*', 'a*', 'b*'],
+    head: [
+      'L* asked',
+      ...(neutral[0]?.device.length === 4 ? ['C %', 'M %', 'Y %', 'K %'] : ['R', 'G', 'B']),
+      'L*',
+      'a*',
+      'b*',
+    ],
     rows: neutral.map(({ asked, device, lab }) => [
       asked.toFixed(1),
-      ...device.map((value) => Math.round(value * 255)),
+      ...device.map((value) => (device.length === 4 ? (100 * value).toFixed(1) : Math.round(value * 255))),
       ...lab.map((value) => value.toFixed(2)),
     ]),
   };

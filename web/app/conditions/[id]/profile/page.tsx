@@ -3,6 +3,7 @@ import { domainNow } from '@melto/services/clock';
 import { conditionOf, driverOf, settingsRecord } from '@melto/services/conditions';
 import { resultView, versionsOf } from '@melto/services/profiles';
 import type { ProfileDetail, ProfileSummary } from '@melto/services/profiles';
+import { pressForProfile } from '@melto/services/pressView';
 import { readingsOf } from '@melto/services/readings';
 import { ProfileSurface } from '@/features/profile/ProfileSurface';
 import { services } from '@/server/services';
@@ -20,12 +21,13 @@ export default async function Page({
   const id = Number((await params).id);
   const wanted = Number((await searchParams).version);
   const condition = await conditionOf(services(), id);
-  const [charts, points, versions, readings, nowMs] = await Promise.all([
+  const [charts, points, versions, readings, nowMs, press] = await Promise.all([
     chartsOf(services(), id),
     settingsRecord(services(), id),
     versionsOf(services(), id, 'profile'),
     readingsOf(services(), id),
     domainNow(services()),
+    condition.space === 'rgb' ? null : pressForProfile(services(), id),
   ]);
   const shown =
     versions.find((version) => version.id === wanted) ??
@@ -46,6 +48,7 @@ export default async function Page({
       result={result}
       readings={readings.filter(({ purpose, withdrawnMs }) => purpose === 'profile' && withdrawnMs === null)}
       nowMs={nowMs}
+      press={press}
     />
   );
 }
