@@ -37,8 +37,8 @@ describe('sample house', () => {
       .map(({ stock, links }) => `${stock}: ${links.map(({ state }) => state).join(' ')}`);
     expect(states).toEqual([
       'Fenland Smooth 120: none none none none',
-      'Lantern Gloss 150: current conforms conforms current',
       'Marsh Silk 130: current current current none',
+      'Lantern Gloss 150: current conforms conforms current',
     ]);
     const { slips, instrument } = await house(services);
     expect(slips.map(({ state }) => state).sort()).toEqual(['partly read', 'resting', 'resting']);

@@ -99,20 +99,38 @@ export function fitReport(model: ReportedModel, device: Float64Array, xyz: Float
     folds,
     repeatability: repeatability(device, channels, xyz),
     histogram: { binWidth: BIN_WIDTH, counts },
-    worst: order.slice(0, WORST).map((index) => ({
-      row: model.patches.sources[index][0],
-      device: [...model.patches.device.subarray(channels * index, channels * (index + 1))],
-      measured: three(measured, index),
-      predicted: three(predicted, index),
-      deltaE: errors[index],
-    })),
+    worst: order
+      .filter(
+        (index) =>
+          channels === 3 ||
+          !isPrimary(model.patches.device.subarray(channels * index, channels * (index + 1))),
+      )
+      .slice(0, WORST)
+      .map((index) => ({
+        row: model.patches.sources[index][0],
+        device: [...model.patches.device.subarray(channels * index, channels * (index + 1))],
+        measured: three(measured, index),
+        predicted: three(predicted, index),
+        deltaE: errors[index],
+      })),
     outliers: order
-      .filter((index) => errors[index] > OUTLIER_MEDIANS * summary.median)
+      .filter(
+        (index) =>
+          errors[index] > OUTLIER_MEDIANS * summary.median &&
+          !(
+            channels > 3 && isPrimary(model.patches.device.subarray(channels * index, channels * (index + 1)))
+          ),
+      )
       .flatMap((index) => model.patches.sources[index]),
     neutralAxis: axis(model, model.grey),
     ramps: model.channels.map((channel, c) => ({ channel, points: axis(model, (t) => model.ramp(c, t)) })),
     outline: outline(model),
   };
+}
+
+/** Solids and full overprints are the ends of everything: without them the rest says little of them. */
+export function isPrimary(device: Float64Array): boolean {
+  return device.every((value) => value < 0.01 || value > 0.99);
 }
 
 function axis(model: ReportedModel, deviceAt: (t: number) => readonly number[]): AxisPoint[] {

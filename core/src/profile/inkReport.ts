@@ -1,3 +1,4 @@
+import { isPrimary } from '../characterise/fitReport.ts';
 import { repeatability } from '../characterise/repeatability.ts';
 import type { InkModel } from '../characterise/inkModel.ts';
 import { deltaE2000Rows } from '../colour/deltaE2000.ts';
@@ -88,11 +89,6 @@ export function inkProfileReport(
     neutralAxis,
     reversals: countReversals(neutralAxis),
   };
-}
-
-/** Papers, solids and full overprints are the ends of everything: without them the rest says little of them. */
-function isPrimary(device: Float64Array): boolean {
-  return device.every((value) => value < 0.01 || value > 0.99);
 }
 
 type Transform = { readonly apply: (input: ArrayLike<number>, output: Float64Array) => void };

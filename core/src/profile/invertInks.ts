@@ -17,6 +17,8 @@ const START_CMY = [0, 0.2, 0.4, 0.6, 0.8, 1];
 const START_K = [0, 0.25, 0.5, 0.75, 1];
 /** A colour within this weighted distance is in gamut: black is then held and C, M, Y are polished. */
 const IN_GAMUT = 0.6;
+/** Within this weighted distance a colour is met. */
+const MET = 0.02;
 
 /** L* of the darkest neutral under the limits, by the table: the nearest to a* = b* = 0 of the darkest colours. */
 export function darkestNeutral(grid: ForwardGrid, separation: Separation): number {
@@ -103,21 +105,31 @@ class InkSearch {
       this.separation.inkLimits[3],
       blackFor(this.separation, this.darkest, l, Math.hypot(a, b)),
     );
-    this.#pull = BLACK_PULL;
-    this.#held = false;
+    // Black on its curve, where C, M, Y can meet the colour with it.
+    this.#held = true;
+    this.#pull = 0;
+    this.x[3] = this.#black;
     const before = this.#cost(this.x);
     const start = this.#nearestStart();
-    if (this.#cost(start) < before) this.x.set(start);
+    this.#trial.set(start);
+    this.#trial[3] = this.#black;
+    if (this.#cost(this.#trial) < before) this.x.set(this.#trial);
     this.#descend();
     this.#project();
-    // In gamut: black is held where it came to lie, C, M, Y meet the colour itself.
+    if (Math.sqrt(this.#cost(this.x)) < MET) return;
+    // Else black gives way, as little as it can; then it is held where it came to lie.
+    this.#held = false;
+    this.#pull = BLACK_PULL;
+    const here = this.#cost(this.x);
+    if (this.#cost(start) < here) this.x.set(start);
+    this.#descend();
+    this.#project();
     this.#held = true;
     this.#pull = 0;
     if (Math.sqrt(this.#cost(this.x)) < IN_GAMUT) {
       this.#descend();
       this.#project();
     }
-    this.#held = false;
   }
 
   #setWeights(l: number, a: number, b: number): void {

@@ -157,7 +157,6 @@ function Report({ summary, detail }: { row: ResultRow; summary: ProfileSummary; 
         <Figure
           title="Neutral axis"
           table={neutralTable(detail.neutral)}
-          note={detail.inks === undefined ? undefined : 'separation, right scale'}
           figures={
             <p className="figures">
               <Value
@@ -165,7 +164,9 @@ function Report({ summary, detail }: { row: ResultRow; summary: ProfileSummary; 
                 value={Math.min(...detail.neutral.map(({ lab }) => lab[0]))}
                 decimals={1}
               />
-              <span className="quiet">asked greys as printed</span>
+              <span className="quiet">
+                {detail.inks === undefined ? 'asked greys as printed' : 'a*, b* left; inks right, %, K thick'}
+              </span>
               {detail.inks !== undefined && (
                 <span>
                   total ink <b>{(100 * detail.inks.totalInk).toFixed(1)} %</b>
