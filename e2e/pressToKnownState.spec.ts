@@ -32,6 +32,25 @@ async function printAndRead(page: Page, at: string, sheet: string, steps?: strin
   await tickAndPrint(page);
   await restUntilReady(page);
   await page.goto(`/read/${sheet}-1`);
+  // One key: the sheet reader goes on from row to row.
+  await calibrate(page);
+  await page.keyboard.press('Space');
+  await expect(page.getByText(/strips (\d+) of \1\b/)).toBeVisible({ timeout: 120_000 });
+}
+
+/** Reads a page with the strip reader, one key a strip. */
+async function readPage(page: Page): Promise<void> {
+  await calibrate(page);
+  const strips = Number(
+    /of (\d+)/.exec((await page.getByText(/strips \d+ of \d+/).textContent()) ?? '')?.[1],
+  );
+  for (let strip = 1; strip <= strips; strip++) {
+    await page.keyboard.press('Space');
+    await expect(page.getByText(`strips ${strip} of`)).toBeVisible();
+  }
+}
+
+async function calibrate(page: Page): Promise<void> {
   await expect(async () => {
     await page.getByLabel(/^Reading desk/).focus();
     await page.keyboard.press('t');
@@ -39,9 +58,6 @@ async function printAndRead(page: Page, at: string, sheet: string, steps?: strin
       timeout: 3000,
     });
   }).toPass();
-  // One key: the sheet reader goes on from row to row.
-  await page.keyboard.press('Space');
-  await expect(page.getByText(/strips (\d+) of \1\b/)).toBeVisible({ timeout: 120_000 });
 }
 
 test('a press comes to a known state in two rounds, with an undo', async ({ page, request }) => {
@@ -103,7 +119,33 @@ test('a press comes to a known state in two rounds, with an undo', async ({ page
   await page.goto(`${at}/balance`);
   await expect(page.locator('.surface-head').getByText('conforms')).toBeVisible();
   await expect(page.getByText('Steps as reached on HRN-0004')).toBeVisible();
-  for (const link of ['limits', 'curves', 'balance']) {
+  // Profile: a chart through the balance, a changed separation, built in the background.
+  await page.getByRole('link', { name: /^Profile/ }).click();
+  await page.getByLabel('Patches').fill('150');
+  await expect(page.getByText('A whole number from 200 to 3,000.')).toBeVisible();
+  await page.getByLabel('Patches').fill('200');
+  await page.getByRole('button', { name: 'Make the chart' }).click();
+  await page.getByRole('button', { name: 'Print', exact: true }).click();
+  await expect(page.getByRole('dialog')).toContainText('The front end applies Balance v1');
+  await tickAndPrint(page);
+  await restUntilReady(page);
+  await page.goto('/read/HRN-0005-1');
+  await readPage(page);
+  await page.goto(`${at}/profile`);
+  await page.getByRole('button', { name: 'Build the profile' }).click();
+  const build = page.getByRole('dialog');
+  await build.getByLabel('Total ink, %').fill('90');
+  await expect(build.getByRole('button', { name: 'Build' })).toBeDisabled();
+  await build.getByLabel('Total ink, %').fill('280');
+  await build.getByLabel('Black').click();
+  await page.getByRole('option', { name: 'heavy' }).click();
+  await expect(build.getByRole('img', { name: 'black generation heavy' })).toBeVisible();
+  await build.getByLabel('Tables').click();
+  await page.getByRole('option', { name: 'small' }).click();
+  await build.getByRole('button', { name: 'Build' }).click();
+  await expect(page.getByText(/fits its 200 patches/)).toBeVisible({ timeout: 120_000 });
+  await expect(page.getByText(/total ink 2(80\.0|79\.\d) %/)).toBeVisible();
+  for (const link of ['limits', 'curves', 'balance', 'profile']) {
     await page.goto(`${at}/${link}`);
     const wide = await page.evaluate(() => document.documentElement.scrollWidth);
     expect(wide).toBeLessThanOrEqual(1280);

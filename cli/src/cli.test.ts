@@ -239,6 +239,14 @@ describe('melto', () => {
     expect(JSON.parse(melto('profile', 'inspect', 'press.icc', '--json').out)).toMatchObject({
       class: 'prtr',
     });
+    const same = JSON.parse(melto('profile', 'compare', 'press.icc', 'press.icc', '--json').out);
+    expect(same.difference.largest).toBe(0);
+    expect(same.a.totalInk).toBeLessThanOrEqual(2.801);
+    expect(same.a.fit.mean).toBeLessThan(report.summary.mean);
+    expect(same.a.blackDevice[3]).toBeGreaterThan(0.95);
+    const other = melto('profile', 'compare', 'press.icc', 'p.icc');
+    expect(other.status).toBe(0);
+    expect(other.out).toContain('different channels');
   });
 
   it.each([

@@ -97,6 +97,9 @@ async function main(argv: readonly string[]): Promise<number> {
     .option('--name <text>', 'description in the profile')
     .option('--report <file>', 'fit report as JSON')
     .action(async (options) => (await import('./profileBuild.ts')).profileBuild(options));
+  json(profile.command('compare').argument('<a>').argument('<b>')).action(async (a, b, options) =>
+    (await import('./profileCompare.ts')).profileCompare(a, b, options),
+  );
   json(profile.command('inspect').argument('<profile>')).action(async (file, options) =>
     (await import('./profileInspect.ts')).profileInspect(file, options),
   );
