@@ -137,10 +137,10 @@ test('a press comes to a known state in two rounds, with an undo', async ({ page
   await build.getByLabel('Total ink, %').fill('90');
   await expect(build.getByRole('button', { name: 'Build' })).toBeDisabled();
   await build.getByLabel('Total ink, %').fill('280');
-  await build.getByLabel('Black').click();
+  await build.getByRole('combobox', { name: 'Black' }).click();
   await page.getByRole('option', { name: 'heavy' }).click();
   await expect(build.getByRole('img', { name: 'black generation heavy' })).toBeVisible();
-  await build.getByLabel('Tables').click();
+  await build.getByRole('combobox', { name: 'Tables' }).click();
   await page.getByRole('option', { name: 'small' }).click();
   await build.getByRole('button', { name: 'Build' }).click();
   await expect(page.getByText(/fits its 200 patches/)).toBeVisible({ timeout: 120_000 });

@@ -44,7 +44,7 @@ async function printed(
 }
 
 async function hand(page: Page, movement: string): Promise<void> {
-  await page.getByLabel('Simulated hand').click();
+  await page.getByRole('combobox', { name: 'Simulated hand' }).click();
   await page.getByRole('option', { name: movement }).click();
   await page.getByLabel(/^Reading desk/).focus();
 }

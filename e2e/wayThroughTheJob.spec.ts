@@ -70,7 +70,7 @@ test('from a blank stock to a proven profile', async ({ page, request }) => {
   await expect(page.getByRole('status')).toHaveText('White tile due: press T.');
   await page.keyboard.press('t');
   await expect(page.getByRole('status')).toHaveText('Start on white, move right to white.');
-  await page.getByLabel('Simulated hand').click();
+  await page.getByRole('combobox', { name: 'Simulated hand' }).click();
   await page.getByRole('option', { name: 'too fast' }).click();
   await page.getByLabel(/^Reading desk/).focus();
   await page.keyboard.press('Space');
