@@ -104,7 +104,7 @@ export function NeutralPlot({ neutral }: { neutral: ProfileDetail['neutral'] }) 
             yAxisId="ink"
             orientation="right"
             domain={[0, 100]}
-            ticks={[0, 50, 100]}
+            ticks={[0, 100]}
             tick={TICK}
             tickLine={false}
             axisLine={false}
