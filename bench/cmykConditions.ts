@@ -42,7 +42,10 @@ export const PUBLISHED = [
 
 const weights = createXyzWeights(GRID_380_730_10, tableIlluminant('D50'), '2deg');
 
-/** Offset-like, difficult (pigment inks with bumps and bleeding on gloss), and a table that is no mixture model. */
+/**
+ * Offset-like, difficult (pigment inks with bumps and bleeding on gloss; through its curves and raw), and a table that
+ * is no mixture model.
+ */
 export function cmykConditions(): CmykCondition[] {
   const osprey = simulatedDevice('osprey');
   const inkjet = new SpectralPrinter(
@@ -52,22 +55,24 @@ export function cmykConditions(): CmykCondition[] {
     'printing',
     MEAN_INK_STATE,
   );
+  const pigment: CmykCondition = {
+    name: 'difficult',
+    truth: (cmyk) => {
+      const spectra = new Float64Array((cmyk.length / 4) * 36);
+      for (let i = 0; i * 4 < cmyk.length; i++)
+        inkjet.print([cmyk[4 * i], cmyk[4 * i + 1], cmyk[4 * i + 2], cmyk[4 * i + 3]], spectra, 36 * i);
+      const xyz = new Float64Array((cmyk.length / 4) * 3);
+      spectraToXyz(weights, spectra, xyz);
+      return xyz;
+    },
+  };
   return [
     linearised({
       name: 'offset-like',
       truth: (cmyk) => deviceTruthXyz(osprey, 'lantern-gloss-150', '175 lpi', cmyk),
     }),
-    linearised({
-      name: 'difficult',
-      truth: (cmyk) => {
-        const spectra = new Float64Array((cmyk.length / 4) * 36);
-        for (let i = 0; i * 4 < cmyk.length; i++)
-          inkjet.print([cmyk[4 * i], cmyk[4 * i + 1], cmyk[4 * i + 2], cmyk[4 * i + 3]], spectra, 36 * i);
-        const xyz = new Float64Array((cmyk.length / 4) * 3);
-        spectraToXyz(weights, spectra, xyz);
-        return xyz;
-      },
-    }),
+    linearised(pigment),
+    { ...pigment, name: 'difficult, raw' },
     ...tableCondition(),
   ];
 }

@@ -186,6 +186,13 @@ function Editor({
   );
 }
 
+/** How far the hue has turned at a limit (per cent) from the patch at 70 %, degrees. */
+function hueTurn({ smooth }: LimitProposal, limit: number): number {
+  const from = smooth[70]?.hueDeg ?? 0;
+  const to = smooth[Math.round(limit)]?.hueDeg ?? from;
+  return Math.abs(((to - from + 540) % 360) - 180);
+}
+
 function InkPanel({
   proposal,
   colour,
@@ -229,7 +236,10 @@ function InkPanel({
         side={black ? 'L*' : 'chroma'}
         onChange={(next) => onChange?.(next)}
       />
-      <p className="small quiet">{REASONS[proposal.reason]}</p>
+      <p className="small quiet">
+        {REASONS[proposal.reason]}
+        {!black && `; hue ${hueTurn(proposal, value).toFixed(1)}° from its 70 % at the limit`}
+      </p>
     </div>
   );
 }
