@@ -13,7 +13,7 @@ import { writeIcc } from '@melto/core/icc/writeIcc';
 import { createRandom } from '@melto/core/numerics/random';
 import { summariseErrors } from '@melto/core/numerics/statistics';
 import { buildRgbProfile } from '@melto/core/profile/buildRgbProfile';
-import { meanPaperXyz } from '@melto/core/profile/characterisationText';
+import { meanPaperXyz } from '@melto/core/device/meanPaperXyz';
 import { simulateSheets } from '@melto/simulator/simulateSheets';
 import { wrenTruthXyz } from '@melto/simulator/wrenTruth';
 import { evaluatePolynomial, fitPolynomial } from './polynomial.ts';

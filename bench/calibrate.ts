@@ -15,7 +15,8 @@ import { patchInkDensities } from '@melto/core/cgats/patchInkDensities';
 import { evennessOf } from '@melto/core/evenness/evenness';
 import type { Evenness } from '@melto/core/evenness/evenness';
 import { largest, mean } from '@melto/core/numerics/statistics';
-import { barePaper, inkRamps } from '@melto/core/tone/inkRamps';
+import { meanPaperXyz } from '@melto/core/device/meanPaperXyz';
+import { inkRamps } from '@melto/core/tone/inkRamps';
 import { linearise } from '@melto/core/tone/linearise';
 import { largestBend, straightCurve } from '@melto/core/tone/toneCurve';
 import type { ToneCurves } from '@melto/core/tone/toneCurve';
@@ -97,7 +98,7 @@ export function calibrate(): void {
         const round = (order: number): ReturnType<typeof linearise> => {
           const sheet = copies(chart, 6, order);
           const { xyz, densities } = read(sheet, curves, zones);
-          const paper = barePaper(sheet.device, xyz);
+          const paper = meanPaperXyz(sheet.device, 4, 0, xyz);
           if (paper === undefined) throw new Error('no paper');
           return linearise({
             ramps: inkRamps(sheet.device, xyz, densities),

@@ -6,7 +6,7 @@ import { mergeRepeats } from '@melto/core/characterise/mergeRepeats';
 import { evaluateSpline } from '@melto/core/characterise/radialSpline';
 import { patchXyz } from '@melto/core/cgats/patchColours';
 import { WHITE_D50_MEASURED } from '@melto/core/colour/whitePoints';
-import { labToXyz, xyzToLab } from '@melto/core/colour/xyzToLab';
+import { labToXyz, xyzRowsToLab, xyzToLab } from '@melto/core/colour/xyzToLab';
 import type { Random } from '@melto/core/numerics/random';
 import { tableIlluminant } from '@melto/core/spectral/illuminant';
 import { GRID_380_730_10 } from '@melto/core/spectral/spectralGrid';
@@ -19,6 +19,7 @@ import { deviceTruthXyz } from '@melto/simulator/deviceTruth';
 import { SIMULATED_STOCKS } from '@melto/simulator/data/stocks';
 import { simulatedDevice } from '@melto/simulator/devices';
 import { WREN_PRINTER } from '@melto/simulator/inkPrinter';
+import { noisyLab } from '@melto/simulator/readingNoise';
 import { MEAN_INK_STATE, SpectralPrinter } from '@melto/simulator/spectralPrinter';
 
 /** A device whose truth is known: XYZ of CMYK rows on the mean, settled sheet. */
@@ -130,18 +131,18 @@ export function publishedSet(name: string): { device: Float64Array; xyz: Float64
 
 /** Adds noise so that a reading differs from the truth by `meanDeltaE` ΔE00 on average. */
 export function noisyXyz(xyz: Float64Array, meanDeltaE: number, random: Random): Float64Array {
-  const size = meanDeltaE / Math.sqrt(8 / Math.PI);
   const out = new Float64Array(xyz.length);
   for (let i = 0; i < xyz.length; i += 3) {
-    const [l, a, b] = xyzToLab([xyz[i], xyz[i + 1], xyz[i + 2]], WHITE_D50_MEASURED);
-    const chroma = Math.hypot(a, b);
-    const sL = 1 + (0.015 * (l - 50) ** 2) / Math.sqrt(20 + (l - 50) ** 2);
-    const dL = size * sL * random.normal();
-    const dC = size * (1 + 0.045 * chroma) * random.normal();
-    const dH = size * (1 + 0.015 * chroma) * random.normal();
-    const [ca, cb] = chroma > 1e-6 ? [a / chroma, b / chroma] : [1, 0];
-    out.set(labToXyz([l + dL, a + ca * dC - cb * dH, b + cb * dC + ca * dH], WHITE_D50_MEASURED), i);
+    const lab = xyzToLab([xyz[i], xyz[i + 1], xyz[i + 2]], WHITE_D50_MEASURED);
+    out.set(labToXyz(noisyLab(lab, meanDeltaE, random), WHITE_D50_MEASURED), i);
   }
+  return out;
+}
+
+/** Lab (D50/2°) of XYZ rows. */
+export function labOf(xyz: Float64Array): Float64Array {
+  const out = new Float64Array(xyz.length);
+  xyzRowsToLab(xyz, WHITE_D50_MEASURED, out);
   return out;
 }
 

@@ -1,13 +1,11 @@
 import { fitInkModel, inkModelLab } from '@melto/core/characterise/inkModel';
 import { makeCmykChart } from '@melto/core/charts/cmykChart';
 import { deltaE2000Rows } from '@melto/core/colour/deltaE2000';
-import { WHITE_D50_MEASURED } from '@melto/core/colour/whitePoints';
-import { xyzRowsToLab } from '@melto/core/colour/xyzToLab';
 import { gatherRows } from '@melto/core/numerics/gatherRows';
 import { createRandom, shuffle } from '@melto/core/numerics/random';
 import { summariseErrors } from '@melto/core/numerics/statistics';
 import type { ErrorSummary } from '@melto/core/numerics/statistics';
-import { cmykConditions, noisyXyz, PUBLISHED, publishedSet, unprinted } from './cmykConditions.ts';
+import { cmykConditions, labOf, noisyXyz, PUBLISHED, publishedSet, unprinted } from './cmykConditions.ts';
 import { evaluatePolynomial, fitPolynomial } from './polynomial.ts';
 import { printTable } from './table.ts';
 
@@ -16,12 +14,6 @@ const SIZES = [400, 800, 1500];
 const TOTAL_INK = 3;
 const NOISE = 0.2;
 const PROBES = 20_000;
-
-function labOf(xyz: Float64Array): Float64Array {
-  const out = new Float64Array(xyz.length);
-  xyzRowsToLab(xyz, WHITE_D50_MEASURED, out);
-  return out;
-}
 
 const figures = ({ mean, p95, largest }: ErrorSummary): string[] => [
   mean.toFixed(3),

@@ -5,30 +5,22 @@ import { join } from 'node:path';
 import { fitInkModel } from '@melto/core/characterise/inkModel';
 import { makeCmykChart } from '@melto/core/charts/cmykChart';
 import { deltaE2000Of, deltaE2000Rows } from '@melto/core/colour/deltaE2000';
-import { WHITE_D50_MEASURED } from '@melto/core/colour/whitePoints';
-import { xyzRowsToLab } from '@melto/core/colour/xyzToLab';
 import { readIcc } from '@melto/core/icc/readIcc';
 import { writeIcc } from '@melto/core/icc/writeIcc';
 import { createRandom } from '@melto/core/numerics/random';
 import { largest, mean, summariseErrors } from '@melto/core/numerics/statistics';
 import { buildInkProfile } from '@melto/core/profile/buildInkProfile';
 import { inkProfileReport } from '@melto/core/profile/inkReport';
-import { meanPaperXyz } from '@melto/core/profile/characterisationText';
+import { meanPaperXyz } from '@melto/core/device/meanPaperXyz';
 import { unwrap } from '@melto/core/result';
 import { separationOf } from '@melto/core/separate/separation';
-import { cmykConditions, noisyXyz, unprinted } from './cmykConditions.ts';
+import { cmykConditions, labOf, noisyXyz, unprinted } from './cmykConditions.ts';
 import { printTable } from './table.ts';
 
 const SEEDS = Number(process.env.SEEDS ?? 3);
 const TOTAL_INK = 3;
 const PROBES = 20_000;
 const EDGE = 1;
-
-function labOf(xyz: Float64Array): Float64Array {
-  const out = new Float64Array(xyz.length);
-  xyzRowsToLab(xyz, WHITE_D50_MEASURED, out);
-  return out;
-}
 
 /** Closed loop and round trip through the written file by LittleCMS, 800 patches. */
 export function cmykLoop(patches = 800): void {

@@ -6,7 +6,8 @@ import { curvesToCsv } from '@melto/core/curveFiles/curvesToCsv';
 import { curvesToDeviceLink } from '@melto/core/curveFiles/curvesToDeviceLink';
 import { writeIcc } from '@melto/core/icc/writeIcc';
 import { issueText } from '@melto/core/result';
-import { barePaper, inkRamps } from '@melto/core/tone/inkRamps';
+import { meanPaperXyz } from '@melto/core/device/meanPaperXyz';
+import { inkRamps } from '@melto/core/tone/inkRamps';
 import { linearise } from '@melto/core/tone/linearise';
 import { straightCurve } from '@melto/core/tone/toneCurve';
 import type { ToneCurves } from '@melto/core/tone/toneCurve';
@@ -57,7 +58,7 @@ export function curvesLinearise(options: LineariseOptions): number {
     );
   const present = readCurves(options.curves);
   const { set, device, xyz } = cmykReading(options.measured);
-  const paper = barePaper(device, xyz);
+  const paper = meanPaperXyz(device, 4, 0, xyz);
   if (paper === undefined)
     throw new UsageError(
       `${options.measured}: found no bare paper, expected at least one patch of CMYK 0 0 0 0`,

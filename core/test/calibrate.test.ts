@@ -24,7 +24,8 @@ import { writeIcc } from '@melto/core/icc/writeIcc';
 import { proposeLimit } from '@melto/core/limits/proposeLimit';
 import { inputTotalOf, proposeTotalInk } from '@melto/core/limits/totalInk';
 import { createRandom } from '@melto/core/numerics/random';
-import { barePaper, inkRamps } from '@melto/core/tone/inkRamps';
+import { meanPaperXyz } from '@melto/core/device/meanPaperXyz';
+import { inkRamps } from '@melto/core/tone/inkRamps';
 import { linearise } from '@melto/core/tone/linearise';
 import {
   applyToneCurves,
@@ -70,7 +71,7 @@ function curvesFrom(
   present: ToneCurves,
   limits = [1, 1, 1, 1],
 ) {
-  const paper = barePaper(device, xyz);
+  const paper = meanPaperXyz(device, 4, 0, xyz);
   if (paper === undefined) throw new Error('no paper');
   return linearise({ ramps: inkRamps(device, xyz, densities), paper, present, limits, measure: 'sctv' });
 }
@@ -124,7 +125,7 @@ describe('a press to a known state', () => {
 
   it('gets limits with reasons and a total ink that is known twice', () => {
     const { device, xyz, densities } = read(ramps, 4);
-    const paper = barePaper(device, xyz);
+    const paper = meanPaperXyz(device, 4, 0, xyz);
     if (paper === undefined) throw new Error('no paper');
     for (const ramp of inkRamps(device, xyz, densities)) {
       const proposal = proposeLimit(ramp, paper);

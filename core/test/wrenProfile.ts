@@ -3,7 +3,7 @@ import { fitRgbModel } from '@melto/core/characterise/rgbModel';
 import type { RgbModel } from '@melto/core/characterise/rgbModel';
 import { writeIcc } from '@melto/core/icc/writeIcc';
 import { buildRgbProfile } from '@melto/core/profile/buildRgbProfile';
-import { meanPaperXyz } from '@melto/core/profile/characterisationText';
+import { meanPaperXyz } from '@melto/core/device/meanPaperXyz';
 import { wrenTruthXyz } from '@melto/simulator/wrenTruth';
 
 /** A model and profiles of Wren on one stock from a small noise-free chart, for tests that look at profiles. */

@@ -3,7 +3,7 @@ import { makeBalance } from '@melto/services/balance';
 import { borrowCalibration } from '@melto/services/borrowing';
 import { createChart } from '@melto/services/charts';
 import { conditionsOf } from '@melto/services/conditionList';
-import { conditionChoices, createCondition, DEFAULT_POINTS } from '@melto/services/conditions';
+import { DEFAULT_POINTS } from '@melto/services/conditions';
 import type { Services } from '@melto/services/context';
 import { makeCurves } from '@melto/services/curves';
 import { calibrateTile } from '@melto/services/desk';
@@ -13,8 +13,10 @@ import { createPressChart } from '@melto/services/pressCharts';
 import type { PressChartKind } from '@melto/services/pressCharts';
 import { printChart, sheetsOf } from '@melto/services/printing';
 import type { PrintInput } from '@melto/services/printing';
-import { buildProfile, versionsOf } from '@melto/services/profiles';
+import { buildProfile } from '@melto/services/profiles';
+import { versionsOf } from '@melto/services/versions';
 import { readingsOf } from '@melto/services/readings';
+import { conditionFor } from './conditionFor.ts';
 import { readSheet } from './readSheet.ts';
 
 const DAY_MS = 86_400_000;
@@ -130,7 +132,7 @@ async function tell(services: Services, story: PressStory, onShare: (share: numb
     now: () => services.now() - Math.max(0, story.daysAgo - hours * HOUR_DAYS) * DAY_MS,
     seed: () => 1 + random.below(2 ** 31 - 2),
   });
-  const id = await conditionFor(at(0), story);
+  const id = await conditionFor(at(0), story, DEFAULT_POINTS);
   if (story.borrows !== undefined) {
     const lender = (await conditionsOf(services)).find(
       (other) => other.device === story.device && other.stock === story.borrows && other.mode === story.mode,
@@ -221,24 +223,4 @@ async function result(
       await services.database.transaction((sql) => store(sql));
     }
   }
-}
-
-async function conditionFor(services: Services, story: PressStory): Promise<number> {
-  const existing = (await conditionsOf(services)).find(
-    (c) => c.device === story.device && c.stock === story.stock && c.mode === story.mode,
-  );
-  if (existing !== undefined) return existing.id;
-  const device = (await conditionChoices(services)).devices.find(({ name }) => name === story.device);
-  const stock = device?.stocks.find(({ name }) => name === story.stock);
-  if (device === undefined || stock === undefined)
-    throw new Error(`the sample house has no ${story.device} with ${story.stock}`);
-  return (
-    await createCondition(services, {
-      deviceId: device.id,
-      stockId: stock.id,
-      inkSet: device.inkSet,
-      mode: story.mode,
-      points: DEFAULT_POINTS,
-    })
-  ).id;
 }

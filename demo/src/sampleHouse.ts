@@ -1,7 +1,6 @@
 import { createRandom } from '@melto/core/numerics/random';
 import { chartsOf, createChart } from '@melto/services/charts';
-import { conditionChoices, createCondition, DEFAULT_POINTS } from '@melto/services/conditions';
-import { conditionsOf } from '@melto/services/conditionList';
+import { DEFAULT_POINTS } from '@melto/services/conditions';
 import type { Services } from '@melto/services/context';
 import { calibrateTile } from '@melto/services/desk';
 import type { Progress } from '@melto/services/jobs';
@@ -10,6 +9,7 @@ import type { PrintInput } from '@melto/services/printing';
 import { buildProfile, profileInForce } from '@melto/services/profiles';
 import { readingsOf } from '@melto/services/readings';
 import { printShortCheck } from '@melto/services/shortChecks';
+import { conditionFor } from './conditionFor.ts';
 import { loadPressHouse } from './pressHouse.ts';
 import { readSheet } from './readSheet.ts';
 
@@ -104,7 +104,10 @@ async function tell(services: Services, story: Story, onShare: (share: number) =
   const printing = then(story.daysAgo);
   // Prints rest for hours before they are read; a story that is to rest is not read at all.
   const reading = then(Math.max(0, story.daysAgo - 0.15));
-  const id = await conditionFor(printing, story);
+  const points = DEFAULT_POINTS.map((point) =>
+    point.label === 'Media setting' ? { ...point, value: story.media } : point,
+  );
+  const id = await conditionFor(printing, { ...story, device: DEVICE }, points);
   const chart =
     (await chartsOf(services, id)).find(({ purpose }) => purpose === 'profile')?.id ??
     (await createChart(printing, id, { patches: story.patches, paper: 'a4' })).id;
@@ -151,28 +154,4 @@ async function tell(services: Services, story: Story, onShare: (share: number) =
   await calibrateTile(then(story.daysAgo - 1.2));
   await readSheet(then(story.daysAgo - 1.2), check.sheets[0]);
   onShare(1);
-}
-
-async function conditionFor(services: Services, story: Story): Promise<number> {
-  const existing = (await conditionsOf(services)).find(
-    (c) => c.device === DEVICE && c.stock === story.stock && c.mode === story.mode,
-  );
-  if (existing !== undefined) return existing.id;
-  const { devices } = await conditionChoices(services);
-  const device = devices.find(({ name }) => name === DEVICE);
-  const stock = device?.stocks.find(({ name }) => name === story.stock);
-  if (device === undefined || stock === undefined)
-    throw new Error(`the sample house has no ${DEVICE} with ${story.stock}`);
-  const points = DEFAULT_POINTS.map((point) =>
-    point.label === 'Media setting' ? { ...point, value: story.media } : point,
-  );
-  return (
-    await createCondition(services, {
-      deviceId: device.id,
-      stockId: stock.id,
-      inkSet: device.inkSet,
-      mode: story.mode,
-      points,
-    })
-  ).id;
 }

@@ -9,10 +9,10 @@ import { LOCAL_PERSON } from './context.ts';
 import type { Services } from './context.ts';
 import { roundCurves } from './curvesInForce.ts';
 import type { KeptCurves } from './curvesInForce.ts';
-import { solidColours } from './curves.ts';
 import { pressReading } from './pressReading.ts';
 import type { PressReading } from './pressReading.ts';
 import { Problem } from './problem.ts';
+import { solidColours } from './solidColours.ts';
 
 export interface BalanceSummary {
   readonly round: number;

@@ -19,7 +19,7 @@ import { chartPdf } from '@melto/paper/chartPdf';
 import { chartRaster } from '@melto/paper/chartRaster';
 import type { ChartPage } from '@melto/paper/chartPage';
 import { listHeads } from '@melto/store/results';
-import { curvesOfResult } from './curvesInForce.ts';
+import { curvesAmong, curvesOfResult } from './curvesInForce.ts';
 import { findChart, insertChart, listCharts } from '@melto/store/charts';
 import type { ChartPurpose, ChartRow } from '@melto/store/charts';
 import { domainNow } from './clock.ts';
@@ -88,7 +88,7 @@ function rgbChart(patches: number, seed: number): NamedPatches {
 export async function totalInkAtInput(services: Services, conditionId: number): Promise<number> {
   const heads = await listHeads(services.database, conditionId);
   const limits = heads.find(({ link }) => link === 'limits');
-  const curves = heads.find(({ link }) => link === 'balance') ?? heads.find(({ link }) => link === 'curves');
+  const curves = curvesAmong(heads);
   if (limits === undefined) return DEFAULT_TOTAL_INK;
   const { total } = JSON.parse(limits.summary) as { total: number };
   if (curves === undefined) return total;

@@ -1,4 +1,3 @@
-import { labToHex } from '@melto/core/colour/srgb';
 import { inputTotalOf } from '@melto/core/limits/totalInk';
 import { curvesFromCsv } from '@melto/core/curveFiles/curvesFromCsv';
 import { issueText } from '@melto/core/result';
@@ -22,6 +21,7 @@ import type { LimitsSummary } from './limits.ts';
 import { pressReading } from './pressReading.ts';
 import type { PressReading } from './pressReading.ts';
 import { Problem } from './problem.ts';
+import { solidColours } from './solidColours.ts';
 
 /** An aim of TVI for all inks: a letter, or own points (tone and increase, 0..1). */
 export type TviChoice =
@@ -242,16 +242,4 @@ function printedRamps({ device, xyz, densities, lab }: PressReading): number[][]
       return [...lab.subarray(3 * rows[nearest], 3 * rows[nearest] + 3)];
     }),
   );
-}
-
-/** Screen colours of the solids, for the lines of the inks. */
-export function solidColours({ device, lab }: PressReading): string[] {
-  return PROCESS_INKS.map((_, channel) => {
-    for (let i = 0; i * 4 < device.length; i++) {
-      const values = device.subarray(4 * i, 4 * i + 4);
-      if (values[channel] > 0.995 && values.filter((value) => value > 1e-6).length === 1)
-        return labToHex([lab[3 * i], lab[3 * i + 1], lab[3 * i + 2]]);
-    }
-    return '#1b1b1b';
-  });
 }

@@ -27,9 +27,12 @@ export const keptToCurves = (kept: readonly (readonly number[])[]): ToneCurves =
 export const identityCurves = (): ToneCurves => PROCESS_INKS.map(() => straightCurve());
 
 /** The one set of curves in force: Balance starts from Curves and replaces their aim. */
-export async function curvesInForce(sql: Sql, condition: number): Promise<HeadRow | undefined> {
-  const heads = await listHeads(sql, condition);
+export function curvesAmong(heads: readonly HeadRow[]): HeadRow | undefined {
   return heads.find(({ link }) => link === 'balance') ?? heads.find(({ link }) => link === 'curves');
+}
+
+export async function curvesInForce(sql: Sql, condition: number): Promise<HeadRow | undefined> {
+  return curvesAmong(await listHeads(sql, condition));
 }
 
 export async function curvesOfResult(sql: Sql, id: number): Promise<ToneCurves> {

@@ -21,7 +21,8 @@ export interface EvennessDetail {
   readonly zones: readonly (readonly number[])[];
 }
 
-async function measured(services: Services, reading: PressReading): Promise<Evenness> {
+/** The width as a reading shows it; new corrections include those that were in force. */
+export async function measureEvenness(services: Services, reading: PressReading): Promise<Evenness> {
   const { print, chart, rows, device, xyz, densities } = reading;
   const before =
     print.evennessResultId === null ? undefined : await findResult(services.database, print.evennessResultId);
@@ -36,7 +37,7 @@ export async function correctEvenness(
   readingId: number,
 ): Promise<{ readonly id: number }> {
   const reading = await pressReading(services, conditionId, readingId, 'evenness');
-  const evenness = await measured(services, reading);
+  const evenness = await measureEvenness(services, reading);
   const summary: EvennessSummary = {
     mean: evenness.mean,
     largest: evenness.largest,
@@ -55,9 +56,4 @@ export async function correctEvenness(
       LOCAL_PERSON,
     ),
   );
-}
-
-/** What a sheet printed with corrections says of them. */
-export async function evennessReached(services: Services, reading: PressReading): Promise<Evenness> {
-  return measured(services, reading);
 }

@@ -80,7 +80,7 @@ export async function importReading(
   const stored = await services.database.transaction((sql) =>
     storeStrips(sql, { print, chart, condition, instrument }, mode, strips, 'file', nowMs),
   );
-  await judgeReached(services, stored.readingId);
+  await judgeReached(services, condition.id, chart.purpose, stored.readingId);
   const resultId =
     chart.purpose === 'short-check' ? await judgeCompleteCheck(services, stored.readingId) : null;
   return { readingId: stored.readingId, resultId, notes };

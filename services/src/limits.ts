@@ -1,18 +1,16 @@
-import { labToHex } from '@melto/core/colour/srgb';
 import { proposeLimit } from '@melto/core/limits/proposeLimit';
 import type { LimitProposal } from '@melto/core/limits/proposeLimit';
 import { proposeTotalInk } from '@melto/core/limits/totalInk';
 import type { TotalInkProposal } from '@melto/core/limits/totalInk';
-import { gatherRows } from '@melto/core/numerics/gatherRows';
 import { inkRamps } from '@melto/core/tone/inkRamps';
-import { applyToneCurves } from '@melto/core/tone/toneCurve';
 import { insertResult, listHeads, listResults } from '@melto/store/results';
 import { domainNow } from './clock.ts';
 import { LOCAL_PERSON } from './context.ts';
 import type { Services } from './context.ts';
 import { pressReading } from './pressReading.ts';
+import { solidColours } from './solidColours.ts';
 import { Problem } from './problem.ts';
-import { resultView } from './profiles.ts';
+import { resultView } from './versions.ts';
 
 export interface LimitsSummary {
   /** Device values 0..1 of C, M, Y, K, and in total (1 = 100 %). */
@@ -53,17 +51,12 @@ export async function proposeLimits(
       'Print ramps without curves.',
       'readingId',
     );
-  const { device, xyz, densities, paper, lab } = reading;
+  const { device, xyz, densities, paper } = reading;
   const ramps = inkRamps(device, xyz, densities);
   if (ramps.length < 4)
     throw new Problem('bad-input', 'The reading lacks a ramp.', 'Read a ramps chart.', 'readingId');
   const proposals = ramps.map((ramp) => proposeLimit(ramp, paper));
   const totalInk = proposeTotalInk(device, xyz, paper[1]) ?? null;
-  const colours = ramps.map((ramp) => {
-    const solid = ramp.rows[ramp.tone.indexOf(Math.max(...ramp.tone))];
-    const [l, a, b] = gatherRows(lab, [solid], 3);
-    return labToHex([l, a, b]);
-  });
   const summary: LimitsSummary = {
     limits: proposals.map(({ limit }) => limit),
     total: totalInk?.total ?? 4,
@@ -71,7 +64,7 @@ export async function proposeLimits(
     code: reading.print.code,
     edited: false,
   };
-  const detail: LimitsDetail = { readingId, proposals, totalInk, colours };
+  const detail: LimitsDetail = { readingId, proposals, totalInk, colours: solidColours(reading) };
   return store(services, conditionId, summary, detail);
 }
 
@@ -136,15 +129,4 @@ export async function dmaxHistory(
       seen.add(code);
       return [{ code, madeMs: row.madeMs, dmax }];
     });
-}
-
-/** Device values of a total-ink series through curves, for the figure of both totals. */
-export function deviceTotals(
-  curves: Parameters<typeof applyToneCurves>[0],
-  inputs: readonly number[],
-): number[] {
-  return inputs.map((total) => {
-    const share = (total - 1) / 3;
-    return applyToneCurves(curves, [share, share, share, 1]).reduce((sum, value) => sum + value, 0);
-  });
 }

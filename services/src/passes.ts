@@ -126,7 +126,8 @@ export async function readStrip(services: Services, code: string, input: PassInp
     const again = await storeStrips(sql, data, input.mode, [mean], 'desk', nowMs);
     return { ...again, shown: mean, spread };
   });
-  if (stored.complete && stored.added && input.more !== true) await judgeReached(services, stored.readingId);
+  if (stored.complete && stored.added && input.more !== true)
+    await judgeReached(services, condition.id, chart.purpose, stored.readingId);
   const judged = stored.complete && chart.purpose === 'short-check' && input.more !== true;
   return {
     ok: true,

@@ -1,18 +1,19 @@
 import { patchInkDensities } from '@melto/core/cgats/patchInkDensities';
-import { barePaper } from '@melto/core/tone/inkRamps';
+import { meanPaperXyz } from '@melto/core/device/meanPaperXyz';
+import type { Xyz } from '@melto/core/colour/xyz';
 import type { ToneCurves } from '@melto/core/tone/toneCurve';
 import type { ChartPurpose } from '@melto/store/charts';
 import type { Services } from './context.ts';
 import { curvesOfResult, identityCurves } from './curvesInForce.ts';
 import { Problem } from './problem.ts';
-import { loadReading } from './readings.ts';
+import { completeReading } from './readings.ts';
 import type { LoadedReading } from './readings.ts';
 
 /** A complete reading of an ink chart with what calibration needs of it. */
 export interface PressReading extends LoadedReading {
   readonly device: Float64Array;
   readonly densities: Float64Array;
-  readonly paper: Float64Array;
+  readonly paper: Xyz;
   /** Curves that the sheet was printed through; straight ones where there were none. */
   readonly present: ToneCurves;
 }
@@ -23,21 +24,7 @@ export async function pressReading(
   readingId: number,
   purpose: ChartPurpose,
 ): Promise<PressReading> {
-  const loaded = await loadReading(services, readingId);
-  if (loaded.print.conditionId !== conditionId)
-    throw new Problem(
-      'bad-input',
-      'This reading belongs to another condition.',
-      'Choose one of this condition.',
-      'readingId',
-    );
-  if (loaded.reading.finishedMs === null)
-    throw new Problem(
-      'not-ready',
-      'The reading is not complete.',
-      'Read the strips that are missing first.',
-      'readingId',
-    );
+  const loaded = await completeReading(services, conditionId, readingId);
   if (loaded.reading.withdrawnMs !== null)
     throw new Problem(
       'conflict',
@@ -54,7 +41,7 @@ export async function pressReading(
     );
   const { device } = loaded.set;
   const densities = patchInkDensities(loaded.set);
-  const paper = device === undefined ? undefined : barePaper(device, loaded.xyz);
+  const paper = device === undefined ? undefined : meanPaperXyz(device, 4, 0, loaded.xyz);
   if (device === undefined || densities === undefined || paper === undefined)
     throw new Problem(
       'bad-input',

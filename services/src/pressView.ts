@@ -12,15 +12,15 @@ import { conditionOf, driverOf, settingsRecord } from './conditions.ts';
 import type { ConditionRow, SettingsPoint } from './conditions.ts';
 import type { Services } from './context.ts';
 import type { CurvesDetail, CurvesSummary, InkRound } from './curves.ts';
-import { curvesInForce } from './curvesInForce.ts';
+import { curvesAmong, curvesInForce } from './curvesInForce.ts';
 import type { EvennessDetail, EvennessSummary } from './evenness.ts';
 import { dmaxHistory } from './limits.ts';
 import type { LimitsDetail, LimitsSummary } from './limits.ts';
 import { LINK_WORDS } from './links.ts';
 import type { LinkName } from './links.ts';
 import type { CurvesReached } from './reached.ts';
-import { resultView, versionsOf } from './profiles.ts';
-import type { VersionView } from './profiles.ts';
+import { resultView, versionsOf } from './versions.ts';
+import type { VersionView } from './versions.ts';
 import { readingsOf } from './readings.ts';
 import type { ReadingOfCondition } from './readings.ts';
 import { notFound } from './problem.ts';
@@ -71,8 +71,6 @@ export interface PressView<L extends PressLink> {
     (PressLinks[L]['reached'] & { readonly verdict: string; readonly readingId: number }) | null;
   /** Complete readings of the link's chart that stand, newest first. */
   readonly readings: readonly ReadingOfCondition[];
-  /** Sheets of it that wait on the rack or are partly read. */
-  readonly open: number;
   /** The curves that a sheet is printed through. */
   readonly inForce: { readonly link: LinkName; readonly words: string } | null;
   /** Dmax of each ink over earlier readings, oldest first. */
@@ -82,7 +80,7 @@ export interface PressView<L extends PressLink> {
 }
 
 /** The chart that each link is made from. */
-export const CHART_OF: Readonly<Record<PressLink, 'evenness' | 'ramps' | 'near-neutral'>> = {
+const CHART_OF: Readonly<Record<PressLink, 'evenness' | 'ramps' | 'near-neutral'>> = {
   evenness: 'evenness',
   limits: 'ramps',
   curves: 'ramps',
@@ -97,15 +95,15 @@ export async function pressView<L extends PressLink>(
 ): Promise<PressView<L>> {
   const condition = await conditionOf(services, conditionId);
   if (condition.space !== 'cmyk') throw notFound(`${LINK_WORDS[link]} on ${condition.device}`);
-  const [points, versions, readings, head, lenders, heads, nowMs] = await Promise.all([
+  const [points, versions, readings, lenders, heads, nowMs] = await Promise.all([
     settingsRecord(services, conditionId),
     versionsOf(services, conditionId, link),
     readingsOf(services, conditionId),
-    curvesInForce(services.database, conditionId),
     lendersFor(services, conditionId),
     listHeads(services.database, conditionId),
     domainNow(services),
   ]);
+  const head = curvesAmong(heads);
   const shown = versions.find(({ id }) => id === wanted) ?? versions.find(({ inForce }) => inForce) ?? null;
   const result =
     shown === null
@@ -133,7 +131,6 @@ export async function pressView<L extends PressLink>(
             readingId: told.readingId,
           } as unknown as PressView<L>['reached']),
     readings: own.filter(({ finishedMs }) => finishedMs !== null),
-    open: own.filter(({ finishedMs }) => finishedMs === null).length,
     inForce:
       head === undefined
         ? null

@@ -15,35 +15,22 @@ import { separationOf } from '@melto/core/separate/separation';
 import type { BlackAmount } from '@melto/core/separate/separation';
 import { buildRgbProfile } from '@melto/core/profile/buildRgbProfile';
 import type { BuildProgress, TableSize } from '@melto/core/profile/buildRgbProfile';
-import { characterisationText, meanPaperXyz } from '@melto/core/profile/characterisationText';
+import { meanPaperXyz } from '@melto/core/device/meanPaperXyz';
+import { characterisationText } from '@melto/core/profile/characterisationText';
 import { profileName } from '@melto/core/profile/describeProfile';
 import { unwrap } from '@melto/core/result';
 import type { Sql } from '@melto/store/database';
 import { insertJob } from '@melto/store/jobs';
-import {
-  findResult,
-  findResultFile,
-  insertResult,
-  insertResultFile,
-  listHeads,
-  listResults,
-  listStaleHeads,
-  removeHead,
-  setHead,
-} from '@melto/store/results';
-import { listReachedHeads } from '@melto/store/reached';
-import type { LinkName, ResultRow } from '@melto/store/results';
-import type { Download } from './charts.ts';
+import { insertResult, insertResultFile, listHeads } from '@melto/store/results';
 import { domainNow } from './clock.ts';
 import { conditionOf } from './conditions.ts';
-import { staleSentence } from './stale.ts';
-import type { StaleSentence } from './stale.ts';
 import { LOCAL_PERSON } from './context.ts';
 import type { Services } from './context.ts';
-import { notFound, Problem } from './problem.ts';
-import { loadReading } from './readings.ts';
+import { Problem } from './problem.ts';
+import { resultFile } from './versions.ts';
+import { completeReading, loadReading } from './readings.ts';
 
-export type { FitReport, ResultRow };
+export type { FitReport };
 
 export interface ProfileChoices {
   readonly readingId: number;
@@ -99,21 +86,7 @@ export async function requestProfile(
   choices: ProfileChoices,
 ): Promise<{ readonly jobId: number }> {
   await conditionOf(services, conditionId);
-  const loaded = await loadReading(services, choices.readingId);
-  if (loaded.print.conditionId !== conditionId)
-    throw new Problem(
-      'bad-input',
-      'This reading belongs to another condition.',
-      'Choose a reading of this condition.',
-      'readingId',
-    );
-  if (loaded.reading.finishedMs === null)
-    throw new Problem(
-      'not-ready',
-      'The reading is not complete.',
-      'Read the strips that are missing first.',
-      'readingId',
-    );
+  const loaded = await completeReading(services, conditionId, choices.readingId);
   const least = LEAST_PATCHES[loaded.condition.space];
   if (loaded.chart.purpose !== 'profile' || loaded.rows.length < least)
     throw new Problem(
@@ -278,103 +251,6 @@ function neutralRamp(profile: IccProfile): ProfileDetail['neutral'] {
     device: [...device.subarray(channels * i, channels * (i + 1))],
     lab: [...lab.subarray(3 * i, 3 * i + 3)],
   }));
-}
-
-/** A version of a link as lists show it. */
-export interface VersionView {
-  readonly id: number;
-  readonly version: number;
-  readonly madeMs: number;
-  readonly author: string;
-  readonly verdict: string | null;
-  readonly inForce: boolean;
-  /** Where it is taken over from another condition. */
-  readonly borrowedFrom: { readonly conditionId: number; readonly name: string } | null;
-  /** In words, where something it was made from has changed, and the shortest way back. */
-  readonly stale: StaleSentence | null;
-}
-
-export async function versionsOf(
-  services: Services,
-  condition: number,
-  link: LinkName,
-): Promise<VersionView[]> {
-  const [results, heads, stale, reached] = await Promise.all([
-    listResults(services.database, condition),
-    listHeads(services.database, condition),
-    listStaleHeads(services.database, condition),
-    listReachedHeads(services.database, condition),
-  ]);
-  const headRow = heads.find((row) => row.link === link);
-  const head = headRow?.id;
-  const why = stale.find((row) => row.link === link);
-  const lender =
-    headRow === undefined || headRow.conditionId === condition
-      ? null
-      : await conditionOf(services, headRow.conditionId);
-  const verdict = reached.find((row) => row.link === link)?.verdict;
-  const own = results.filter((row) => row.link === link);
-  const shown = headRow !== undefined && lender !== null ? [headRow, ...own] : own;
-  return shown
-    .map((row) => ({
-      id: row.id,
-      version: row.version,
-      madeMs: row.madeMs,
-      author: row.author,
-      verdict: row.id === head ? (verdict ?? row.verdict) : row.verdict,
-      borrowedFrom:
-        row.id === head && lender !== null
-          ? { conditionId: lender.id, name: `${lender.device} / ${lender.stock} / ${lender.mode}` }
-          : null,
-      inForce: row.id === head,
-      stale: row.id === head && why !== undefined ? staleSentence(why) : null,
-    }))
-    .reverse();
-}
-
-export async function resultView<S, D>(
-  services: Services,
-  id: number,
-  link: LinkName,
-): Promise<{ readonly row: ResultRow; readonly summary: S; readonly detail: D }> {
-  const row = await findResult(services.database, id);
-  if (row === undefined || row.link !== link) throw notFound(`${link} result ${id}`);
-  return { row, summary: JSON.parse(row.summary) as S, detail: JSON.parse(row.detail) as D };
-}
-
-/** Puts an earlier version in force again (undo). */
-export async function putInForce(services: Services, id: number): Promise<void> {
-  const row = await findResult(services.database, id);
-  if (row === undefined) throw notFound(`result ${id}`);
-  await services.database.transaction(async (sql) => {
-    await setHead(sql, row.conditionId, row.link, id);
-    // Earlier curves replace the balance that stood on later ones; a balance stands on its own curves.
-    if (row.link === 'curves') {
-      const balance = await balanceOn(sql, row.conditionId, id);
-      if (balance === undefined) await removeHead(sql, row.conditionId, 'balance');
-      else await setHead(sql, row.conditionId, 'balance', balance);
-    }
-  });
-}
-
-/** The newest balance that was made from certain curves. */
-async function balanceOn(sql: Sql, condition: number, curves: number): Promise<number | undefined> {
-  const [row] = await sql.rows<{ id: number | null }>(
-    `SELECT MAX(r.id) AS id FROM result r JOIN result_source s ON s.result_id = r.id
-     WHERE r.condition_id = ? AND r.link = 'balance' AND s.source_result_id = ?`,
-    [condition, curves],
-  );
-  return row?.id ?? undefined;
-}
-
-export async function resultFile(
-  services: Services,
-  id: number,
-  role: 'profile' | 'report',
-): Promise<Download> {
-  const file = await findResultFile(services.database, id, role);
-  if (file === undefined) throw notFound(`${role} of result ${id}`);
-  return { name: file.name, mediaType: file.mediaType, content: file.content };
 }
 
 /** The profile in force on a condition. */

@@ -1,3 +1,4 @@
+import type { ChartPurpose } from '@melto/store/charts';
 import { upsertReached } from '@melto/store/reached';
 import { findResult } from '@melto/store/results';
 import { judgeScales } from './balance.ts';
@@ -5,7 +6,7 @@ import { domainNow } from './clock.ts';
 import type { Services } from './context.ts';
 import { CURVES_LIMIT, lineariseReading, roundOf } from './curves.ts';
 import type { CurvesDetail, CurvesSummary, InkRound } from './curves.ts';
-import { evennessReached } from './evenness.ts';
+import { measureEvenness } from './evenness.ts';
 import { pressReading } from './pressReading.ts';
 import type { PressReading } from './pressReading.ts';
 
@@ -24,20 +25,18 @@ function verdictOf(share: number): string {
 }
 
 /** Judges what a complete sheet was printed through: curves by its ramps, balance by its greys, zones by its width. */
-export async function judgeReached(services: Services, readingId: number): Promise<void> {
-  const row = await services.database.rows<{ purpose: string; conditionId: number }>(
-    'SELECT c.purpose, p.condition_id AS conditionId FROM reading r JOIN print p ON p.id = r.print_id JOIN chart c ON c.id = p.chart_id WHERE r.id = ?',
-    [readingId],
-  );
-  const [found] = row;
-  if (found === undefined) return;
-  const { purpose, conditionId } = found;
+export async function judgeReached(
+  services: Services,
+  conditionId: number,
+  purpose: ChartPurpose,
+  readingId: number,
+): Promise<void> {
   if (purpose !== 'ramps' && purpose !== 'near-neutral' && purpose !== 'evenness') return;
   const reading = await pressReading(services, conditionId, readingId, purpose);
   const { curvesResultId, evennessResultId, code } = reading.print;
   if (purpose === 'evenness') {
     if (evennessResultId === null) return;
-    const evenness = await evennessReached(services, reading);
+    const evenness = await measureEvenness(services, reading);
     const summary = { mean: evenness.mean, largest: evenness.largest, code };
     await store(services, evennessResultId, readingId, 'current', summary, evenness);
     return;

@@ -14,7 +14,7 @@ import type { DeviceSpace } from '@melto/core/device/deviceSpace';
 import { gatherRows } from '@melto/core/numerics/gatherRows';
 import { largest } from '@melto/core/numerics/statistics';
 import type { ErrorSummary } from '@melto/core/numerics/statistics';
-import { meanPaperXyz } from '@melto/core/profile/characterisationText';
+import { meanPaperXyz } from '@melto/core/device/meanPaperXyz';
 import { findPrint } from '@melto/store/prints';
 import type { PrintRow } from '@melto/store/prints';
 import { findReading, listReadings, listStrips, setWithdrawn } from '@melto/store/readings';
@@ -26,7 +26,7 @@ import { conditionOf } from './conditions.ts';
 import type { ConditionRow } from './conditions.ts';
 import type { Services } from './context.ts';
 import { expectedRamps } from './curvesInForce.ts';
-import { notFound } from './problem.ts';
+import { notFound, Problem } from './problem.ts';
 
 export type { ReadingOfCondition };
 
@@ -59,6 +59,30 @@ export async function loadReading(services: Services, id: number): Promise<Loade
     ...assembleReading(reading, print, chart, condition, strips),
     ramps: await expectedRamps(services.database, print),
   };
+}
+
+/** A complete reading of a condition, or a refusal in words. */
+export async function completeReading(
+  services: Services,
+  conditionId: number,
+  readingId: number,
+): Promise<LoadedReading> {
+  const loaded = await loadReading(services, readingId);
+  if (loaded.print.conditionId !== conditionId)
+    throw new Problem(
+      'bad-input',
+      'This reading belongs to another condition.',
+      'Choose a reading of this condition.',
+      'readingId',
+    );
+  if (loaded.reading.finishedMs === null)
+    throw new Problem(
+      'not-ready',
+      'The reading is not complete.',
+      'Read the strips that are missing first.',
+      'readingId',
+    );
+  return loaded;
 }
 
 /** Puts strips in chart order. */

@@ -9,7 +9,7 @@ import type { ShortCheckResult } from '@melto/core/conformity/shortCheck';
 import { deviceToLab, labToDevice } from '@melto/core/icc/profileTransform';
 import type { IccProfile } from '@melto/core/icc/iccTypes';
 import { readIcc } from '@melto/core/icc/readIcc';
-import { meanPaperXyz } from '@melto/core/profile/characterisationText';
+import { meanPaperXyz } from '@melto/core/device/meanPaperXyz';
 import { unwrap } from '@melto/core/result';
 import { shortCheckReport } from '@melto/paper/shortCheckReport';
 import type { ReportHeader } from '@melto/paper/shortCheckReport';

@@ -12,9 +12,12 @@ import { MEAN_INK_STATE, SpectralPrinter } from './spectralPrinter.ts';
 const BANDS = GRID_380_730_10.count;
 const WEIGHTS = createXyzWeights(GRID_380_730_10, tableIlluminant('D50'), '2deg');
 
+/** The part of a device that its truth depends on. */
+export type InkSource = Pick<SimulatedDevice, 'space' | 'printer' | 'inks'>;
+
 /** Noise-free spectra of the mean, settled sheet without curves: the ground truth of accuracy figures. */
 export function deviceTruthSpectra(
-  device: SimulatedDevice,
+  device: InkSource,
   stock: SimulatedStockId,
   mode: string,
   values: ArrayLike<number>,
@@ -37,7 +40,7 @@ export function deviceTruthSpectra(
 
 /** XYZ (D50/2°, Y = 100) of `deviceTruthSpectra`. */
 export function deviceTruthXyz(
-  device: SimulatedDevice,
+  device: InkSource,
   stock: SimulatedStockId,
   mode: string,
   values: ArrayLike<number>,

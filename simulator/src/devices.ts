@@ -3,10 +3,9 @@ import { OSPREY, OSPREY_MODES } from './data/osprey.ts';
 import { WREN } from './data/wren.ts';
 import { convertForPress, PRESS_CONVERSIONS } from './pressConversions.ts';
 import { factoryCurves } from './factoryCurves.ts';
-import { WREN_PRINTER } from './inkPrinter.ts';
-import { wrenInks } from './rgbDriver.ts';
 import type { WrenMode } from './rgbDriver.ts';
 import type { SimulatedDevice } from './simulatedDevice.ts';
+import { WREN_INKS } from './wrenTruth.ts';
 import { convertForWren, WREN_CONVERSIONS } from './wrenConversions.ts';
 
 const WREN_DEVICE: SimulatedDevice = {
@@ -14,13 +13,11 @@ const WREN_DEVICE: SimulatedDevice = {
   name: 'Wren',
   code: 'WRN',
   kind: 'pigment inkjet with an RGB driver',
-  space: 'rgb',
+  ...WREN_INKS,
   inkSet: 'Pigment four',
-  printer: WREN_PRINTER,
   modes: Object.keys(WREN.modes),
   stocks: ['quay-proof-200', 'chalk-rag-310', 'lantern-gloss-150'],
   conversions: Object.keys(WREN_CONVERSIONS),
-  inks: (values, at, mode) => wrenInks([values[at], values[at + 1], values[at + 2]], mode as WrenMode),
   convert: (name, stock, mode, values) => convertForWren(name, stock, mode as WrenMode, values),
 };
 

@@ -1,3 +1,4 @@
+import type { Lab } from '@melto/core/colour/lab';
 import type { Random } from '@melto/core/numerics/random';
 import { solve3 } from '@melto/core/numerics/solve3';
 import { tableIlluminant } from '@melto/core/spectral/illuminant';
@@ -29,15 +30,8 @@ export function addReadingNoise(
   const own = spectrum.subarray(at, at + BANDS);
   const xyz = spectrumToXyz(WEIGHTS, own);
   const [l, a, b] = xyzToLab(xyz, WHITE_D50_MEASURED);
-  const size = (typeof meanDeltaE === 'number' ? meanDeltaE : meanDeltaE(l)) / MEAN_NORMAL_LENGTH;
-  const chroma = Math.hypot(a, b);
-  const sL = 1 + (0.015 * (l - 50) ** 2) / Math.sqrt(20 + (l - 50) ** 2);
-  const dL = size * sL * random.normal();
-  const dC = size * (1 + 0.045 * chroma) * random.normal();
-  const dH = size * (1 + 0.015 * chroma) * random.normal();
-  const ca = chroma > 1e-6 ? a / chroma : 1;
-  const cb = chroma > 1e-6 ? b / chroma : 0;
-  const wanted = labToXyz([l + dL, a + ca * dC - cb * dH, b + cb * dC + ca * dH], WHITE_D50_MEASURED);
+  const size = typeof meanDeltaE === 'number' ? meanDeltaE : meanDeltaE(l);
+  const wanted = labToXyz(noisyLab([l, a, b], size, random), WHITE_D50_MEASURED);
   const matrix = new Float64Array(9);
   SHAPES.forEach((shape, k) => {
     const column = spectrumToXyz(
@@ -53,4 +47,17 @@ export function addReadingNoise(
     const relative = factors[0] * SHAPES[0][i] + factors[1] * SHAPES[1][i] + factors[2] * SHAPES[2][i];
     own[i] = Math.max(1e-5, own[i] + relative * (0.1 + own[i]));
   }
+}
+
+/** A Lab value a normal draw away along its L, C and H directions over their ΔE00 weights, `meanDeltaE` on average. */
+export function noisyLab([l, a, b]: Lab, meanDeltaE: number, random: Random): Lab {
+  const size = meanDeltaE / MEAN_NORMAL_LENGTH;
+  const chroma = Math.hypot(a, b);
+  const sL = 1 + (0.015 * (l - 50) ** 2) / Math.sqrt(20 + (l - 50) ** 2);
+  const dL = size * sL * random.normal();
+  const dC = size * (1 + 0.045 * chroma) * random.normal();
+  const dH = size * (1 + 0.015 * chroma) * random.normal();
+  const ca = chroma > 1e-6 ? a / chroma : 1;
+  const cb = chroma > 1e-6 ? b / chroma : 0;
+  return [l + dL, a + ca * dC - cb * dH, b + cb * dC + ca * dH];
 }

@@ -1,7 +1,8 @@
+import type { Xyz } from '../colour/xyz.ts';
 import { xyzRowsToLab } from '../colour/xyzToLab.ts';
 import { WHITE_D50_MEASURED } from '../colour/whitePoints.ts';
 import { fitResponse } from '../tone/fitResponse.ts';
-import { barePaper } from '../tone/inkRamps.ts';
+import { meanPaperXyz } from '../device/meanPaperXyz.ts';
 import { greyMagentaYellow } from './greyTriplet.ts';
 
 /** A step of a near-neutral scale, mean of its copies (XYZ averaged). */
@@ -20,7 +21,7 @@ export interface GreyVariation {
 }
 
 export interface NeutralReading {
-  readonly paperXyz: Float64Array;
+  readonly paperXyz: Xyz;
   readonly paperLab: readonly [number, number, number];
   /** From 0 (the paper) to 1. */
   readonly cmy: readonly ScaleStep[];
@@ -48,7 +49,7 @@ const SAME = 0.004;
  * @param device row-major × 4, as sent to the front end, 0..1.
  */
 export function neutralReading(device: Float64Array, xyz: Float64Array): NeutralReading | undefined {
-  const paperXyz = barePaper(device, xyz);
+  const paperXyz = meanPaperXyz(device, 4, 0, xyz);
   if (paperXyz === undefined) return undefined;
   const lab = new Float64Array(xyz.length);
   xyzRowsToLab(xyz, WHITE_D50_MEASURED, lab);

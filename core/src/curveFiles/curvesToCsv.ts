@@ -1,9 +1,6 @@
 import { evaluateToneCurve } from '../tone/toneCurve.ts';
 import type { ToneCurves } from '../tone/toneCurve.ts';
 
-/** Numbers of points that people ask for. */
-export const CURVE_FILE_POINTS = [21, 256] as const;
-
 /** Inputs of a file: `points` from 0 to 1, evenly. */
 export function curveInputs(points: number): number[] {
   if (!Number.isInteger(points) || points < 2 || points > 4096)

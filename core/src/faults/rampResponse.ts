@@ -1,6 +1,7 @@
 import { PROCESS_INKS, toneQuantity } from '../tone/toneMeasure.ts';
 import type { ProcessInk } from '../tone/toneMeasure.ts';
-import { barePaper, inkRamps, patchOf } from '../tone/inkRamps.ts';
+import { meanPaperXyz } from '../device/meanPaperXyz.ts';
+import { inkRamps, patchOf } from '../tone/inkRamps.ts';
 import { evaluateToneCurve } from '../tone/toneCurve.ts';
 import type { ToneCurve, ToneCurves } from '../tone/toneCurve.ts';
 import type { Fault } from './fault.ts';
@@ -27,7 +28,7 @@ export function rampResponseFaults(
   xyz: Float64Array,
   { native, curves }: ExpectedRamps,
 ): Fault[] {
-  const paper = barePaper(device, xyz);
+  const paper = meanPaperXyz(device, 4, 0, xyz);
   if (paper === undefined) return [];
   const ramps = inkRamps(device, xyz).flatMap((ramp) => {
     const quantity = Array.from(ramp.tone, (_, i) => toneQuantity('sctv', ramp.ink, patchOf(ramp, i), paper));

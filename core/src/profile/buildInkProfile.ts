@@ -52,11 +52,14 @@ export function buildInkProfile(
   const targets = labGridValues(inversePoints);
   const words = 'Separating for the colorimetric intent';
   onProgress(0.35, words);
-  const relative = invertInks(forward, targets, separation, (f) => onProgress(0.35 + 0.21 * f, words));
+  const darkest = darkestNeutral(forward, separation);
+  const relative = invertInks(forward, targets, separation, darkest, (f) =>
+    onProgress(0.35 + 0.21 * f, words),
+  );
   const gamut = relative.distance.map((distance) =>
     distance <= GAMUT_TOLERANCE ? 0 : Math.min(1, distance / GAMUT_FULL_SCALE),
   );
-  const black = labToXyz([darkestNeutral(forward, separation), 0, 0], WHITE_ICC);
+  const black = labToXyz([darkest, 0, 0], WHITE_ICC);
   const tables = new Map<string, IccTag>();
   (['perceptual', 'saturation'] as const).forEach((intent, i) => {
     const mapping = `Mapping the ${intent} intent`;
@@ -69,7 +72,9 @@ export function buildInkProfile(
     });
     const number = intent === 'perceptual' ? 0 : 2;
     const mapped = mapRows(targets, (lab) => map.toDevice(lab));
-    const inverse = invertInks(forward, mapped, separation, (f) => onProgress(from + 0.2 * f, mapping));
+    const inverse = invertInks(forward, mapped, separation, darkest, (f) =>
+      onProgress(from + 0.2 * f, mapping),
+    );
     tables.set(`A2B${number}`, forwardTag(unmappedGrid(forward, map), version));
     tables.set(`B2A${number}`, inverseTag(4, inversePoints, inverse.device, version));
   });

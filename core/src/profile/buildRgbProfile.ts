@@ -121,7 +121,7 @@ export function forwardLab(grid: ForwardGrid, device: readonly number[]): Lab {
 }
 
 /** The device's darkest neutral: lightness of its darkest value, without its tint. */
-export function deviceBlack(grid: ForwardGrid): Xyz {
+function deviceBlack(grid: ForwardGrid): Xyz {
   let darkest = Infinity;
   for (let i = 0; i < grid.lab.length; i += 3) darkest = Math.min(darkest, grid.lab[i]);
   return labToXyz([darkest, 0, 0], WHITE_ICC);

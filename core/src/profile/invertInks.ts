@@ -2,6 +2,7 @@ import { choleskyFactor, choleskySolve } from '../numerics/cholesky.ts';
 import { blackFor } from '../separate/separation.ts';
 import type { Separation } from '../separate/separation.ts';
 import type { ForwardGrid } from './forwardGrid.ts';
+import { labWeights } from './labWeights.ts';
 import { InkTable } from './inkTable.ts';
 import type { Inversion } from './invertRgb.ts';
 
@@ -32,14 +33,16 @@ export function darkestNeutral(grid: ForwardGrid, separation: Separation): numbe
  * Device values of four inks whose colour, by the interpolated table itself, is nearest to each target, with black near
  * its curve and all limits kept in every node.
  * @param targets row-major × 3, media-relative Lab.
+ * @param darkest L* of the darkest neutral, see `darkestNeutral`.
  */
 export function invertInks(
   grid: ForwardGrid,
   targets: Float64Array,
   separation: Separation,
+  darkest: number,
   onProgress?: (fraction: number) => void,
 ): Inversion {
-  const search = new InkSearch(grid, separation, darkestNeutral(grid, separation));
+  const search = new InkSearch(grid, separation, darkest);
   const count = targets.length / 3;
   const device = new Float64Array(count * 4);
   const distance = new Float64Array(count);
@@ -100,7 +103,7 @@ class InkSearch {
 
   solve(l: number, a: number, b: number): void {
     this.#target.set([l, a, b]);
-    this.#setWeights(l, a, b);
+    labWeights(l, a, b, HUE_WEIGHT, this.#weight);
     this.#black = Math.min(
       this.separation.inkLimits[3],
       blackFor(this.separation, this.darkest, l, Math.hypot(a, b)),
@@ -130,18 +133,6 @@ class InkSearch {
       this.#descend();
       this.#project();
     }
-  }
-
-  #setWeights(l: number, a: number, b: number): void {
-    const chroma = Math.hypot(a, b);
-    const l50 = (l - 50) ** 2;
-    const sL = 1 + (0.015 * l50) / Math.sqrt(20 + l50);
-    const sC = 1 + 0.045 * chroma;
-    const fade = Math.min(1, chroma / 15);
-    const hue = (1 + (HUE_WEIGHT - 1) * fade) / (1 + 0.015 * chroma);
-    const ca = chroma > 1e-9 ? a / chroma : 1;
-    const cb = chroma > 1e-9 ? b / chroma : 0;
-    this.#weight.set([1 / sL, 0, 0, 0, ca / sC, cb / sC, 0, -cb * hue, ca * hue]);
   }
 
   #nearestStart(): Float64Array {

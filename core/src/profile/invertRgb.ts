@@ -1,5 +1,6 @@
 import { solve3 } from '../numerics/solve3.ts';
 import type { ForwardGrid } from './forwardGrid.ts';
+import { labWeights } from './labWeights.ts';
 
 /** The device value found for a Lab target. */
 export interface Inversion {
@@ -82,7 +83,7 @@ class NodeSearch {
 
   solve(l: number, a: number, b: number): void {
     this.#target.set([l, a, b]);
-    this.#setWeights(l, a, b);
+    labWeights(l, a, b, HUE_WEIGHT, this.#weight);
     // The solution of the node before is the best start when it is near; else the nearest of a coarse grid.
     let cost = this.#cost(this.x);
     const near = this.#nearestStart();
@@ -113,19 +114,6 @@ class NodeSearch {
       }
       if (!improved) break;
     }
-  }
-
-  /** Rows of W: lightness, chroma and hue directions at the target, over their ΔE weights. */
-  #setWeights(l: number, a: number, b: number): void {
-    const chroma = Math.hypot(a, b);
-    const l50 = (l - 50) ** 2;
-    const sL = 1 + (0.015 * l50) / Math.sqrt(20 + l50);
-    const sC = 1 + 0.045 * chroma;
-    const fade = Math.min(1, chroma / 15);
-    const hue = (1 + (HUE_WEIGHT - 1) * fade) / (1 + 0.015 * chroma);
-    const ca = chroma > 1e-9 ? a / chroma : 1;
-    const cb = chroma > 1e-9 ? b / chroma : 0;
-    this.#weight.set([1 / sL, 0, 0, 0, ca / sC, cb / sC, 0, -cb * hue, ca * hue]);
   }
 
   #nearestStart(): Float64Array {

@@ -10,7 +10,8 @@ import {
 } from '../icc/profileTransform.ts';
 import { sampleProfile } from '../icc/testing/sampleProfile.ts';
 import { unwrap } from '../result.ts';
-import { characterisationText, meanPaperXyz } from './characterisationText.ts';
+import { meanPaperXyz } from '../device/meanPaperXyz.ts';
+import { characterisationText } from './characterisationText.ts';
 import { buildForwardGrid, gridDeviceValues } from './forwardGrid.ts';
 import { invertRgb } from './invertRgb.ts';
 import { axisToAb } from './labAxis.ts';

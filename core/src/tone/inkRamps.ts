@@ -16,18 +16,6 @@ export interface InkRamp {
   readonly density: Float64Array;
 }
 
-/** Mean XYZ of the patches without ink; undefined where there are none. */
-export function barePaper(device: Float64Array, xyz: Float64Array): Float64Array | undefined {
-  const sum = new Float64Array(3);
-  let count = 0;
-  for (let i = 0; i * 4 < device.length; i++) {
-    if (device[4 * i] + device[4 * i + 1] + device[4 * i + 2] + device[4 * i + 3] > 1e-6) continue;
-    for (let axis = 0; axis < 3; axis++) sum[axis] += xyz[3 * i + axis];
-    count++;
-  }
-  return count === 0 ? undefined : sum.map((value) => value / count);
-}
-
 /**
  * The single-ink ramps of a CMYK reading, papers included with each; inks with fewer than five tones are left out.
  * @param device row-major × 4, 0..1.

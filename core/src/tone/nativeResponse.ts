@@ -1,6 +1,7 @@
 import { evaluateCubicSpline } from '../numerics/smoothingSpline.ts';
 import { fitResponse } from './fitResponse.ts';
-import { barePaper, inkRamps, patchOf } from './inkRamps.ts';
+import { meanPaperXyz } from '../device/meanPaperXyz.ts';
+import { inkRamps, patchOf } from './inkRamps.ts';
 import { evaluateToneCurve, sampleToneCurve, straightCurve } from './toneCurve.ts';
 import type { ToneCurves } from './toneCurve.ts';
 import { PROCESS_INKS, toneQuantity } from './toneMeasure.ts';
@@ -10,7 +11,7 @@ import { PROCESS_INKS, toneQuantity } from './toneMeasure.ts';
  * @param present curves that the ramps were printed through; none for a linear front end.
  */
 export function nativeResponse(device: Float64Array, xyz: Float64Array, present?: ToneCurves): ToneCurves {
-  const paper = barePaper(device, xyz);
+  const paper = meanPaperXyz(device, 4, 0, xyz);
   if (paper === undefined) throw new RangeError('ramps without bare paper');
   const ramps = inkRamps(device, xyz);
   return PROCESS_INKS.map((ink, channel) => {

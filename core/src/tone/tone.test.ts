@@ -2,7 +2,8 @@ import { describe, expect, it } from 'vitest';
 import { createRandom } from '../numerics/random.ts';
 import { evaluateCubicSpline, fitSmoothingSpline, naturalSpline } from '../numerics/smoothingSpline.ts';
 import { fitResponse } from './fitResponse.ts';
-import { barePaper, inkRamps } from './inkRamps.ts';
+import { meanPaperXyz } from '../device/meanPaperXyz.ts';
+import { inkRamps } from './inkRamps.ts';
 import { linearise } from './linearise.ts';
 import { spotColourToneValue } from './sctv.ts';
 import { smoothToneCurve } from './smoothToneCurve.ts';
@@ -192,7 +193,7 @@ describe('linearisation', () => {
     // Through the curves: the device prints what they make of the tones.
     const printed = applyToneCurves(curves, sent.device);
     const { xyz } = printThrough(printed);
-    const paper = barePaper(sent.device, xyz);
+    const paper = meanPaperXyz(sent.device, 4, 0, xyz);
     if (paper === undefined) throw new Error('no paper');
     return linearise({
       ramps: inkRamps(sent.device, xyz),

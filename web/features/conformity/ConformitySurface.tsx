@@ -7,7 +7,7 @@ import type { PaperName } from '@melto/core/charts/pageGeometry';
 import { formatAgainstLimit } from '@melto/core/conformity/shortCheck';
 import type { JudgedPatch } from '@melto/core/conformity/shortCheck';
 import type { SettingsPoint } from '@melto/services/conditions';
-import type { ResultRow, VersionView } from '@melto/services/profiles';
+import type { ResultRow, VersionView } from '@melto/services/versions';
 import type { CheckDetail, CheckSummary } from '@melto/services/shortChecks';
 import { PrintDialog } from '@/features/charts/PrintDialog';
 import { LimitBar } from '@/features/floor/Floor';

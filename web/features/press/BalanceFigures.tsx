@@ -4,7 +4,7 @@ import { CartesianGrid, Line, LineChart, ReferenceArea, ResponsiveContainer, XAx
 import type { NeutralJudgement } from '@melto/core/balance/judgeNeutrals';
 import { Figure } from '@/ui/Figure';
 import { screenOf } from '@/ui/Swatch';
-import { axisLabel, sideLabel, TICK } from './axes';
+import { hundredAxis, sideAxis } from '@/ui/axes';
 
 const HEIGHT = 230;
 const MARGIN = { top: 8, right: 12, bottom: 16, left: 0 };
@@ -227,25 +227,8 @@ function Differences({ before, reached }: { before: NeutralJudgement; reached?: 
           fillOpacity={1}
         />
         <CartesianGrid stroke="var(--rule)" vertical={false} />
-        <XAxis
-          dataKey="tone"
-          type="number"
-          domain={[0, 100]}
-          ticks={[0, 25, 50, 75, 100]}
-          tick={TICK}
-          tickLine={false}
-          stroke="var(--rule)"
-          label={axisLabel('tone, %')}
-        />
-        <YAxis
-          domain={[-top, top]}
-          ticks={[-top, 0, top]}
-          tick={TICK}
-          tickLine={false}
-          axisLine={false}
-          width={52}
-          label={sideLabel('wΔL*')}
-        />
+        <XAxis {...hundredAxis('tone', 'tone, %')} />
+        <YAxis {...sideAxis([-top, 0, top], 'wΔL*')} />
         <Line dataKey="before" stroke="var(--quiet)" strokeWidth={1} dot={false} isAnimationActive={false} />
         <Line
           dataKey="cmy"

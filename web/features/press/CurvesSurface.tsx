@@ -8,7 +8,7 @@ import type { PressView } from '@melto/services/pressView';
 import type { CurvesSummary } from '@melto/services/curves';
 import { StatusMark } from '@/ui/StatusMark';
 import type { Status } from '@/ui/StatusMark';
-import { percent } from './axes';
+import { percent } from './inkLine';
 import { CurveFiles } from './CurveFiles';
 import { FromReading } from './FromReading';
 import { PressFrame } from './PressFrame';

@@ -4,7 +4,8 @@ import { Line, CartesianGrid, LineChart, ResponsiveContainer, XAxis, YAxis } fro
 import type { Evenness } from '@melto/core/evenness/evenness';
 import type { PressView } from '@melto/services/pressView';
 import { Figure } from '@/ui/Figure';
-import { axisLabel, percent, sideLabel, TICK } from './axes';
+import { axisLabel, sideAxis, TICK } from '@/ui/axes';
+import { percent } from './inkLine';
 import { FromReading } from './FromReading';
 import { PressFrame } from './PressFrame';
 
@@ -134,15 +135,7 @@ function Widths({ title, evenness }: { title: string; evenness: Evenness }) {
             stroke="var(--rule)"
             label={axisLabel('zone, left to right')}
           />
-          <YAxis
-            domain={[-8, 8]}
-            ticks={[-8, -4, 0, 4, 8]}
-            tick={TICK}
-            tickLine={false}
-            axisLine={false}
-            width={52}
-            label={sideLabel('density off mean, %')}
-          />
+          <YAxis {...sideAxis([-8, -4, 0, 4, 8], 'density off mean, %')} />
           {evenness.inks.map(({ ink }, i) => (
             <Line
               key={ink}

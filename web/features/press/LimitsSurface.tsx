@@ -9,7 +9,7 @@ import { median } from '@melto/core/numerics/statistics';
 import { PROCESS_INKS } from '@melto/core/tone/toneMeasure';
 import type { PressView } from '@melto/services/pressView';
 import { problemWords, sendJson } from '@/ui/api';
-import { inkLine } from './axes';
+import { inkLine } from './inkLine';
 import { FromReading } from './FromReading';
 import { LimitPlot } from './LimitPlot';
 import { PressFrame } from './PressFrame';

@@ -7,7 +7,7 @@ import { useSnackbar } from 'notistack';
 import { useState } from 'react';
 import type { ReactNode } from 'react';
 import type { PressLink, PressView } from '@melto/services/pressView';
-import type { VersionView } from '@melto/services/profiles';
+import type { VersionView } from '@melto/services/versions';
 import { Versions } from '@/features/profile/Versions';
 import { problemWords, sendJson } from '@/ui/api';
 import { BorrowDialog } from './BorrowDialog';

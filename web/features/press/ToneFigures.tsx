@@ -5,7 +5,8 @@ import { useState } from 'react';
 import { CartesianGrid, Line, LineChart, ResponsiveContainer, XAxis, YAxis } from 'recharts';
 import type { PressView } from '@melto/services/pressView';
 import { Figure } from '@/ui/Figure';
-import { axisLabel, inkLine, percent, sideLabel, TICK } from './axes';
+import { hundredAxis, sideAxis } from '@/ui/axes';
+import { inkLine, percent } from './inkLine';
 
 type Result = NonNullable<PressView<'curves'>['result']>;
 const HEIGHT = 230;
@@ -80,25 +81,8 @@ export function ToneFigures({ view, result }: { view: PressView<'curves'>; resul
           <ResponsiveContainer width="100%" height={HEIGHT}>
             <LineChart data={data} margin={MARGIN} accessibilityLayer>
               <CartesianGrid stroke="var(--rule)" vertical={false} />
-              <XAxis
-                dataKey="tone"
-                type="number"
-                domain={[0, 100]}
-                ticks={[0, 25, 50, 75, 100]}
-                tick={TICK}
-                tickLine={false}
-                stroke="var(--rule)"
-                label={axisLabel('tone value asked, %')}
-              />
-              <YAxis
-                domain={[-top, top]}
-                ticks={[-top, -top / 2, 0, top / 2, top]}
-                tick={TICK}
-                tickLine={false}
-                axisLine={false}
-                width={52}
-                label={sideLabel('above or below the aim, %')}
-              />
+              <XAxis {...hundredAxis('tone', 'tone value asked, %')} />
+              <YAxis {...sideAxis([-top, -top / 2, 0, top / 2, top], 'above or below the aim, %')} />
               <Line
                 dataKey={() => 0}
                 stroke="var(--text)"
@@ -180,25 +164,8 @@ export function ToneFigures({ view, result }: { view: PressView<'curves'>; resul
               accessibilityLayer
             >
               <CartesianGrid stroke="var(--rule)" vertical={false} />
-              <XAxis
-                dataKey="tone"
-                type="number"
-                domain={[0, 100]}
-                ticks={[0, 25, 50, 75, 100]}
-                tick={TICK}
-                tickLine={false}
-                stroke="var(--rule)"
-                label={axisLabel('document tone, %')}
-              />
-              <YAxis
-                domain={[0, 100]}
-                ticks={[0, 25, 50, 75, 100]}
-                tick={TICK}
-                tickLine={false}
-                axisLine={false}
-                width={52}
-                label={sideLabel('device, %')}
-              />
+              <XAxis {...hundredAxis('tone', 'document tone, %')} />
+              <YAxis {...sideAxis([0, 25, 50, 75, 100], 'device, %')} />
               <Line
                 dataKey="straight"
                 stroke="var(--quiet)"

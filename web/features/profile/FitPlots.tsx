@@ -12,9 +12,9 @@ import {
   YAxis,
 } from 'recharts';
 import type { FitReport, ProfileDetail } from '@melto/services/profiles';
+import { axisLabel, hundredAxis, TICK } from '@/ui/axes';
 import { screenOf } from '@/ui/Swatch';
 
-const TICK = { fontSize: 12, fill: 'var(--quiet)' };
 const HEIGHT = 190;
 
 /** Counts of cross-validated errors, with the repeatability of the reading beside them. */
@@ -39,7 +39,7 @@ export function ErrorHistogram({ report }: { report: FitReport }) {
           tick={TICK}
           tickLine={false}
           stroke="var(--rule)"
-          label={{ value: 'ΔE00', position: 'insideBottom', offset: -10, fontSize: 12, fill: 'var(--quiet)' }}
+          label={axisLabel('ΔE00')}
         />
         <YAxis tick={TICK} tickLine={false} axisLine={false} width={48} />
         <Bar dataKey="count" fill="var(--quiet)" isAnimationActive={false} />
@@ -83,22 +83,7 @@ export function NeutralPlot({ neutral }: { neutral: ProfileDetail['neutral'] }) 
     <ResponsiveContainer width="100%" height={HEIGHT}>
       <LineChart data={data} margin={{ top: 8, right: 28, bottom: 16, left: -16 }} accessibilityLayer>
         <CartesianGrid stroke="var(--rule)" vertical={false} />
-        <XAxis
-          dataKey="asked"
-          type="number"
-          domain={[0, 100]}
-          ticks={[0, 25, 50, 75, 100]}
-          tick={TICK}
-          tickLine={false}
-          stroke="var(--rule)"
-          label={{
-            value: 'L* asked',
-            position: 'insideBottom',
-            offset: -10,
-            fontSize: 12,
-            fill: 'var(--quiet)',
-          }}
-        />
+        <XAxis {...hundredAxis('asked', 'L* asked')} />
         {inks && (
           <YAxis
             yAxisId="ink"
@@ -180,22 +165,7 @@ export function TonePlot({ report }: { report: FitReport }) {
     <ResponsiveContainer width="100%" height={HEIGHT}>
       <LineChart data={data} margin={{ top: 8, right: 12, bottom: 16, left: -16 }} accessibilityLayer>
         <CartesianGrid stroke="var(--rule)" vertical={false} />
-        <XAxis
-          dataKey="value"
-          type="number"
-          domain={[0, 100]}
-          ticks={[0, 25, 50, 75, 100]}
-          tick={TICK}
-          tickLine={false}
-          stroke="var(--rule)"
-          label={{
-            value: 'per cent off the channel',
-            position: 'insideBottom',
-            offset: -10,
-            fontSize: 12,
-            fill: 'var(--quiet)',
-          }}
-        />
+        <XAxis {...hundredAxis('value', 'per cent off the channel')} />
         <YAxis
           domain={[0, 100]}
           ticks={[0, 25, 50, 75, 100]}

@@ -1,6 +1,7 @@
 import { domainNow } from '@melto/services/clock';
 import { conditionOf, driverOf, settingsRecord } from '@melto/services/conditions';
-import { profileInForce, resultView, versionsOf } from '@melto/services/profiles';
+import { profileInForce } from '@melto/services/profiles';
+import { resultView, versionsOf } from '@melto/services/versions';
 import type { CheckDetail, CheckSummary } from '@melto/services/shortChecks';
 import { sheetsOf } from '@melto/services/printing';
 import { ConformitySurface } from '@/features/conformity/ConformitySurface';

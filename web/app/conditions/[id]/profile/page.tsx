@@ -1,7 +1,7 @@
 import { chartsOf } from '@melto/services/charts';
 import { domainNow } from '@melto/services/clock';
 import { conditionOf, driverOf, settingsRecord } from '@melto/services/conditions';
-import { resultView, versionsOf } from '@melto/services/profiles';
+import { resultView, versionsOf } from '@melto/services/versions';
 import type { ProfileDetail, ProfileSummary } from '@melto/services/profiles';
 import { pressForProfile } from '@melto/services/pressView';
 import { readingsOf } from '@melto/services/readings';

@@ -1,4 +1,4 @@
-import { resultFile } from '@melto/services/profiles';
+import { resultFile } from '@melto/services/versions';
 import { Problem } from '@melto/services/problem';
 import { download, idOf } from '@/server/respond';
 import { services } from '@/server/services';
