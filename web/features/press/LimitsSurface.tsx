@@ -172,8 +172,10 @@ function Editor({
           </table>
           <p className="small quiet" style={{ margin: '8px 0' }}>
             Densities over paper, ISO 5-3 status E; usual: the middle of{' '}
-            {others.length === 0 ? 'other sheets, once there are some' : `${others.length} other sheets`}. The
-            limits add up to {limits.reduce((a, b) => a + b, 0)} %.
+            {others.length === 0
+              ? 'other sheets, once there are some'
+              : `${others.length} other ${others.length === 1 ? 'sheet' : 'sheets'}`}
+            . The limits add up to {limits.reduce((a, b) => a + b, 0)} %.
           </p>
           {editable && (
             <Button variant="contained" disabled={!changed} onClick={() => void keep()}>
