@@ -91,7 +91,8 @@ export function inkModelLab(model: InkModel, device: ArrayLike<number>, out: Flo
   fitSpaceToLab(out, out);
 }
 
-function residualData(
+/** What the physics leave for the spline. */
+export function residualData(
   physics: InkPhysics,
   device: Float64Array,
   targets: Float64Array,

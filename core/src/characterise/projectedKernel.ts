@@ -23,6 +23,9 @@ export class ProjectedKernel {
   readonly free: number;
   /** Row-major free × free, positive definite. */
   readonly block: Float64Array;
+  /** The projected kernel beside the block: row-major free × (1 + inputs), and (1 + inputs)² in the corner. */
+  readonly border: Float64Array;
+  readonly corner: Float64Array;
   readonly inputs: number;
   readonly outputs: number;
   readonly centres: Float64Array;
@@ -50,6 +53,34 @@ export class ProjectedKernel {
     this.block = new Float64Array(this.free * this.free);
     for (let i = 0; i < this.free; i++)
       this.block.set(kernel.subarray((i + m) * n + m, (i + m + 1) * n), i * this.free);
+    this.border = new Float64Array(this.free * m);
+    for (let i = 0; i < this.free; i++) this.border.set(kernel.subarray((i + m) * n, (i + m) * n + m), i * m);
+    this.corner = new Float64Array(m * m);
+    for (let i = 0; i < m; i++) this.corner.set(kernel.subarray(i * n, i * n + m), i * m);
+  }
+
+  /** The kernel between the rows and one point, scaled and turned into the projected space: polynomial part first. */
+  projectedKernelAt(point: ArrayLike<number>, out: Float64Array): void {
+    const { count, inputs, centres } = this;
+    for (let i = 0; i < count; i++) {
+      let sum = 0;
+      for (let c = 0; c < inputs; c++) {
+        const x = centres[i * inputs + c] - point[c];
+        sum += x * x;
+      }
+      out[i] = sum * Math.sqrt(sum) * this.#scale[i];
+    }
+    for (const [c, v] of this.reflectors.entries()) reflect(v, out, c);
+  }
+
+  /** u with Rᵀ·u = (1, point): the polynomial part of the weights that reproduce a plane at the point. */
+  planeWeights(point: ArrayLike<number>, out: Float64Array): void {
+    const m = this.inputs + 1;
+    for (let c = 0; c < m; c++) {
+      let sum = c === 0 ? 1 : point[c - 1];
+      for (let k = 0; k < c; k++) sum -= this.#r[k * m + c] * out[k];
+      out[c] = sum / this.#r[c * m + c];
+    }
   }
 
   /** Scaled targets of one output in the projected space. */

@@ -1,114 +1,147 @@
-import { createRandom } from '../numerics/random.ts';
-import { farthestPoints } from './farthestPoint.ts';
-import { eightBit, pushPatch } from './namedPatches.ts';
-import type { NamedPatches } from './namedPatches.ts';
 import { greyMagentaYellow } from '../balance/greyTriplet.ts';
+import { mergeRepeats } from '../characterise/mergeRepeats.ts';
+import { PriorUncertainty } from '../characterise/priorUncertainty.ts';
+import { createRandom } from '../numerics/random.ts';
+import type { Random } from '../numerics/random.ts';
+import { chooseAddedPatches } from './addedPatches.ts';
+import { ChartDraft } from './chartDraft.ts';
+import { genericPressLab } from './genericPress.ts';
+import type { NamedPatches } from './namedPatches.ts';
 
 export const CMYK_CHART_PATCHES = { least: 200, most: 3000 } as const;
 
-/** Coordinates in which the interior is filled: black takes room from the other inks. */
-const BLACK_SHADE = 0.72;
 /** The chart may go over the total ink limit by this much, so that the limit itself lies inside. */
 const OVER_LIMIT = 0.1;
-const CANDIDATES = 14;
-const SHARE = { paper: 0.015, light: 0.09, grey: 0.05, dark: 0.05, ramp: 0.06, repeat: 0.02 } as const;
+const SHARE = {
+  paper: 0.015,
+  ramp: 0.06,
+  grey: 0.05,
+  memory: 0.03,
+  light: 0.06,
+  dark: 0.05,
+  spread: 0.2,
+  repeat: 0.02,
+} as const;
+/** Patches chosen one by one for what they tell; beyond, those that lie farthest from all others do as well. */
+const TELLING_MOST = 900;
+/** C, M, Y, K of colours that people know by heart: skin light to dark, leaves, grass, sky, sea, wood. */
+const MEMORY_TONES = [
+  [0.06, 0.3, 0.34, 0],
+  [0.12, 0.42, 0.5, 0.02],
+  [0.25, 0.55, 0.68, 0.2],
+  [0.7, 0.25, 0.9, 0.15],
+  [0.45, 0.15, 0.85, 0.02],
+  [0.55, 0.2, 0.03, 0],
+  [0.8, 0.45, 0.25, 0.15],
+  [0.3, 0.55, 0.75, 0.35],
+] as const;
+const MEMORY_SPREAD = 0.14;
 
 /**
- * Device values of a CMYK profiling chart: papers, all overprints, single-ink ramps, light tints, greys and dark greys,
- * a space-filling interior with a share on the faces, and repeats; 8-bit levels.
+ * Device values of a CMYK profiling chart: papers, all overprints, single-ink ramps, greys and dark greys, light tints,
+ * memory tones, a share spread evenly with many on the faces, repeats; the rest chosen one by one where a reading would
+ * lower the expected error of a model most. 8-bit levels.
  * @param patches 200 to 3,000.
  * @param totalInk limit of the sum, 1 = 100 %.
+ * @param lab what is known of the device's colours: its earlier profile, else a generic press.
  */
-export function makeCmykChart(patches: number, seed: number, totalInk = 4): NamedPatches {
+export function makeCmykChart(
+  patches: number,
+  seed: number,
+  totalInk = 4,
+  lab: (device: ArrayLike<number>) => ArrayLike<number> = genericPressLab,
+  onProgress: (fraction: number) => void = () => {},
+): NamedPatches {
   const { least, most } = CMYK_CHART_PATCHES;
   if (!Number.isInteger(patches) || patches < least || patches > most)
     throw new RangeError(`${patches} patches, expected ${least} to ${most}`);
-  const top = totalInk + OVER_LIMIT;
-  const device: number[] = [];
-  const names: string[] = [];
-  const seen = new Set<string>();
-  const add = (values: readonly number[], name: string): boolean => {
-    const own = values.map(eightBit);
-    const key = own.join();
-    if (
-      names.length >= patches ||
-      own.reduce((a, b) => a + b, 0) > top ||
-      (seen.has(key) && name !== 'paper')
-    )
-      return false;
-    seen.add(key);
-    pushPatch(device, names, own, name);
-    return true;
-  };
-  for (let i = 0; i < Math.max(6, Math.round(SHARE.paper * patches)); i++) add([0, 0, 0, 0], 'paper');
+  const draft = new ChartDraft(patches, totalInk + OVER_LIMIT);
+  const random = createRandom(seed);
+  const share = (name: keyof typeof SHARE): number => Math.round(SHARE[name] * patches);
+  for (let i = 0; i < Math.max(6, share('paper')); i++) draft.add([0, 0, 0, 0], 'paper');
+  addOverprints(draft, totalInk);
+  addRamps(draft, Math.max(4, Math.round(share('ramp') / 4)));
+  addGreys(draft, share('grey'));
+  draft.fill(share('light'), 'light', () => {
+    const lightest = 0.3 * random.uniform() ** 0.7;
+    return [0, 1, 2, 3].map((ink) => lightest * random.uniform() * (ink === 3 ? 0.6 : 1));
+  });
+  draft.fill(share('memory'), 'memory', () =>
+    MEMORY_TONES[random.below(MEMORY_TONES.length)].map((value) => near(value, MEMORY_SPREAD, random)),
+  );
+  draft.fill(share('dark'), 'dark grey', () => {
+    const c = 0.3 + 0.6 * random.uniform();
+    const grey = greyMagentaYellow(c);
+    return [...[c, grey, grey].map((value) => near(value, 0.14, random)), 0.35 + 0.65 * random.uniform()];
+  });
+  draft.fill(share('spread'), 'interior', () => spread(random));
+  const repeats = share('repeat');
+  addTelling(draft, Math.min(TELLING_MOST, draft.room - repeats), totalInk, lab, random, onProgress);
+  if (draft.room > repeats) draft.fill(draft.room - repeats, 'interior', () => spread(random));
+  const once = draft.names.length;
+  for (let i = 0; draft.room > 0; i++) draft.repeat((i * 7919 + 31) % once);
+  return draft.finish();
+}
+
+/** All solids and overprints; those beyond the limit are brought down to it, black last. */
+export function addOverprints(draft: ChartDraft, totalInk: number): void {
   for (let mask = 1; mask < 16; mask++) {
     const values = [0, 1, 2, 3].map((ink) => (mask >> ink) & 1);
     const total = values.reduce((a, b) => a + b, 0);
-    // Overprints beyond the limit are brought down to it, black last.
     const chromatic = total - values[3];
-    const factor = total > top && chromatic > 0 ? Math.max(0, (totalInk - values[3]) / chromatic) : 1;
-    add(
+    const factor =
+      total > totalInk + OVER_LIMIT && chromatic > 0 ? Math.max(0, (totalInk - values[3]) / chromatic) : 1;
+    draft.add(
       values.map((value, ink) => (ink < 3 ? value * factor : value)),
       'overprint',
     );
   }
-  const rampSteps = Math.max(4, Math.round((SHARE.ramp * patches) / 4));
+}
+
+function addRamps(draft: ChartDraft, steps: number): void {
   for (let ink = 0; ink < 4; ink++)
-    for (let step = 1; step <= rampSteps; step++) {
+    for (let step = 1; step <= steps; step++) {
       const values = [0, 0, 0, 0];
       // Denser towards both ends: lights, and the last per cent before a solid.
-      const t = step / (rampSteps + 1);
-      values[ink] = 0.5 - 0.5 * Math.cos(Math.PI * t);
-      add(values, 'ramp');
+      values[ink] = 0.5 - 0.5 * Math.cos((Math.PI * step) / (steps + 1));
+      draft.add(values, 'ramp');
     }
-  const greys = Math.round(SHARE.grey * patches);
-  for (let i = 1; i <= greys; i++) {
-    const c = i / (greys + 1);
+}
+
+function addGreys(draft: ChartDraft, count: number): void {
+  for (let i = 1; i <= count; i++) {
+    const c = i / (count + 1);
     const grey = greyMagentaYellow(c);
-    add([c, grey, grey, i % 3 === 0 ? 0.25 * c : 0], 'grey');
+    draft.add([c, grey, grey, i % 3 === 0 ? 0.25 * c : 0], 'grey');
   }
-  const random = createRandom(seed);
-  const coordinates = (values: readonly number[]): number[] => [
-    ...values.slice(0, 3).map((value) => value * (1 - BLACK_SHADE * values[3])),
-    values[3],
-  ];
-  const fill = (count: number, name: string, draw: () => number[]): void => {
-    const drawn = Array.from({ length: Math.max(400, count * CANDIDATES) }, () =>
-      draw().map(eightBit),
-    ).filter((values) => values.reduce((a, b) => a + b, 0) <= top);
-    const rows = Float64Array.from(drawn.flatMap(coordinates));
-    const taken = new Float64Array(device.length);
-    for (let i = 0; i < names.length; i++) taken.set(coordinates(device.slice(4 * i, 4 * i + 4)), 4 * i);
-    let added = 0;
-    for (const index of farthestPoints(rows, taken, 4, count * 2)) {
-      if (added >= count) break;
-      if (add(drawn[index], name)) added++;
-    }
-  };
-  fill(Math.round(SHARE.light * patches), 'light', () => {
-    const most = 0.3 * random.uniform() ** 0.7;
-    return [0, 1, 2, 3].map((ink) => most * random.uniform() * (ink === 3 ? 0.6 : 1));
+}
+
+function addTelling(
+  draft: ChartDraft,
+  count: number,
+  totalInk: number,
+  lab: (device: ArrayLike<number>) => ArrayLike<number>,
+  random: Random,
+  onProgress: (fraction: number) => void,
+): void {
+  if (count <= 0) return;
+  const device = Float64Array.from(draft.device);
+  const { device: rows, counts } = mergeRepeats(device, 4, new Float64Array((device.length / 4) * 3));
+  const prior = new PriorUncertainty(rows, 4, counts, lab);
+  for (const values of chooseAddedPatches(prior, 4, count, totalInk, random, onProgress))
+    draft.add(values, 'telling');
+}
+
+function near(value: number, width: number, random: Random): number {
+  return Math.min(1, Math.max(0, value + width * (random.uniform() - 0.5)));
+}
+
+/** Many on the faces of the device's cube, fewer in the depths of black. */
+function spread(random: Random): number[] {
+  return [0, 1, 2, 3].map((ink) => {
+    const snap = random.uniform();
+    if (snap < 0.18) return 0;
+    if (snap < 0.25) return 1;
+    return ink === 3 ? random.uniform() ** 1.3 : random.uniform();
   });
-  fill(Math.round(SHARE.dark * patches), 'dark grey', () => {
-    const c = 0.3 + 0.6 * random.uniform();
-    const spread = (): number => 0.14 * (random.uniform() - 0.5);
-    const grey = greyMagentaYellow(c);
-    return [c + spread(), grey + spread(), grey + spread(), 0.35 + 0.65 * random.uniform()].map((v) =>
-      Math.min(1, Math.max(0, v)),
-    );
-  });
-  const repeats = Math.round(SHARE.repeat * patches);
-  fill(patches - names.length - repeats, 'interior', () =>
-    [0, 1, 2, 3].map((ink) => {
-      const snap = random.uniform();
-      if (snap < 0.18) return 0;
-      if (snap < 0.25) return 1;
-      return ink === 3 ? random.uniform() ** 1.3 : random.uniform();
-    }),
-  );
-  for (let i = 0; names.length < patches; i++) {
-    const at = Math.floor((i * 7919 + 31) % Math.max(1, names.length));
-    pushPatch(device, names, device.slice(4 * at, 4 * at + 4), 'repeat');
-  }
-  return { device: Float64Array.from(device), names };
 }

@@ -2,7 +2,7 @@ import { choleskyFactor, choleskySolve } from '../numerics/cholesky.ts';
 import { blackFor } from '../separate/separation.ts';
 import type { Separation } from '../separate/separation.ts';
 import type { ForwardGrid } from './forwardGrid.ts';
-import { labWeights } from './labWeights.ts';
+import { labWeights } from '../colour/labWeights.ts';
 import { InkTable } from './inkTable.ts';
 import type { Inversion } from './invertRgb.ts';
 

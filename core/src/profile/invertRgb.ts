@@ -1,6 +1,6 @@
 import { solve3 } from '../numerics/solve3.ts';
 import type { ForwardGrid } from './forwardGrid.ts';
-import { labWeights } from './labWeights.ts';
+import { labWeights } from '../colour/labWeights.ts';
 
 /** The device value found for a Lab target. */
 export interface Inversion {

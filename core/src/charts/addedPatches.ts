@@ -1,0 +1,50 @@
+import type { Uncertainty, UncertainPoint } from '../characterise/uncertainty.ts';
+import type { Random } from '../numerics/random.ts';
+import { chooseTelling } from './chooseTelling.ts';
+import { eightBit } from './namedPatches.ts';
+
+const CANDIDATES_PER_PATCH = 3;
+const CANDIDATES_LEAST = 800;
+const REFERENCES = 500;
+const DRAWING = 0.3;
+
+/**
+ * Device values whose reading would tell most, given what is read already.
+ * @param totalInk limit of the sum, 1 = 100 %.
+ * @returns rows of 8-bit levels, most telling first.
+ */
+export function chooseAddedPatches(
+  uncertainty: Uncertainty,
+  inks: number,
+  count: number,
+  totalInk: number,
+  random: Random,
+  onProgress: (fraction: number) => void = () => {},
+): number[][] {
+  const draw = (value: () => number, most: number, from: number): UncertainPoint[] => {
+    const out: UncertainPoint[] = [];
+    while (out.length < most) {
+      const own = Array.from({ length: inks }, value);
+      if (own.reduce((a, b) => a + b, 0) > totalInk + 1e-9) continue;
+      out.push(uncertainty.at(own));
+      if (out.length % 64 === 0) onProgress(from + (0.5 * DRAWING * out.length) / most);
+    }
+    return out;
+  };
+  const references = draw(() => random.uniform(), REFERENCES, 0);
+  const candidates = draw(
+    () => eightBit(withFaces(random)),
+    Math.max(CANDIDATES_LEAST, count * CANDIDATES_PER_PATCH),
+    DRAWING / 2,
+  );
+  return chooseTelling(uncertainty, candidates, references, count, (fraction) =>
+    onProgress(DRAWING + (1 - DRAWING) * fraction),
+  ).map((index) => [...candidates[index].device]);
+}
+
+/** Uniform, with a share on the faces of the device's cube. */
+function withFaces(random: Random): number {
+  const snap = random.uniform();
+  if (snap < 0.18) return 0;
+  return snap < 0.25 ? 1 : random.uniform();
+}

@@ -1,0 +1,68 @@
+import { farthestPoints } from './farthestPoint.ts';
+import { eightBit, pushPatch } from './namedPatches.ts';
+import type { NamedPatches } from './namedPatches.ts';
+
+/** Coordinates in which space is filled: black takes room from the other inks. */
+const BLACK_SHADE = 0.72;
+const DRAWS_PER_PATCH = 14;
+const DRAWS_LEAST = 400;
+
+/** A CMYK chart while it is put together: 8-bit levels, no value twice but paper and repeats, ink under a limit. */
+export class ChartDraft {
+  readonly device: number[] = [];
+  readonly names: string[] = [];
+  readonly #seen = new Set<string>();
+
+  /** @param mostInk limit of the sum, 1 = 100 %. */
+  constructor(
+    readonly patches: number,
+    private readonly mostInk: number,
+  ) {}
+
+  get room(): number {
+    return this.patches - this.names.length;
+  }
+
+  /** Adds a patch; false where it is there already, has too much ink, or the chart is full. */
+  add(values: readonly number[], name: string): boolean {
+    const own = values.map(eightBit);
+    const key = own.join();
+    if (this.room <= 0 || !this.#allowed(own) || (this.#seen.has(key) && name !== 'paper')) return false;
+    this.#seen.add(key);
+    pushPatch(this.device, this.names, own, name);
+    return true;
+  }
+
+  /** The same value once more, for the repeatability of reading. */
+  repeat(row: number): void {
+    pushPatch(this.device, this.names, this.device.slice(4 * row, 4 * row + 4), 'repeat');
+  }
+
+  /** Adds the drawn values that lie farthest from all others. */
+  fill(count: number, name: string, draw: () => number[]): void {
+    const drawn = Array.from({ length: Math.max(DRAWS_LEAST, count * DRAWS_PER_PATCH) }, () =>
+      draw().map(eightBit),
+    ).filter((values) => this.#allowed(values));
+    const rows = Float64Array.from(drawn.flatMap(coordinates));
+    const taken = new Float64Array(this.device.length);
+    for (let i = 0; i < this.names.length; i++)
+      taken.set(coordinates(this.device.slice(4 * i, 4 * i + 4)), 4 * i);
+    let added = 0;
+    for (const index of farthestPoints(rows, taken, 4, count * 2)) {
+      if (added >= count) break;
+      if (this.add(drawn[index], name)) added++;
+    }
+  }
+
+  finish(): NamedPatches {
+    return { device: Float64Array.from(this.device), names: this.names };
+  }
+
+  #allowed(values: readonly number[]): boolean {
+    return values.reduce((a, b) => a + b, 0) <= this.mostInk;
+  }
+}
+
+function coordinates(values: readonly number[]): number[] {
+  return [...values.slice(0, 3).map((value) => value * (1 - BLACK_SHADE * values[3])), values[3]];
+}
