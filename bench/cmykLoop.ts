@@ -103,7 +103,7 @@ export function cmykLoop(patches = 800): void {
 }
 
 /** Rows through LittleCMS, absolute colorimetric. */
-function transicc(
+export function transicc(
   rows: Float64Array,
   width: number,
   from: string,

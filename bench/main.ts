@@ -1,6 +1,16 @@
 // Benchmarks that print tables: `npm run bench -- accuracy faults calibrate speed` (all where none is named).
 const names = process.argv.slice(2);
-const all = ['accuracy', 'faults', 'ramps', 'calibrate', 'command', 'cmyk', 'loop', 'speed'] as const;
+const all = [
+  'accuracy',
+  'faults',
+  'ramps',
+  'calibrate',
+  'command',
+  'cmyk',
+  'loop',
+  'refine',
+  'speed',
+] as const;
 for (const name of all) {
   if (names.length > 0 ? !names.includes(name) : name === 'ramps') continue;
   if (name === 'accuracy') await (await import('./accuracy.ts')).accuracy();
@@ -18,6 +28,7 @@ for (const name of all) {
     publishedHalves();
   }
   if (name === 'loop') (await import('./cmykLoop.ts')).cmykLoop();
+  if (name === 'refine') (await import('./refine.ts')).refine();
   if (name === 'speed') await (await import('./speed.ts')).speed();
 }
 export {};

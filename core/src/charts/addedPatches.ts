@@ -11,6 +11,7 @@ const DRAWING = 0.3;
 /**
  * Device values whose reading would tell most, given what is read already.
  * @param totalInk limit of the sum, 1 = 100 %.
+ * @param planned rows that will be read besides.
  * @returns rows of 8-bit levels, most telling first.
  */
 export function chooseAddedPatches(
@@ -19,6 +20,7 @@ export function chooseAddedPatches(
   count: number,
   totalInk: number,
   random: Random,
+  planned: readonly (readonly number[])[] = [],
   onProgress: (fraction: number) => void = () => {},
 ): number[][] {
   const draw = (value: () => number, most: number, from: number): UncertainPoint[] => {
@@ -37,9 +39,10 @@ export function chooseAddedPatches(
     Math.max(CANDIDATES_LEAST, count * CANDIDATES_PER_PATCH),
     DRAWING / 2,
   );
-  return chooseTelling(uncertainty, candidates, references, count, (fraction) =>
+  const all = [...planned.map((device) => uncertainty.at(device)), ...candidates];
+  return chooseTelling(uncertainty, all, references, count, [...planned.keys()], (fraction) =>
     onProgress(DRAWING + (1 - DRAWING) * fraction),
-  ).map((index) => [...candidates[index].device]);
+  ).map((index) => [...all[index].device]);
 }
 
 /** Uniform, with a share on the faces of the device's cube. */

@@ -34,8 +34,8 @@ export class ChartDraft {
   }
 
   /** The same value once more, for the repeatability of reading. */
-  repeat(row: number): void {
-    pushPatch(this.device, this.names, this.device.slice(4 * row, 4 * row + 4), 'repeat');
+  repeat(row: number, name = 'repeat'): void {
+    pushPatch(this.device, this.names, this.device.slice(4 * row, 4 * row + 4), name);
   }
 
   /** Adds the drawn values that lie farthest from all others. */

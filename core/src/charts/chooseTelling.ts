@@ -5,6 +5,7 @@ import type { Uncertainty } from '../characterise/uncertainty.ts';
  * Picks the candidates whose reading would lower the expected squared ΔE00 over the references most, each with those
  * before it counted in (active learning after D. A. Cohn, Neural Networks 9, 1996). The gain of a candidate hardly ever
  * grows as others are picked, so only those at the top of the queue are worked out again (lazy greedy choice).
+ * @param first candidates that are read whatever happens: counted in before, not returned.
  * @returns indices of candidates, most telling first.
  */
 export function chooseTelling(
@@ -12,10 +13,11 @@ export function chooseTelling(
   candidates: readonly UncertainPoint[],
   references: readonly UncertainPoint[],
   count: number,
+  first: readonly number[] = [],
   onProgress: (fraction: number) => void = () => {},
 ): number[] {
-  const search = new TellingSearch(uncertainty, candidates, references, Math.min(count, candidates.length));
-  return search.run(onProgress);
+  const all = Math.min(first.length + count, candidates.length);
+  return new TellingSearch(uncertainty, candidates, references, all).run(first, onProgress);
 }
 
 const PREPARING = 0.5;
@@ -46,7 +48,7 @@ class TellingSearch {
     this.#shares = new Float64Array(total * count);
   }
 
-  run(onProgress: (fraction: number) => void): number[] {
+  run(first: readonly number[], onProgress: (fraction: number) => void): number[] {
     const total = this.candidates.length;
     for (let i = 0; i < total; i++) {
       this.references.forEach((reference, j) => {
@@ -56,12 +58,16 @@ class TellingSearch {
       this.#gain[i] = this.#gainOf(i);
       if (i % 128 === 0) onProgress((PREPARING * i) / total);
     }
+    for (const index of first) {
+      this.#countIn(index);
+      this.#pick(index);
+    }
     while (this.#picked.length < this.count) {
       this.#pick(this.#best());
       if (this.#picked.length % 16 === 0)
         onProgress(PREPARING + ((1 - PREPARING) * this.#picked.length) / this.count);
     }
-    return this.#picked;
+    return this.#picked.slice(first.length);
   }
 
   #gainOf(i: number): number {

@@ -128,7 +128,7 @@ function addTelling(
   const device = Float64Array.from(draft.device);
   const { device: rows, counts } = mergeRepeats(device, 4, new Float64Array((device.length / 4) * 3));
   const prior = new PriorUncertainty(rows, 4, counts, lab);
-  for (const values of chooseAddedPatches(prior, 4, count, totalInk, random, onProgress))
+  for (const values of chooseAddedPatches(prior, 4, count, totalInk, random, [], onProgress))
     draft.add(values, 'telling');
 }
 

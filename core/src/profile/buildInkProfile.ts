@@ -1,6 +1,6 @@
 import type { Lab } from '../colour/lab.ts';
 import { WHITE_ICC } from '../colour/whitePoints.ts';
-import { labToXyz } from '../colour/xyzToLab.ts';
+import { labToXyz, xyzRowsToLab } from '../colour/xyzToLab.ts';
 import { inkModelXyz } from '../characterise/inkModel.ts';
 import type { InkModel } from '../characterise/inkModel.ts';
 import { createGamutMap } from '../gamut/gamutMap.ts';
@@ -9,6 +9,7 @@ import type { Vector3 } from '../numerics/matrix3.ts';
 import type { Separation } from '../separate/separation.ts';
 import { mapRows, unmappedGrid } from './buildRgbProfile.ts';
 import type { BuildProgress, BuiltProfile, TableSize } from './buildRgbProfile.ts';
+import { anchorForward, anchorInverse } from './anchorTables.ts';
 import { buildForwardGrid } from './forwardGrid.ts';
 import type { ForwardGrid } from './forwardGrid.ts';
 import { InkTable } from './inkTable.ts';
@@ -28,6 +29,8 @@ import { forwardTag, inverseTag, quantiseLab } from './profileTables.ts';
 export interface InkProfileOptions extends OutputProfileOptions {
   readonly tableSize: TableSize;
   readonly separation: Separation;
+  /** Colours that must come out exactly, media-relative Lab, row-major × 3: a refinement's. */
+  readonly anchors?: Float64Array;
 }
 
 const SIZES: Readonly<Record<TableSize, { forward: number; inverse: number }>> = {
@@ -46,9 +49,11 @@ export function buildInkProfile(
   const { forward: forwardPoints, inverse: inversePoints } = SIZES[options.tableSize];
   const { version, separation } = options;
   onProgress(0, 'Filling the forward table');
-  const forward = forwardTable(model, forwardPoints, version, (f) =>
+  const plain = forwardTable(model, forwardPoints, version, (f) =>
     onProgress(0.35 * f, 'Filling the forward table'),
   );
+  const anchors = options.anchors ?? new Float64Array(0);
+  const forward = anchors.length === 0 ? plain : anchoredForward(model, plain, anchors, separation, version);
   const targets = labGridValues(inversePoints);
   const words = 'Separating for the colorimetric intent';
   onProgress(0.35, words);
@@ -56,6 +61,7 @@ export function buildInkProfile(
   const relative = invertInks(forward, targets, separation, darkest, (f) =>
     onProgress(0.35 + 0.21 * f, words),
   );
+  anchorInverse(forward, relative.device, inversePoints, anchors, separation);
   const gamut = relative.distance.map((distance) =>
     distance <= GAMUT_TOLERANCE ? 0 : Math.min(1, distance / GAMUT_FULL_SCALE),
   );
@@ -107,6 +113,30 @@ function forwardTable(
     [paper[0], paper[1], paper[2]],
   );
   return { ...grid, lab: quantiseLab(grid.lab, version) };
+}
+
+/** The forward table that agrees with the model where the anchors are printed. */
+function anchoredForward(
+  model: InkModel,
+  grid: ForwardGrid,
+  anchors: Float64Array,
+  separation: Separation,
+  version: 2 | 4,
+): ForwardGrid {
+  const { device } = invertInks(grid, anchors, separation, darkestNeutral(grid, separation));
+  const exact = relativeLab(model, device);
+  return { ...grid, lab: quantiseLab(anchorForward(grid, device, exact).lab, version) };
+}
+
+/** Media-relative Lab of device rows by the model itself. */
+function relativeLab(model: InkModel, device: Float64Array): Float64Array {
+  const paper = new Float64Array(3);
+  const lab = new Float64Array((device.length / 4) * 3);
+  inkModelXyz(model, [0, 0, 0, 0], paper);
+  inkModelXyz(model, device, lab);
+  for (let i = 0; i < lab.length; i++) lab[i] = Math.max(0, (lab[i] / paper[i % 3]) * WHITE_ICC[i % 3]);
+  xyzRowsToLab(lab, WHITE_ICC, lab);
+  return lab;
 }
 
 /**
