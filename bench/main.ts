@@ -9,6 +9,7 @@ const all = [
   'cmyk',
   'loop',
   'refine',
+  'smoothness',
   'speed',
 ] as const;
 for (const name of all) {
@@ -29,6 +30,7 @@ for (const name of all) {
   }
   if (name === 'loop') (await import('./cmykLoop.ts')).cmykLoop();
   if (name === 'refine') (await import('./refine.ts')).refine();
+  if (name === 'smoothness') await (await import('./smoothness.ts')).smoothness();
   if (name === 'speed') await (await import('./speed.ts')).speed();
 }
 export {};

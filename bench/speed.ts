@@ -1,3 +1,10 @@
+import { fitInkModel } from '@melto/core/characterise/inkModel';
+import { CMYK_CHART_PATCHES, makeCmykChart } from '@melto/core/charts/cmykChart';
+import { meanPaperXyz } from '@melto/core/device/meanPaperXyz';
+import { writeIcc } from '@melto/core/icc/writeIcc';
+import { buildInkProfile } from '@melto/core/profile/buildInkProfile';
+import { inkProfileReport } from '@melto/core/profile/inkReport';
+import { separationOf } from '@melto/core/separate/separation';
 import { makeRgbChart } from '@melto/core/charts/rgbChart';
 import { layoutChart } from '@melto/core/charts/layoutChart';
 import { readPatchSet } from '@melto/core/cgats/patchSetFromCgats';
@@ -6,6 +13,7 @@ import { writeCgats } from '@melto/core/cgats/writeCgats';
 import { fitRgbModel } from '@melto/core/characterise/rgbModel';
 import { createRandom } from '@melto/core/numerics/random';
 import { wrenTruthXyz } from '@melto/simulator/wrenTruth';
+import { cmykConditions, noisyXyz, unprinted } from './cmykConditions.ts';
 import { printTable } from './table.ts';
 
 async function milliseconds(work: () => unknown): Promise<number> {
@@ -33,6 +41,21 @@ export async function speed(): Promise<void> {
   readPatchSet(text);
   const { device } = makeRgbChart(3000, 1);
   const xyz = wrenTruthXyz('quay-proof-200', 'fine', device);
+  const cmyk = ofInks(patches);
+  const fifteen = ofInks(1500);
+  const large = writeCgats(
+    patchSetToCgats({
+      ids: Array.from({ length: 3000 }, (_, i) => String(i + 1)),
+      space: 'cmyk',
+      device: cmyk.device.slice(0, 12_000),
+      spectra: {
+        grid: { startNm: 380, stepNm: 10, count: 36 },
+        values: Float64Array.from({ length: 3000 * 36 }, () => random.uniform()),
+      },
+      conditions: {},
+      notes: [],
+    }),
+  );
   printTable(
     'Speed, one core',
     ['what', 'ms'],
@@ -41,6 +64,38 @@ export async function speed(): Promise<void> {
       ['chart of 3,000 patches', await milliseconds(() => makeRgbChart(3000, 2))],
       ['layout of 3,000 patches', await milliseconds(() => layoutChart('rgb', device, 'a4', 2))],
       ['model of 3,000 patches', await milliseconds(() => fitRgbModel(device, xyz))],
+      ['CGATS of 3,000 × 36 CMYK read', await milliseconds(() => readPatchSet(large))],
+      ['CMYK chart of 800 patches', await milliseconds(() => makeCmykChart(800, 1, 3))],
+      ['CMYK chart of 3,000 patches', await milliseconds(() => makeCmykChart(3000, 1, 3))],
+      ['CMYK model of 6,000 patches', await milliseconds(() => fitInkModel(cmyk.device, 4, cmyk.xyz))],
+      [
+        'CMYK profile of 1,500 patches, 17⁴ and 33³, three intents, v4',
+        await milliseconds(() => buildFrom(fifteen)),
+      ],
+      ['most memory by now, MB', process.resourceUsage().maxRSS / 1024],
     ],
   );
+}
+
+/** A reading of a chart, or for more patches than a chart has of random values. */
+function ofInks(patches: number): { device: Float64Array; xyz: Float64Array } {
+  const random = createRandom(patches);
+  const device =
+    patches <= CMYK_CHART_PATCHES.most
+      ? makeCmykChart(patches, 1, 3).device
+      : Float64Array.from([0, 0, 0, 0, ...unprinted(patches - 1, 3, random)]);
+  return { device, xyz: noisyXyz(cmykConditions()[1].truth(device), 0.2, random) };
+}
+
+function buildFrom({ device, xyz }: { device: Float64Array; xyz: Float64Array }): void {
+  const paperXyz = meanPaperXyz(device, 4, 0, xyz);
+  if (paperXyz === undefined) throw new Error('no paper');
+  const model = fitInkModel(device, 4, xyz);
+  const { profile } = buildInkProfile(model, {
+    ...{ version: 4, tableSize: 'normal', description: 'speed', copyright: '', createdMs: 0 },
+    paperXyz,
+    separation: separationOf('medium', 3),
+  });
+  inkProfileReport(model, profile, device, xyz, 3);
+  writeIcc(profile);
 }

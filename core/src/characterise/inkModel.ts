@@ -3,7 +3,7 @@ import { createRandom, shuffle } from '../numerics/random.ts';
 import { summariseErrors } from '../numerics/statistics.ts';
 import { chooseSmoothing, takeRows } from './chooseSmoothing.ts';
 import { fitSpaceToLab, fitSpaceToXyz, xyzToFitSpace } from './fitSpace.ts';
-import { fitSpline } from './fitSpline.ts';
+import { fitLargeSpline } from './fitLargeSpline.ts';
 import { fitInkPhysics, inkPhysicsFit } from './inkPhysics.ts';
 import type { InkPhysics } from './inkPhysics.ts';
 import { mergeRepeats } from './mergeRepeats.ts';
@@ -53,7 +53,7 @@ export function fitInkModel(
   onProgress(0.3);
   const data = residualData(physics, patches.device, targets, counts);
   const smoothing = chooseSmoothing(data, seed, RESIDUAL_FACTORS);
-  const residual = fitSpline(data, smoothing);
+  const residual = fitLargeSpline(data, smoothing);
   onProgress(0.55);
   return {
     inks,
@@ -133,7 +133,10 @@ function crossValidate(
     const kept = order.filter((_, i) => i % FOLDS !== fold);
     const part = takeRows(whole, kept);
     const physics = fitInkPhysics(part.centres, inks, takeRows(xyzData, kept).targets, part.counts, nu);
-    const residual = fitSpline(residualData(physics, part.centres, part.targets, part.counts), smoothing);
+    const residual = fitLargeSpline(
+      residualData(physics, part.centres, part.targets, part.counts),
+      smoothing,
+    );
     const out = new Float64Array(left.length * 3);
     inkModelFit({ physics, residual }, takeRows(whole, left).centres, out);
     left.forEach((row, i) => predicted.set(out.subarray(3 * i, 3 * i + 3), 3 * row));

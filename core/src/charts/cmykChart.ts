@@ -23,7 +23,10 @@ const SHARE = {
   repeat: 0.02,
 } as const;
 /** Patches chosen one by one for what they tell; beyond, those that lie farthest from all others do as well. */
-const TELLING_MOST = 900;
+const TELLING_MOST = 800;
+/** Shares are of this many patches at most: what larger charts add is spread evenly. */
+const SHARED_MOST = 1500;
+const SPREAD_MOST = 200;
 /** C, M, Y, K of colours that people know by heart: skin light to dark, leaves, grass, sky, sea, wood. */
 const MEMORY_TONES = [
   [0.06, 0.3, 0.34, 0],
@@ -57,7 +60,8 @@ export function makeCmykChart(
     throw new RangeError(`${patches} patches, expected ${least} to ${most}`);
   const draft = new ChartDraft(patches, totalInk + OVER_LIMIT);
   const random = createRandom(seed);
-  const share = (name: keyof typeof SHARE): number => Math.round(SHARE[name] * patches);
+  const share = (name: keyof typeof SHARE): number =>
+    Math.round(SHARE[name] * Math.min(patches, SHARED_MOST));
   for (let i = 0; i < Math.max(6, share('paper')); i++) draft.add([0, 0, 0, 0], 'paper');
   addOverprints(draft, totalInk);
   addRamps(draft, Math.max(4, Math.round(share('ramp') / 4)));
@@ -74,7 +78,7 @@ export function makeCmykChart(
     const grey = greyMagentaYellow(c);
     return [...[c, grey, grey].map((value) => near(value, 0.14, random)), 0.35 + 0.65 * random.uniform()];
   });
-  draft.fill(share('spread'), 'interior', () => spread(random));
+  draft.fill(Math.min(SPREAD_MOST, share('spread')), 'interior', () => spread(random));
   const repeats = share('repeat');
   addTelling(draft, Math.min(TELLING_MOST, draft.room - repeats), totalInk, lab, random, onProgress);
   if (draft.room > repeats) draft.fill(draft.room - repeats, 'interior', () => spread(random));

@@ -22,6 +22,7 @@ import {
 } from './intents.ts';
 import { darkestNeutral, invertInks } from './invertInks.ts';
 import { labGridValues } from './labGrid.ts';
+import { setPureBlack } from './pureBlack.ts';
 import { outputProfile } from './outputProfile.ts';
 import type { OutputProfileOptions } from './outputProfile.ts';
 import { forwardTag, inverseTag, quantiseLab } from './profileTables.ts';
@@ -81,6 +82,8 @@ export function buildInkProfile(
     const inverse = invertInks(forward, mapped, separation, darkest, (f) =>
       onProgress(from + 0.2 * f, mapping),
     );
+    if (separation.pureBlack === true && intent === 'saturation')
+      setPureBlack(forward, targets, mapped, inverse.device, separation.inkLimits[3]);
     tables.set(`A2B${number}`, forwardTag(unmappedGrid(forward, map), version));
     tables.set(`B2A${number}`, inverseTag(4, inversePoints, inverse.device, version));
   });

@@ -12,6 +12,8 @@ export interface Separation {
   readonly totalInk: number;
   /** Limits of C, M, Y, K, 0..1. */
   readonly inkLimits: readonly [number, number, number, number];
+  /** Greys of the saturation intent in black alone, for text and line work. */
+  readonly pureBlack?: boolean;
 }
 
 export type BlackAmount = 'light' | 'medium' | 'heavy' | 'max';
