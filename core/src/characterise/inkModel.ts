@@ -14,12 +14,16 @@ import type { RadialSpline } from './radialSpline.ts';
 import type { CrossValidation } from './rgbModel.ts';
 
 /** A model of an ink device: mixing physics, and a spline for what it leaves. */
-export interface InkModel {
+export interface FittedInks {
   readonly inks: number;
   readonly physics: InkPhysics;
   readonly residual: RadialSpline;
   readonly patches: MergedPatches;
   readonly smoothing: number;
+}
+
+/** The model with how well it predicts. */
+export interface InkModel extends FittedInks {
   readonly crossValidation: CrossValidation;
 }
 
@@ -42,28 +46,45 @@ export function fitInkModel(
   seed = 1,
   onProgress: (fraction: number) => void = () => {},
 ): InkModel {
+  const fitted = fitInks(device, inks, xyz, seed, (fraction) => onProgress(0.55 * fraction));
+  return {
+    ...fitted,
+    crossValidation: crossValidate(fitted, seed, (fraction) => onProgress(0.55 + 0.45 * fraction)),
+  };
+}
+
+/** The same without the cross-validation, for previews. */
+export function fitInks(
+  device: Float64Array,
+  inks: number,
+  xyz: Float64Array,
+  seed = 1,
+  onProgress: (fraction: number) => void = () => {},
+): FittedInks {
   const patches = mergeRepeats(device, inks, xyz);
-  const counts = patches.counts.map((count, row) => {
-    const paper = patches.device.subarray(row * inks, (row + 1) * inks).every((value) => value < 1e-6);
-    return paper ? Math.max(PAPER_COUNT, count) : count;
-  });
-  const targets = new Float64Array(patches.xyz.length);
-  xyzToFitSpace(patches.xyz, targets);
+  const { counts, targets } = weighedTargets(patches);
   const physics = fitInkPhysics(patches.device, inks, patches.xyz, counts);
-  onProgress(0.3);
+  onProgress(0.55);
   const data = residualData(physics, patches.device, targets, counts);
   const smoothing = chooseSmoothing(data, seed, RESIDUAL_FACTORS);
   const residual = fitLargeSpline(data, smoothing);
-  onProgress(0.55);
+  onProgress(1);
+  return { inks, physics, residual, patches, smoothing };
+}
+
+/** Readings behind each patch, with the paper held, and the colours in fit space. */
+function weighedTargets({ device, channels, xyz, counts }: MergedPatches): {
+  readonly counts: Float64Array;
+  readonly targets: Float64Array;
+} {
+  const targets = new Float64Array(xyz.length);
+  xyzToFitSpace(xyz, targets);
   return {
-    inks,
-    physics,
-    residual,
-    patches,
-    smoothing,
-    crossValidation: crossValidate(patches, inks, targets, counts, physics.nu, smoothing, seed, (fraction) =>
-      onProgress(0.55 + 0.45 * fraction),
-    ),
+    counts: counts.map((count, row) => {
+      const paper = device.subarray(row * channels, (row + 1) * channels).every((value) => value < 1e-6);
+      return paper ? Math.max(PAPER_COUNT, count) : count;
+    }),
+    targets,
   };
 }
 
@@ -80,13 +101,13 @@ export function inkModelFit(
 }
 
 /** XYZ (Y = 100) of device rows. */
-export function inkModelXyz(model: InkModel, device: ArrayLike<number>, out: Float64Array): void {
+export function inkModelXyz(model: FittedInks, device: ArrayLike<number>, out: Float64Array): void {
   inkModelFit(model, device, out);
   fitSpaceToXyz(out, out);
 }
 
 /** Lab (D50/2°, measured white) of device rows. */
-export function inkModelLab(model: InkModel, device: ArrayLike<number>, out: Float64Array): void {
+export function inkModelLab(model: FittedInks, device: ArrayLike<number>, out: Float64Array): void {
   inkModelFit(model, device, out);
   fitSpaceToLab(out, out);
 }
@@ -111,15 +132,11 @@ export function residualData(
 
 /** Each fold is predicted by physics and spline that were fitted without it; reading noise is included. */
 function crossValidate(
-  patches: MergedPatches,
-  inks: number,
-  targets: Float64Array,
-  counts: Float64Array,
-  nu: number,
-  smoothing: number,
+  { patches, inks, physics: { nu }, smoothing }: FittedInks,
   seed: number,
   onProgress: (fraction: number) => void,
 ): CrossValidation {
+  const { counts, targets } = weighedTargets(patches);
   const rows = counts.length;
   const order = shuffle(
     Array.from({ length: rows }, (_, i) => i),
