@@ -13,7 +13,7 @@ import { createPressChart } from '@melto/services/pressCharts';
 import type { PressChartKind } from '@melto/services/pressCharts';
 import { printChart, sheetsOf } from '@melto/services/printing';
 import type { PrintInput } from '@melto/services/printing';
-import { buildProfile } from '@melto/services/profiles';
+import { buildProfile } from '@melto/services/buildProfile';
 import { versionsOf } from '@melto/services/versions';
 import { readingsOf } from '@melto/services/readings';
 import { conditionFor } from './conditionFor.ts';

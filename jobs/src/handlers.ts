@@ -1,7 +1,9 @@
 import { loadSampleHouse } from '@melto/demo/sampleHouse';
+import { MAKE_CHART, makeChart } from '@melto/services/chartJobs';
 import { SAMPLE_HOUSE } from '@melto/services/jobs';
 import type { JobHandler } from '@melto/services/jobs';
-import { BUILD_PROFILE, buildProfile } from '@melto/services/profiles';
+import { buildProfile } from '@melto/services/buildProfile';
+import { BUILD_PROFILE } from '@melto/services/profiles';
 
 /** One handler for each kind of job. */
 export const HANDLERS: ReadonlyMap<string, JobHandler> = new Map<string, JobHandler>([
@@ -9,6 +11,11 @@ export const HANDLERS: ReadonlyMap<string, JobHandler> = new Map<string, JobHand
     BUILD_PROFILE,
     (services, input, onProgress) =>
       buildProfile(services, input as Parameters<typeof buildProfile>[1], onProgress),
+  ],
+  [
+    MAKE_CHART,
+    (services, input, onProgress) =>
+      makeChart(services, input as Parameters<typeof makeChart>[1], onProgress),
   ],
   [
     SAMPLE_HOUSE,

@@ -6,6 +6,8 @@ import type { InstrumentNeeds, PaperName, ReaderKind } from '@melto/core/charts/
 import { CMYK_CHART_PATCHES, makeCmykChart } from '@melto/core/charts/cmykChart';
 import type { NamedPatches } from '@melto/core/charts/namedPatches';
 import { inputTotalOf } from '@melto/core/limits/totalInk';
+import { genericPressLab } from '@melto/core/charts/genericPress';
+import { deviceToLab } from '@melto/core/icc/profileTransform';
 import { makeRgbChart, RGB_CHART_PATCHES } from '@melto/core/charts/rgbChart';
 import { readPatchSet } from '@melto/core/cgats/patchSetFromCgats';
 import { patchSetToCgats } from '@melto/core/cgats/patchSetToCgats';
@@ -18,11 +20,13 @@ import { unwrap } from '@melto/core/result';
 import { chartPdf } from '@melto/paper/chartPdf';
 import { chartRaster } from '@melto/paper/chartRaster';
 import type { ChartPage } from '@melto/paper/chartPage';
+import type { Sql } from '@melto/store/database';
 import { listHeads } from '@melto/store/results';
 import { curvesAmong, curvesOfResult } from './curvesInForce.ts';
 import { findChart, insertChart, listCharts } from '@melto/store/charts';
 import type { ChartPurpose, ChartRow } from '@melto/store/charts';
 import { domainNow } from './clock.ts';
+import { profileInForce } from './profiles.ts';
 import { conditionOf } from './conditions.ts';
 import type { ConditionRow } from './conditions.ts';
 import { LOCAL_PERSON } from './context.ts';
@@ -48,6 +52,16 @@ export async function createChart(
   conditionId: number,
   input: NewChart,
 ): Promise<{ readonly id: number }> {
+  return { id: await storeChart(services, await profilingChart(services, conditionId, input)) };
+}
+
+/** A profiling chart, not stored yet. */
+export async function profilingChart(
+  services: Services,
+  conditionId: number,
+  input: NewChart,
+  onProgress: (fraction: number) => void = () => {},
+): Promise<ChartToStore> {
   const condition = await conditionOf(services, conditionId);
   const rgb = condition.space === 'rgb';
   const { least, most } = rgb ? RGB_CHART_PATCHES : CMYK_CHART_PATCHES;
@@ -61,21 +75,38 @@ export async function createChart(
   const seed = services.seed();
   const { device, names } = rgb
     ? rgbChart(input.patches, seed)
-    : makeCmykChart(input.patches, seed, await totalInkAtInput(services, conditionId));
-  const layout = layoutChart(condition.space, device, input.paper, seed);
-  const title = `${rgb ? 'RGB' : 'CMYK'} ${input.patches}`;
+    : makeCmykChart(
+        input.patches,
+        seed,
+        await totalInkAtInput(services, conditionId),
+        await knownColours(services, conditionId),
+        onProgress,
+      );
   return {
-    id: await storeChart(services, {
-      conditionId,
-      purpose: 'profile',
-      title,
-      paper: input.paper,
-      seed,
-      device,
-      names,
-      layout,
-      space: condition.space,
-    }),
+    conditionId,
+    purpose: 'profile',
+    title: `${rgb ? 'RGB' : 'CMYK'} ${input.patches}`,
+    paper: input.paper,
+    seed,
+    device,
+    names,
+    layout: layoutChart(condition.space, device, input.paper, seed),
+    space: condition.space,
+  };
+}
+
+/** What is known of the colours of a device with inks: the profile in force, else a generic press. */
+async function knownColours(
+  services: Services,
+  conditionId: number,
+): Promise<(device: ArrayLike<number>) => ArrayLike<number>> {
+  const known = await profileInForce(services, conditionId);
+  if (known === undefined) return genericPressLab;
+  const table = unwrap(deviceToLab(known.profile, 'absolute'));
+  const lab = new Float64Array(3);
+  return (device) => {
+    table.apply(device, lab);
+    return lab;
   };
 }
 
@@ -98,22 +129,25 @@ export async function totalInkAtInput(services: Services, conditionId: number): 
 /** Where nothing was measured: what sheet-fed presses take. */
 const DEFAULT_TOTAL_INK = 3;
 
+export interface ChartToStore {
+  readonly conditionId: number;
+  readonly purpose: ChartPurpose;
+  readonly title: string;
+  readonly paper: PaperName;
+  readonly seed: number;
+  readonly device: Float64Array;
+  readonly names: readonly string[];
+  readonly layout: ChartLayout;
+  readonly lab?: Float64Array;
+  readonly space?: DeviceSpace;
+  readonly reader?: ReaderKind;
+  readonly copies?: number;
+}
+
 export async function storeChart(
   services: Services,
-  chart: {
-    readonly conditionId: number;
-    readonly purpose: ChartPurpose;
-    readonly title: string;
-    readonly paper: PaperName;
-    readonly seed: number;
-    readonly device: Float64Array;
-    readonly names: readonly string[];
-    readonly layout: ChartLayout;
-    readonly lab?: Float64Array;
-    readonly space?: DeviceSpace;
-    readonly reader?: ReaderKind;
-    readonly copies?: number;
-  },
+  chart: ChartToStore,
+  sql: Sql = services.database,
 ): Promise<number> {
   const reference = writeCgats(
     patchSetToCgats({
@@ -131,7 +165,7 @@ export async function storeChart(
   );
   const { conditionId, purpose, title, paper, seed } = chart;
   return insertChart(
-    services.database,
+    sql,
     {
       conditionId,
       purpose,

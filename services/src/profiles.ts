@@ -1,44 +1,37 @@
-import { fitInkModel } from '@melto/core/characterise/inkModel';
-import { fitReport, reportedInks, reportedRgb } from '@melto/core/characterise/fitReport';
-import type { FitReport } from '@melto/core/characterise/fitReport';
-import { fitRgbModel } from '@melto/core/characterise/rgbModel';
-import { deviceToLab, labToDevice } from '@melto/core/icc/profileTransform';
 import { readIcc } from '@melto/core/icc/readIcc';
 import type { IccProfile } from '@melto/core/icc/iccTypes';
-import { writeIcc } from '@melto/core/icc/writeIcc';
-import { channelCount, paperValue } from '@melto/core/device/deviceSpace';
-import { buildInkProfile } from '@melto/core/profile/buildInkProfile';
-import { inkProfileReport } from '@melto/core/profile/inkReport';
+import type { FitReport } from '@melto/core/characterise/fitReport';
+import type { UncertaintyMap } from '@melto/core/characterise/uncertaintyMap';
+import type { ErrorSummary } from '@melto/core/numerics/statistics';
+import type { TableSize } from '@melto/core/profile/buildRgbProfile';
 import type { InkProfileReport } from '@melto/core/profile/inkReport';
-import type { OutputProfileOptions } from '@melto/core/profile/outputProfile';
-import { separationOf } from '@melto/core/separate/separation';
-import type { BlackAmount } from '@melto/core/separate/separation';
-import { buildRgbProfile } from '@melto/core/profile/buildRgbProfile';
-import type { BuildProgress, TableSize } from '@melto/core/profile/buildRgbProfile';
-import { meanPaperXyz } from '@melto/core/device/meanPaperXyz';
-import { characterisationText } from '@melto/core/profile/characterisationText';
-import { profileName } from '@melto/core/profile/describeProfile';
 import { unwrap } from '@melto/core/result';
-import type { Sql } from '@melto/store/database';
+import type { SeparationChoice } from '@melto/core/separate/separation';
 import { insertJob } from '@melto/store/jobs';
-import { insertResult, insertResultFile, listHeads } from '@melto/store/results';
-import { domainNow } from './clock.ts';
+import { listHeads } from '@melto/store/results';
 import { conditionOf } from './conditions.ts';
 import { LOCAL_PERSON } from './context.ts';
 import type { Services } from './context.ts';
 import { Problem } from './problem.ts';
+import { checkAdded } from './pooledReadings.ts';
+import type { ProfileComparison } from './profileComparison.ts';
+import { completeReading } from './readings.ts';
+import type { RefinementFigures } from './refinementFigures.ts';
 import { resultFile } from './versions.ts';
-import { completeReading, loadReading } from './readings.ts';
 
 export type { FitReport };
 
 export interface ProfileChoices {
   readonly readingId: number;
+  /** Further readings of charts printed through the same curves: a second chart, a refinement. */
+  readonly addedReadingIds?: readonly number[];
+  /** What whoever takes the profile should know. */
+  readonly note?: string;
   readonly version: 2 | 4;
   readonly tableSize: TableSize;
   readonly namePattern: string;
   /** Ink devices: black generation, and total ink at the input of the curves (1 = 100 %). */
-  readonly separation?: { readonly black: BlackAmount; readonly totalInk: number };
+  readonly separation?: SeparationChoice;
 }
 
 export interface ProfileSummary {
@@ -72,6 +65,14 @@ export interface ProfileDetail {
   }[];
   /** Ink devices: what the separations came to. */
   readonly inks?: Pick<InkProfileReport, 'roundTrip' | 'totalInk' | 'reversals'>;
+  /** Ink devices: where the model is sure and where not. */
+  readonly uncertainty?: UncertaintyMap;
+  /** Ink devices: largest bends along 200 paths, ΔE*ab a step of 2. */
+  readonly smoothness?: { readonly colorimetric: ErrorSummary; readonly perceptual: ErrorSummary };
+  /** Against the profile that was in force before. */
+  readonly compared?: ProfileComparison;
+  /** Where readings were added. */
+  readonly refinement?: RefinementFigures;
 }
 
 export const BUILD_PROFILE = 'build-profile';
@@ -95,6 +96,8 @@ export async function requestProfile(
       'Choose a reading of a profiling chart.',
       'readingId',
     );
+  for (const added of choices.addedReadingIds ?? [])
+    checkAdded(loaded, await completeReading(services, conditionId, added));
   return {
     jobId: await insertJob(
       services.database,
@@ -105,161 +108,15 @@ export async function requestProfile(
   };
 }
 
-/** The work of the job: computes everything, then gives the function that stores it within the job's transaction. */
-export async function buildProfile(
-  services: Services,
-  input: { readonly conditionId: number; readonly choices: ProfileChoices },
-  onProgress: BuildProgress,
-): Promise<(sql: Sql) => Promise<number>> {
-  const { choices, conditionId } = input;
-  onProgress(0, 'Loading the reading');
-  const loaded = await loadReading(services, choices.readingId);
-  const { set, xyz, condition, print, reading } = loaded;
-  const device = set.device;
-  if (device === undefined) throw new Error(`reading ${choices.readingId} has no device values`);
-  const { space } = condition;
-  const paperXyz = meanPaperXyz(device, channelCount(space), paperValue(space), xyz);
-  if (paperXyz === undefined)
-    throw new Problem('bad-input', 'The reading has no bare paper.', 'Print a chart that has it.');
-  onProgress(0.02, 'Fitting the model');
-  const madeMs = await domainNow(services);
-  const name = profileName(choices.namePattern, {
-    device: condition.device,
-    stock: condition.stock,
-    mode: condition.mode,
-    date: new Date(madeMs).toISOString().slice(0, 10),
-  });
-  const about: OutputProfileOptions = {
-    version: choices.version,
-    description: name,
-    copyright: 'No rights reserved',
-    createdMs: madeMs,
-    characterisation: characterisationText(set),
-    paperXyz,
-  };
-  const { profile, report, inks } =
-    space === 'rgb'
-      ? fromRgb(device, xyz, about, choices, onProgress)
-      : fromInks(device, xyz, about, choices, onProgress);
-  const bytes = writeIcc(profile);
-  const warnings = [
-    ...(reading.early ? ['The sheet was read before its rest was over.'] : []),
-    ...(JSON.parse(reading.faults ?? '[]') as { kind: string }[])
-      .filter(({ kind }) => kind !== 'strip-backwards' && kind !== 'read-early')
-      .map(({ kind }) => `The reading shows a fault: ${kind.replaceAll('-', ' ')}.`),
-  ];
-  const summary: ProfileSummary = {
-    name,
-    version: choices.version,
-    tableSize: choices.tableSize,
-    mean: report.summary.mean,
-    p95: report.summary.p95,
-    largest: report.summary.largest,
-    repeatability: report.repeatability?.mean ?? null,
-    bytes: bytes.length,
-    mode: reading.mode,
-    code: print.code,
-    patches: report.patches,
-    ramps: [...report.ramps.map(({ points }) => points), [...report.neutralAxis].reverse()].map((points) =>
-      points.filter((_, i) => i % 4 === 0).map(({ lab }) => lab),
-    ),
-    outline: report.outline,
-    warnings,
-  };
-  const detail: ProfileDetail = { choices, report, neutral: neutralRamp(profile), inks };
-  return async (sql) => {
-    const { id } = await insertResult(
-      sql,
-      { conditionId, link: 'profile', verdict: null, summary, detail, madeMs },
-      {
-        readings: [choices.readingId],
-        // The curves that the chart was printed through.
-        results: print.curvesResultId === null ? [] : [print.curvesResultId],
-      },
-      LOCAL_PERSON,
-    );
-    await insertResultFile(
-      sql,
-      id,
-      'profile',
-      { name: `${name}.icc`, mediaType: 'application/vnd.iccprofile', content: Buffer.from(bytes) },
-      services.now(),
-    );
-    return id;
-  };
-}
-
-interface Built {
-  readonly profile: IccProfile;
-  readonly report: FitReport;
-  readonly inks?: ProfileDetail['inks'];
-}
-
-function fromRgb(
-  device: Float64Array,
-  xyz: Float64Array,
-  about: OutputProfileOptions,
-  { tableSize }: ProfileChoices,
-  onProgress: BuildProgress,
-): Built {
-  const model = fitRgbModel(device, xyz);
-  onProgress(0.35, 'Filling the tables');
-  const { profile } = buildRgbProfile(model, { ...about, tableSize }, (fraction, words) =>
-    onProgress(0.35 + 0.63 * fraction, words),
-  );
-  return { profile, report: fitReport(reportedRgb(model), device, xyz) };
-}
-
-function fromInks(
-  device: Float64Array,
-  xyz: Float64Array,
-  about: OutputProfileOptions,
-  { tableSize, separation }: ProfileChoices,
-  onProgress: BuildProgress,
-): Built {
-  const { black, totalInk } = separation ?? DEFAULT_SEPARATION;
-  const model = fitInkModel(device, 4, xyz, 1, (fraction) =>
-    onProgress(0.02 + 0.28 * fraction, 'Fitting the model'),
-  );
-  const { profile } = buildInkProfile(
-    model,
-    { ...about, tableSize, separation: separationOf(black, totalInk) },
-    (fraction, words) => onProgress(0.3 + 0.66 * fraction, words),
-  );
-  onProgress(0.97, 'Looking at the result');
-  const { roundTrip, totalInk: reached, reversals } = inkProfileReport(model, profile, device, xyz, totalInk);
-  return {
-    profile,
-    report: fitReport(reportedInks(model), device, xyz),
-    inks: { roundTrip, totalInk: reached, reversals },
-  };
-}
-
-function neutralRamp(profile: IccProfile): ProfileDetail['neutral'] {
-  const steps = 33;
-  const asked = Float64Array.from({ length: steps * 3 }, (_, i) =>
-    i % 3 === 0 ? (100 * Math.floor(i / 3)) / (steps - 1) : 0,
-  );
-  const toDevice = unwrap(labToDevice(profile, 'relative'));
-  const channels = toDevice.outputs;
-  const device = new Float64Array(steps * channels);
-  const lab = new Float64Array(asked.length);
-  toDevice.apply(asked, device);
-  unwrap(deviceToLab(profile, 'relative')).apply(device, lab);
-  return Array.from({ length: steps }, (_, i) => ({
-    asked: asked[3 * i],
-    device: [...device.subarray(channels * i, channels * (i + 1))],
-    lab: [...lab.subarray(3 * i, 3 * i + 3)],
-  }));
-}
-
 /** The profile in force on a condition. */
 export async function profileInForce(
   services: Services,
   condition: number,
-): Promise<{ readonly resultId: number; readonly profile: IccProfile } | undefined> {
+): Promise<
+  { readonly resultId: number; readonly version: number; readonly profile: IccProfile } | undefined
+> {
   const head = (await listHeads(services.database, condition)).find(({ link }) => link === 'profile');
   if (head === undefined) return undefined;
   const file = await resultFile(services, head.id, 'profile');
-  return { resultId: head.id, profile: unwrap(readIcc(file.content)) };
+  return { resultId: head.id, version: head.version, profile: unwrap(readIcc(file.content)) };
 }

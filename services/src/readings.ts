@@ -61,6 +61,15 @@ export async function loadReading(services: Services, id: number): Promise<Loade
   };
 }
 
+/** Device values and colours of a reading, for computing in the browser. */
+export async function readingPatches(
+  services: Services,
+  id: number,
+): Promise<{ readonly device: readonly number[]; readonly xyz: readonly number[] }> {
+  const { set, xyz } = await loadReading(services, id);
+  return { device: [...(set.device ?? [])], xyz: [...xyz] };
+}
+
 /** A complete reading of a condition, or a refusal in words. */
 export async function completeReading(
   services: Services,

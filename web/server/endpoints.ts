@@ -2,6 +2,8 @@ import type { JSONSchemaType } from 'ajv';
 import type { HandMovement, MeasurementMode } from '@melto/core/device/instrument';
 import type { PaperName } from '@melto/core/charts/pageGeometry';
 import type { FrontEndFault } from '@melto/core/device/printPath';
+import { REFINEMENT_MOST } from '@melto/services/chartJobs';
+import type { RefinementRequest } from '@melto/services/chartJobs';
 import type { CurvesChoices } from '@melto/services/curves';
 import type { NewPressChart } from '@melto/services/pressCharts';
 import type { NewCondition } from '@melto/services/conditions';
@@ -31,6 +33,7 @@ export interface Bodies {
     readonly side?: 'printing' | 'wrong';
   };
   readonly profile: ProfileChoices;
+  readonly refinement: RefinementRequest;
   readonly pass: {
     readonly attempt: string;
     readonly strip: number;
@@ -68,6 +71,13 @@ const object = (
   required: Object.keys(properties).filter((name) => !optional.includes(name)),
 });
 const ID = { type: 'integer', minimum: 1 };
+const SHARE = { type: 'number', minimum: 0, maximum: 1 };
+const LAB = {
+  type: 'array',
+  minItems: 3,
+  maxItems: 3,
+  items: { type: 'number', minimum: -250, maximum: 250 },
+};
 const word = (maxLength: number): Record<string, unknown> => ({ type: 'string', minLength: 1, maxLength });
 
 export const SCHEMAS: { readonly [Name in keyof Bodies]: Schema<Bodies[Name]> } = {
@@ -130,16 +140,44 @@ export const SCHEMAS: { readonly [Name in keyof Bodies]: Schema<Bodies[Name]> } 
   profile: object(
     {
       readingId: ID,
+      addedReadingIds: { type: 'array', items: ID, maxItems: 12, uniqueItems: true },
       version: { enum: [2, 4] },
       tableSize: { enum: ['small', 'normal', 'large'] },
       namePattern: word(120),
-      separation: object({
-        black: { enum: ['light', 'medium', 'heavy', 'max'] },
-        totalInk: { type: 'number', minimum: 1.2, maximum: 4 },
-      }),
+      note: { type: 'string', maxLength: 2000 },
+      separation: object(
+        {
+          black: { enum: ['light', 'medium', 'heavy', 'max'] },
+          totalInk: { type: 'number', minimum: 1.2, maximum: 4 },
+          blackStart: { type: 'number', minimum: 1, maximum: 100 },
+          blackMost: SHARE,
+          blackShape: { type: 'number', minimum: 0.3, maximum: 5 },
+          blackChroma: { type: 'number', minimum: 4, maximum: 120 },
+          inkLimits: {
+            type: 'array',
+            items: { type: 'number', minimum: 0.3, maximum: 1 },
+            minItems: 4,
+            maxItems: 4,
+          },
+          pureBlack: { type: 'boolean' },
+        },
+        ['blackStart', 'blackMost', 'blackShape', 'blackChroma', 'inkLimits', 'pureBlack'],
+      ),
     },
-    ['separation'],
+    ['separation', 'addedReadingIds', 'note'],
   ),
+  refinement: object({
+    paper: { enum: PAPERS },
+    readingIds: { type: 'array', items: ID, minItems: 1, maxItems: 12, uniqueItems: true },
+    unsure: { type: 'integer', minimum: 0, maximum: REFINEMENT_MOST.unsure },
+    colours: {
+      type: 'array',
+      maxItems: REFINEMENT_MOST.colours,
+      items: object({ name: { type: 'string', maxLength: 200 }, lab: LAB }),
+    },
+    picture: { type: 'array', maxItems: 64, items: object({ lab: LAB }) },
+    readings: { type: 'integer', minimum: 1, maximum: REFINEMENT_MOST.readings },
+  }),
   pass: object(
     {
       attempt: word(60),
@@ -169,6 +207,18 @@ export const ENDPOINTS: readonly {
   { method: 'get', path: '/api/search', says: 'Conditions, sheets, readings and profiles by words' },
   { method: 'post', path: '/api/conditions', says: 'Make a condition', body: 'newCondition' },
   { method: 'post', path: '/api/conditions/{id}/charts', says: 'Make a profiling chart', body: 'newChart' },
+  {
+    method: 'post',
+    path: '/api/conditions/{id}/refinements',
+    says: 'Make a chart that adds to readings: unsure regions, colours, a picture',
+    body: 'refinement',
+  },
+  {
+    method: 'post',
+    path: '/api/colour-lists',
+    says: 'Read a colour list (CxF, CGATS, CSV); nothing is stored',
+  },
+  { method: 'get', path: '/api/readings/{id}/patches', says: 'Device values and XYZ of a reading' },
   {
     method: 'post',
     path: '/api/conditions/{id}/profiles',

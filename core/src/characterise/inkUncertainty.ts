@@ -11,6 +11,8 @@ import type { Uncertainty, UncertainPoint } from './uncertainty.ts';
 /** Rows the uncertainty is worked out from; more hardly change it. */
 const MOST_ROWS = 1600;
 const CALIBRATION_ROWS = 160;
+/** Mean length of an error of three normal parts, over its root mean square. */
+const MEAN_OF_NORM = Math.sqrt(8 / (3 * Math.PI));
 
 /**
  * How sure a model is, in ΔE00, at any device value: the posterior of its residual spline, through the slope of ΔE00 at
@@ -47,7 +49,7 @@ export class InkUncertainty implements Uncertainty {
   /** Expected ΔE00 between model and device at a value, reading noise left out. */
   deltaEAt(device: ArrayLike<number>): number {
     const { weight, variance } = this.at(device);
-    return weight * Math.sqrt(variance);
+    return MEAN_OF_NORM * weight * Math.sqrt(variance);
   }
 
   covariance(a: SplinePoint, b: SplinePoint): number {
@@ -74,9 +76,9 @@ export class InkUncertainty implements Uncertainty {
       // Variance without the row, from that with it: 1/v = 1/v₀ + 1/noise.
       const without = point.variance < own ? (point.variance * own) / (own - point.variance) : Infinity;
       if (!Number.isFinite(without)) continue;
-      found += crossValidation.errors[row] ** 2;
-      expected += point.weight ** 2 * (without + own);
+      found += crossValidation.errors[row];
+      expected += MEAN_OF_NORM * point.weight * Math.sqrt(without + own);
     }
-    return expected > 0 ? Math.sqrt(found / expected) : 1;
+    return expected > 0 ? found / expected : 1;
   }
 }

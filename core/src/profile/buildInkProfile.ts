@@ -6,10 +6,11 @@ import type { InkModel } from '../characterise/inkModel.ts';
 import { createGamutMap } from '../gamut/gamutMap.ts';
 import type { IccTag } from '../icc/iccTypes.ts';
 import type { Vector3 } from '../numerics/matrix3.ts';
+import { inkBounds } from '../separate/separation.ts';
 import type { Separation } from '../separate/separation.ts';
 import { mapRows, unmappedGrid } from './buildRgbProfile.ts';
 import type { BuildProgress, BuiltProfile, TableSize } from './buildRgbProfile.ts';
-import { anchorForward, anchorInverse } from './anchorTables.ts';
+import { anchorForward, anchorInverse, inverseAt } from './anchorTables.ts';
 import { buildForwardGrid } from './forwardGrid.ts';
 import type { ForwardGrid } from './forwardGrid.ts';
 import { InkTable } from './inkTable.ts';
@@ -40,6 +41,9 @@ const SIZES: Readonly<Record<TableSize, { forward: number; inverse: number }>> =
   large: { forward: 21, inverse: 49 },
 };
 const CHUNK = 4096;
+const ANCHOR_ROUNDS = 2;
+/** ΔE*ab from the nearest colour that prints, within which a wanted colour can be met. */
+const IN_GAMUT = 0.5;
 
 /** Builds a CMYK output profile with all intents from a fitted model. */
 export function buildInkProfile(
@@ -53,16 +57,15 @@ export function buildInkProfile(
   const plain = forwardTable(model, forwardPoints, version, (f) =>
     onProgress(0.35 * f, 'Filling the forward table'),
   );
-  const anchors = options.anchors ?? new Float64Array(0);
-  const forward = anchors.length === 0 ? plain : anchoredForward(model, plain, anchors, separation, version);
   const targets = labGridValues(inversePoints);
   const words = 'Separating for the colorimetric intent';
   onProgress(0.35, words);
-  const darkest = darkestNeutral(forward, separation);
-  const relative = invertInks(forward, targets, separation, darkest, (f) =>
-    onProgress(0.35 + 0.21 * f, words),
-  );
-  anchorInverse(forward, relative.device, inversePoints, anchors, separation);
+  const darkest = darkestNeutral(plain, separation);
+  const relative = invertInks(plain, targets, separation, darkest, (f) => onProgress(0.35 + 0.21 * f, words));
+  const forward =
+    options.anchors === undefined
+      ? plain
+      : anchorTables(model, plain, relative.device, inversePoints, options.anchors, options);
   const gamut = relative.distance.map((distance) =>
     distance <= GAMUT_TOLERANCE ? 0 : Math.min(1, distance / GAMUT_FULL_SCALE),
   );
@@ -83,7 +86,7 @@ export function buildInkProfile(
       onProgress(from + 0.2 * f, mapping),
     );
     if (separation.pureBlack === true && intent === 'saturation')
-      setPureBlack(forward, targets, mapped, inverse.device, separation.inkLimits[3]);
+      setPureBlack(forward, targets, mapped, inverse.device, inkBounds(separation)[3]);
     tables.set(`A2B${number}`, forwardTag(unmappedGrid(forward, map), version));
     tables.set(`B2A${number}`, inverseTag(4, inversePoints, inverse.device, version));
   });
@@ -118,17 +121,31 @@ function forwardTable(
   return { ...grid, lab: quantiseLab(grid.lab, version) };
 }
 
-/** The forward table that agrees with the model where the anchors are printed. */
-function anchoredForward(
+/**
+ * Makes both tables agree with the model at the anchors: the forward one where the inverse one puts them, then the
+ * inverse one to it.
+ * @param inverse node × 4, changed in place.
+ * @param wanted those out of gamut are left as they are.
+ */
+function anchorTables(
   model: InkModel,
-  grid: ForwardGrid,
-  anchors: Float64Array,
-  separation: Separation,
-  version: 2 | 4,
+  plain: ForwardGrid,
+  inverse: Float64Array,
+  points: number,
+  wanted: Float64Array,
+  { separation, version }: InkProfileOptions,
 ): ForwardGrid {
-  const { device } = invertInks(grid, anchors, separation, darkestNeutral(grid, separation));
-  const exact = relativeLab(model, device);
-  return { ...grid, lab: quantiseLab(anchorForward(grid, device, exact).lab, version) };
+  const { distance } = invertInks(plain, wanted, separation, darkestNeutral(plain, separation));
+  const anchors = wanted.filter((_, i) => distance[Math.floor(i / 3)] < IN_GAMUT);
+  let forward = plain;
+  for (let round = 0; round < ANCHOR_ROUNDS; round++) {
+    anchorInverse(forward, inverse, points, anchors, separation);
+    const device = inverseAt(inverse, points, anchors);
+    const moved = anchorForward(plain, device, relativeLab(model, device));
+    forward = { ...moved, lab: quantiseLab(moved.lab, version) };
+  }
+  anchorInverse(forward, inverse, points, anchors, separation);
+  return forward;
 }
 
 /** Media-relative Lab of device rows by the model itself. */
@@ -148,13 +165,14 @@ function relativeLab(model: InkModel, device: Float64Array): Float64Array {
  */
 function surfaceLab(grid: ForwardGrid, separation: Separation): (rgb: Vector3) => Lab {
   const table = new InkTable(grid);
+  const bounds = inkBounds(separation);
   return ([r, g, b]) => {
     const inks = [1 - r, 1 - g, 1 - b];
-    const k = Math.min(...inks) * separation.inkLimits[3];
+    const k = Math.min(...inks) * bounds[3];
     const chromatic = inks[0] + inks[1] + inks[2];
     const room = separation.totalInk - k;
     const factor = chromatic > room ? room / chromatic : 1;
-    table.evaluate([...inks.map((ink, i) => Math.min(ink * factor, separation.inkLimits[i])), k]);
+    table.evaluate([...inks.map((ink, i) => Math.min(ink * factor, bounds[i])), k]);
     return [table.lab[0], table.lab[1], table.lab[2]];
   };
 }

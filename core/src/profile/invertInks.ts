@@ -1,5 +1,5 @@
 import { choleskyFactor, choleskySolve } from '../numerics/cholesky.ts';
-import { blackFor } from '../separate/separation.ts';
+import { blackFor, inkBounds } from '../separate/separation.ts';
 import type { Separation } from '../separate/separation.ts';
 import type { ForwardGrid } from './forwardGrid.ts';
 import { labWeights } from '../colour/labWeights.ts';
@@ -59,6 +59,7 @@ export function invertInks(
 class InkSearch {
   readonly x = new Float64Array(4);
   readonly table: InkTable;
+  readonly #bounds: readonly number[];
   readonly #starts: Float64Array;
   readonly #startLab: Float64Array;
   readonly #target = new Float64Array(3);
@@ -80,13 +81,14 @@ class InkSearch {
     private readonly darkest: number,
   ) {
     this.table = new InkTable(grid);
+    this.#bounds = inkBounds(separation);
     const starts: number[] = [];
     for (const c of START_CMY)
       for (const m of START_CMY)
         for (const y of START_CMY)
           for (const k of START_K)
             if (c + m + y + k <= separation.totalInk + 1e-9)
-              starts.push(...[c, m, y, k].map((value, i) => Math.min(value, separation.inkLimits[i])));
+              starts.push(...[c, m, y, k].map((value, i) => Math.min(value, this.#bounds[i])));
     this.#starts = Float64Array.from(starts);
     this.#startLab = new Float64Array((starts.length / 4) * 3);
     for (let i = 0; i * 4 < starts.length; i++) {
@@ -104,10 +106,7 @@ class InkSearch {
   solve(l: number, a: number, b: number): void {
     this.#target.set([l, a, b]);
     labWeights(l, a, b, HUE_WEIGHT, this.#weight);
-    this.#black = Math.min(
-      this.separation.inkLimits[3],
-      blackFor(this.separation, this.darkest, l, Math.hypot(a, b)),
-    );
+    this.#black = Math.min(this.#bounds[3], blackFor(this.separation, this.darkest, l, Math.hypot(a, b)));
     // Black on its curve, where C, M, Y can meet the colour with it.
     this.#held = true;
     this.#pull = 0;
@@ -232,7 +231,7 @@ class InkSearch {
     const s = this.#step;
     a.set(this.#normal);
     s.set(this.#gradient);
-    const limits = this.separation.inkLimits;
+    const limits = this.#bounds;
     for (let i = 0; i < 4; i++) {
       const frozen =
         (this.#held && i === 3) || (this.x[i] <= 0 && s[i] < 0) || (this.x[i] >= limits[i] && s[i] > 0);

@@ -23,6 +23,9 @@ export interface RefinementChoice {
   readonly seed: number;
 }
 
+/** Names that no wanted colour has: patches that tie sheets together, and those chosen by the model. */
+export const RESERVED_NAMES: ReadonlySet<string> = new Set(['paper', 'overprint', 'least sure', 'picture']);
+
 const PAPERS = 6;
 /** What ties a later sheet to an earlier one: papers and overprints are on both. */
 export const TIE_PATCHES = PAPERS + 15;

@@ -2,7 +2,7 @@
 export interface Separation {
   /** Lightness L* (media-relative) from which black begins, towards the darks. */
   readonly blackStart: number;
-  /** Most black, reached at the darkest neutral, 0..1. */
+  /** Most black, reached at the darkest neutral and gone over nowhere, 0..1. */
   readonly blackMost: number;
   /** How black rises: 1 evenly, more keeps it for the darks. */
   readonly blackShape: number;
@@ -23,13 +23,49 @@ export function separationOf(black: BlackAmount, totalInk: number): Separation {
   const shapes: Readonly<
     Record<BlackAmount, readonly [start: number, most: number, shape: number, chroma: number]>
   > = {
-    light: [50, 0.85, 2.2, 22],
-    medium: [72, 0.95, 1.6, 32],
+    light: [50, 0.9, 2.2, 22],
+    medium: [72, 1, 1.6, 32],
     heavy: [88, 1, 1.25, 45],
     max: [97, 1, 1, 70],
   };
   const [blackStart, blackMost, blackShape, blackChroma] = shapes[black];
   return { blackStart, blackMost, blackShape, blackChroma, totalInk, inkLimits: [1, 1, 1, 1] };
+}
+
+/** Limits of C, M, Y, K that hold in every node: black is bounded by its own most as well. */
+export function inkBounds({
+  inkLimits: [c, m, y, k],
+  blackMost,
+}: Separation): [number, number, number, number] {
+  return [c, m, y, Math.min(k, blackMost)];
+}
+
+/** A separation as a person chooses it: a word for the black, and what differs from it. */
+export interface SeparationChoice {
+  readonly black: BlackAmount;
+  /** 1 = 100 %, at the input of the curves. */
+  readonly totalInk: number;
+  readonly blackStart?: number;
+  readonly blackMost?: number;
+  readonly blackShape?: number;
+  readonly blackChroma?: number;
+  /** Limits of C, M, Y, K, 0..1. */
+  readonly inkLimits?: readonly number[];
+  readonly pureBlack?: boolean;
+}
+
+export function separationFrom(choice: SeparationChoice): Separation {
+  const base = separationOf(choice.black, choice.totalInk);
+  const [c, m, y, k] = choice.inkLimits ?? base.inkLimits;
+  return {
+    blackStart: choice.blackStart ?? base.blackStart,
+    blackMost: choice.blackMost ?? base.blackMost,
+    blackShape: choice.blackShape ?? base.blackShape,
+    blackChroma: choice.blackChroma ?? base.blackChroma,
+    totalInk: choice.totalInk,
+    inkLimits: [c, m, y, k],
+    pureBlack: choice.pureBlack ?? false,
+  };
 }
 
 /**

@@ -18,7 +18,7 @@ export function JobLine({ conditionId }: { conditionId: number }) {
         <div
           className="progress grow"
           role="progressbar"
-          aria-label="Building the profile"
+          aria-label={running.kind === 'make-chart' ? 'Making the chart' : 'Building the profile'}
           aria-valuenow={Math.round(running.fraction * 100)}
           aria-valuemin={0}
           aria-valuemax={100}
@@ -40,7 +40,8 @@ export function JobLine({ conditionId }: { conditionId: number }) {
   if (last?.state === 'failed')
     return (
       <p className="notice bad">
-        The profile could not be built: {last.error} The reading is kept; try again.
+        {last.kind === 'make-chart' ? 'The chart could not be made' : 'The profile could not be built'}:{' '}
+        {last.error} The readings are kept; try again.
       </p>
     );
   return null;

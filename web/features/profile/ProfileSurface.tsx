@@ -16,6 +16,9 @@ import { ErrorHistogram, NeutralPlot, TonePlot } from './FitPlots';
 import { histogramTable, neutralTable, toneTable } from './fitTables';
 import { JobLine } from './JobLine';
 import { InstallNotes } from './InstallNotes';
+import { PlainWords } from './PlainWords';
+import { RefineDialog } from './RefineDialog';
+import { SurenessMap } from './SurenessMap';
 import { Versions } from './Versions';
 import { WorstPatches } from './WorstPatches';
 
@@ -41,14 +44,34 @@ export function ProfileSurface(props: ProfileSurfaceProps) {
   const { condition, versions, shown, result, readings, nowMs } = props;
   const [notes, setNotes] = useState(false);
   const [building, setBuilding] = useState(false);
+  const [refining, setRefining] = useState(false);
   const complete = readings.filter(({ finishedMs }) => finishedMs !== null);
+  const buildable = complete.filter(({ patches }) => patches >= (props.press === null ? 40 : 150));
+  // A refinement adds to what the profile shown was made from, a second chart to the newest large reading.
+  const own = result?.detail.choices;
+  const addable =
+    props.press === null
+      ? []
+      : own !== undefined && shown?.borrowedFrom === null
+        ? [own.readingId, ...(own.addedReadingIds ?? [])]
+        : buildable.slice(0, 1).map(({ id }) => id);
   return (
     <section className="surface">
       <div className="surface-head">
         <h1>Profile</h1>
         <p>{sentence(props)}</p>
-        {complete.length > 0 && (
-          <Button variant={result === undefined ? 'contained' : 'outlined'} onClick={() => setBuilding(true)}>
+        {addable.length > 0 && (
+          <Button onClick={() => setRefining(true)}>
+            {result === undefined ? 'Second chart' : 'Refine'}
+          </Button>
+        )}
+        {buildable.length > 0 && (
+          <Button
+            variant={result === undefined ? 'contained' : 'outlined'}
+            {...(props.press === null
+              ? { onClick: () => setBuilding(true) }
+              : { component: Link, href: `/conditions/${condition.id}/profile/build` })}
+          >
             {result === undefined ? 'Build the profile' : 'Build another'}
           </Button>
         )}
@@ -90,11 +113,14 @@ export function ProfileSurface(props: ProfileSurfaceProps) {
         press={props.press}
       />
       {building && (
-        <BuildForm
-          condition={condition}
-          readings={complete}
-          press={props.press}
-          onClose={() => setBuilding(false)}
+        <BuildForm condition={condition} readings={buildable} onClose={() => setBuilding(false)} />
+      )}
+      {refining && (
+        <RefineDialog
+          conditionId={condition.id}
+          readingIds={addable}
+          hasProfile={result !== undefined}
+          onClose={() => setRefining(false)}
         />
       )}
       {notes && result !== undefined && (
@@ -194,6 +220,8 @@ function Report({ summary, detail }: { row: ResultRow; summary: ProfileSummary; 
           <TonePlot report={report} />
         </Figure>
       </div>
+      <PlainWords summary={summary} detail={detail} />
+      {detail.uncertainty !== undefined && <SurenessMap map={detail.uncertainty} />}
       <WorstPatches report={report} />
     </>
   );

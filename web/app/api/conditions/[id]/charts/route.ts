@@ -1,4 +1,4 @@
-import { createChart } from '@melto/services/charts';
+import { requestChart } from '@melto/services/chartJobs';
 import { bodyOf, idOf, respondOnce } from '@/server/respond';
 import { services } from '@/server/services';
 
@@ -8,6 +8,6 @@ export async function POST(
 ): Promise<Response> {
   const { id } = await params;
   return respondOnce(request, async () =>
-    createChart(services(), idOf(id), await bodyOf(request, 'newChart')),
+    requestChart(services(), idOf(id), await bodyOf(request, 'newChart')),
   );
 }

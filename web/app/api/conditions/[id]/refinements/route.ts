@@ -1,0 +1,13 @@
+import { requestRefinement } from '@melto/services/chartJobs';
+import { bodyOf, idOf, respondOnce } from '@/server/respond';
+import { services } from '@/server/services';
+
+export async function POST(
+  request: Request,
+  { params }: { params: Promise<{ id: string }> },
+): Promise<Response> {
+  const { id } = await params;
+  return respondOnce(request, async () =>
+    requestRefinement(services(), idOf(id), await bodyOf(request, 'refinement')),
+  );
+}

@@ -1,0 +1,56 @@
+'use client';
+
+import type { ProfileDetail, ProfileSummary } from '@melto/services/profiles';
+import { Swatch } from '@/ui/Swatch';
+import { plainWords } from './plainWords';
+
+const SHOWN = 12;
+
+/** The report in sentences, its note, and the wanted colours of a refinement. */
+export function PlainWords({ summary, detail }: { summary: ProfileSummary; detail: ProfileDetail }) {
+  const wanted = [...(detail.refinement?.wanted ?? [])].sort((a, b) => b.after - a.after);
+  return (
+    <div className="panel">
+      <header>
+        <h2>In plain words</h2>
+      </header>
+      {detail.choices.note !== undefined && (
+        <p>
+          <b>Note:</b> {detail.choices.note}
+        </p>
+      )}
+      <ul className="sentences">
+        {plainWords(summary, detail).map((sentence) => (
+          <li key={sentence}>{sentence}</li>
+        ))}
+      </ul>
+      {wanted.length > 0 && (
+        <table className="table tight">
+          <thead>
+            <tr>
+              <th>Wanted colour</th>
+              <th />
+              <th className="num">L* a* b* asked</th>
+              <th className="num">ΔE00 before, measured</th>
+              <th className="num">now, expected</th>
+            </tr>
+          </thead>
+          <tbody>
+            {wanted.slice(0, SHOWN).map(({ name, asked, before, after }) => (
+              <tr key={name}>
+                <td>{name}</td>
+                <td style={{ width: 60 }}>
+                  <Swatch measured={asked} height={18} label={name} />
+                </td>
+                <td className="num">{asked.map((value) => value.toFixed(1)).join(' ')}</td>
+                <td className="num">{before.toFixed(2)}</td>
+                <td className="num">{after.toFixed(2)}</td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      )}
+      {wanted.length > SHOWN && <p className="quiet small">and {wanted.length - SHOWN} more, all nearer</p>}
+    </div>
+  );
+}

@@ -1,0 +1,261 @@
+'use client';
+
+import { Button, Checkbox, FormControlLabel, MenuItem, Slider, TextField } from '@mui/material';
+import Link from 'next/link';
+import { useRouter } from 'next/navigation';
+import { useSnackbar } from 'notistack';
+import { useEffect, useRef, useState } from 'react';
+import { DEFAULT_NAME_PATTERN, profileName } from '@melto/core/profile/describeProfile';
+import { separationOf } from '@melto/core/separate/separation';
+import type { BlackAmount, Separation } from '@melto/core/separate/separation';
+import type { ConditionRow } from '@melto/services/conditions';
+import type { PressForProfile } from '@melto/services/pressView';
+import type { ReadingOfCondition } from '@melto/services/readings';
+import { problemWords, sendJson } from '@/ui/api';
+import { formatMoment } from '@/ui/format';
+import { pixelsOf, pixelsOfAddress } from './pixelsOf';
+import { GreysFigure, LeafFigure, PictureFigure } from './PreviewFigures';
+import { SeparationControls } from './SeparationControls';
+import { useSeparationPreview } from './useSeparationPreview';
+
+const SAMPLE_PICTURE = '/pictures/seed-packet.svg';
+
+/** Builds a CMYK profile: readings, separation with its effect beside it, file. */
+export function BuildPage({
+  condition,
+  readings,
+  chosen,
+  press,
+}: {
+  condition: ConditionRow;
+  readings: readonly ReadingOfCondition[];
+  /** The readings of the profile in force, where it is to be built again. */
+  chosen: readonly number[];
+  press: PressForProfile;
+}) {
+  const base = readings.filter(({ patches }) => patches >= 150);
+  const [readingId, setReadingId] = useState(chosen[0] ?? base[0].id);
+  const first = readings.find(({ id }) => id === readingId);
+  // Only what was printed through the same curves and read in the same mode describes the same state.
+  const addable = readings.filter(
+    ({ id, curvesResultId, mode }) =>
+      id !== readingId && curvesResultId === first?.curvesResultId && mode === first.mode,
+  );
+  const [added, setAdded] = useState<readonly number[]>(() =>
+    addable.filter(({ title }) => isAddition(title)).map(({ id }) => id),
+  );
+  const [black, setBlack] = useState<BlackAmount>('medium');
+  const [separation, setSeparation] = useState<Separation>(() => separationOf('medium', press.totalInk));
+  const [hueDeg, setHueDeg] = useState(30);
+  const [version, setVersion] = useState(4);
+  const [tableSize, setTableSize] = useState('normal');
+  const [namePattern, setNamePattern] = useState(DEFAULT_NAME_PATTERN);
+  const [note, setNote] = useState('');
+  const [pictureName, setPictureName] = useState('the seed packet');
+  const [problem, setProblem] = useState<string>();
+  const file = useRef<HTMLInputElement>(null);
+  const router = useRouter();
+  const { enqueueSnackbar } = useSnackbar();
+  const all = [readingId, ...addable.map(({ id }) => id).filter((id) => added.includes(id))];
+  const {
+    preview,
+    solids,
+    problem: previewProblem,
+    takePicture,
+  } = useSeparationPreview(all, separation, hueDeg);
+  const fitted = solids !== undefined;
+  useEffect(() => {
+    if (fitted) pixelsOfAddress(SAMPLE_PICTURE).then(takePicture, () => setPictureName('no picture'));
+    // The picture is taken once a fit, not with every change.
+  }, [fitted]);
+  const profilePath = `/conditions/${condition.id}/profile`;
+  const submit = async (): Promise<void> => {
+    try {
+      await sendJson(`/api/conditions/${condition.id}/profiles`, {
+        readingId,
+        ...(all.length > 1 ? { addedReadingIds: all.slice(1) } : {}),
+        version,
+        tableSize,
+        namePattern,
+        ...(note.trim() === '' ? {} : { note: note.trim() }),
+        separation: { black, ...separation },
+      });
+      enqueueSnackbar('The profile is being built; the header shows how far it is.');
+      router.push(profilePath);
+      router.refresh();
+    } catch (error) {
+      setProblem(problemWords(error));
+    }
+  };
+  const choosePicture = async (blob: File): Promise<void> => {
+    try {
+      takePicture(await pixelsOf(blob));
+      setPictureName(blob.name);
+    } catch {
+      enqueueSnackbar(`${blob.name} cannot be shown here. Take PNG, JPEG or WebP.`, { variant: 'error' });
+    }
+  };
+  return (
+    <section className="surface">
+      <form
+        className="build"
+        onSubmit={(event) => {
+          event.preventDefault();
+          void submit();
+        }}
+      >
+        <div className="surface-head">
+          <h1>Build a profile</h1>
+          <p>
+            {fitted
+              ? 'The pictures follow the sliders.'
+              : (previewProblem ?? 'Fitting the readings for the preview …')}
+          </p>
+          <Button component={Link} href={profilePath}>
+            Not now
+          </Button>
+          <Button type="submit" variant="contained" disabled={namePattern.trim() === ''}>
+            Build
+          </Button>
+        </div>
+        {problem !== undefined && <p className="error">{problem}</p>}
+        <div className="build-columns">
+          <div className="panel build-form">
+            <TextField
+              select
+              label="Reading"
+              value={readingId}
+              onChange={(event) => setReadingId(Number(event.target.value))}
+            >
+              {base.map((row) => (
+                <MenuItem key={row.id} value={row.id}>
+                  {row.code}, {row.title}, {row.mode}, {formatMoment(row.startedMs)}
+                </MenuItem>
+              ))}
+            </TextField>
+            {addable.map((row) => (
+              <FormControlLabel
+                key={row.id}
+                control={
+                  <Checkbox
+                    size="small"
+                    checked={added.includes(row.id)}
+                    onChange={(_, on) =>
+                      setAdded(on ? [...added, row.id] : added.filter((id) => id !== row.id))
+                    }
+                  />
+                }
+                label={`with ${row.code}, ${row.title}`}
+              />
+            ))}
+            <SeparationControls
+              black={black}
+              separation={separation}
+              onBlack={(next) => {
+                setBlack(next);
+                setSeparation({
+                  ...separationOf(next, separation.totalInk),
+                  inkLimits: separation.inkLimits,
+                  pureBlack: separation.pureBlack,
+                });
+              }}
+              onChange={(changed) => setSeparation({ ...separation, ...changed })}
+            />
+          </div>
+          <div className="build-preview">
+            {preview !== undefined && solids !== undefined && (
+              <>
+                <GreysFigure preview={preview} solids={solids} />
+                <LeafFigure preview={preview} hueDeg={hueDeg} />
+                <div className="panel row">
+                  <span className="small">Hue of the leaf</span>
+                  <Slider
+                    size="small"
+                    aria-label="Hue of the leaf, degrees"
+                    value={hueDeg}
+                    min={0}
+                    max={350}
+                    step={10}
+                    onChange={(_, next) => setHueDeg(next as number)}
+                    sx={{ color: 'var(--text)', flex: 1 }}
+                  />
+                </div>
+                <div className="panel row" style={{ justifyContent: 'space-between' }}>
+                  <PictureFigure preview={preview} name={pictureName} />
+                  <Button size="small" onClick={() => file.current?.click()}>
+                    Other picture
+                  </Button>
+                  <input
+                    ref={file}
+                    type="file"
+                    accept="image/png,image/jpeg,image/webp"
+                    aria-label="picture for the ink use"
+                    hidden
+                    onChange={(event) => {
+                      const [own] = event.target.files ?? [];
+                      if (own !== undefined) void choosePicture(own);
+                    }}
+                  />
+                </div>
+              </>
+            )}
+            <div className="panel build-form">
+              <div className="row" style={{ alignItems: 'flex-start' }}>
+                <TextField
+                  select
+                  label="ICC version"
+                  value={version}
+                  onChange={(event) => setVersion(Number(event.target.value))}
+                  helperText={version === 2 ? 'For older software.' : 'For current software.'}
+                  sx={{ width: 170 }}
+                >
+                  <MenuItem value={4}>4</MenuItem>
+                  <MenuItem value={2}>2</MenuItem>
+                </TextField>
+                <TextField
+                  select
+                  label="Tables"
+                  value={tableSize}
+                  onChange={(event) => setTableSize(event.target.value)}
+                  helperText={
+                    {
+                      small: '11⁴ and 17³: a small file, coarser',
+                      normal: '17⁴ and 33³',
+                      large: '21⁴ and 49³: three times the time',
+                    }[tableSize]
+                  }
+                  sx={{ width: 230 }}
+                >
+                  <MenuItem value="small">small</MenuItem>
+                  <MenuItem value="normal">normal</MenuItem>
+                  <MenuItem value="large">large</MenuItem>
+                </TextField>
+                <TextField
+                  label="Name"
+                  value={namePattern}
+                  error={namePattern.trim() === ''}
+                  onChange={(event) => setNamePattern(event.target.value)}
+                  helperText={`${profileName(namePattern, { device: condition.device, stock: condition.stock, mode: condition.mode, date: '2026-03-14' })}.icc`}
+                  sx={{ flex: 1 }}
+                />
+              </div>
+              <TextField
+                label="Note"
+                value={note}
+                onChange={(event) => setNote(event.target.value)}
+                multiline
+                minRows={1}
+                helperText="Kept with the profile: what whoever takes it should know."
+                slotProps={{ htmlInput: { maxLength: 2000 } }}
+              />
+            </div>
+          </div>
+        </div>
+      </form>
+    </section>
+  );
+}
+
+function isAddition(title: string): boolean {
+  return title.startsWith('second') || title.startsWith('refinement');
+}

@@ -1,0 +1,150 @@
+'use client';
+
+import { CartesianGrid, Line, LineChart, ResponsiveContainer, XAxis, YAxis } from 'recharts';
+import { LEAF } from '@melto/core/separate/separationPreview';
+import type { SeparationPreview } from '@melto/core/separate/separationPreview';
+import { hundredAxis, TICK } from '@/ui/axes';
+import { Figure } from '@/ui/Figure';
+import { screenOf } from '@/ui/Swatch';
+
+const INKS = ['C', 'M', 'Y', 'K'] as const;
+
+/** Inks along the greys, each in its own printed colour. */
+export function GreysFigure({ preview, solids }: { preview: SeparationPreview; solids: Float64Array }) {
+  const { asked, inks } = preview.greys;
+  const data = Array.from(asked, (lightness, i) => ({
+    asked: lightness,
+    ...Object.fromEntries(INKS.map((ink, c) => [ink, 100 * inks[4 * i + c]])),
+    total: 100 * INKS.reduce((sum, _, c) => sum + inks[4 * i + c], 0),
+  }));
+  return (
+    <Figure
+      title="Inks along the greys"
+      note="%, from black to paper"
+      table={{
+        head: ['L* asked', 'C %', 'M %', 'Y %', 'K %', 'total %'],
+        rows: data.map((row) => [
+          row.asked.toFixed(1),
+          ...INKS.map((ink) => Number((row as Record<string, number>)[ink]).toFixed(1)),
+          row.total.toFixed(1),
+        ]),
+      }}
+      figures={
+        <p className="figures">
+          <span>
+            black L* <b>{preview.blackLightness.toFixed(1)}</b>
+          </span>
+          <span>
+            its ink <b>{data[0].total.toFixed(0)} %</b>
+          </span>
+        </p>
+      }
+    >
+      <ResponsiveContainer width="100%" height={190}>
+        <LineChart data={data} margin={{ top: 8, right: 12, bottom: 16, left: -16 }} accessibilityLayer>
+          <CartesianGrid stroke="var(--rule)" vertical={false} />
+          <XAxis {...hundredAxis('asked', 'L* asked')} />
+          <YAxis
+            domain={[0, 100]}
+            ticks={[0, 50, 100]}
+            tick={TICK}
+            tickLine={false}
+            axisLine={false}
+            width={48}
+          />
+          {INKS.map((ink, c) => (
+            <Line
+              key={ink}
+              dataKey={ink}
+              stroke={ink === 'K' ? 'var(--text)' : screenOf(solids.subarray(3 * c, 3 * c + 3) as never).css}
+              strokeWidth={2}
+              dot={false}
+              isAnimationActive={false}
+            />
+          ))}
+        </LineChart>
+      </ResponsiveContainer>
+    </Figure>
+  );
+}
+
+const CELL = { width: 24, height: 14 } as const;
+
+/** Colours of one hue as they print, and the black in them; what is out of gamut stays empty. */
+export function LeafFigure({ preview, hueDeg }: { preview: SeparationPreview; hueDeg: number }) {
+  const { lab, inks, inGamut } = preview.leaf;
+  const width = LEAF.chroma * CELL.width;
+  const height = LEAF.lightness * CELL.height;
+  const cells = (fill: (i: number) => string, left: number) =>
+    Array.from(inGamut, (inside, i) =>
+      inside === 0 ? null : (
+        <rect
+          key={`${left} ${i}`}
+          x={left + (i % LEAF.chroma) * CELL.width}
+          y={Math.floor(i / LEAF.chroma) * CELL.height}
+          width={CELL.width + 0.5}
+          height={CELL.height + 0.5}
+          fill={fill(i)}
+        />
+      ),
+    );
+  return (
+    <Figure
+      title={`Hue ${hueDeg}°`}
+      note="printed colour, and its black"
+      table={{
+        head: ['L*', 'a*', 'b*', 'C %', 'M %', 'Y %', 'K %'],
+        rows: Array.from(inGamut.keys())
+          .filter((i) => inGamut[i] === 1)
+          .map((i) => [
+            ...[0, 1, 2].map((c) => lab[3 * i + c].toFixed(1)),
+            ...[0, 1, 2, 3].map((c) => (100 * inks[4 * i + c]).toFixed(1)),
+          ]),
+      }}
+    >
+      <svg
+        viewBox={`0 -2 ${2 * width + 40} ${height + 22}`}
+        width="100%"
+        height={190}
+        role="img"
+        aria-label={`leaf of hue ${hueDeg} degrees: printed colours, and the black in them`}
+      >
+        {cells((i) => screenOf([lab[3 * i], lab[3 * i + 1], lab[3 * i + 2]]).css, 0)}
+        {cells((i) => {
+          const level = Math.round(255 * (1 - inks[4 * i + 3]));
+          return `rgb(${level} ${level} ${level})`;
+        }, width + 40)}
+        {[0, width + 40].map((left) => (
+          <g key={left}>
+            <rect x={left} y={0} width={width} height={height} fill="none" stroke="var(--rule)" />
+            <text x={left} y={height + 15} fontSize="12" fill="var(--quiet)">
+              {left === 0 ? 'L* 100 to 0 down, C* 0 to 90 right' : 'black, none white to full black'}
+            </text>
+          </g>
+        ))}
+      </svg>
+    </Figure>
+  );
+}
+
+/** Ink that a picture takes with this separation. */
+export function PictureFigure({ preview, name }: { preview: SeparationPreview; name: string }) {
+  const { mean, most } = preview.picture;
+  const total = mean.reduce((sum, value) => sum + value, 0);
+  return (
+    <p className="figures" aria-live="off">
+      <span className="quiet">ink use of {name}, mean of its area:</span>
+      {INKS.map((ink, c) => (
+        <span key={ink}>
+          {ink} <b>{(100 * mean[c]).toFixed(1)} %</b>
+        </span>
+      ))}
+      <span>
+        total <b>{(100 * total).toFixed(1)} %</b>
+      </span>
+      <span>
+        most <b>{(100 * most).toFixed(0)} %</b>
+      </span>
+    </p>
+  );
+}

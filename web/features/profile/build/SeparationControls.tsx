@@ -1,0 +1,164 @@
+'use client';
+
+import { Checkbox, FormControlLabel, MenuItem, Slider, TextField } from '@mui/material';
+import { separationOf } from '@melto/core/separate/separation';
+import type { BlackAmount, Separation } from '@melto/core/separate/separation';
+
+export const BLACK_WORDS: Readonly<Record<BlackAmount, string>> = {
+  light: 'Black for the depths only: soft greys of three inks.',
+  medium: 'Black from the three-quarter tones on.',
+  heavy: 'Black from the lights on: steady greys, less ink.',
+  max: 'As much black as can be: steadiest greys, least ink.',
+};
+const INKS = ['C', 'M', 'Y', 'K'];
+
+/** Black generation and ink limits by word or by slider. */
+export function SeparationControls({
+  black,
+  separation,
+  onBlack,
+  onChange,
+}: {
+  black: BlackAmount;
+  separation: Separation;
+  onBlack: (black: BlackAmount) => void;
+  onChange: (changed: Partial<Separation>) => void;
+}) {
+  const preset = separationOf(black, separation.totalInk);
+  const changed = (['blackStart', 'blackMost', 'blackShape', 'blackChroma'] as const).some(
+    (name) => preset[name] !== separation[name],
+  );
+  return (
+    <>
+      <TextField
+        select
+        label="Black"
+        value={black}
+        onChange={(event) => onBlack(event.target.value as BlackAmount)}
+        helperText={changed ? 'Changed below; choose again to go back.' : BLACK_WORDS[black]}
+      >
+        {(Object.keys(BLACK_WORDS) as BlackAmount[]).map((name) => (
+          <MenuItem key={name} value={name}>
+            {name}
+          </MenuItem>
+        ))}
+      </TextField>
+      <Setting
+        name="Begins at L*"
+        value={separation.blackStart}
+        range={[20, 100]}
+        onChange={(blackStart) => onChange({ blackStart })}
+      />
+      <Setting
+        name="Most black, %"
+        value={100 * separation.blackMost}
+        range={[0, 100]}
+        onChange={(value) => onChange({ blackMost: value / 100 })}
+      />
+      <Setting
+        name="Rise: even to late"
+        value={separation.blackShape}
+        range={[0.5, 4]}
+        step={0.05}
+        decimals={2}
+        onChange={(blackShape) => onChange({ blackShape })}
+      />
+      <Setting
+        name="Reaches to C*"
+        value={separation.blackChroma}
+        range={[6, 100]}
+        onChange={(blackChroma) => onChange({ blackChroma })}
+      />
+      <Setting
+        name="Total ink, %"
+        value={100 * separation.totalInk}
+        range={[160, 400]}
+        onChange={(value) => onChange({ totalInk: value / 100 })}
+      />
+      <fieldset className="bare">
+        <legend className="small quiet">Most of each ink, %</legend>
+        <div className="row" style={{ gap: 8 }}>
+          {INKS.map((ink, i) => (
+            <InkLimit
+              key={ink}
+              ink={ink}
+              value={separation.inkLimits[i]}
+              onChange={(value) => {
+                const [c, m, y, k] = separation.inkLimits.map((own, j) => (i === j ? value : own));
+                onChange({ inkLimits: [c, m, y, k] });
+              }}
+            />
+          ))}
+        </div>
+      </fieldset>
+      <FormControlLabel
+        control={
+          <Checkbox
+            checked={separation.pureBlack ?? false}
+            onChange={(_, pureBlack) => onChange({ pureBlack })}
+          />
+        }
+        label="Greys of the saturation intent in black alone, for text"
+      />
+    </>
+  );
+}
+
+function Setting({
+  name,
+  value,
+  range: [min, max],
+  step = 1,
+  decimals = 0,
+  onChange,
+}: {
+  name: string;
+  value: number;
+  range: readonly [number, number];
+  step?: number;
+  decimals?: number;
+  onChange: (value: number) => void;
+}) {
+  return (
+    <div>
+      <div className="row small" style={{ justifyContent: 'space-between' }}>
+        <span>{name}</span>
+        <b>{value.toFixed(decimals)}</b>
+      </div>
+      <Slider
+        size="small"
+        aria-label={name}
+        value={value}
+        min={min}
+        max={max}
+        step={step}
+        onChange={(_, next) => onChange(next as number)}
+        sx={{ py: '8px', color: 'var(--text)' }}
+      />
+    </div>
+  );
+}
+
+function InkLimit({
+  ink,
+  value,
+  onChange,
+}: {
+  ink: string;
+  value: number;
+  onChange: (value: number) => void;
+}) {
+  return (
+    <TextField
+      label={ink}
+      size="small"
+      type="number"
+      value={Math.round(100 * value)}
+      onChange={(event) => {
+        const next = Number(event.target.value);
+        if (next >= 30 && next <= 100) onChange(next / 100);
+      }}
+      slotProps={{ htmlInput: { min: 30, max: 100, 'aria-label': `most ${ink}, %` } }}
+    />
+  );
+}

@@ -1,0 +1,50 @@
+import { expose } from 'comlink';
+import { fitInks, inkModelLab } from '@melto/core/characterise/inkModel';
+import { scaleBlackPoint } from '@melto/core/colour/scaleBlackPoint';
+import { WHITE_ICC } from '@melto/core/colour/whitePoints';
+import { labToXyz } from '@melto/core/colour/xyzToLab';
+import type { ForwardGrid } from '@melto/core/profile/forwardGrid';
+import { darkestNeutral } from '@melto/core/profile/invertInks';
+import { pictureHistogram } from '@melto/core/refine/mainColours';
+import { previewGrid, previewSeparation } from '@melto/core/separate/separationPreview';
+import type { SeparationPreview } from '@melto/core/separate/separationPreview';
+import type { Separation } from '@melto/core/separate/separation';
+
+/** Colours of a picture that its ink use is worked out from: the most frequent ones. */
+const PICTURE_COLOURS = 300;
+
+let grid: ForwardGrid | undefined;
+let picture = new Float64Array(0);
+let shares = new Float64Array(0);
+
+/** Fits the model once; previews then need its coarse table only. */
+const api = {
+  /** @returns Lab of the four solids. */
+  fit(device: Float64Array, xyz: Float64Array): Float64Array {
+    const model = fitInks(device, 4, xyz);
+    grid = previewGrid(model);
+    const solids = new Float64Array(12);
+    inkModelLab(model, [1, 0, 0, 0, 0, 1, 0, 0, 0, 0, 1, 0, 0, 0, 0, 1], solids);
+    return solids;
+  },
+  takePicture(rgba: Uint8ClampedArray): void {
+    const colours = pictureHistogram(rgba, PICTURE_COLOURS);
+    const covered = colours.reduce((sum, { share }) => sum + share, 0);
+    picture = Float64Array.from(colours.flatMap(({ lab }) => [...lab]));
+    shares = Float64Array.from(colours, ({ share }) => share / covered);
+  },
+  preview(separation: Separation, hueDeg: number): SeparationPreview & { readonly tookMs: number } {
+    if (grid === undefined) throw new Error('no model is fitted yet');
+    const started = performance.now();
+    const black = labToXyz([darkestNeutral(grid, separation), 0, 0], WHITE_ICC);
+    const scaled = picture.slice();
+    for (let i = 0; i < scaled.length; i += 3)
+      scaled.set(scaleBlackPoint([picture[i], picture[i + 1], picture[i + 2]], [0, 0, 0], black), i);
+    const preview = previewSeparation(grid, separation, hueDeg, scaled, shares);
+    return { ...preview, tookMs: performance.now() - started };
+  },
+};
+
+export type SeparationWorker = typeof api;
+
+expose(api);
