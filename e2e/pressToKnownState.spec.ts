@@ -60,7 +60,11 @@ async function calibrate(page: Page): Promise<void> {
   }).toPass();
 }
 
-test('a press comes to a known state in two rounds, with an undo', async ({ page, request }) => {
+test('a press comes to a known state in two rounds, with an undo, and gets a refined profile', async ({
+  page,
+  request,
+}) => {
+  test.setTimeout(420_000);
   const problems: string[] = [];
   page.on('pageerror', (error) => problems.push(error.message));
   const at = await newCondition(page, 'Lantern Gloss 150');
@@ -131,20 +135,60 @@ test('a press comes to a known state in two rounds, with an undo', async ({ page
   await restUntilReady(page);
   await page.goto('/read/HRN-0005-1');
   await readPage(page);
+
+  // A second chart, worked out from the first reading: where the model is least sure.
   await page.goto(`${at}/profile`);
-  await page.getByRole('button', { name: 'Build the profile' }).click();
-  const build = page.getByRole('dialog');
-  await build.getByLabel('Total ink, %').fill('90');
-  await expect(build.getByRole('button', { name: 'Build' })).toBeDisabled();
-  await build.getByLabel('Total ink, %').fill('280');
-  await build.getByRole('combobox', { name: 'Black' }).click();
+  await page.getByRole('button', { name: 'Second chart' }).click();
+  const second = page.getByRole('dialog');
+  await second.getByLabel('Patches where the model is least sure').fill('900');
+  await expect(second.getByText('A whole number from 0 to 800.')).toBeVisible();
+  await second.getByLabel('Patches where the model is least sure').fill('60');
+  await second.getByRole('button', { name: 'Make the chart' }).click();
+  await printNewest(page, 'second, 60 unsure', 'HRN-0006');
+
+  // Both sheets, with another separation, whose effect is seen before it is built.
+  await page.goto(`${at}/profile`);
+  await page.getByRole('link', { name: 'Build the profile' }).click();
+  await expect(page.getByRole('checkbox', { name: /with HRN-0006/ })).toBeChecked();
+  await expect(page.getByText(/Mean ink of the seed packet/)).toBeVisible({ timeout: 60_000 });
+  const mostInk = page.getByText(/^most/).first();
+  const before = await mostInk.textContent();
+  await page.getByRole('combobox', { name: 'Black' }).click();
   await page.getByRole('option', { name: 'heavy' }).click();
-  await expect(build.getByRole('img', { name: 'black generation heavy' })).toBeVisible();
-  await build.getByRole('combobox', { name: 'Tables' }).click();
+  await page.getByRole('slider', { name: 'Total ink, %' }).fill('240');
+  await expect(mostInk).not.toHaveText(before ?? '');
+  await page.getByLabel('most K, 30 to 100 %').fill('20');
+  await expect(page.getByLabel('most K, 30 to 100 %')).toHaveAttribute('aria-invalid', 'true');
+  await page.getByLabel('most K, 30 to 100 %').fill('100');
+  await page.getByRole('combobox', { name: 'Tables' }).click();
   await page.getByRole('option', { name: 'small' }).click();
-  await build.getByRole('button', { name: 'Build' }).click();
-  await expect(page.getByText(/fits its 200 patches/)).toBeVisible({ timeout: 120_000 });
-  await expect(page.getByText(/total ink 2(80\.0|79\.\d) %/)).toBeVisible();
+  await page.getByRole('textbox', { name: 'Note' }).fill('for the seed catalogue');
+  await page.getByRole('button', { name: 'Build', exact: true }).click();
+  await expect(page.getByText(/fits its 2[78]\d patches/)).toBeVisible({ timeout: 120_000 });
+  await expect(page.getByText(/total ink 2(40\.0|39\.\d) %/)).toBeVisible();
+  await expect(page.getByText('for the seed catalogue')).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'Where it is sure' })).toBeVisible();
+
+  // Refinement: a list that cannot be read is refused in words; a good one goes on one more sheet.
+  await page.getByRole('button', { name: 'Refine' }).click();
+  const refine = page.getByRole('dialog');
+  const csv = (text: string) => ({ name: 'house.csv', mimeType: 'text/csv', buffer: Buffer.from(text) });
+  await refine.getByLabel('colour list file').setInputFiles(csv('name,L,a,b\nSeed red,46,x,38\n'));
+  await expect(refine.getByText(/line 2: .*found Seed red, 46, x, 38/)).toBeVisible();
+  await refine
+    .getByLabel('colour list file')
+    .setInputFiles(csv('name,L,a,b\nSeed red,50,52,28\nTide blue,42,0,-30\n'));
+  await expect(refine.getByText('2 colours')).toBeVisible();
+  await refine.getByLabel('Patches where the model is least sure').fill('20');
+  await refine.getByRole('button', { name: 'Make the chart' }).click();
+  await printNewest(page, /^refinement/, 'HRN-0007');
+  await page.goto(`${at}/profile`);
+  await page.getByRole('link', { name: 'Build another' }).click();
+  await expect(page.getByRole('checkbox', { name: /with HRN-0007/ })).toBeChecked();
+  await page.getByRole('button', { name: 'Build', exact: true }).click();
+  await expect(page.getByText(/2 wanted colours: printed/)).toBeVisible({ timeout: 120_000 });
+  await expect(page.getByText(/Beside v1, the same inks/)).toBeVisible();
+  await expect(page.getByRole('cell', { name: 'Tide blue', exact: true }).first()).toBeVisible();
   for (const link of ['limits', 'curves', 'balance', 'profile']) {
     await page.goto(`${at}/${link}`);
     const wide = await page.evaluate(() => document.documentElement.scrollWidth);
@@ -182,3 +226,13 @@ test('a borrowed calibration says when its lender has a newer one', async ({ pag
   await page.goto('/');
   await expect(page.getByRole('link', { name: /see why stale/ }).first()).toBeVisible();
 });
+
+/** Waits for a chart of that title, prints it, lets it rest and reads its one page. */
+async function printNewest(page: Page, title: string | RegExp, code: string): Promise<void> {
+  const row = page.getByRole('row').filter({ has: page.getByRole('cell', { name: title }) });
+  await row.getByRole('button', { name: 'Print' }).click({ timeout: 60_000 });
+  await tickAndPrint(page);
+  await restUntilReady(page);
+  await page.goto(`/read/${code}-1`);
+  await readPage(page);
+}

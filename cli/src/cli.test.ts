@@ -249,6 +249,33 @@ describe('melto', () => {
     expect(other.out).toContain('different channels');
   });
 
+  it('refines a profile: colours of a list come out nearer, and it says what it cannot read', () => {
+    writeFileSync(join(folder, 'house.csv'), 'name,L,a,b\nSeed red,46,58,34\nTide blue,38,0,-34\n');
+    const chart = melto(
+      ...['chart', 'refine', '--measured', 'pm.txt', '--profile', 'press.icc', '--colours', 'house.csv'],
+      ...['--unsure', '10', '--readings', '2', '--out', 'more.txt', '--json'],
+    );
+    expect(chart).toMatchObject({ status: 0, err: '' });
+    expect(JSON.parse(chart.out).patches).toBeGreaterThanOrEqual(6 + 14 + 4 + 10);
+    const read = ['simulate', 'read', '--device', 'osprey', '--stock', 'marsh-silk-130', '--seed', '3'];
+    expect(melto(...read, '--chart', 'more.txt', '--out', 'more-m.txt').status).toBe(0);
+    const build = ['profile', 'build', '--measured', 'pm.txt', '--tables', 'small', '--out', 'more.icc'];
+    const built = melto(...build, '--added', 'more-m.txt', '--colours', 'house.csv', '--black-shape', '2');
+    expect(built).toMatchObject({ status: 0, err: '' });
+    const inspected = JSON.parse(melto('profile', 'compare', 'press.icc', 'more.icc', '--json').out);
+    expect(inspected.difference.mean).toBeGreaterThan(0);
+    writeFileSync(join(folder, 'bad.csv'), 'name,L,a,b\nred,x,1,2\n');
+    for (const [args, words] of [
+      [[...build, '--colours', 'bad.csv'], 'bad.csv: line 2'],
+      [[...build, '--ink-limits', '100,90'], 'four per cent for C,M,Y,K'],
+      [[...build, '--black-shape', '9'], 'expected a number from 0.3 to 5'],
+    ] as const) {
+      const { status, err } = melto(...args);
+      expect(status).toBe(2);
+      expect(err).toContain(words);
+    }
+  });
+
   it.each([
     [['curves', 'balance', '--measured', 'm1.txt'], 'found no near-neutral scales'],
     [['curves', 'linearise', '--measured', 'greys.txt'], 'found no colours'],

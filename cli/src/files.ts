@@ -5,6 +5,8 @@ import { patchSetToCgats } from '@melto/core/cgats/patchSetToCgats';
 import type { PatchSet } from '@melto/core/cgats/patchSet';
 import type { DeviceSpace } from '@melto/core/device/deviceSpace';
 import { writeCgats } from '@melto/core/cgats/writeCgats';
+import type { NamedColour } from '@melto/core/refine/namedColour';
+import { readColourList } from '@melto/paper/readColourList';
 import { issueText } from '@melto/core/result';
 import { UsageError } from './usageError.ts';
 
@@ -30,6 +32,12 @@ export function writeFile(path: string, content: string | Uint8Array): void {
 
 export function readPatchFile(path: string): PatchSet {
   const result = readPatchSet(Buffer.from(readBytes(path)).toString('utf8'));
+  if (!result.ok) throw new UsageError(`${path}: ${result.issues.map(issueText).join('; ')}`);
+  return result.value;
+}
+
+export function colourListFrom(path: string): NamedColour[] {
+  const result = readColourList(Buffer.from(readBytes(path)).toString('utf8'));
   if (!result.ok) throw new UsageError(`${path}: ${result.issues.map(issueText).join('; ')}`);
   return result.value;
 }

@@ -1,9 +1,12 @@
+import { joinPatchSets } from '@melto/core/cgats/joinPatchSets';
 import { patchXyz } from '@melto/core/cgats/patchColours';
 import type { PatchSet } from '@melto/core/cgats/patchSet';
 import { fitInkModel } from '@melto/core/characterise/inkModel';
 import { fitReport, reportedRgb } from '@melto/core/characterise/fitReport';
 import { fitRgbModel } from '@melto/core/characterise/rgbModel';
+import type { Xyz } from '@melto/core/colour/xyz';
 import { channelCount, paperValue } from '@melto/core/device/deviceSpace';
+import { absoluteToRelativeLab } from '@melto/core/icc/profileTransform';
 import { writeIcc } from '@melto/core/icc/writeIcc';
 import type { IccProfile } from '@melto/core/icc/iccTypes';
 import type { ErrorSummary } from '@melto/core/numerics/statistics';
@@ -14,20 +17,19 @@ import { meanPaperXyz } from '@melto/core/device/meanPaperXyz';
 import { characterisationText } from '@melto/core/profile/characterisationText';
 import { inkProfileReport } from '@melto/core/profile/inkReport';
 import type { OutputProfileOptions } from '@melto/core/profile/outputProfile';
-import { separationOf } from '@melto/core/separate/separation';
 import type { Separation } from '@melto/core/separate/separation';
-import { deviceOf, oneOf, readPatchFile, report, wholeNumber, writeFile } from './files.ts';
+import { colourListFrom, deviceOf, oneOf, readPatchFile, report, writeFile } from './files.ts';
+import { separationFromOptions } from './separationOptions.ts';
+import type { SeparationOptions } from './separationOptions.ts';
 import { UsageError } from './usageError.ts';
 
-export interface ProfileBuildOptions {
+export interface ProfileBuildOptions extends SeparationOptions {
   readonly measured: string;
   readonly out: string;
   readonly icc: string;
   readonly tables: string;
-  readonly black: string;
-  readonly blackMost?: string;
-  readonly blackStart?: string;
-  readonly tac: string;
+  readonly added?: readonly string[];
+  readonly colours?: string;
   readonly name?: string;
   readonly report?: string;
   readonly json?: boolean;
@@ -49,8 +51,8 @@ const LEAST_PATCHES = { rgb: 40, cmyk: 150 } as const;
 export function profileBuild(options: ProfileBuildOptions): void {
   const version = oneOf(options.icc, '--icc', ['2', '4']) === '2' ? 2 : 4;
   const tableSize = oneOf(options.tables, '--tables', ['small', 'normal', 'large']);
-  const separation = separationFrom(options);
-  const set = readPatchFile(options.measured);
+  const separation = separationFromOptions(options);
+  const set = joinPatchSets([options.measured, ...(options.added ?? [])].map(readPatchFile));
   const { device, space } = deviceOf(options.measured, set);
   if (space === 'cmykog')
     throw new UsageError(`${options.measured}: found six inks, expected RGB or CMYK values`);
@@ -78,7 +80,7 @@ export function profileBuild(options: ProfileBuildOptions): void {
   const built =
     space === 'rgb'
       ? buildFromRgb(device, xyz, about, tableSize)
-      : buildFromInks(set, device, xyz, about, tableSize, separation);
+      : buildFromInks(set, device, xyz, about, tableSize, separation, options.colours);
   const bytes = writeIcc(built.profile);
   const seconds = (performance.now() - started) / 1000;
   writeFile(options.out, bytes);
@@ -113,9 +115,15 @@ function buildFromInks(
   about: OutputProfileOptions,
   tableSize: TableSize,
   separation: Separation,
+  colours: string | undefined,
 ): Built {
   const model = fitInkModel(device, 4, xyz);
-  const { profile } = buildInkProfile(model, { ...about, tableSize, separation });
+  const { profile } = buildInkProfile(model, {
+    ...about,
+    tableSize,
+    separation,
+    anchors: colours === undefined ? undefined : anchorsFrom(colours, about.paperXyz),
+  });
   const found = inkProfileReport(model, profile, device, xyz, separation.totalInk);
   const black = found.neutralAxis[0];
   return {
@@ -138,16 +146,8 @@ function buildFromInks(
   };
 }
 
-function separationFrom(options: ProfileBuildOptions): Separation {
-  const black = oneOf(options.black, '--black', ['light', 'medium', 'heavy', 'max']);
-  const base = separationOf(black, wholeNumber(options.tac, '--tac', 120, 400) / 100);
-  return {
-    ...base,
-    ...(options.blackMost === undefined
-      ? {}
-      : { blackMost: wholeNumber(options.blackMost, '--black-most', 0, 100) / 100 }),
-    ...(options.blackStart === undefined
-      ? {}
-      : { blackStart: wholeNumber(options.blackStart, '--black-start', 1, 100) }),
-  };
+/** Colours of a list as the paper's white has them. */
+function anchorsFrom(path: string, paperXyz: Xyz): Float64Array {
+  const white: [number, number, number] = [paperXyz[0] / 100, paperXyz[1] / 100, paperXyz[2] / 100];
+  return Float64Array.from(colourListFrom(path).flatMap(({ lab }) => [...absoluteToRelativeLab(lab, white)]));
 }

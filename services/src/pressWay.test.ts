@@ -7,7 +7,7 @@ import { latestReached } from '@melto/store/reached';
 import { makeBalance } from './balance.ts';
 import type { BalanceSummary } from './balance.ts';
 import { borrowCalibration, lendersFor } from './borrowing.ts';
-import { createChart } from './charts.ts';
+import { chartsOf, createChart } from './charts.ts';
 import { advanceClock } from './clock.ts';
 import { conditionChoices, createCondition, DEFAULT_POINTS } from './conditions.ts';
 import { conditionView } from './conditionView.ts';
@@ -27,6 +27,8 @@ import { printChart } from './printing.ts';
 import type { PrintInput } from './printing.ts';
 import { Problem } from './problem.ts';
 import { buildProfile } from './buildProfile.ts';
+import { makeChart, requestRefinement } from './chartJobs.ts';
+import { colourList } from './colourLists.ts';
 import { requestProfile } from './profiles.ts';
 import { putInForce, resultView, versionsOf } from './versions.ts';
 import type { ProfileDetail, ProfileSummary } from './profiles.ts';
@@ -205,6 +207,61 @@ describe('a press to a known state', () => {
       (await refusal(requestProfile(services, gloss, { ...choices, readingId: ramps }))).title,
     ).toContain('profiling chart');
     expect((await floor(services)).rows.find((row) => row.id === gloss)?.whatNow).toBeNull();
+  });
+
+  it('refines the profile with a colour list and one more sheet', async () => {
+    const [base] = (await readingsOf(services, gloss)).filter(({ purpose }) => purpose === 'profile');
+    const { colours } = colourList('name,L,a,b\nSeed red,50,50,26\npaper,60,-20,20\n');
+    const request = {
+      paper: 'a4',
+      readingIds: [base.id],
+      unsure: 15,
+      colours,
+      picture: [{ lab: [60, 20, 20] }],
+      readings: 2,
+    } as const;
+    expect((await requestRefinement(services, gloss, request)).jobId).toBeGreaterThan(0);
+    expect(
+      (await refusal(requestRefinement(services, gloss, { ...request, unsure: 0, colours: [], picture: [] })))
+        .title,
+    ).toBe('Nothing is to be added.');
+    const store = await makeChart(services, { conditionId: gloss, refinement: request }, () => {});
+    await services.database.transaction((sql) => store(sql));
+    const [chart] = await chartsOf(services, gloss);
+    expect(chart.title).toMatch(/^refinement/);
+    const printed = await printChart(services, chart.id, { ticks: TICKS, curves: 'in force' });
+    await advanceClock(services, 3 * HOURS);
+    const added = await readAll(printed.sheets);
+    const choices = {
+      readingId: base.id,
+      addedReadingIds: [added],
+      version: 4,
+      tableSize: 'small',
+      namePattern: '{device}',
+      note: 'for the catalogue',
+      separation: { black: 'heavy', totalInk: 2.9, pureBlack: true },
+    } as const;
+    expect((await requestProfile(services, gloss, choices)).jobId).toBeGreaterThan(0);
+    expect(
+      (await refusal(requestProfile(services, gloss, { ...choices, addedReadingIds: [base.id] }))).title,
+    ).toBe('A reading cannot be added to itself.');
+    expect(
+      (await refusal(requestProfile(services, gloss, { ...choices, addedReadingIds: [ramps] }))).title,
+    ).toBe('Only readings of profiling charts can be added.');
+    const build = await buildProfile(services, { conditionId: gloss, choices }, () => {});
+    const id = await services.database.transaction((sql) => build(sql));
+    const { detail } = await resultView<ProfileSummary, ProfileDetail>(services, id, 'profile');
+    // A colour that bears the name of a kind of patch gets another one.
+    expect(detail.refinement?.wanted.map(({ name }) => name)).toEqual(['Seed red', 'paper (2)']);
+    for (const { after, before } of detail.refinement?.wanted ?? []) {
+      expect(after).toBeLessThan(0.3);
+      expect(before).toBeLessThan(6);
+    }
+    expect(detail.refinement?.agreement).toBeLessThan(1.5);
+    expect(detail.compared?.version).toBe(1);
+    expect(detail.uncertainty?.mean).toBeGreaterThan(0);
+    expect(detail.choices.note).toBe('for the catalogue');
+    await putInForce(services, (await versionsOf(services, gloss, 'profile'))[0].id);
   });
 
   it('goes back to earlier curves with what stood on them', async () => {

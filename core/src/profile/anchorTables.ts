@@ -4,11 +4,11 @@ import type { Separation } from '../separate/separation.ts';
 import type { ForwardGrid } from './forwardGrid.ts';
 import { InkTable } from './inkTable.ts';
 import { abToAxis } from './labAxis.ts';
-import { moveValue, tetrahedraOfFour, tetrahedron } from './tetrahedron.ts';
+import { cube, moveValue, tetrahedraOfFour, tetrahedron } from './tetrahedron.ts';
 import type { NodeShare } from './tetrahedron.ts';
 
 /** Rounds over all anchors: neighbours that share a node settle. */
-const ROUNDS = 6;
+const ROUNDS = 8;
 /** Moves a forward table, as little as can be, so that at certain device values it gives what the model gives. */
 export function anchorForward(grid: ForwardGrid, device: Float64Array, lab: Float64Array): ForwardGrid {
   const moved = { ...grid, lab: grid.lab.slice() };
@@ -25,7 +25,7 @@ export function anchorForward(grid: ForwardGrid, device: Float64Array, lab: Floa
 
 /**
  * Moves an inverse table so that certain colours, interpolated in it and sent through the forward table, come out
- * exactly; black stays as it is and all limits are kept in every node.
+ * exactly; black moves as little as can be and all limits are kept in every node.
  * @param inverse node × 4 on the Lab grid of `points` a side; changed in place.
  * @param targets row-major × 3, media-relative Lab, all in gamut.
  */
@@ -37,13 +37,19 @@ export function anchorInverse(
   separation: Separation,
 ): void {
   const table = new InkTable(grid);
+  const bounds = inkBounds(separation);
   for (let round = 0; round < ROUNDS; round++)
     for (let i = 0; i < targets.length; i += 3) {
-      const shares = sharesOf(targets.subarray(i, i + 3), points);
-      table.evaluate(mixed(inverse, shares));
-      const rest = [0, 1, 2].map((o) => targets[i + o] - table.lab[o]);
-      moveValue(inverse, 4, shares, inkChange(table.jacobian, rest));
-      for (const { node } of shares) keepLimits(inverse.subarray(4 * node, 4 * node + 4), separation);
+      const target = targets.subarray(i, i + 3);
+      // Engines differ in how they interpolate: both ways are to meet the colour.
+      for (const between of [cube, tetrahedron]) {
+        const shares = between(placeOf(target), points);
+        const device = mixed(inverse, shares);
+        table.evaluate(device);
+        const rest = [0, 1, 2].map((o) => target[o] - table.lab[o]);
+        moveValue(inverse, 4, shares, inkChange(table.jacobian, rest, device, bounds));
+        for (const { node } of shares) keepLimits(inverse.subarray(4 * node, 4 * node + 4), separation);
+      }
     }
 }
 
@@ -51,12 +57,12 @@ export function anchorInverse(
 export function inverseAt(inverse: Float64Array, points: number, targets: Float64Array): Float64Array {
   const out = new Float64Array((targets.length / 3) * 4);
   for (let i = 0; i * 3 < targets.length; i++)
-    out.set(mixed(inverse, sharesOf(targets.subarray(3 * i, 3 * i + 3), points)), 4 * i);
+    out.set(mixed(inverse, tetrahedron(placeOf(targets.subarray(3 * i, 3 * i + 3)), points)), 4 * i);
   return out;
 }
 
-function sharesOf(lab: ArrayLike<number>, points: number): NodeShare[] {
-  return tetrahedron([lab[0] / 100, abToAxis(lab[1]), abToAxis(lab[2])], points);
+function placeOf(lab: ArrayLike<number>): [number, number, number] {
+  return [lab[0] / 100, abToAxis(lab[1]), abToAxis(lab[2])];
 }
 
 function mixed(inverse: Float64Array, shares: readonly NodeShare[]): Float64Array {
@@ -66,20 +72,54 @@ function mixed(inverse: Float64Array, shares: readonly NodeShare[]): Float64Arra
   return device;
 }
 
-/** The least change of C, M, Y that changes the colour by `rest`. */
-function inkChange(jacobian: Float64Array, rest: readonly number[]): Float64Array {
-  const normal = new Float64Array(9);
+/** Black moves less readily than the other inks: it belongs to the separation. */
+const READINESS = [1, 1, 1, 0.1] as const;
+const DAMPING = 1e-6;
+
+/**
+ * The least change of inks, black least of all, that changes the colour by `rest`; an ink that would leave its bounds
+ * stays at them and the others take its part.
+ * @param device where the inks are now.
+ */
+function inkChange(
+  jacobian: Float64Array,
+  rest: readonly number[],
+  device: Float64Array,
+  bounds: readonly number[],
+): Float64Array {
   const change = new Float64Array(4);
-  for (let a = 0; a < 3; a++) {
-    for (let o = 0; o < 3; o++) change[a] += jacobian[4 * o + a] * rest[o];
-    for (let b = 0; b < 3; b++)
-      for (let o = 0; o < 3; o++) normal[3 * a + b] += jacobian[4 * o + a] * jacobian[4 * o + b];
-    normal[4 * a] += 1e-3 * normal[4 * a] + 1e-6;
+  const free = [0, 1, 2, 3].map(() => true);
+  for (let pass = 0; pass < 4; pass++) {
+    const normal = new Float64Array(9);
+    const weights = new Float64Array(3);
+    for (let o = 0; o < 3; o++) {
+      weights[o] = rest[o];
+      for (let i = 0; i < 4; i++) if (!free[i]) weights[o] -= jacobian[4 * o + i] * change[i];
+      for (let p = 0; p < 3; p++)
+        for (let i = 0; i < 4; i++)
+          if (free[i]) normal[3 * o + p] += READINESS[i] * jacobian[4 * o + i] * jacobian[4 * p + i];
+      normal[4 * o] += DAMPING * normal[4 * o] + DAMPING;
+    }
+    if (!choleskyFactor(normal, 3)) return change;
+    choleskySolve(normal, 3, weights);
+    let left = false;
+    for (let i = 0; i < 4; i++) {
+      if (!free[i]) continue;
+      change[i] = 0;
+      for (let o = 0; o < 3; o++) change[i] += READINESS[i] * jacobian[4 * o + i] * weights[o];
+      const next = Math.min(bounds[i], Math.max(0, device[i] + change[i])) - device[i];
+      if (next === change[i]) continue;
+      change[i] = next;
+      free[i] = false;
+      left = true;
+    }
+    if (!left) break;
   }
-  if (!choleskyFactor(normal, 3)) return new Float64Array(4);
-  choleskySolve(normal, 3, change);
-  return change;
+  // Where bounds leave no way to the colour, no ink moves by more than a step.
+  return change.map((value) => Math.min(MOST_STEP, Math.max(-MOST_STEP, value)));
 }
+
+const MOST_STEP = 0.08;
 
 function keepLimits(node: Float64Array, separation: Separation): void {
   const { totalInk } = separation;

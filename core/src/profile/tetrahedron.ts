@@ -21,6 +21,26 @@ export function tetrahedron(at: readonly [number, number, number], points: numbe
   return out;
 }
 
+/** The eight nodes that multilinear interpolation mixes at a point of three coordinates. */
+export function cube(at: readonly [number, number, number], points: number): NodeShare[] {
+  const corners = at.map((value) => {
+    const place = Math.min(1, Math.max(0, value)) * (points - 1);
+    const cell = Math.min(points - 2, Math.floor(place));
+    return [
+      { index: cell, share: cell + 1 - place },
+      { index: cell + 1, share: place - cell },
+    ];
+  });
+  return corners[0].flatMap((a) =>
+    corners[1].flatMap((b) =>
+      corners[2].map((c) => ({
+        node: (a.index * points + b.index) * points + c.index,
+        share: a.share * b.share * c.share,
+      })),
+    ),
+  );
+}
+
 /** The eight nodes of four coordinates, as colour engines mix them: linear along the first, tetrahedra over the rest. */
 export function tetrahedraOfFour(at: ArrayLike<number>, points: number): NodeShare[] {
   const first = Math.min(1, Math.max(0, at[0])) * (points - 1);

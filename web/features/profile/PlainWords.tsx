@@ -19,7 +19,7 @@ export function PlainWords({ summary, detail }: { summary: ProfileSummary; detai
           <b>Note:</b> {detail.choices.note}
         </p>
       )}
-      <ul className="sentences">
+      <ul className="plain-words">
         {plainWords(summary, detail).map((sentence) => (
           <li key={sentence}>{sentence}</li>
         ))}

@@ -157,7 +157,7 @@ export function RefineDialog({
             </div>
             {picture.length > 0 && (
               <Swatches
-                colours={picture.map(({ lab, share }) => ({ label: `${(100 * share).toFixed(0)} %`, lab }))}
+                colours={picture.map(({ lab, share }) => ({ label: `${(100 * share).toFixed(1)} %`, lab }))}
               />
             )}
             <TextField
@@ -175,7 +175,7 @@ export function RefineDialog({
             </TextField>
           </>
         )}
-        <p className="figures">
+        <p>
           <b>{patches}</b> patches with papers and overprints, {strips} strips on{' '}
           {Math.ceil(strips / stripsPerPage)} {strips > stripsPerPage ? 'pages' : 'page'} A4
         </p>

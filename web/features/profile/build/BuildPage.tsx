@@ -1,6 +1,6 @@
 'use client';
 
-import { Button, Checkbox, FormControlLabel, MenuItem, Slider, TextField } from '@mui/material';
+import { Button, Checkbox, FormControlLabel, MenuItem, TextField } from '@mui/material';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useSnackbar } from 'notistack';
@@ -163,24 +163,15 @@ export function BuildPage({
             />
           </div>
           <div className="build-preview">
-            {preview !== undefined && solids !== undefined && (
+            {preview === undefined || solids === undefined ? (
+              <div className="panel build-waiting">
+                <p className="quiet">{previewProblem ?? 'The model is being fitted; a few seconds.'}</p>
+              </div>
+            ) : (
               <>
                 <GreysFigure preview={preview} solids={solids} />
-                <LeafFigure preview={preview} hueDeg={hueDeg} />
-                <div className="panel row">
-                  <span className="small">Hue of the leaf</span>
-                  <Slider
-                    size="small"
-                    aria-label="Hue of the leaf, degrees"
-                    value={hueDeg}
-                    min={0}
-                    max={350}
-                    step={10}
-                    onChange={(_, next) => setHueDeg(next as number)}
-                    sx={{ color: 'var(--text)', flex: 1 }}
-                  />
-                </div>
-                <div className="panel row" style={{ justifyContent: 'space-between' }}>
+                <LeafFigure preview={preview} hueDeg={hueDeg} onHue={setHueDeg} />
+                <div className="panel row build-wide" style={{ justifyContent: 'space-between' }}>
                   <PictureFigure preview={preview} name={pictureName} />
                   <Button size="small" onClick={() => file.current?.click()}>
                     Other picture
@@ -199,7 +190,7 @@ export function BuildPage({
                 </div>
               </>
             )}
-            <div className="panel build-form">
+            <div className="panel build-form build-wide">
               <div className="row" style={{ alignItems: 'flex-start' }}>
                 <TextField
                   select

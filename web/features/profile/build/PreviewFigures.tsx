@@ -1,5 +1,6 @@
 'use client';
 
+import { Slider } from '@mui/material';
 import { CartesianGrid, Line, LineChart, ResponsiveContainer, XAxis, YAxis } from 'recharts';
 import { LEAF } from '@melto/core/separate/separationPreview';
 import type { SeparationPreview } from '@melto/core/separate/separationPreview';
@@ -20,7 +21,7 @@ export function GreysFigure({ preview, solids }: { preview: SeparationPreview; s
   return (
     <Figure
       title="Inks along the greys"
-      note="%, from black to paper"
+      note="%"
       table={{
         head: ['L* asked', 'C %', 'M %', 'Y %', 'K %', 'total %'],
         rows: data.map((row) => [
@@ -68,10 +69,19 @@ export function GreysFigure({ preview, solids }: { preview: SeparationPreview; s
   );
 }
 
-const CELL = { width: 24, height: 14 } as const;
+const CELL = { width: 13, height: 13 } as const;
+const GAP = 20;
 
 /** Colours of one hue as they print, and the black in them; what is out of gamut stays empty. */
-export function LeafFigure({ preview, hueDeg }: { preview: SeparationPreview; hueDeg: number }) {
+export function LeafFigure({
+  preview,
+  hueDeg,
+  onHue,
+}: {
+  preview: SeparationPreview;
+  hueDeg: number;
+  onHue: (hueDeg: number) => void;
+}) {
   const { lab, inks, inGamut } = preview.leaf;
   const width = LEAF.chroma * CELL.width;
   const height = LEAF.lightness * CELL.height;
@@ -91,7 +101,6 @@ export function LeafFigure({ preview, hueDeg }: { preview: SeparationPreview; hu
   return (
     <Figure
       title={`Hue ${hueDeg}°`}
-      note="printed colour, and its black"
       table={{
         head: ['L*', 'a*', 'b*', 'C %', 'M %', 'Y %', 'K %'],
         rows: Array.from(inGamut.keys())
@@ -101,9 +110,24 @@ export function LeafFigure({ preview, hueDeg }: { preview: SeparationPreview; hu
             ...[0, 1, 2, 3].map((c) => (100 * inks[4 * i + c]).toFixed(1)),
           ]),
       }}
+      figures={
+        <div className="row small">
+          <span>Hue</span>
+          <Slider
+            size="small"
+            aria-label="Hue of the leaf, degrees"
+            value={hueDeg}
+            min={0}
+            max={350}
+            step={10}
+            onChange={(_, next) => onHue(next as number)}
+            sx={{ color: 'var(--text)', flex: 1, mx: '8px' }}
+          />
+        </div>
+      }
     >
       <svg
-        viewBox={`0 -2 ${2 * width + 40} ${height + 22}`}
+        viewBox={`0 -2 ${2 * width + GAP} ${height + 22}`}
         width="100%"
         height={190}
         role="img"
@@ -113,12 +137,12 @@ export function LeafFigure({ preview, hueDeg }: { preview: SeparationPreview; hu
         {cells((i) => {
           const level = Math.round(255 * (1 - inks[4 * i + 3]));
           return `rgb(${level} ${level} ${level})`;
-        }, width + 40)}
-        {[0, width + 40].map((left) => (
+        }, width + GAP)}
+        {[0, width + GAP].map((left) => (
           <g key={left}>
             <rect x={left} y={0} width={width} height={height} fill="none" stroke="var(--rule)" />
             <text x={left} y={height + 15} fontSize="12" fill="var(--quiet)">
-              {left === 0 ? 'L* 100 to 0 down, C* 0 to 90 right' : 'black, none white to full black'}
+              {left === 0 ? 'printed, C* 0 to 90' : 'its black'}
             </text>
           </g>
         ))}
@@ -132,8 +156,8 @@ export function PictureFigure({ preview, name }: { preview: SeparationPreview; n
   const { mean, most } = preview.picture;
   const total = mean.reduce((sum, value) => sum + value, 0);
   return (
-    <p className="figures" aria-live="off">
-      <span className="quiet">ink use of {name}, mean of its area:</span>
+    <p className="row grow" style={{ flexWrap: 'wrap', gap: '4px 14px' }}>
+      <span className="quiet">Mean ink of {name}:</span>
       {INKS.map((ink, c) => (
         <span key={ink}>
           {ink} <b>{(100 * mean[c]).toFixed(1)} %</b>

@@ -1,6 +1,7 @@
 'use client';
 
 import { Checkbox, FormControlLabel, MenuItem, Slider, TextField } from '@mui/material';
+import { useState } from 'react';
 import { separationOf } from '@melto/core/separate/separation';
 import type { BlackAmount, Separation } from '@melto/core/separate/separation';
 
@@ -139,6 +140,7 @@ function Setting({
   );
 }
 
+/** A whole per cent from 30 to 100; what lies outside is marked and not taken. */
 function InkLimit({
   ink,
   value,
@@ -148,17 +150,30 @@ function InkLimit({
   value: number;
   onChange: (value: number) => void;
 }) {
+  const [text, setText] = useState(String(Math.round(100 * value)));
+  const right = isLimit(text);
   return (
     <TextField
       label={ink}
       size="small"
-      type="number"
-      value={Math.round(100 * value)}
+      value={text}
+      error={!right}
       onChange={(event) => {
-        const next = Number(event.target.value);
-        if (next >= 30 && next <= 100) onChange(next / 100);
+        setText(event.target.value);
+        if (isLimit(event.target.value)) onChange(Number(event.target.value) / 100);
       }}
-      slotProps={{ htmlInput: { min: 30, max: 100, 'aria-label': `most ${ink}, %` } }}
+      slotProps={{
+        htmlInput: {
+          inputMode: 'numeric',
+          'aria-label': `most ${ink}, 30 to 100 %`,
+          style: { padding: '8px 6px', textAlign: 'right' },
+        },
+      }}
     />
   );
+}
+
+function isLimit(text: string): boolean {
+  const value = Number(text);
+  return /^\d+$/.test(text.trim()) && value >= 30 && value <= 100;
 }
