@@ -1,11 +1,13 @@
-// Takes a picture of a page of a running Melto: node scripts/screenshot.mjs <path> <file.png> [dark] [WxH] [selector to click …]
+// Takes a picture of a page of a running Melto: node scripts/screenshot.mjs <path> <file.png> [dark] [wait] [WxH] [selector to click …]
 import { chromium } from '@playwright/test';
 
 const [path, file, ...rest] = process.argv.slice(2);
 const dark = rest.includes('dark');
 const size = rest.find((word) => /^\d+x\d+$/.test(word)) ?? '1280x800';
 const [width, height] = size.split('x').map(Number);
-const clicks = rest.filter((word) => word !== 'dark' && word !== size);
+// `wait` gives a model in the browser time to be fitted.
+const patience = rest.includes('wait') ? 8000 : 1500;
+const clicks = rest.filter((word) => !['dark', 'wait', size].includes(word));
 const browser = await chromium.launch({
   executablePath: '/usr/bin/chromium',
   args: [
@@ -22,7 +24,7 @@ page.on('console', (message) => message.type() === 'error' && console.error(`con
 page.on('pageerror', (error) => console.error(`page: ${error.message}`));
 if (dark) await page.addInitScript(() => localStorage.setItem('mui-mode', 'dark'));
 await page.goto(`${process.env['MELTO_URL'] ?? 'http://127.0.0.1:3400'}${path}`);
-await page.waitForTimeout(1500);
+await page.waitForTimeout(patience);
 for (const selector of clicks) {
   if (selector.startsWith('key:')) await page.keyboard.press(selector.slice(4));
   else await page.locator(selector).first().click();

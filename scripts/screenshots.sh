@@ -18,3 +18,5 @@ shot /conditions/6/evenness "$out/evenness.png"
 shot /conditions/6/limits "$out/limits.png"
 shot /conditions/6/curves "$out/curves.png"
 shot /conditions/6/balance "$out/balance.png"
+shot /conditions/6/profile/build "$out/build-profile.png" wait
+shot /conditions/6/profile "$out/refine.png" 'role=button[name="Refine"]'

@@ -154,7 +154,10 @@ export interface PressForProfile {
 export async function pressForProfile(services: Services, conditionId: number): Promise<PressForProfile> {
   const head = await curvesInForce(services.database, conditionId);
   return {
-    curves: head === undefined ? null : `${LINK_WORDS[head.link]} v${head.version}`,
+    curves:
+      head === undefined
+        ? null
+        : `${LINK_WORDS[head.link]} v${head.version}${head.conditionId === conditionId ? '' : ', borrowed'}`,
     totalInk: await totalInkAtInput(services, conditionId),
   };
 }

@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { applyMatrix3 } from '../numerics/matrix3.ts';
 import { ADAPTATION_CONES, adaptationMatrix } from './chromaticAdaptation.ts';
 import type { AdaptationMethod } from './chromaticAdaptation.ts';
-import { iptToLab, labToIpt } from './ipt.ts';
+import { iptToLab, labToIpt, withinCones } from './ipt.ts';
 import { labToLch, lchToLab } from './labToLch.ts';
 import { labToHex, labToScreen } from './srgb.ts';
 import { WHITE_D50_MEASURED, WHITE_ICC, WHITE_SRGB } from './whitePoints.ts';
@@ -79,5 +79,22 @@ describe('colours for the screen', () => {
     expect(labToScreen([55, -60, -60]).clipped).toBe(true);
     expect(labToHex([100, 0, 0])).toBe('#ffffff');
     expect(labToHex([0, 0, 0])).toBe('#000000');
+  });
+
+  it('keeps real colours and draws others in until all cones respond', () => {
+    for (const lab of [
+      [54.3, 80.8, 69.9],
+      [29.6, 68.3, -112],
+      [97.6, -15.7, 93.4],
+      [16.6, 37.5, 26],
+    ] as const)
+      expect(withinCones(lab)).toBe(lab);
+    const [l, a, b] = withinCones([15, 69.3, 40]);
+    expect(l).toBe(15);
+    expect(Math.atan2(b, a)).toBeCloseTo(Math.atan2(40, 69.3), 9);
+    expect(Math.hypot(a, b)).toBeGreaterThan(40);
+    expect(Math.hypot(a, b)).toBeLessThan(60);
+    // Farther out is the same colour: no jump of hue.
+    withinCones([15, 138.6, 80]).forEach((value, i) => expect(value).toBeCloseTo([l, a, b][i], 1));
   });
 });

@@ -36,3 +36,27 @@ export function iptToLab(ipt: Vector3): Lab {
   );
   return xyzToLab(applyMatrix3(TO_D50, lms as unknown as Vector3), WHITE_ICC);
 }
+
+/** Least response of a cone, as a share of luminance: real colours lie above, what a table's corners hold may not. */
+const LEAST_CONE = 0.02;
+const HALVINGS = 14;
+
+/**
+ * A colour whose cones all respond: as given where they do, else of the chroma at which the first one fades out. Past
+ * that, hue in IPT turns quickly and means nothing.
+ */
+export function withinCones(lab: Lab): Lab {
+  if (conesRespond(lab)) return lab;
+  let [low, high] = [0, 1];
+  for (let step = 0; step < HALVINGS; step++) {
+    const middle = (low + high) / 2;
+    if (conesRespond([lab[0], middle * lab[1], middle * lab[2]])) low = middle;
+    else high = middle;
+  }
+  return [lab[0], low * lab[1], low * lab[2]];
+}
+
+function conesRespond(lab: Lab): boolean {
+  const xyz = labToXyz(lab, WHITE_ICC);
+  return applyMatrix3(FROM_D50, xyz).every((value, i) => value / WHITE_LMS[i] >= LEAST_CONE * xyz[1]);
+}

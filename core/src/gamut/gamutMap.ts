@@ -1,6 +1,6 @@
 import type { Lab } from '../colour/lab.ts';
 import { scaleBlackPoint } from '../colour/scaleBlackPoint.ts';
-import { iptToLab, labToIpt } from '../colour/ipt.ts';
+import { iptToLab, labToIpt, withinCones } from '../colour/ipt.ts';
 import { SRGB_TO_XYZ_D50, srgbDecode } from '../colour/srgb.ts';
 import { WHITE_ICC } from '../colour/whitePoints.ts';
 import { xyzToLab } from '../colour/xyzToLab.ts';
@@ -57,7 +57,8 @@ export function createGamutMap(deviceLab: (device: Vector3) => Lab, options: Gam
   );
   const { knee, sourceBlack, deviceBlack } = options;
   return {
-    toDevice: (lab) => compress(scaleBlackPoint(lab, sourceBlack, deviceBlack), device, source, knee, false),
+    toDevice: (lab) =>
+      compress(withinCones(scaleBlackPoint(lab, sourceBlack, deviceBlack)), device, source, knee, false),
     fromDevice: (lab) => scaleBlackPoint(compress(lab, device, source, knee, true), deviceBlack, sourceBlack),
   };
 }

@@ -37,6 +37,8 @@ export function PressFrame<L extends PressLink>({
   const [borrowing, setBorrowing] = useState(false);
   const path = `/conditions/${view.condition.id}/${view.link}`;
   const lent = view.shown?.borrowedFrom ?? null;
+  // Greys printed through no curves say nothing of the balance.
+  const needsCurves = view.link === 'balance' && view.inForce === null;
   return (
     <section className="surface">
       <div className="surface-head">
@@ -45,12 +47,18 @@ export function PressFrame<L extends PressLink>({
         {view.lenders.length > 0 && view.link !== 'evenness' && (
           <Button onClick={() => setBorrowing(true)}>Borrow</Button>
         )}
-        <Button
-          variant={view.readings.length === 0 ? 'contained' : 'outlined'}
-          onClick={() => setPrinting(true)}
-        >
-          Print a sheet
-        </Button>
+        {needsCurves ? (
+          <Button variant="contained" component={Link} href={`/conditions/${view.condition.id}/curves`}>
+            Make the curves first
+          </Button>
+        ) : (
+          <Button
+            variant={view.readings.length === 0 ? 'contained' : 'outlined'}
+            onClick={() => setPrinting(true)}
+          >
+            Print a sheet
+          </Button>
+        )}
         {actions}
       </div>
       {view.versions.length > 0 && (
