@@ -276,6 +276,31 @@ describe('melto', () => {
     }
   });
 
+  it('checks a reading, and its exit code is the verdict', () => {
+    const against = (...args: string[]) =>
+      melto('check', '--measured', 'pm.txt', '--tolerances', 'iso12647-7-proof', ...args);
+    // A reading agrees with itself in all that it has patches for.
+    const same = JSON.parse(against('--aims', 'pm.txt', '--json').out);
+    for (const { value, count } of same.metrics) if (count > 0) expect(value).toBeLessThan(1e-9);
+    const profile = against('--aims', 'press.icc', '--json');
+    const judged = JSON.parse(profile.out);
+    const all = judged.metrics.find(
+      ({ group, statistic }: { group: string; statistic: string }) => group === 'all' && statistic === 'mean',
+    );
+    expect(all.value).toBeGreaterThan(0.1);
+    expect(all.value).toBeLessThan(2.5);
+    const dark = readFileSync(join(folder, 'pm.txt'), 'utf8');
+    writeFileSync(join(folder, 'm2.cgats'), dark.replace(/M1/g, 'M2'));
+    const otherwise = against('--aims', 'm2.cgats');
+    expect(otherwise.status).toBe(1);
+    expect(otherwise.out).toContain('not judged (');
+    expect(otherwise.out).toContain('read in M1, the aims are for M2');
+    expect(against('--aims', 'ramps.txt')).toMatchObject({ status: 2 });
+    expect(melto('check', '--measured', 'pm.txt', '--aims', 'pm.txt', '--tolerances', 'x').err).toContain(
+      '--tolerances: found "x"',
+    );
+  });
+
   it.each([
     [['curves', 'balance', '--measured', 'm1.txt'], 'found no near-neutral scales'],
     [['curves', 'linearise', '--measured', 'greys.txt'], 'found no colours'],

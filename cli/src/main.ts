@@ -124,6 +124,18 @@ async function main(argv: readonly string[]): Promise<number> {
 
   json(
     program
+      .command('check')
+      .description('judge a CMYK reading by aims and tolerances; the exit code is the verdict')
+      .requiredOption('--measured <file>', 'CGATS reading')
+      .requiredOption('--aims <file>', 'CGATS characterisation, or an ICC profile')
+      .requiredOption('--tolerances <name>', 'iso12647-7-proof, iso12647-8-validation or house-photo')
+      .option('--substrate-corrected', 'move the aims to the paper that was read'),
+  ).action(async (options) => {
+    status = (await import('./check.ts')).check(options);
+  });
+
+  json(
+    program
       .command('convert')
       .argument('<in>')
       .argument('<out>')

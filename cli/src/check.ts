@@ -1,0 +1,106 @@
+import { patchXyz } from '@melto/core/cgats/patchColours';
+import { WHITE_D50_MEASURED, WHITE_ICC } from '@melto/core/colour/whitePoints';
+import { labToXyz } from '@melto/core/colour/xyzToLab';
+import { checkAgainstAims } from '@melto/core/conformity/checkAgainstAims';
+import type { AimCheck, Aims } from '@melto/core/conformity/checkAgainstAims';
+import { TOLERANCE_SETS } from '@melto/core/conformity/data/toleranceSets';
+import { formatAgainstLimit } from '@melto/core/conformity/shortCheck';
+import type { Verdict } from '@melto/core/conformity/shortCheck';
+import { deviceToLab } from '@melto/core/icc/profileTransform';
+import { issueText } from '@melto/core/result';
+import { cmykReading, oneOf, readBytes, report } from './files.ts';
+import { readProfile } from './profileInspect.ts';
+import { UsageError } from './usageError.ts';
+
+export interface CheckOptions {
+  readonly measured: string;
+  readonly aims: string;
+  readonly tolerances: string;
+  readonly substrateCorrected?: boolean;
+  readonly json?: boolean;
+}
+
+const WORDS: Readonly<Record<Verdict, string>> = {
+  conforms: 'conforms',
+  near: 'conforms, near a limit',
+  'does-not-conform': 'does not conform',
+  'not-judged': 'not judged',
+};
+
+/** Judges a reading by aims and tolerances; the exit code is the verdict. */
+export function check(options: CheckOptions): number {
+  const id = oneOf(
+    options.tolerances,
+    '--tolerances',
+    TOLERANCE_SETS.map((set) => set.id),
+  );
+  const tolerances = TOLERANCE_SETS.find((set) => set.id === id) ?? TOLERANCE_SETS[0];
+  const { set, device } = cmykReading(options.measured);
+  const judged = checkAgainstAims(
+    set,
+    aimsFrom(options.aims, device),
+    tolerances,
+    options.substrateCorrected === true,
+  );
+  if (!judged.ok)
+    throw new UsageError(`${options.measured}, ${options.aims}: ${judged.issues.map(issueText).join('; ')}`);
+  const { verdict, metrics, pairs, otherwise } = judged.value;
+  report(
+    options.json,
+    { tolerances: id, verdict, otherwise: otherwise ?? null, patches: pairs.length, metrics },
+    [
+      `${sentence(judged.value)} to ${tolerances.name} (${tolerances.source})`,
+      ...metrics.map(lineOf(judged.value)),
+    ],
+  );
+  return verdict === 'conforms' || verdict === 'near' ? 0 : 1;
+}
+
+function sentence({ verdict, substrateCorrected, otherwise, pairs }: AimCheck): string {
+  const how = [
+    `${pairs.length} patches`,
+    ...(substrateCorrected ? ['substrate-corrected'] : []),
+    ...(otherwise === undefined ? [] : [otherwise]),
+  ];
+  return `${WORDS[verdict]} (${how.join('; ')})`;
+}
+
+function lineOf({ pairs }: AimCheck) {
+  return ({
+    group,
+    statistic,
+    quantity,
+    value,
+    limit,
+    margin,
+    verdict,
+    count,
+    worst,
+  }: AimCheck['metrics'][number]) => {
+    const name = `${group}, ${statistic} ${quantity}`.padEnd(40);
+    if (worst === undefined) return `${name} no patch of this group: ${WORDS[verdict]}`;
+    const inks = Array.from(pairs[worst].device, (ink) => (100 * ink).toFixed(0)).join(' ');
+    return `${name} ${formatAgainstLimit(value, limit).padStart(6)} of ${limit.toFixed(1)}, margin ${margin.toFixed(2).padStart(6)}: ${WORDS[verdict]} (${count} patches, worst ${inks})`;
+  };
+}
+
+/** Aims from a characterisation, or from what a profile predicts for the values that were read. */
+function aimsFrom(path: string, device: Float64Array): Aims {
+  const bytes = readBytes(path);
+  const isProfile = Buffer.from(bytes.subarray(36, 40)).toString('latin1') === 'acsp';
+  if (!isProfile) {
+    const { set, device: own } = cmykReading(path);
+    return { device: own, xyz: patchXyz(set) ?? new Float64Array(0), mode: set.conditions.mode };
+  }
+  const toLab = deviceToLab(readProfile(path), 'absolute');
+  if (!toLab.ok || toLab.value.inputs !== 4)
+    throw new UsageError(`${path}: found no table from CMYK to Lab, expected a CMYK output profile`);
+  const lab = new Float64Array((device.length / 4) * 3);
+  toLab.value.apply(device, lab);
+  const xyz = new Float64Array(lab.length);
+  for (let i = 0; i < lab.length; i += 3)
+    labToXyz([lab[i], lab[i + 1], lab[i + 2]], WHITE_ICC).forEach(
+      (value, axis) => (xyz[i + axis] = (value / WHITE_ICC[axis]) * WHITE_D50_MEASURED[axis]),
+    );
+  return { device, xyz };
+}
