@@ -6,6 +6,15 @@ const largest = (group: ToleranceMetric['group'], limit: number, quantity: Toler
 const mean = (group: ToleranceMetric['group'], limit: number, quantity: ToleranceMetric['quantity'] = 'ΔE00') =>
   ({ group, statistic: 'mean', quantity, limit }) as const;
 
+/** What proof and validation print share. */
+const PRINT: readonly ToleranceMetric[] = [
+  largest('substrate', 3),
+  mean('all', 2.5),
+  { group: 'all', statistic: '95th percentile', quantity: 'ΔE00', limit: 5 },
+  largest('solids', 3),
+  mean('greys', 2, 'ΔCh'),
+];
+
 export const TOLERANCE_SETS: readonly ToleranceSet[] = [
   {
     id: 'iso12647-7-proof',
@@ -13,12 +22,8 @@ export const TOLERANCE_SETS: readonly ToleranceSet[] = [
     source: 'ISO 12647-7, as commonly published; check against your copy',
     substrateUncorrected: true,
     metrics: [
-      largest('substrate', 3),
-      mean('all', 2.5),
-      { group: 'all', statistic: '95th percentile', quantity: 'ΔE00', limit: 5 },
-      largest('solids', 3),
+      ...PRINT,
       largest('chromatic solids', 2.5, 'ΔH'),
-      mean('greys', 2, 'ΔCh'),
       largest('greys', 3.5, 'ΔCh'),
       mean('outer gamut', 2.5),
     ],
@@ -28,13 +33,7 @@ export const TOLERANCE_SETS: readonly ToleranceSet[] = [
     name: 'ISO 12647-8 validation print',
     source: 'ISO 12647-8, as commonly published; check against your copy',
     substrateUncorrected: true,
-    metrics: [
-      largest('substrate', 3),
-      mean('all', 2.5),
-      { group: 'all', statistic: '95th percentile', quantity: 'ΔE00', limit: 5 },
-      largest('solids', 3),
-      mean('greys', 2, 'ΔCh'),
-    ],
+    metrics: PRINT,
   },
   {
     id: 'house-photo',

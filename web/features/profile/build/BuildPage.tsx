@@ -5,7 +5,6 @@ import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useSnackbar } from 'notistack';
 import { useEffect, useRef, useState } from 'react';
-import { DEFAULT_NAME_PATTERN, profileName } from '@melto/core/profile/describeProfile';
 import { separationOf } from '@melto/core/separate/separation';
 import type { BlackAmount, Separation } from '@melto/core/separate/separation';
 import type { ConditionRow } from '@melto/services/conditions';
@@ -13,6 +12,9 @@ import type { PressForProfile } from '@melto/services/pressView';
 import type { ReadingOfCondition } from '@melto/services/readings';
 import { problemWords, sendJson } from '@/ui/api';
 import { formatMoment } from '@/ui/format';
+import { FaultNotice } from '../FaultNotice';
+import { DEFAULT_FILE, ProfileFileFields } from '../ProfileFileFields';
+import type { ProfileFile } from '../ProfileFileFields';
 import { pixelsOf, pixelsOfAddress } from './pixelsOf';
 import { GreysFigure, LeafFigure, PictureFigure } from './PreviewFigures';
 import { SeparationControls } from './SeparationControls';
@@ -47,9 +49,7 @@ export function BuildPage({
   const [black, setBlack] = useState<BlackAmount>('medium');
   const [separation, setSeparation] = useState<Separation>(() => separationOf('medium', press.totalInk));
   const [hueDeg, setHueDeg] = useState(30);
-  const [version, setVersion] = useState(4);
-  const [tableSize, setTableSize] = useState('normal');
-  const [namePattern, setNamePattern] = useState(DEFAULT_NAME_PATTERN);
+  const [profileFile, setProfileFile] = useState<ProfileFile>(DEFAULT_FILE);
   const [note, setNote] = useState('');
   const [pictureName, setPictureName] = useState('the seed packet');
   const [problem, setProblem] = useState<string>();
@@ -74,9 +74,7 @@ export function BuildPage({
       await sendJson(`/api/conditions/${condition.id}/profiles`, {
         readingId,
         ...(all.length > 1 ? { addedReadingIds: all.slice(1) } : {}),
-        version,
-        tableSize,
-        namePattern,
+        ...profileFile,
         ...(note.trim() === '' ? {} : { note: note.trim() }),
         separation: { black, ...separation },
       });
@@ -114,7 +112,7 @@ export function BuildPage({
           <Button component={Link} href={profilePath}>
             Not now
           </Button>
-          <Button type="submit" variant="contained" disabled={namePattern.trim() === ''}>
+          <Button type="submit" variant="contained" disabled={profileFile.namePattern.trim() === ''}>
             Build
           </Button>
         </div>
@@ -133,6 +131,7 @@ export function BuildPage({
                 </MenuItem>
               ))}
             </TextField>
+            <FaultNotice reading={first} />
             {addable.map((row) => (
               <FormControlLabel
                 key={row.id}
@@ -191,43 +190,11 @@ export function BuildPage({
               </>
             )}
             <div className="panel build-form build-wide">
-              <div className="row" style={{ alignItems: 'flex-start' }}>
-                <TextField
-                  select
-                  label="ICC version"
-                  value={version}
-                  onChange={(event) => setVersion(Number(event.target.value))}
-                  helperText={version === 2 ? 'For older software.' : 'For current software.'}
-                  sx={{ width: 170 }}
-                >
-                  <MenuItem value={4}>4</MenuItem>
-                  <MenuItem value={2}>2</MenuItem>
-                </TextField>
-                <TextField
-                  select
-                  label="Tables"
-                  value={tableSize}
-                  onChange={(event) => setTableSize(event.target.value)}
-                  helperText={
-                    {
-                      small: '11⁴ and 17³: a small file, coarser',
-                      normal: '17⁴ and 33³',
-                      large: '21⁴ and 49³: three times the time',
-                    }[tableSize]
-                  }
-                  sx={{ width: 230 }}
-                >
-                  <MenuItem value="small">small</MenuItem>
-                  <MenuItem value="normal">normal</MenuItem>
-                  <MenuItem value="large">large</MenuItem>
-                </TextField>
-                <TextField
-                  label="Name"
-                  value={namePattern}
-                  error={namePattern.trim() === ''}
-                  onChange={(event) => setNamePattern(event.target.value)}
-                  helperText={`${profileName(namePattern, { device: condition.device, stock: condition.stock, mode: condition.mode, date: '2026-03-14' })}.icc`}
-                  sx={{ flex: 1 }}
+              <div className="build-file">
+                <ProfileFileFields
+                  condition={condition}
+                  file={profileFile}
+                  onChange={(changed) => setProfileFile({ ...profileFile, ...changed })}
                 />
               </div>
               <TextField

@@ -1,0 +1,77 @@
+'use client';
+
+import { MenuItem, TextField } from '@mui/material';
+import { DEFAULT_NAME_PATTERN, profileName } from '@melto/core/profile/describeProfile';
+import type { ConditionRow } from '@melto/services/conditions';
+
+/** How the file is to be: ICC version, tables, name. */
+export interface ProfileFile {
+  readonly version: number;
+  readonly tableSize: string;
+  readonly namePattern: string;
+}
+
+export const DEFAULT_FILE: ProfileFile = {
+  version: 4,
+  tableSize: 'normal',
+  namePattern: DEFAULT_NAME_PATTERN,
+};
+
+const TABLE_WORDS: Readonly<Record<'rgb' | 'inks', Readonly<Record<string, string>>>> = {
+  rgb: {
+    small: '17³: a small file, coarser',
+    normal: '33³ each way',
+    large: '45³ and 49³: three times the time',
+  },
+  inks: {
+    small: '11⁴ and 17³: a small file, coarser',
+    normal: '17⁴ and 33³',
+    large: '21⁴ and 49³: three times the time',
+  },
+};
+
+export function ProfileFileFields({
+  condition,
+  file,
+  onChange,
+}: {
+  condition: ConditionRow;
+  file: ProfileFile;
+  onChange: (changed: Partial<ProfileFile>) => void;
+}) {
+  const words = TABLE_WORDS[condition.space === 'rgb' ? 'rgb' : 'inks'];
+  return (
+    <>
+      <TextField
+        select
+        label="ICC version"
+        value={file.version}
+        onChange={(event) => onChange({ version: Number(event.target.value) })}
+        helperText={file.version === 2 ? 'For older software.' : 'For current software.'}
+      >
+        <MenuItem value={4}>4</MenuItem>
+        <MenuItem value={2}>2</MenuItem>
+      </TextField>
+      <TextField
+        select
+        label="Tables"
+        value={file.tableSize}
+        onChange={(event) => onChange({ tableSize: event.target.value })}
+        helperText={words[file.tableSize]}
+      >
+        {Object.keys(words).map((size) => (
+          <MenuItem key={size} value={size}>
+            {size}
+          </MenuItem>
+        ))}
+      </TextField>
+      <TextField
+        label="Name"
+        value={file.namePattern}
+        error={file.namePattern.trim() === ''}
+        onChange={(event) => onChange({ namePattern: event.target.value })}
+        helperText={`Filled in, for example: ${profileName(file.namePattern, { device: condition.device, stock: condition.stock, mode: condition.mode, date: '2026-03-14' })}.icc`}
+      />
+    </>
+  );
+}
