@@ -25,7 +25,7 @@ import { insertResult, insertResultFile } from '@melto/store/results';
 import { domainNow } from './clock.ts';
 import { LOCAL_PERSON } from './context.ts';
 import type { Services } from './context.ts';
-import { pooledReadings } from './pooledReadings.ts';
+import { pooledReadings, whereRead } from './pooledReadings.ts';
 import type { PooledReadings } from './pooledReadings.ts';
 import { Problem } from './problem.ts';
 import { compareProfiles } from './profileComparison.ts';
@@ -99,6 +99,7 @@ export async function buildProfile(
     choices,
     report,
     neutral: neutralRamp(profile),
+    suspicious: whereRead(pooled, report.outliers),
     ...more,
     compared: earlier === undefined ? undefined : compareProfiles(earlier, profile),
   };

@@ -50,3 +50,18 @@ export async function pooledReadings(
     throw new Error(`reading ${readingId} has no device values or no colours`);
   return { first, added, set, device: set.device, xyz };
 }
+
+/** A patch of a reading, by its row in the chart. */
+export interface PatchOfReading {
+  readonly readingId: number;
+  readonly code: string;
+  readonly row: number;
+}
+
+/** Where the rows of the pooled patches were read. */
+export function whereRead({ first, added }: PooledReadings, rows: readonly number[]): PatchOfReading[] {
+  const all = [first, ...added].flatMap((loaded) =>
+    loaded.rows.map((row) => ({ readingId: loaded.reading.id, code: loaded.print.code, row })),
+  );
+  return rows.map((row) => all[row]);
+}

@@ -261,6 +261,9 @@ describe('a press to a known state', () => {
     expect(detail.compared?.version).toBe(1);
     expect(detail.uncertainty?.mean).toBeGreaterThan(0);
     expect(detail.choices.note).toBe('for the catalogue');
+    // Patches that disagree are found in the reading that they are of.
+    expect(detail.suspicious).toHaveLength(detail.report.outliers.length);
+    for (const { readingId } of detail.suspicious ?? []) expect([base.id, added]).toContain(readingId);
     await putInForce(services, (await versionsOf(services, gloss, 'profile'))[0].id);
   });
 

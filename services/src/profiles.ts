@@ -14,6 +14,7 @@ import { LOCAL_PERSON } from './context.ts';
 import type { Services } from './context.ts';
 import { Problem } from './problem.ts';
 import { checkAdded } from './pooledReadings.ts';
+import type { PatchOfReading } from './pooledReadings.ts';
 import type { ProfileComparison } from './profileComparison.ts';
 import { completeReading } from './readings.ts';
 import type { RefinementFigures } from './refinementFigures.ts';
@@ -65,6 +66,8 @@ export interface ProfileDetail {
   }[];
   /** Ink devices: what the separations came to. */
   readonly inks?: Pick<InkProfileReport, 'roundTrip' | 'totalInk' | 'reversals'>;
+  /** Patches that disagree with the rest: worth another reading. */
+  readonly suspicious?: readonly PatchOfReading[];
   /** Ink devices: where the model is sure and where not. */
   readonly uncertainty?: UncertaintyMap;
   /** Ink devices: largest bends along 200 paths, ΔE*ab a step of 2. */

@@ -222,7 +222,7 @@ function Report({ summary, detail }: { row: ResultRow; summary: ProfileSummary; 
       </div>
       <PlainWords summary={summary} detail={detail} />
       {detail.uncertainty !== undefined && <SurenessMap map={detail.uncertainty} />}
-      <WorstPatches report={report} />
+      <WorstPatches report={report} suspicious={detail.suspicious} />
     </>
   );
 }

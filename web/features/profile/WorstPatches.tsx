@@ -1,10 +1,19 @@
 'use client';
 
-import type { FitReport } from '@melto/services/profiles';
+import type { FitReport, ProfileDetail } from '@melto/services/profiles';
+import Link from 'next/link';
 import { Swatch } from '@/ui/Swatch';
 
+const SHOWN = 3;
+
 /** The patches the model predicts least well: measured above, model in the lower third. */
-export function WorstPatches({ report }: { report: FitReport }) {
+export function WorstPatches({
+  report,
+  suspicious = [],
+}: {
+  report: FitReport;
+  suspicious?: ProfileDetail['suspicious'];
+}) {
   return (
     <div className="panel">
       <header>
@@ -14,7 +23,18 @@ export function WorstPatches({ report }: { report: FitReport }) {
           {report.outliers.length === 0 ? (
             <span className="quiet">none is over five medians</span>
           ) : (
-            `${report.outliers.length} over five medians: worth another reading`
+            <>
+              {report.outliers.length} over five medians, worth another reading:{' '}
+              {suspicious.slice(0, SHOWN).map(({ readingId, code, row }, i) => (
+                <span key={`${readingId} ${row}`}>
+                  {i > 0 && ', '}
+                  <Link href={`/readings/${readingId}?patch=${row}`}>
+                    {code} patch {row + 1}
+                  </Link>
+                </span>
+              ))}
+              {suspicious.length > SHOWN && ' …'}
+            </>
           )}
         </span>
       </header>
