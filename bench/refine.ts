@@ -5,9 +5,9 @@ import { fitInkModel, inkModelLab } from '@melto/core/characterise/inkModel';
 import { InkUncertainty } from '@melto/core/characterise/inkUncertainty';
 import { makeCmykChart } from '@melto/core/charts/cmykChart';
 import { deltaE2000Rows } from '@melto/core/colour/deltaE2000';
-import type { Xyz } from '@melto/core/colour/xyz';
+import type { Lab } from '@melto/core/colour/lab';
 import { meanPaperXyz } from '@melto/core/device/meanPaperXyz';
-import { absoluteToRelativeLab } from '@melto/core/icc/profileTransform';
+import { relativeToPaper } from '@melto/core/icc/profileTransform';
 import { writeIcc } from '@melto/core/icc/writeIcc';
 import { createRandom } from '@melto/core/numerics/random';
 import { mean } from '@melto/core/numerics/statistics';
@@ -49,7 +49,7 @@ export function refine(): void {
           ...{ version: 4, tableSize: 'normal', description: name, copyright: '', createdMs: 0 },
           paperXyz,
           separation: separationOf('medium', TOTAL_INK),
-          anchors: anchored ? relative(targets, paperXyz) : undefined,
+          anchors: anchored ? relativeToPaper(rowsOf(targets), paperXyz) : undefined,
         });
         writeFileSync(path, writeIcc(profile));
         const inks = transicc(targets, 3, '-i*Lab', `-o${path}`, 3, 4).map((value) => value / 100);
@@ -109,14 +109,8 @@ export function refine(): void {
   );
 }
 
-/** Media-relative Lab of absolute colours. */
-function relative(lab: Float64Array, paperXyz: Xyz): Float64Array {
-  const white: [number, number, number] = [paperXyz[0] / 100, paperXyz[1] / 100, paperXyz[2] / 100];
-  return Float64Array.from(
-    Array.from({ length: lab.length / 3 }, (_, i) =>
-      absoluteToRelativeLab([lab[3 * i], lab[3 * i + 1], lab[3 * i + 2]], white),
-    ).flat(),
-  );
+function rowsOf(lab: Float64Array): Lab[] {
+  return Array.from({ length: lab.length / 3 }, (_, i) => [lab[3 * i], lab[3 * i + 1], lab[3 * i + 2]]);
 }
 
 /** Colours as brands choose them: one or two inks near full, little black. */

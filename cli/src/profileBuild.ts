@@ -4,9 +4,8 @@ import type { PatchSet } from '@melto/core/cgats/patchSet';
 import { fitInkModel } from '@melto/core/characterise/inkModel';
 import { fitReport, reportedRgb } from '@melto/core/characterise/fitReport';
 import { fitRgbModel } from '@melto/core/characterise/rgbModel';
-import type { Xyz } from '@melto/core/colour/xyz';
 import { channelCount, paperValue } from '@melto/core/device/deviceSpace';
-import { absoluteToRelativeLab } from '@melto/core/icc/profileTransform';
+import { relativeToPaper } from '@melto/core/icc/profileTransform';
 import { writeIcc } from '@melto/core/icc/writeIcc';
 import type { IccProfile } from '@melto/core/icc/iccTypes';
 import type { ErrorSummary } from '@melto/core/numerics/statistics';
@@ -122,7 +121,13 @@ function buildFromInks(
     ...about,
     tableSize,
     separation,
-    anchors: colours === undefined ? undefined : anchorsFrom(colours, about.paperXyz),
+    anchors:
+      colours === undefined
+        ? undefined
+        : relativeToPaper(
+            colourListFrom(colours).map(({ lab }) => lab),
+            about.paperXyz,
+          ),
   });
   const found = inkProfileReport(model, profile, device, xyz, separation.totalInk);
   const black = found.neutralAxis[0];
@@ -144,10 +149,4 @@ function buildFromInks(
           ]),
     ],
   };
-}
-
-/** Colours of a list as the paper's white has them. */
-function anchorsFrom(path: string, paperXyz: Xyz): Float64Array {
-  const white: [number, number, number] = [paperXyz[0] / 100, paperXyz[1] / 100, paperXyz[2] / 100];
-  return Float64Array.from(colourListFrom(path).flatMap(({ lab }) => [...absoluteToRelativeLab(lab, white)]));
 }

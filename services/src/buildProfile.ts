@@ -3,10 +3,9 @@ import type { FitReport } from '@melto/core/characterise/fitReport';
 import { fitInkModel } from '@melto/core/characterise/inkModel';
 import { fitRgbModel } from '@melto/core/characterise/rgbModel';
 import { uncertaintyMap } from '@melto/core/characterise/uncertaintyMap';
-import type { Xyz } from '@melto/core/colour/xyz';
 import { channelCount, paperValue } from '@melto/core/device/deviceSpace';
 import { meanPaperXyz } from '@melto/core/device/meanPaperXyz';
-import { absoluteToRelativeLab, deviceToLab, labToDevice } from '@melto/core/icc/profileTransform';
+import { deviceToLab, labToDevice, relativeToPaper } from '@melto/core/icc/profileTransform';
 import type { IccProfile } from '@melto/core/icc/iccTypes';
 import { writeIcc } from '@melto/core/icc/writeIcc';
 import { summariseErrors } from '@melto/core/numerics/statistics';
@@ -32,7 +31,6 @@ import { compareProfiles } from './profileComparison.ts';
 import { DEFAULT_SEPARATION, profileInForce } from './profiles.ts';
 import type { ProfileChoices, ProfileDetail, ProfileSummary } from './profiles.ts';
 import { refinementFigures, wantedColours } from './refinementFigures.ts';
-import type { WantedColour } from './refinementFigures.ts';
 
 /** The work of the job: computes everything, then gives the function that stores it within the job's transaction. */
 export async function buildProfile(
@@ -163,7 +161,15 @@ function fromInks(
   const wanted = wantedColours(added);
   const { profile } = buildInkProfile(
     model,
-    { ...about, tableSize, separation, anchors: relativeAnchors(wanted, about.paperXyz) },
+    {
+      ...about,
+      tableSize,
+      separation,
+      anchors: relativeToPaper(
+        wanted.map(({ asked }) => asked),
+        about.paperXyz,
+      ),
+    },
     (fraction, words) => onProgress(0.3 + 0.6 * fraction, words),
   );
   onProgress(0.9, 'Looking at the result');
@@ -187,12 +193,6 @@ function fromInks(
     refinement:
       before === undefined ? undefined : refinementFigures(first, added, wanted, before, model, profile),
   };
-}
-
-/** What the wanted colours are beside the paper. */
-function relativeAnchors(wanted: readonly WantedColour[], paperXyz: Xyz): Float64Array {
-  const white: [number, number, number] = [paperXyz[0] / 100, paperXyz[1] / 100, paperXyz[2] / 100];
-  return Float64Array.from(wanted.flatMap(({ asked }) => [...absoluteToRelativeLab(asked, white)]));
 }
 
 function neutralRamp(profile: IccProfile): ProfileDetail['neutral'] {

@@ -4,7 +4,7 @@ import { adaptationMatrix } from './chromaticAdaptation.ts';
 import type { Lab } from './lab.ts';
 import { rgbToXyzMatrix } from './rgbSpace.ts';
 import { WHITE_ICC, WHITE_SRGB } from './whitePoints.ts';
-import { labToXyz } from './xyzToLab.ts';
+import { labToXyz, xyzToLab } from './xyzToLab.ts';
 
 const SRGB_TO_XYZ_D65: Matrix3 = rgbToXyzMatrix([0.64, 0.33], [0.3, 0.6], [0.15, 0.06], WHITE_SRGB);
 export const SRGB_TO_XYZ_D50: Matrix3 = multiplyMatrix3(
@@ -27,6 +27,11 @@ export interface ScreenColour {
   readonly rgb: readonly [number, number, number];
   /** The colour lies outside sRGB by more than rounding. */
   readonly clipped: boolean;
+}
+
+/** sRGB 0..1 to Lab (ICC white), Bradford adapted. */
+export function srgbToLab([r, g, b]: readonly number[]): Lab {
+  return xyzToLab(applyMatrix3(SRGB_TO_XYZ_D50, [srgbDecode(r), srgbDecode(g), srgbDecode(b)]), WHITE_ICC);
 }
 
 /** Lab (D50) to sRGB for display, Bradford adapted, clipped per channel and marked where it was clipped. */

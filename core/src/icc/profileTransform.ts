@@ -1,6 +1,7 @@
 import { WHITE_ICC } from '../colour/whitePoints.ts';
 import { labToXyz, xyzToLab } from '../colour/xyzToLab.ts';
 import type { Lab } from '../colour/lab.ts';
+import type { Xyz } from '../colour/xyz.ts';
 import { failure, success } from '../result.ts';
 import type { Result } from '../result.ts';
 import { compileLut } from './compileLut.ts';
@@ -62,6 +63,12 @@ export function absoluteToRelativeLab(lab: Lab, white: readonly [number, number,
     [(xyz[0] * WHITE_ICC[0]) / white[0], xyz[1] / white[1], (xyz[2] * WHITE_ICC[2]) / white[2]],
     WHITE_ICC,
   );
+}
+
+/** The same for a list of colours and a measured paper (Y = 100); row-major × 3. */
+export function relativeToPaper(labs: readonly Lab[], paperXyz: Xyz): Float64Array {
+  const white = [paperXyz[0] / 100, paperXyz[1] / 100, paperXyz[2] / 100] as const;
+  return Float64Array.from(labs.flatMap((lab) => [...absoluteToRelativeLab(lab, white)]));
 }
 
 /** Device values to Lab by the profile's A2B table. */

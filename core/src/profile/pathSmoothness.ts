@@ -1,10 +1,7 @@
 import type { RenderingIntent } from '../icc/profileTransform.ts';
 import { deviceToLab, labToDevice } from '../icc/profileTransform.ts';
 import type { IccProfile } from '../icc/iccTypes.ts';
-import { WHITE_ICC } from '../colour/whitePoints.ts';
-import { xyzToLab } from '../colour/xyzToLab.ts';
-import { SRGB_TO_XYZ_D50, srgbDecode } from '../colour/srgb.ts';
-import { applyMatrix3 } from '../numerics/matrix3.ts';
+import { srgbToLab } from '../colour/srgb.ts';
 import { createRandom } from '../numerics/random.ts';
 import type { Random } from '../numerics/random.ts';
 import { unwrap } from '../result.ts';
@@ -62,6 +59,5 @@ function screenColour(random: Random, saturated: boolean): number[] {
     rgb[random.below(3)] = 0;
     rgb[random.below(3)] = 1;
   }
-  const xyz = applyMatrix3(SRGB_TO_XYZ_D50, [srgbDecode(rgb[0]), srgbDecode(rgb[1]), srgbDecode(rgb[2])]);
-  return [...xyzToLab(xyz, WHITE_ICC)];
+  return [...srgbToLab(rgb)];
 }

@@ -1,10 +1,7 @@
 import { createRandom } from '../numerics/random.ts';
 import { labToLch } from '../colour/labToLch.ts';
 import type { Lab } from '../colour/lab.ts';
-import { SRGB_TO_XYZ_D50, srgbDecode } from '../colour/srgb.ts';
-import { WHITE_ICC } from '../colour/whitePoints.ts';
-import { xyzToLab } from '../colour/xyzToLab.ts';
-import { applyMatrix3 } from '../numerics/matrix3.ts';
+import { srgbToLab } from '../colour/srgb.ts';
 
 /** A colour of a picture with the share of its area, 0..1. */
 export interface PictureColour {
@@ -35,7 +32,10 @@ export function pictureHistogram(rgba: ArrayLike<number>, most = 4000): PictureC
   return [...cells.values()]
     .sort((a, b) => b.count - a.count)
     .slice(0, most)
-    .map(({ count, sum }) => ({ lab: srgbLab(sum.map((value) => value / count)), share: count / pixels }));
+    .map(({ count, sum }) => ({
+      lab: srgbToLab(sum.map((value) => value / count / 255)),
+      share: count / pixels,
+    }));
 }
 
 /**
@@ -98,9 +98,4 @@ function careFor(lab: Lab): number {
 
 function squared(a: Lab, b: Lab): number {
   return (a[0] - b[0]) ** 2 + (a[1] - b[1]) ** 2 + (a[2] - b[2]) ** 2;
-}
-
-function srgbLab(rgb: readonly number[]): Lab {
-  const [r, g, b] = rgb.map((value) => srgbDecode(value / 255));
-  return xyzToLab(applyMatrix3(SRGB_TO_XYZ_D50, [r, g, b]), WHITE_ICC);
 }
