@@ -2,7 +2,10 @@ import { patchXyz } from '@melto/core/cgats/patchColours';
 import { WHITE_D50_MEASURED, WHITE_ICC } from '@melto/core/colour/whitePoints';
 import { labToXyz } from '@melto/core/colour/xyzToLab';
 import { checkAgainstAims } from '@melto/core/conformity/checkAgainstAims';
-import type { AimCheck, Aims } from '@melto/core/conformity/checkAgainstAims';
+import type { AimCheck } from '@melto/core/conformity/checkAgainstAims';
+import { publishedAims } from '@melto/core/conformity/aims';
+import type { Aims } from '@melto/core/conformity/aims';
+import { PUBLISHED_CONDITIONS } from '@melto/core/conformity/data/publishedConditions';
 import { TOLERANCE_SETS } from '@melto/core/conformity/data/toleranceSets';
 import { formatAgainstLimit } from '@melto/core/conformity/shortCheck';
 import type { Verdict } from '@melto/core/conformity/shortCheck';
@@ -47,7 +50,7 @@ export function check(options: CheckOptions): number {
   const { verdict, metrics, pairs, otherwise } = judged.value;
   report(
     options.json,
-    { tolerances: id, verdict, otherwise: otherwise ?? null, patches: pairs.length, metrics },
+    { tolerances: id, verdict, otherwise, patches: pairs.length, metrics },
     [
       `${sentence(judged.value)} to ${tolerances.name} (${tolerances.source})`,
       ...metrics.map(lineOf(judged.value)),
@@ -60,7 +63,8 @@ function sentence({ verdict, substrateCorrected, otherwise, pairs }: AimCheck): 
   const how = [
     `${pairs.length} patches`,
     ...(substrateCorrected ? ['substrate-corrected'] : []),
-    ...(otherwise === undefined ? [] : [otherwise]),
+    ...(pairs.some(({ origin }) => origin === 'completed') ? ['aims completed from published solids'] : []),
+    ...otherwise,
   ];
   return `${WORDS[verdict]} (${how.join('; ')})`;
 }
@@ -84,13 +88,15 @@ function lineOf({ pairs }: AimCheck) {
   };
 }
 
-/** Aims from a characterisation, or from what a profile predicts for the values that were read. */
+/** Aims of a published condition by its name, from a characterisation, or from what a profile predicts for the values that were read. */
 function aimsFrom(path: string, device: Float64Array): Aims {
+  const published = PUBLISHED_CONDITIONS.find(({ key }) => key === path.toLowerCase());
+  if (published !== undefined) return publishedAims(published);
   const bytes = readBytes(path);
   const isProfile = Buffer.from(bytes.subarray(36, 40)).toString('latin1') === 'acsp';
   if (!isProfile) {
     const { set, device: own } = cmykReading(path);
-    return { device: own, xyz: patchXyz(set) ?? new Float64Array(0), mode: set.conditions.mode };
+    return { device: own, xyz: patchXyz(set) ?? new Float64Array(0), conditions: set.conditions };
   }
   const toLab = deviceToLab(readProfile(path), 'absolute');
   if (!toLab.ok || toLab.value.inputs !== 4)
@@ -102,5 +108,5 @@ function aimsFrom(path: string, device: Float64Array): Aims {
     labToXyz([lab[i], lab[i + 1], lab[i + 2]], WHITE_ICC).forEach(
       (value, axis) => (xyz[i + axis] = (value / WHITE_ICC[axis]) * WHITE_D50_MEASURED[axis]),
     );
-  return { device, xyz };
+  return { device, xyz, conditions: {} };
 }

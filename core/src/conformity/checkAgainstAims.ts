@@ -1,35 +1,41 @@
 import { patchXyz } from '../cgats/patchColours.ts';
-import type { PatchSet } from '../cgats/patchSet.ts';
+import type { MeasurementConditions, PatchSet } from '../cgats/patchSet.ts';
+import { mergeRepeats } from '../characterise/mergeRepeats.ts';
 import type { Lab } from '../colour/lab.ts';
-import type { Xyz } from '../colour/xyz.ts';
 import { WHITE_D50_MEASURED } from '../colour/whitePoints.ts';
+import type { Xyz } from '../colour/xyz.ts';
 import { xyzToLab } from '../colour/xyzToLab.ts';
 import { meanPaperXyz } from '../device/meanPaperXyz.ts';
-import { mergeRepeats } from '../characterise/mergeRepeats.ts';
 import { failure, success } from '../result.ts';
 import type { Result } from '../result.ts';
+import { aimsFor } from './aims.ts';
+import type { AimOrigin, Aims } from './aims.ts';
 import { judgeColours } from './judgeColours.ts';
 import type { ColourPair, Judgement } from './judgeColours.ts';
 import { patchGroups } from './patchGroups.ts';
 import { substrateCorrected } from './substrateCorrected.ts';
 import type { ToleranceSet } from './toleranceSet.ts';
 
-/** Aims of CMYK values: XYZ (Y = 100), row-major × 3, and how they were measured. */
-export interface Aims {
-  readonly device: Float64Array;
-  readonly xyz: Float64Array;
-  readonly mode?: string;
+export interface AimCheck extends Judgement {
+  readonly pairs: readonly CheckedPair[];
+  /** Patches that were read and have no aim. */
+  readonly withoutAim: number;
+  readonly substrateCorrected: boolean;
+  /** Where aims were corrected: the white they were for, and the one that was read. */
+  readonly white?: { readonly aim: Lab; readonly read: Lab };
+  /** In words, how the reading was made otherwise than the aims: no plain *conforms* then. */
+  readonly otherwise: readonly string[];
 }
 
-export interface AimCheck extends Judgement {
-  readonly pairs: readonly ColourPair[];
-  readonly substrateCorrected: boolean;
-  /** In words, where the reading was made otherwise than the aims: no plain *conforms* then. */
-  readonly otherwise?: string;
+export interface CheckedPair extends ColourPair {
+  /** The aim before it was corrected for the substrate. */
+  readonly uncorrected: Lab;
+  readonly origin: AimOrigin;
 }
 
 /**
- * Judges a reading against aims for the same device values; repeats are averaged as reflectance before.
+ * Judges a reading against aims for its device values; repeats are averaged as reflectance before.
+ * @param reading its device values are those that the aims are for, not what a colour conversion made of them.
  * @param corrected aims are moved to the substrate that was read, where the tolerance set does not forbid it.
  */
 export function checkAgainstAims(
@@ -47,65 +53,81 @@ export function checkAgainstAims(
       found: 'none',
     });
   const read = mergeRepeats(reading.device, 4, xyz);
-  const wanted = mergeRepeats(aims.device, 4, aims.xyz);
-  const byKey = new Map(Array.from(wanted.counts, (_, row) => [keyOf(wanted.device, row), row] as const));
-  const found = Array.from(read.counts, (_, row) => ({
-    row,
-    aim: byKey.get(keyOf(read.device, row)),
-  })).filter((pair): pair is { row: number; aim: number } => pair.aim !== undefined);
-  if (found.length === 0)
+  const wanted = aimsFor(aims, read.device);
+  const rows = [...wanted.origins.keys()].filter((row) => wanted.origins[row] !== 'none');
+  if (rows.length === 0)
     return failure({
       code: 'check.common',
       path: 'aims',
       expected: 'aims for the device values that were read',
       found: 'none in common',
     });
-  const moved = corrected ? movedAims(read, wanted) : success(wanted.xyz);
-  if (!moved.ok) return moved;
-  const pairs = found.map(({ row, aim }): ColourPair => {
-    const device = read.device.subarray(4 * row, 4 * row + 4);
-    const keeps = tolerances.substrateUncorrected && patchGroups(device).has('substrate');
-    return {
-      device,
-      aim: labAt(keeps ? wanted.xyz : moved.value, aim),
-      measured: labAt(read.xyz, row),
-    };
-  });
-  const judgement = judgeColours(pairs, tolerances);
-  const mode = reading.conditions.mode;
-  const otherwise =
-    mode !== undefined && aims.mode !== undefined && mode !== aims.mode
-      ? `read in ${mode}, the aims are for ${aims.mode}`
-      : undefined;
-  return success({
-    ...judgement,
-    verdict:
-      otherwise !== undefined && judgement.verdict !== 'does-not-conform' ? 'not-judged' : judgement.verdict,
-    pairs,
-    substrateCorrected: corrected,
-    otherwise,
-  });
-}
-
-function movedAims(
-  read: ReturnType<typeof mergeRepeats>,
-  wanted: ReturnType<typeof mergeRepeats>,
-): Result<Float64Array> {
   const paper = meanPaperXyz(read.device, 4, 0, read.xyz);
-  const aim = meanPaperXyz(wanted.device, 4, 0, wanted.xyz);
-  if (paper === undefined || aim === undefined)
+  if (corrected && (paper === undefined || wanted.paper === undefined))
     return failure({
       code: 'check.paper',
       path: paper === undefined ? 'reading' : 'aims',
       expected: 'bare paper, to correct the aims by it',
       found: 'none',
     });
-  return success(substrateCorrected(wanted.xyz, aim, paper));
+  const moved =
+    corrected && paper !== undefined && wanted.paper !== undefined
+      ? substrateCorrected(wanted.xyz, wanted.paper, paper, wanted.least)
+      : wanted.xyz;
+  const pairs = rows.map((row): CheckedPair => {
+    const device = read.device.subarray(4 * row, 4 * row + 4);
+    const keeps = tolerances.substrateUncorrected && patchGroups(device).has('substrate');
+    const uncorrected = labAt(wanted.xyz, row);
+    return {
+      device,
+      aim: keeps ? uncorrected : labAt(moved, row),
+      uncorrected,
+      measured: labAt(read.xyz, row),
+      origin: wanted.origins[row],
+    };
+  });
+  const judgement = judgeColours(pairs, tolerances);
+  const otherwise = conditionsApart(reading.conditions, aims.conditions);
+  return success({
+    ...judgement,
+    verdict:
+      otherwise.length > 0 && judgement.verdict !== 'does-not-conform' ? 'not-judged' : judgement.verdict,
+    pairs,
+    withoutAim: read.counts.length - rows.length,
+    substrateCorrected: corrected,
+    white:
+      corrected && paper !== undefined && wanted.paper !== undefined
+        ? { aim: labAt(Float64Array.from(wanted.paper), 0), read: labAt(Float64Array.from(paper), 0) }
+        : undefined,
+    otherwise,
+  });
 }
 
-/** Device values agree where they are the same whole level of 8 bits. */
-function keyOf(device: Float64Array, row: number): string {
-  return Array.from(device.subarray(4 * row, 4 * row + 4), (value) => Math.round(255 * value)).join();
+/** How a reading was made otherwise than its aims, in words; what one of both does not tell is not compared. */
+export function conditionsApart(read: MeasurementConditions, aims: MeasurementConditions): string[] {
+  const words: string[] = [];
+  if (read.mode !== undefined && aims.mode !== undefined && read.mode !== aims.mode)
+    words.push(`read in ${read.mode}, the aims are for ${aims.mode}`);
+  else if (read.mode === 'M3' && aims.mode === undefined && aims.filter === 'none')
+    words.push('read in M3 with a polariser, the aims are unpolarised');
+  for (const [field, name] of [
+    ['backing', 'backing'],
+    ['illuminant', 'illuminant'],
+    ['observer', 'observer'],
+  ] as const) {
+    const [own, other] = [read[field], aims[field]];
+    if (own !== undefined && other !== undefined && plain(own) !== plain(other))
+      words.push(`${name} ${own}, the aims are for ${other}`);
+  }
+  return words;
+}
+
+/** `2 degree`, `2°` and `2deg` are the same. */
+function plain(text: string): string {
+  return text
+    .toLowerCase()
+    .replace(/degrees?|deg|°/g, '')
+    .trim();
 }
 
 function labAt(xyz: Float64Array, row: number): Lab {

@@ -1,9 +1,10 @@
 import { deltaE2000 } from '../colour/deltaE2000.ts';
-import { deltaEAb } from '../colour/deltaEAb.ts';
 import type { Lab } from '../colour/lab.ts';
-import { largest, mean, percentile } from '../numerics/statistics.ts';
+import { largest, mean, percentile, standardDeviation } from '../numerics/statistics.ts';
+import { PAIR_QUANTITIES } from './colourDifferences.ts';
 import { patchGroups } from './patchGroups.ts';
 import type { PatchGroup } from './patchGroups.ts';
+import { scaleDifferences } from './scaleDifferences.ts';
 import { metric, worstVerdict } from './shortCheck.ts';
 import type { Verdict } from './shortCheck.ts';
 import type { Quantity, Statistic, ToleranceMetric, ToleranceSet } from './toleranceSet.ts';
@@ -35,21 +36,23 @@ export interface Judgement {
  * Judges measured colours against aims. Values are judged unrounded; one that equals its limit is within. A metric
  * whose group has no patch is not judged, and neither then is the whole, unless another metric fails.
  */
-export function judgeColours(pairs: readonly ColourPair[], tolerances: ToleranceSet): Judgement {
-  const groups = pairs.map(({ device }) => patchGroups(device));
-  const rowsOf = (group: PatchGroup): number[] => [...groups.keys()].filter((row) => groups[row].has(group));
+export function judgeColours(
+  pairs: readonly ColourPair[],
+  tolerances: Pick<ToleranceSet, 'metrics'>,
+): Judgement {
+  const valuesOf = metricValues(pairs);
   const metrics = tolerances.metrics.map((line): JudgedMetric => {
-    const rows = rowsOf(line.group);
-    const values = rows.map((row) => SIZES[line.quantity](pairs[row].aim, pairs[row].measured));
-    const value = rows.length === 0 ? NaN : STATISTICS[line.statistic](values);
+    const { rows, values } = valuesOf(line.group, line.quantity);
+    const value = values.length === 0 ? NaN : STATISTIC_OF[line.statistic](values);
     const { margin, verdict } = metric(line.group, value, line.limit);
+    const sizes = values.map(Math.abs);
     return {
       ...line,
       value,
       margin,
       verdict,
       count: rows.length,
-      worst: rows.length === 0 ? undefined : rows[values.indexOf(largest(values))],
+      worst: rows.length === 0 ? undefined : rows[sizes.indexOf(largest(sizes))],
     };
   });
   return {
@@ -59,23 +62,45 @@ export function judgeColours(pairs: readonly ColourPair[], tolerances: Tolerance
   };
 }
 
-const SIZES: Readonly<Record<Quantity, (aim: Lab, measured: Lab) => number>> = {
-  ΔE00: deltaE2000,
-  'ΔE*ab': deltaEAb,
-  ΔCh: (aim, measured) => Math.hypot(measured[1] - aim[1], measured[2] - aim[2]),
-  // CIE 15: ΔH*ab = 2·√(C₁C₂)·sin(Δh/2), here its size.
-  ΔH: (aim, measured) => {
-    const chroma = Math.hypot(measured[1], measured[2]) - Math.hypot(aim[1], aim[2]);
-    const squared = (measured[1] - aim[1]) ** 2 + (measured[2] - aim[2]) ** 2 - chroma ** 2;
-    return Math.sqrt(Math.max(0, squared));
-  },
-  ΔL: (aim, measured) => Math.abs(measured[0] - aim[0]),
-};
+/** Rows of a group that have a quantity, with its values, signed where it has a sign. */
+export function metricValues(
+  pairs: readonly ColourPair[],
+): (group: PatchGroup, quantity: Quantity) => { readonly rows: number[]; readonly values: number[] } {
+  const groups = pairs.map(({ device }) => patchGroups(device));
+  const scales = scaleDifferences(pairs, groups);
+  const value = (row: number, quantity: Quantity): number => {
+    switch (quantity) {
+      case 'ΔTV':
+        return scales.toneValue(row);
+      case 'wΔL':
+        return scales.weightedL(row);
+      case 'wΔCh':
+        return scales.weightedCh(row);
+      default:
+        return PAIR_QUANTITIES[quantity](pairs[row].aim, pairs[row].measured);
+    }
+  };
+  return (group, quantity) => {
+    const all = [...groups.keys()]
+      .filter((row) => groups[row].has(group))
+      .map((row) => ({ row, value: value(row, quantity) }))
+      .filter((each) => Number.isFinite(each.value));
+    return { rows: all.map(({ row }) => row), values: all.map((each) => each.value) };
+  };
+}
 
-const STATISTICS: Readonly<Record<Statistic, (values: readonly number[]) => number>> = {
-  mean,
-  median: (values) => percentile(values, 50),
-  '90th percentile': (values) => percentile(values, 90),
-  '95th percentile': (values) => percentile(values, 95),
-  largest,
+/** Of sizes, but for *spread*, which goes by the signed values. */
+const STATISTIC_OF: Readonly<Record<Statistic, (values: readonly number[]) => number>> = {
+  mean: (values) => mean(values.map(Math.abs)),
+  median: (values) => percentile(values.map(Math.abs), 50),
+  'standard deviation': (values) => standardDeviation(values.map(Math.abs)),
+  '90th percentile': (values) => percentile(values.map(Math.abs), 90),
+  '95th percentile': (values) => percentile(values.map(Math.abs), 95),
+  'mean of the tail': (values) => {
+    const sizes = values.map(Math.abs);
+    const from = percentile(sizes, 95);
+    return mean(sizes.filter((size) => size >= from));
+  },
+  largest: (values) => largest(values.map(Math.abs)),
+  spread: (values) => Math.max(...values) - Math.min(...values),
 };

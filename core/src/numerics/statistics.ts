@@ -25,6 +25,14 @@ export function median(values: ArrayLike<number>): number {
   return percentile(values, 50);
 }
 
+/** Of a sample (n − 1); NaN for fewer than two values. */
+export function standardDeviation(values: ArrayLike<number>): number {
+  const centre = mean(values);
+  let sum = 0;
+  for (let i = 0; i < values.length; i++) sum += (values[i] - centre) ** 2;
+  return values.length < 2 ? NaN : Math.sqrt(sum / (values.length - 1));
+}
+
 /** Pearson correlation of two lists of equal length; 0 where one of them is constant. */
 export function correlation(a: ArrayLike<number>, b: ArrayLike<number>): number {
   if (a.length !== b.length) throw new RangeError(`correlation of ${a.length} with ${b.length} values`);

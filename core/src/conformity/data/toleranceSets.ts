@@ -1,19 +1,43 @@
 import type { ToleranceMetric, ToleranceSet } from '../toleranceSet.ts';
 
 // Values as commonly published; check them against your copy of the standard.
-const largest = (group: ToleranceMetric['group'], limit: number, quantity: ToleranceMetric['quantity'] = 'ΔE00') =>
+type Group = ToleranceMetric['group'];
+type Quantity = ToleranceMetric['quantity'];
+const largest = (group: Group, limit: number, quantity: Quantity = 'ΔE00') =>
   ({ group, statistic: 'largest', quantity, limit }) as const;
-const mean = (group: ToleranceMetric['group'], limit: number, quantity: ToleranceMetric['quantity'] = 'ΔE00') =>
+const mean = (group: Group, limit: number, quantity: Quantity = 'ΔE00') =>
   ({ group, statistic: 'mean', quantity, limit }) as const;
+const percentile95 = (limit: number) =>
+  ({ group: 'all', statistic: '95th percentile', quantity: 'ΔE00', limit }) as const;
 
 /** What proof and validation print share. */
 const PRINT: readonly ToleranceMetric[] = [
   largest('substrate', 3),
   mean('all', 2.5),
-  { group: 'all', statistic: '95th percentile', quantity: 'ΔE00', limit: 5 },
+  percentile95(5),
   largest('solids', 3),
   mean('greys', 2, 'ΔCh'),
 ];
+
+/** Weighted limits of the near-neutral scales, as used in practice. */
+const GREYSCALE: readonly ToleranceMetric[] = [
+  mean('grey scale', 1.5, 'wΔL'),
+  largest('grey scale', 3, 'wΔL'),
+  mean('grey scale', 1.5, 'wΔCh'),
+  largest('grey scale', 3, 'wΔCh'),
+  mean('black scale', 1.5, 'wΔL'),
+  largest('black scale', 3, 'wΔL'),
+];
+
+const TARGETED: readonly ToleranceMetric[] = [
+  ...GREYSCALE,
+  largest('substrate', 3),
+  largest('chromatic solids', 3.5),
+  largest('black solid', 5),
+  largest('overprints', 4.2),
+];
+
+const G7 = 'G7, as commonly published; check against your copy';
 
 export const TOLERANCE_SETS: readonly ToleranceSet[] = [
   {
@@ -34,6 +58,31 @@ export const TOLERANCE_SETS: readonly ToleranceSet[] = [
     source: 'ISO 12647-8, as commonly published; check against your copy',
     substrateUncorrected: true,
     metrics: PRINT,
+  },
+  {
+    id: 'iso12647-2-production',
+    name: 'ISO 12647-2 production print',
+    source: 'ISO 12647-2, OK sheet against the aims, as commonly published; check against your copy',
+    substrateUncorrected: true,
+    metrics: [
+      largest('solids', 5, 'ΔE*ab'),
+      // No one number for all inks is published; a house sets its own.
+      largest('chromatic solids', 5, 'ΔH'),
+      largest('midtones', 4, 'ΔTV'),
+      { group: 'chromatic midtones', statistic: 'spread', quantity: 'ΔTV', limit: 5 },
+    ],
+    notJudged: [
+      'Variation from the OK sheet (solids ≤ 4, yellow ≤ 5, for 68 % of the sheets) cannot be judged on a single sheet.',
+    ],
+  },
+  { id: 'g7-greyscale', name: 'G7 greyscale', source: G7, substrateUncorrected: false, metrics: GREYSCALE },
+  { id: 'g7-targeted', name: 'G7 targeted', source: G7, substrateUncorrected: false, metrics: TARGETED },
+  {
+    id: 'g7-colour-space',
+    name: 'G7 colour space',
+    source: G7,
+    substrateUncorrected: false,
+    metrics: [...TARGETED, mean('all', 1.5), percentile95(3)],
   },
   {
     id: 'house-photo',
