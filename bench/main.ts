@@ -10,6 +10,7 @@ const all = [
   'loop',
   'refine',
   'smoothness',
+  'watch',
   'speed',
 ] as const;
 for (const name of all) {
@@ -31,6 +32,7 @@ for (const name of all) {
   if (name === 'loop') (await import('./cmykLoop.ts')).cmykLoop();
   if (name === 'refine') (await import('./refine.ts')).refine();
   if (name === 'smoothness') await (await import('./smoothness.ts')).smoothness();
+  if (name === 'watch') (await import('./watch.ts')).watch();
   if (name === 'speed') await (await import('./speed.ts')).speed();
 }
 export {};

@@ -48,14 +48,10 @@ export function check(options: CheckOptions): number {
   if (!judged.ok)
     throw new UsageError(`${options.measured}, ${options.aims}: ${judged.issues.map(issueText).join('; ')}`);
   const { verdict, metrics, pairs, otherwise } = judged.value;
-  report(
-    options.json,
-    { tolerances: id, verdict, otherwise, patches: pairs.length, metrics },
-    [
-      `${sentence(judged.value)} to ${tolerances.name} (${tolerances.source})`,
-      ...metrics.map(lineOf(judged.value)),
-    ],
-  );
+  report(options.json, { tolerances: id, verdict, otherwise, patches: pairs.length, metrics }, [
+    `${sentence(judged.value)} to ${tolerances.name} (${tolerances.source})`,
+    ...metrics.map(lineOf(judged.value)),
+  ]);
   return verdict === 'conforms' || verdict === 'near' ? 0 : 1;
 }
 

@@ -8,7 +8,9 @@ import {
 import { simulatedPrintPath } from '@melto/simulator/simulatedPrintPath';
 import { openDatabase } from '@melto/store/database';
 import { insertDevice, insertInstrument, insertStock } from '@melto/store/devices';
+import { registerPublishedAims } from './aimSets.ts';
 import type { Services } from './context.ts';
+import { registerShippedTolerances } from './toleranceSets.ts';
 
 /** The instruments of the house, the hand-held strip reader first. */
 const INSTRUMENTS = [
@@ -33,8 +35,14 @@ export function composeServices(
   };
 }
 
-/** Makes the devices, stocks and instruments of the drivers known to the database. */
-export async function registerDrivers(services: Services): Promise<void> {
+/**
+ * Makes the devices, stocks and instruments of the drivers, the shipped tolerance sets and the published aims known to
+ * the database. @param characterisations CGATS text of published conditions that are on this machine, by key.
+ */
+export async function registerDrivers(
+  services: Services,
+  characterisations?: ReadonlyMap<string, string>,
+): Promise<void> {
   const { database, now } = services;
   for (const device of services.catalogue) {
     const { name, code, kind, space, id } = device;
@@ -45,4 +53,6 @@ export async function registerDrivers(services: Services): Promise<void> {
     }
   }
   for (const { name, id } of INSTRUMENTS) await insertInstrument(database, name, id);
+  await registerShippedTolerances(services);
+  await registerPublishedAims(services, characterisations);
 }

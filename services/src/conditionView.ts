@@ -14,7 +14,13 @@ import { linksOf } from './links.ts';
 import type { LinkName } from './links.ts';
 import { sheetsOf } from './printing.ts';
 import type { ProfileSummary } from './profiles.ts';
-import type { CheckDetail, CheckSummary } from './shortChecks.ts';
+import type { CheckDetail } from '@melto/core/conformity/checkDetail';
+import { findWatchState } from '@melto/store/watches';
+import type { WatchStateRow } from '@melto/store/watches';
+import { checkFigures } from './checkFigures.ts';
+import type { CheckDetail as ShortCheckDetail } from './shortChecks.ts';
+import { watchFigureWords, watchMark } from './watchStanding.ts';
+import type { WatchSummary } from './watch.ts';
 
 /** A condition as its spine shows it: each link with a small picture of its own data. */
 export interface ConditionView {
@@ -37,7 +43,8 @@ export type SpinePicture =
     }
   | { readonly kind: 'track'; readonly greys: readonly (readonly [number, number])[] }
   | { readonly kind: 'outline'; readonly points: readonly (readonly [number, number])[] }
-  | { readonly kind: 'dots'; readonly differences: readonly number[]; readonly limit: number };
+  | { readonly kind: 'dots'; readonly differences: readonly number[]; readonly limit: number }
+  | { readonly kind: 'spark'; readonly values: readonly number[]; readonly limit: number };
 
 export interface SpineLink {
   readonly link: LinkName;
@@ -51,12 +58,13 @@ export interface SpineLink {
 
 export async function conditionView(services: Services, id: number): Promise<ConditionView> {
   const condition = await conditionOf(services, Number.isSafeInteger(id) ? id : 0);
-  const [heads, stale, reached, sheets, points, nowMs] = await Promise.all([
+  const [heads, stale, reached, sheets, points, watch, nowMs] = await Promise.all([
     listHeads(services.database, condition.id),
     listStaleHeads(services.database, condition.id),
     listReachedHeads(services.database, condition.id),
     sheetsOf(services, condition.id),
     settingsRecord(services, condition.id),
+    findWatchState(services.database, condition.id),
     domainNow(services),
   ]);
   const links = await Promise.all(
@@ -67,11 +75,18 @@ export async function conditionView(services: Services, id: number): Promise<Con
       const isStale = stale.some((row) => row.link === link);
       return {
         link,
-        state: verdict === 'does-not-conform' ? verdict : isStale ? 'stale' : (verdict ?? 'current'),
+        state:
+          link === 'watch'
+            ? watchMark(watch, head.id, isStale, nowMs)
+            : verdict === 'does-not-conform'
+              ? verdict
+              : isStale
+                ? 'stale'
+                : (verdict ?? 'current'),
         version: head.version,
         madeMs: head.madeMs,
         borrowed: head.conditionId !== condition.id,
-        ...(await pictureOf(services, head)),
+        ...(await pictureOf(services, head, watch, nowMs)),
       };
     }),
   );
@@ -89,10 +104,23 @@ export async function conditionView(services: Services, id: number): Promise<Con
 /** Every sixteenth point is enough for a picture of 64 pixels. */
 const CURVE_STEP = 16;
 
-async function pictureOf(services: Services, head: HeadRow): Promise<Pick<SpineLink, 'picture' | 'figures'>> {
+async function pictureOf(
+  services: Services,
+  head: HeadRow,
+  watch: WatchStateRow | undefined,
+  nowMs: number,
+): Promise<Pick<SpineLink, 'picture' | 'figures'>> {
   if (head.link === 'profile') {
     const { outline, mean } = JSON.parse(head.summary) as ProfileSummary;
     return { picture: { kind: 'outline', points: outline }, figures: `fit ${mean.toFixed(2)}` };
+  }
+  if (head.link === 'watch') {
+    if (watch === undefined || watch.watchId !== head.id) return {};
+    const { meanLimit } = JSON.parse(head.summary) as WatchSummary;
+    return {
+      picture: { kind: 'spark', values: watch.spark, limit: meanLimit },
+      figures: watchFigureWords(watch, nowMs),
+    };
   }
   const row = await findResult(services.database, head.id);
   if (row === undefined) return {};
@@ -128,15 +156,14 @@ async function pictureOf(services: Services, head: HeadRow): Promise<Pick<SpineL
       };
     }
     case 'conformity': {
-      const { check } = detail as CheckDetail;
-      const { mean, meanLimit, largestLimit } = JSON.parse(head.summary) as CheckSummary;
+      const { value, limit, dots } = checkFigures(head.summary);
+      const differences =
+        'kind' in (detail as object)
+          ? (detail as CheckDetail).patches.map(({ deltaE }) => deltaE)
+          : (detail as ShortCheckDetail).check.patches.map(({ reached }) => reached);
       return {
-        picture: {
-          kind: 'dots',
-          differences: check.patches.map(({ reached }) => reached),
-          limit: largestLimit,
-        },
-        figures: `${mean.toFixed(2)} / ${meanLimit.toFixed(1)}`,
+        picture: { kind: 'dots', differences, limit: dots },
+        figures: `${value.toFixed(2)} / ${limit.toFixed(1)}`,
       };
     }
     case 'evenness':

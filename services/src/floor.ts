@@ -13,7 +13,10 @@ import { domainNow } from './clock.ts';
 import type { Services } from './context.ts';
 import { slipOf } from './printing.ts';
 import type { RackSlip } from './printing.ts';
-import type { CheckSummary } from './shortChecks.ts';
+import { checkFigures } from './checkFigures.ts';
+import { listWatchStates } from '@melto/store/watches';
+import type { WatchStateRow } from '@melto/store/watches';
+import { watchMark, watchWords } from './watchStanding.ts';
 import type { CurvesSummary } from './curves.ts';
 import type { ProfileSummary } from './profiles.ts';
 
@@ -44,6 +47,13 @@ export interface FloorRow {
     readonly verdict: string;
     readonly madeMs: number;
   } | null;
+  /** Mean ΔE00 of the latest watch checks, and when the next one is due. */
+  readonly watch: {
+    readonly spark: readonly number[];
+    readonly limit: number;
+    readonly dueMs: number;
+    readonly verdict: string;
+  } | null;
 }
 
 export interface FloorState {
@@ -62,13 +72,14 @@ interface ReadingState {
 export async function floor(services: Services): Promise<FloorState> {
   const { database } = services;
   const nowMs = await domainNow(services);
-  const [conditions, heads, stale, reached, sheets, jobs, readings] = await Promise.all([
+  const [conditions, heads, stale, reached, sheets, jobs, watches, readings] = await Promise.all([
     listConditions(database),
     listHeads(database),
     listStaleHeads(database),
     listReachedHeads(database),
     listRack(database),
     listJobs(database, services.now()),
+    listWatchStates(database),
     database.rows<ReadingState>(
       `SELECT r.id, p.condition_id AS conditionId, c.purpose, r.finished_ms AS finishedMs, r.faults
        FROM reading r JOIN print p ON p.id = r.print_id JOIN chart c ON c.id = p.chart_id
@@ -77,35 +88,50 @@ export async function floor(services: Services): Promise<FloorState> {
     ),
   ]);
   const rows: FloorRow[] = [];
+  const headsOf = grouped(heads, ({ headConditionId }) => headConditionId);
+  const staleOf = grouped(stale, ({ conditionId }) => conditionId);
+  const reachedOf = grouped(reached, ({ conditionId }) => conditionId);
+  const sheetsOf = grouped(sheets, ({ conditionId }) => conditionId);
+  const watchOf = new Map(watches.map((row) => [row.conditionId, row]));
+  const readingOf = new Map(readings.map((row) => [row.conditionId, row]));
+  const busy = new Set(
+    jobs
+      .filter(({ state }) => state === 'queued' || state === 'running')
+      .map(({ conditionId }) => conditionId),
+  );
   for (const condition of conditions) {
-    const own = heads.filter((head) => head.headConditionId === condition.id);
+    const own = headsOf.get(condition.id) ?? [];
+    const watch = watchOf.get(condition.id);
     const links = linksOf(condition.space).map((link): LinkMark => {
       const head = own.find((row) => row.link === link);
       if (head === undefined) return { link, state: 'none', version: null, madeMs: null };
-      const isStale = stale.some((row) => row.conditionId === condition.id && row.link === link);
-      const told = reached.find((row) => row.conditionId === condition.id && row.link === link)?.verdict;
+      const isStale = (staleOf.get(condition.id) ?? []).some((row) => row.link === link);
+      const told = (reachedOf.get(condition.id) ?? []).find((row) => row.link === link)?.verdict;
       const verdict = markOf(told ?? head.verdict);
       // Does not conform comes before stale, stale before near and current.
       const state: MarkState =
-        verdict === 'does-not-conform' ? verdict : isStale ? 'stale' : (verdict ?? 'current');
+        link === 'watch'
+          ? watchMark(watch, head.id, isStale, nowMs)
+          : verdict === 'does-not-conform'
+            ? verdict
+            : isStale
+              ? 'stale'
+              : (verdict ?? 'current');
       return { link, state, version: head.version, madeMs: head.madeMs };
     });
     const check = own.find(({ link }) => link === 'conformity');
-    const checkSummary = check === undefined ? undefined : (JSON.parse(check.summary) as CheckSummary);
-    const slips = sheets
-      .filter((sheet) => sheet.conditionId === condition.id)
-      .map((sheet) => slipOf(sheet, nowMs));
-    const building = jobs.some(
-      (job) => job.conditionId === condition.id && (job.state === 'queued' || job.state === 'running'),
-    );
-    const reading = readings.find((row) => row.conditionId === condition.id);
+    const watched = own.find(({ link }) => link === 'watch');
+    const slips = (sheetsOf.get(condition.id) ?? []).map((sheet) => slipOf(sheet, nowMs));
+    const building = busy.has(condition.id);
+    const reading = readingOf.get(condition.id);
+    const kept = keepMove(condition.id, links, watch, nowMs);
     const next =
       condition.space === 'rgb'
-        ? nextMove(condition, links, slips, building, reading)
+        ? nextMove(condition, links, slips, building, reading, kept)
         : (sheetMove(condition.id, slips) ??
           (building
             ? saying('The profile is being built', `/conditions/${condition.id}/profile`, 2)
-            : pressMove(condition.id, links, reading)));
+            : pressMove(condition.id, links, reading, kept)));
     rows.push({
       id: condition.id,
       device: condition.device,
@@ -118,13 +144,21 @@ export async function floor(services: Services): Promise<FloorState> {
       ramps: rampsOf(own.filter(({ conditionId }) => conditionId === condition.id)),
       links,
       check:
-        check === undefined || checkSummary === undefined
+        check === undefined
           ? null
           : {
-              value: checkSummary.mean,
-              limit: checkSummary.meanLimit,
+              ...checkFigures(check.summary),
               verdict: check.verdict ?? 'not-judged',
               madeMs: check.madeMs,
+            },
+      watch:
+        watch === undefined || watched === undefined || watched.id !== watch.watchId
+          ? null
+          : {
+              spark: watch.spark,
+              limit: (JSON.parse(watched.summary) as { meanLimit: number }).meanLimit,
+              dueMs: watch.dueMs,
+              verdict: watch.verdict,
             },
     });
   }
@@ -132,6 +166,17 @@ export async function floor(services: Services): Promise<FloorState> {
     (a, b) => b.attention - a.attention || a.device.localeCompare(b.device) || a.stock.localeCompare(b.stock),
   );
   return { nowMs, rows };
+}
+
+/** Rows by a key; of many conditions none is looked through twice. */
+function grouped<T>(rows: readonly T[], keyOf: (row: T) => number): Map<number, T[]> {
+  const out = new Map<number, T[]>();
+  for (const row of rows) {
+    const own = out.get(keyOf(row));
+    if (own === undefined) out.set(keyOf(row), [row]);
+    else own.push(row);
+  }
+  return out;
 }
 
 /** The condition's own printed ramps, from its profile or else from its curves. */
@@ -191,8 +236,36 @@ const SPOILS: Readonly<Partial<Record<Fault['kind'], string>>> = {
   'curves-missing': 'the curves were not loaded',
 };
 
+/** What proves a condition and keeps it: the check, then the watch. */
+function keepMove(
+  conditionId: number,
+  links: readonly LinkMark[],
+  watch: WatchStateRow | undefined,
+  nowMs: number,
+): Move {
+  const at = `/conditions/${conditionId}`;
+  const state = (link: LinkName): MarkState => links.find((mark) => mark.link === link)?.state ?? 'none';
+  if (state('conformity') === 'does-not-conform')
+    return saying('See why it does not conform', `${at}/conformity`, 9);
+  if (watch !== undefined && state('watch') === 'does-not-conform')
+    return saying('See what has moved', `${at}/watch`, 9);
+  if (watch !== undefined && state('watch') === 'due')
+    return saying(watchWords(watch, nowMs), `${at}/watch`, 8);
+  if (watch?.moved === true && state('watch') !== 'none')
+    return saying('See what has moved', `${at}/watch`, 7);
+  if (state('conformity') === 'stale') return saying('Check it again', `${at}/conformity`, 4);
+  if (state('watch') === 'stale') return saying('Start the watch anew', `${at}/watch`, 4);
+  if (state('conformity') === 'none') return saying('Print a check', `${at}/conformity`, 3);
+  return { move: null, attention: 0 };
+}
+
 /** The way on of an ink device: limits, curves until they stand, balance until the greys do. */
-function pressMove(conditionId: number, links: readonly LinkMark[], reading: ReadingState | undefined): Move {
+function pressMove(
+  conditionId: number,
+  links: readonly LinkMark[],
+  reading: ReadingState | undefined,
+  kept: Move,
+): Move {
   const at = `/conditions/${conditionId}`;
   const state = (link: LinkName): MarkState => links.find((mark) => mark.link === link)?.state ?? 'none';
   const complete = reading !== undefined && reading.finishedMs !== null;
@@ -218,7 +291,7 @@ function pressMove(conditionId: number, links: readonly LinkMark[], reading: Rea
     return reading?.purpose === 'profile' && complete
       ? saying('Build the profile', `${at}/profile`, 4)
       : saying('Print a profiling chart', `${at}/profile`, 3);
-  return { move: null, attention: 0 };
+  return kept;
 }
 
 /** The shortest way on, with a weight that orders the floor. */
@@ -228,6 +301,7 @@ function nextMove(
   slips: readonly RackSlip[],
   building: boolean,
   reading: ReadingState | undefined,
+  kept: Move,
 ): Move {
   const at = `/conditions/${condition.id}`;
   const state = (link: LinkName): MarkState => links.find((mark) => mark.link === link)?.state ?? 'none';
@@ -244,15 +318,12 @@ function nextMove(
       `/readings/${reading.id}`,
       8,
     );
-  if (state('conformity') === 'does-not-conform')
-    return say('See why it does not conform', `${at}/conformity`, 9);
+  if (kept.attention >= 7) return kept;
   if (state('profile') === 'stale')
     return say('Rebuild the profile: its reading has changed', `${at}/profile`, 7);
   if (state('profile') === 'none')
     return reading?.finishedMs !== null && reading !== undefined
       ? say('Build the profile', `${at}/profile`, 4)
       : say('Print a chart', `${at}/profile`, 4);
-  if (state('conformity') === 'stale') return say('Print a check of the new profile', `${at}/conformity`, 4);
-  if (state('conformity') === 'none') return say('Print a short check', `${at}/conformity`, 3);
-  return { move: null, attention: 0 };
+  return kept;
 }

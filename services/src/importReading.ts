@@ -15,8 +15,7 @@ import { conditionOf } from './conditions.ts';
 import type { Services } from './context.ts';
 import { storeStrips } from './storeStrips.ts';
 import { notFound, Problem } from './problem.ts';
-import { judgeReached } from './reached.ts';
-import { judgeCompleteCheck } from './shortChecks.ts';
+import { judgeComplete } from './judgeComplete.ts';
 
 export interface ImportedReading {
   readonly readingId: number;
@@ -80,9 +79,11 @@ export async function importReading(
   const stored = await services.database.transaction((sql) =>
     storeStrips(sql, { print, chart, condition, instrument }, mode, strips, 'file', nowMs),
   );
-  await judgeReached(services, condition.id, chart.purpose, stored.readingId);
-  const resultId =
-    chart.purpose === 'short-check' ? await judgeCompleteCheck(services, stored.readingId) : null;
+  const resultId = await judgeComplete(
+    services,
+    { conditionId: condition.id, purpose: chart.purpose, judgedBy: print.judgedBy },
+    stored.readingId,
+  );
   return { readingId: stored.readingId, resultId, notes };
 }
 

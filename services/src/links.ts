@@ -5,8 +5,8 @@ export type { LinkName };
 
 /** Links of the chain in their order, by the channels of the device; an RGB driver calibrates itself. */
 const LINKS: Readonly<Record<DeviceSpace, readonly LinkName[]>> = {
-  rgb: ['profile', 'conformity'],
-  cmyk: ['limits', 'curves', 'balance', 'profile'],
+  rgb: ['profile', 'conformity', 'watch'],
+  cmyk: ['limits', 'curves', 'balance', 'profile', 'conformity', 'watch'],
   cmykog: ['limits', 'curves', 'balance'],
 };
 
@@ -24,4 +24,5 @@ export const LINK_WORDS: Readonly<Record<LinkName, string>> = {
   balance: 'Balance',
   profile: 'Profile',
   conformity: 'Conformity',
+  watch: 'Watch',
 };

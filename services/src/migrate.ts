@@ -4,6 +4,7 @@ import { insertJob, listJobs } from '@melto/store/jobs';
 import { listConditions } from '@melto/store/conditions';
 import { composeServices, registerDrivers } from './composition.ts';
 import { LOCAL_PERSON } from './context.ts';
+import { installedCharacterisations } from './installedCharacterisations.ts';
 
 // Entry of `./start`: brings the schema up to date and asks for the sample house where the database is empty.
 const url = process.env['MELTO_DATABASE_URL'];
@@ -15,7 +16,7 @@ try {
     join(process.env['MELTO_ROOT'] ?? process.cwd(), 'store/migrations'),
   );
   for (const name of run) console.log(`migrated ${name}`);
-  await registerDrivers(services);
+  await registerDrivers(services, installedCharacterisations());
   if (process.argv.includes('--sample-house')) {
     const empty = (await listConditions(services.database)).length === 0;
     const waiting = (await listJobs(services.database, services.now())).some(

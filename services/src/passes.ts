@@ -9,9 +9,9 @@ import type { StripRow } from '@melto/store/readings';
 import { domainNow } from './clock.ts';
 import type { Services } from './context.ts';
 import { expectedLab } from './expected.ts';
-import { judgeReached } from './reached.ts';
+import { judgeComplete } from './judgeComplete.ts';
 import { Problem } from './problem.ts';
-import { judgeCompleteCheck } from './shortChecks.ts';
+import { instrumentBias } from './simulatedChanges.ts';
 import { checkOf, deskData, hexRow, stripLab } from './deskData.ts';
 import { storeStrips } from './storeStrips.ts';
 
@@ -88,6 +88,7 @@ export async function readStrip(services: Services, code: string, input: PassInp
     timeMs: nowMs,
     tileMs: instrument.tileMs ?? undefined,
     hand: input.hand,
+    biasFromMs: await instrumentBias(services, condition.id),
   });
   if (!outcome.ok) return { ok: false, reason: outcome.failure, words: FAILURE_WORDS[outcome.failure] };
   const asRead: StripRow = {
@@ -126,9 +127,8 @@ export async function readStrip(services: Services, code: string, input: PassInp
     const again = await storeStrips(sql, data, input.mode, [mean], 'desk', nowMs);
     return { ...again, shown: mean, spread };
   });
-  if (stored.complete && stored.added && input.more !== true)
-    await judgeReached(services, condition.id, chart.purpose, stored.readingId);
-  const judged = stored.complete && chart.purpose === 'short-check' && input.more !== true;
+  const judged = stored.complete && input.more !== true;
+  const sheetOf = { conditionId: condition.id, purpose: chart.purpose, judgedBy: print.judgedBy };
   return {
     ok: true,
     strip: input.strip,
@@ -141,9 +141,9 @@ export async function readStrip(services: Services, code: string, input: PassInp
     resultId: !judged
       ? null
       : stored.added
-        ? await judgeCompleteCheck(services, stored.readingId)
+        ? await judgeComplete(services, sheetOf, stored.readingId)
         : ((await checkOf(services, stored.readingId)) ??
-          (await judgeCompleteCheck(services, stored.readingId))),
+          (await judgeComplete(services, sheetOf, stored.readingId))),
     spread: stored.spread,
   };
 }

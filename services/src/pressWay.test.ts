@@ -14,18 +14,15 @@ import { conditionView } from './conditionView.ts';
 import { exportCurves } from './curveExport.ts';
 import { importCurves, makeCurves } from './curves.ts';
 import type { CurvesDetail, CurvesSummary } from './curves.ts';
-import { calibrateTile, deskState } from './desk.ts';
 import { correctEvenness } from './evenness.ts';
 import { floor } from './floor.ts';
 import { importReading } from './importReading.ts';
 import { dmaxHistory, editLimits, proposeLimits } from './limits.ts';
 import type { LimitsSummary } from './limits.ts';
-import { readStrip } from './passes.ts';
 import { createPressChart } from './pressCharts.ts';
 import type { NewPressChart } from './pressCharts.ts';
 import { printChart } from './printing.ts';
 import type { PrintInput } from './printing.ts';
-import { Problem } from './problem.ts';
 import { buildProfile } from './buildProfile.ts';
 import { makeChart, requestRefinement } from './chartJobs.ts';
 import { colourList } from './colourLists.ts';
@@ -34,6 +31,8 @@ import { putInForce, resultView, versionsOf } from './versions.ts';
 import type { ProfileDetail, ProfileSummary } from './profiles.ts';
 import { loadReading, readingsOf, readingView, withdrawReading } from './readings.ts';
 import { named } from './testing/named.ts';
+import { readSheets } from './testing/readSheets.ts';
+import { refusal } from './testing/refusal.ts';
 import { openTestServices } from './testing/testServices.ts';
 import type { TestServices } from './testing/testServices.ts';
 
@@ -72,33 +71,11 @@ async function printAndRead(
   });
   const { sheets } = await printChart(services, id, { ticks: TICKS, ...print });
   await advanceClock(services, 3 * HOURS);
-  return readAll(sheets);
-}
-
-async function readAll(sheets: readonly string[]): Promise<number> {
-  let readingId = 0;
-  for (const code of sheets) {
-    await calibrateTile(services, code);
-    for (const { strip } of (await deskState(services, code)).strips) {
-      const answer = await readStrip(services, code, { attempt: `${code} ${strip}`, strip, mode: 'M1' });
-      if (!answer.ok) throw new Error(answer.words);
-      readingId = answer.readingId;
-    }
-  }
-  return readingId;
+  return (await readSheets(services, sheets)).readingId;
 }
 
 async function faultsOf(readingId: number): Promise<string[]> {
   return (await readingView(services, readingId)).faults.map(({ kind }: Fault) => kind);
-}
-
-async function refusal(work: Promise<unknown>): Promise<Problem> {
-  const error = await work.then(
-    () => undefined,
-    (reason: unknown) => reason,
-  );
-  if (error instanceof Problem) return error;
-  throw new Error(`no refusal: ${String(error)}`);
 }
 
 describe('a press to a known state', () => {
@@ -186,7 +163,7 @@ describe('a press to a known state', () => {
     const { id: chart } = await createChart(services, gloss, { patches: 300, paper: 'a4' });
     const printed = await printChart(services, chart, { ticks: TICKS, curves: 'in force' });
     await advanceClock(services, 3 * HOURS);
-    const readingId = await readAll(printed.sheets);
+    const readingId = (await readSheets(services, printed.sheets)).readingId;
     expect(await faultsOf(readingId)).toEqual([]);
     const choices = {
       readingId,
@@ -231,7 +208,7 @@ describe('a press to a known state', () => {
     expect(chart.title).toMatch(/^refinement/);
     const printed = await printChart(services, chart.id, { ticks: TICKS, curves: 'in force' });
     await advanceClock(services, 3 * HOURS);
-    const added = await readAll(printed.sheets);
+    const added = (await readSheets(services, printed.sheets)).readingId;
     const choices = {
       readingId: base.id,
       addedReadingIds: [added],

@@ -18,6 +18,7 @@ import { nextPrintNumber } from '@melto/store/devices';
 import { chartPages, loadChart, renderPages } from './charts.ts';
 import type { Download } from './charts.ts';
 import { clockOffset, domainNow } from './clock.ts';
+import { simulatedChanges } from './simulatedChanges.ts';
 import { conditionOf, driverOf, settingsRecord } from './conditions.ts';
 import type { ConditionRow } from './conditions.ts';
 import { curvesInForce, curvesOfResult, evennessInForce } from './curvesInForce.ts';
@@ -48,7 +49,8 @@ export async function printChart(
   services: Services,
   chartId: number,
   input: PrintInput,
-  through?: { readonly profileResultId: number; readonly values: Float64Array },
+  through?: { readonly profileResultId: number | null; readonly values: Float64Array },
+  judgedBy?: unknown,
 ): Promise<Printed> {
   const chart = await loadChart(services, chartId);
   const condition = await conditionOf(services, chart.conditionId);
@@ -88,6 +90,7 @@ export async function printChart(
         profileResultId: through?.profileResultId ?? null,
         curvesResultId: front.curvesResultId,
         evennessResultId: front.evennessResultId,
+        judgedBy: judgedBy === undefined ? null : JSON.stringify(judgedBy),
         deviceValues: values,
         ticks: input.ticks,
         printedMs,
@@ -110,6 +113,7 @@ export async function printChart(
         curves: front.curves,
         frontEnd: input.frontEnd,
         zones: front.zones,
+        changes: (await simulatedChanges(services, condition.id)).filter(({ kind }) => kind !== 'instrument'),
       });
       const sheet = `${code}-${index + 1}`;
       await insertSheet(sql, {

@@ -11,9 +11,8 @@ import type { IccProfile } from '@melto/core/icc/iccTypes';
 import { readIcc } from '@melto/core/icc/readIcc';
 import { meanPaperXyz } from '@melto/core/device/meanPaperXyz';
 import { unwrap } from '@melto/core/result';
-import { shortCheckReport } from '@melto/paper/shortCheckReport';
-import type { ReportHeader } from '@melto/paper/shortCheckReport';
-import { findResult, findResultFile, insertResult, insertResultFile } from '@melto/store/results';
+import type { ReportHeader } from '@melto/paper/report/shortCheckModel';
+import { findResult, findResultFile, insertResult } from '@melto/store/results';
 import { storeChart } from './charts.ts';
 import { domainNow } from './clock.ts';
 import { LOCAL_PERSON } from './context.ts';
@@ -139,19 +138,11 @@ export async function judgeCompleteCheck(services: Services, readingId: number):
   };
   const detail: CheckDetail = { header, check };
   return services.database.transaction(async (sql) => {
-    const { id, version } = await insertResult(
+    const { id } = await insertResult(
       sql,
       { conditionId: print.conditionId, link: 'conformity', verdict: check.verdict, summary, detail, madeMs },
       { readings: [readingId], results: [print.profileResultId ?? 0] },
       LOCAL_PERSON,
-    );
-    const html = shortCheckReport(header, check, version);
-    await insertResultFile(
-      sql,
-      id,
-      'report',
-      { name: `short-check-${print.code}.html`, mediaType: 'text/html', content: Buffer.from(html, 'utf8') },
-      services.now(),
     );
     return id;
   });

@@ -1,4 +1,4 @@
-import type { FrontEndFault, PrintRequest } from '@melto/core/device/printPath';
+import type { FrontEndFault, PrintRequest, SimulatedChange } from '@melto/core/device/printPath';
 
 /** What the simulator remembers of a printed sheet; stored as text that nobody else reads. */
 export interface PrintState {
@@ -17,6 +17,8 @@ export interface PrintState {
   readonly frontEnd?: FrontEndFault;
   /** Corrections of the zones across the width, by channel. */
   readonly zones?: readonly (readonly number[])[];
+  /** What has changed at the device and its stock. */
+  readonly changes?: readonly SimulatedChange[];
 }
 
 export function encodePrintState(request: PrintRequest): string {
@@ -33,6 +35,7 @@ export function encodePrintState(request: PrintRequest): string {
     curves: request.curves?.map((curve) => Array.from(curve, (value) => Math.round(value * 1e6) / 1e6)),
     frontEnd: request.frontEnd,
     zones: request.zones,
+    changes: request.changes,
   };
   return JSON.stringify(state);
 }

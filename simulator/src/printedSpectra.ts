@@ -4,6 +4,7 @@ import { GRID_380_730_10 } from '@melto/core/spectral/spectralGrid';
 import { applyToneCurves } from '@melto/core/tone/toneCurve';
 import { SIMULATED_STOCKS } from './data/stocks.ts';
 import type { SimulatedStockId } from './data/stocks.ts';
+import { changedInks, changedStock, isUneven } from './changes.ts';
 import { simulatedDevice } from './devices.ts';
 import type { PrintState } from './printState.ts';
 import type { SimulatedDevice } from './simulatedDevice.ts';
@@ -20,24 +21,26 @@ export function printedSpectra(
   readMs: number,
 ): Float64Array {
   const device = simulatedDevice(state.device);
-  const stock = SIMULATED_STOCKS[state.stock as SimulatedStockId];
+  const stock = changedStock(SIMULATED_STOCKS[state.stock as SimulatedStockId], state);
   const channels = channelCount(device.space);
   const count = strip.device.length / channels;
   const values = throughFrontEnd(device, state, strip.device);
   const out = new Float64Array(count * BANDS);
   // Where a device is even across its width, the ink state changes slowly: one printer for every few patches.
-  const chunk = device.printer.evenness.length === 0 ? 6 : 1;
+  const chunk = device.printer.evenness.length === 0 && !isUneven(state) ? 6 : 1;
   for (let from = 0; from < count; from += chunk) {
-    const inkState = inkStateOf(device.printer, stock, {
+    const across = (from + chunk / 2) / Math.max(chunk, count);
+    const steady = inkStateOf(device.printer, stock, {
       device: state.device,
       seed: state.seed,
       sheetIndex: state.sheetIndex,
       printedMs: state.printedMs,
       readMs,
-      across: (from + chunk / 2) / Math.max(chunk, count),
+      across,
       along: strip.strip / Math.max(1, strip.strips),
       zones: state.zones,
     });
+    const inkState = changedInks(steady, state, across);
     const printer = new SpectralPrinter(device.printer, stock, mode, state.side, inkState);
     for (let i = from; i < Math.min(count, from + chunk); i++)
       printer.print(device.inks(values, i * channels, state.mode), out, i * BANDS);

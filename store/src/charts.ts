@@ -1,7 +1,7 @@
 import type { PaperName, ReaderKind } from '@melto/core/charts/pageGeometry';
 import type { Sql } from './database.ts';
 
-export type ChartPurpose = 'profile' | 'short-check' | 'ramps' | 'near-neutral' | 'evenness';
+export type ChartPurpose = 'profile' | 'short-check' | 'ramps' | 'near-neutral' | 'evenness' | 'wedge';
 
 export interface ChartRow {
   readonly id: number;

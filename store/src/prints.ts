@@ -11,6 +11,8 @@ export interface PrintRow {
   /** Curves that the front end was asked to apply, and corrections of the zones; null for none. */
   readonly curvesResultId: number | null;
   readonly evennessResultId: number | null;
+  /** JSON of what a control wedge is to be judged by, chosen before it is read; null for other charts. */
+  readonly judgedBy: string | null;
   readonly ticks: readonly string[];
   readonly printedMs: number;
   readonly restUntilMs: number;
@@ -59,7 +61,7 @@ function sheetOf(row: RawSheet): SheetRow {
 
 export async function insertPrint(sql: Sql, print: Omit<PrintRow, 'id'>, author: number): Promise<number> {
   const { id } = await sql.change(
-    'INSERT INTO print (condition_id, chart_id, code, profile_result_id, curves_result_id, evenness_result_id, device_values, ticks, printed_ms, rest_until_ms, author_id) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)',
+    'INSERT INTO print (condition_id, chart_id, code, profile_result_id, curves_result_id, evenness_result_id, judged_by, device_values, ticks, printed_ms, rest_until_ms, author_id) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)',
     [
       print.conditionId,
       print.chartId,
@@ -67,6 +69,7 @@ export async function insertPrint(sql: Sql, print: Omit<PrintRow, 'id'>, author:
       print.profileResultId,
       print.curvesResultId,
       print.evennessResultId,
+      print.judgedBy,
       encodeValues(print.deviceValues),
       JSON.stringify(print.ticks),
       print.printedMs,
@@ -99,7 +102,7 @@ export async function findPrint(sql: Sql, id: number): Promise<PrintRow | undefi
     Omit<PrintRow, 'ticks' | 'deviceValues'> & { ticks: string; deviceValues: Buffer }
   >(
     `SELECT id, condition_id AS conditionId, chart_id AS chartId, code, profile_result_id AS profileResultId,
-      curves_result_id AS curvesResultId, evenness_result_id AS evennessResultId, ticks,
+      curves_result_id AS curvesResultId, evenness_result_id AS evennessResultId, judged_by AS judgedBy, ticks,
       printed_ms AS printedMs, rest_until_ms AS restUntilMs, device_values AS deviceValues FROM print WHERE id = ?`,
     [id],
   );

@@ -1,7 +1,7 @@
 import { createHash } from 'node:crypto';
 import type { Sql } from './database.ts';
 
-export type LinkName = 'evenness' | 'limits' | 'curves' | 'balance' | 'profile' | 'conformity';
+export type LinkName = 'evenness' | 'limits' | 'curves' | 'balance' | 'profile' | 'conformity' | 'watch';
 
 export interface ResultRow {
   readonly id: number;
@@ -127,19 +127,16 @@ export async function listStaleHeads(sql: Sql, condition?: number): Promise<Stal
      )
      SELECT c.condition_id AS conditionId, c.link,
        CASE WHEN c.depth > 0 AND (own.result_id IS NULL OR own.result_id <> r.id) THEN 'source'
-            WHEN x.withdrawn_ms IS NOT NULL THEN 'withdrawn' WHEN x.result_id IS NOT NULL THEN 'read again'
+            WHEN x.withdrawn_ms IS NOT NULL THEN 'withdrawn' WHEN x.id IS NOT NULL THEN 'read again'
             ELSE 'lent' END AS why,
        r.link AS causeLink, r.condition_id AS causeConditionId
      FROM chain c
      JOIN result r ON r.id = c.result_id
      LEFT JOIN condition_head own ON own.condition_id = c.owner_id AND own.link = r.link
      LEFT JOIN condition_head lender ON lender.condition_id = r.condition_id AND lender.link = r.link
-     LEFT JOIN (
-       SELECT s.result_id, rd.withdrawn_ms, rd.finished_ms FROM result_source s
-       JOIN reading rd ON rd.id = s.reading_id JOIN result sr ON sr.id = s.result_id
-       WHERE rd.withdrawn_ms IS NOT NULL OR rd.finished_ms > sr.made_ms
-     ) x ON x.result_id = c.result_id
-     WHERE x.result_id IS NOT NULL
+     LEFT JOIN result_source s ON s.result_id = c.result_id AND s.reading_id IS NOT NULL
+     LEFT JOIN reading x ON x.id = s.reading_id AND (x.withdrawn_ms IS NOT NULL OR x.finished_ms > r.made_ms)
+     WHERE x.id IS NOT NULL
        OR (c.depth > 0 AND (own.result_id IS NULL OR own.result_id <> r.id))
        OR (r.condition_id <> c.owner_id AND (lender.result_id IS NULL OR lender.result_id <> r.id))
      ORDER BY c.condition_id, c.link, c.depth`,

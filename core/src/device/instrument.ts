@@ -29,6 +29,8 @@ export interface PassRequest {
   /** Domain time of the last white-tile calibration, if any. */
   readonly tileMs?: number;
   readonly hand?: HandMovement;
+  /** From when on a simulated instrument reads otherwise than it was certified. */
+  readonly biasFromMs?: number;
 }
 
 export type PassOutcome =

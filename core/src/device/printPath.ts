@@ -20,7 +20,21 @@ export interface PrintRequest {
   readonly frontEnd?: FrontEndFault;
   /** Corrections of the zones across the width, by channel: shares of density to add. */
   readonly zones?: readonly (readonly number[])[];
+  /** What has changed at a simulated device. */
+  readonly changes?: readonly SimulatedChange[];
 }
+
+/** Something that is different at a simulated device, stock or instrument from a time on; real ones change by themselves. */
+export interface SimulatedChange {
+  readonly kind: ChangeKind;
+  /** 0 C … 3 K, where an ink changes. */
+  readonly ink: number;
+  /** Milliseconds of domain time. */
+  readonly fromMs: number;
+}
+
+export const CHANGE_KINDS = ['ink-lot', 'ageing-head', 'stock-lot', 'zone', 'instrument'] as const;
+export type ChangeKind = (typeof CHANGE_KINDS)[number];
 
 /** Its own curves are applied in place of those asked for, or none at all. */
 export type FrontEndFault = 'factory curves' | 'no curves';

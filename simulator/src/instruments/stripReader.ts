@@ -4,6 +4,7 @@ import { createRandom, seedFrom } from '@melto/core/numerics/random';
 import { GRID_380_730_10 } from '@melto/core/spectral/spectralGrid';
 import { decodePrintState } from '../printState.ts';
 import { printedSpectra } from '../printedSpectra.ts';
+import { INSTRUMENT_CHANGE } from '../data/changes.ts';
 import { addReadingNoise } from '../readingNoise.ts';
 
 const BANDS = GRID_380_730_10.count;
@@ -68,7 +69,17 @@ function createReader(id: string, name: string, traits: ReaderTraits): Instrumen
     kind: traits.kind,
     modes: traits.modes,
     tileLifeMs,
-    readStrip({ printState, patches, otherPatches, mode, attempt, timeMs, tileMs, hand: asked = 'steady' }) {
+    readStrip({
+      printState,
+      patches,
+      otherPatches,
+      mode,
+      attempt,
+      timeMs,
+      tileMs,
+      biasFromMs,
+      hand: asked = 'steady',
+    }) {
       if (tileMs === undefined || timeMs - tileMs > tileLifeMs) return { ok: false, failure: 'tile-needed' };
       // What a hand does wrong does not happen to a reader that moves by itself.
       const hand = traits.kind === 'sheet' ? 'steady' : asked;
@@ -79,8 +90,10 @@ function createReader(id: string, name: string, traits: ReaderTraits): Instrumen
       const spectra = printedSpectra(state, read, mode, timeMs);
       const random = createRandom(seedFrom(printState, id, read.page, read.strip, attempt));
       const drift = 1 + (TILE_DRIFT * (timeMs - tileMs)) / tileLifeMs;
+      const biased = biasFromMs !== undefined && timeMs >= biasFromMs;
       for (let at = 0; at < spectra.length; at += BANDS) {
-        for (let band = 0; band < BANDS; band++) spectra[at + band] *= bias[band] * drift;
+        for (let band = 0; band < BANDS; band++)
+          spectra[at + band] *= bias[band] * drift * (biased ? INSTRUMENT_CHANGE(band / (BANDS - 1)) : 1);
         addReadingNoise(spectra, at, (l) => traits.black + (traits.white - traits.black) * (l / 100), random);
       }
       return { ok: true, grid: GRID_380_730_10, spectra: hand === 'backwards' ? reversed(spectra) : spectra };

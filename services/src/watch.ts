@@ -1,0 +1,202 @@
+import { placesAcross } from '@melto/core/charts/placesAcross';
+import { metric, worstVerdict } from '@melto/core/conformity/shortCheck';
+import { issueText } from '@melto/core/result';
+import { causeSentence } from '@melto/core/watch/causeWords';
+import { watchCharts } from '@melto/core/watch/watchCharts';
+import { watchDifferences } from '@melto/core/watch/watchDifferences';
+import { meanFigures, watchFigures } from '@melto/core/watch/watchFigures';
+import type { Sql } from '@melto/store/database';
+import { findResult, insertResult, listHeads } from '@melto/store/results';
+import { listWatchChecks, upsertWatchCheck, upsertWatchState } from '@melto/store/watches';
+import type { WatchCheckRow } from '@melto/store/watches';
+import { nominalValues } from './aimSets.ts';
+import { domainNow } from './clock.ts';
+import { LOCAL_PERSON } from './context.ts';
+import type { Services } from './context.ts';
+import { Problem } from './problem.ts';
+import { completeReading, loadReading } from './readings.ts';
+import type { LoadedReading } from './readings.ts';
+import { watchDetail } from './watchZero.ts';
+import type { WatchDetail } from './watchZero.ts';
+
+export const DAY_MS = 86_400_000;
+/** Least number of readings that a zero reading is the mean of. */
+export const ZERO_READINGS = 3;
+/** Two years of daily checks. */
+export const MOST_CHECKS = 800;
+/** Checks in the spark line of lists. */
+const SPARK = 24;
+
+export interface WatchSchedule {
+  readonly everyDays: number;
+  readonly expiresDays: number;
+  readonly meanLimit: number;
+  readonly largestLimit: number;
+}
+
+export interface WatchSummary extends WatchSchedule {
+  readonly readings: number;
+  readonly code: string;
+}
+
+/** Starts a watch: the zero reading is the mean of at least three readings of the watch wedge, all of one state. */
+export async function startWatch(
+  services: Services,
+  conditionId: number,
+  schedule: WatchSchedule,
+  readingIds: readonly number[],
+): Promise<{ readonly id: number }> {
+  if (new Set(readingIds).size < ZERO_READINGS)
+    throw new Problem(
+      'bad-input',
+      `A zero reading is the mean of at least ${ZERO_READINGS} readings.`,
+      'Print and read the watch wedge again.',
+      'readingIds',
+    );
+  if (schedule.expiresDays < schedule.everyDays)
+    throw new Problem(
+      'bad-input',
+      'A check would expire before the next one is due.',
+      'Let it expire later.',
+      'expiresDays',
+    );
+  const readings = await Promise.all(readingIds.map((id) => completeReading(services, conditionId, id)));
+  const [first] = readings;
+  for (const other of readings) {
+    if (other.reading.withdrawnMs !== null)
+      throw new Problem('conflict', `${other.print.code} was withdrawn.`, 'Choose another.', 'readingIds');
+    if (!sameState(first, other))
+      throw new Problem(
+        'bad-input',
+        `${other.print.code} and ${first.print.code} were not printed and read alike.`,
+        'Take readings through the same curves and profile, in the same mode.',
+        'readingIds',
+      );
+  }
+  const figures = readings.map(figuresOf);
+  const detail: WatchDetail = {
+    ...schedule,
+    readings: readingIds,
+    zero: [...meanFigures(figures)],
+    judgedBy: first.print.judgedBy === null ? null : (JSON.parse(first.print.judgedBy) as unknown),
+  };
+  const summary: WatchSummary = { ...schedule, readings: readings.length, code: first.print.code };
+  const madeMs = await domainNow(services);
+  const sources = [first.print.profileResultId, first.print.curvesResultId].filter((id) => id !== null);
+  return services.database.transaction(async (sql) => {
+    const { id } = await insertResult(
+      sql,
+      { conditionId, link: 'watch', verdict: null, summary, detail, madeMs },
+      { readings: readingIds, results: sources },
+      LOCAL_PERSON,
+    );
+    for (const [index, own] of figures.entries())
+      await storeCheck(sql, conditionId, id, detail, readings[index], own);
+    return { id };
+  });
+}
+
+/** Readings of one watch are through the same curves and profile and in the same mode. */
+function sameState(a: LoadedReading, b: LoadedReading): boolean {
+  return (
+    a.print.curvesResultId === b.print.curvesResultId &&
+    a.print.profileResultId === b.print.profileResultId &&
+    a.reading.mode === b.reading.mode
+  );
+}
+
+function figuresOf(loaded: LoadedReading): Float64Array {
+  const { chart, rows, xyz, print } = loaded;
+  const asked = nominalValues(chart.set.device, chart.set.space, rows);
+  const across = placesAcross(chart.layout);
+  const figures =
+    asked === undefined
+      ? undefined
+      : watchFigures(
+          asked,
+          xyz,
+          rows.map((row) => across[row]),
+        );
+  if (figures === undefined || !figures.ok)
+    throw new Problem(
+      'bad-input',
+      `${print.code} is no watch wedge${figures === undefined ? '' : `: ${figures.issues.map(issueText).join('; ')}`}.`,
+      'Print the watch wedge.',
+      'readingIds',
+    );
+  return figures.value;
+}
+
+/** Takes a complete reading of a watch wedge as the next check of the condition's watch, where it is of the same state. */
+export async function addWatchCheck(services: Services, readingId: number): Promise<boolean> {
+  const loaded = await loadReading(services, readingId);
+  const { conditionId } = loaded.print;
+  const head = (await listHeads(services.database, conditionId)).find(({ link }) => link === 'watch');
+  if (head === undefined || loaded.chart.title !== 'Watch wedge') return false;
+  const detail = await watchDetail(services, head.id);
+  const first = await loadReading(services, detail.readings[0]);
+  if (!sameState(first, loaded)) return false;
+  await services.database.transaction((sql) =>
+    storeCheck(sql, conditionId, head.id, detail, loaded, figuresOf(loaded)),
+  );
+  return true;
+}
+
+/** Judges one more check against the zero reading and all before it, and keeps where the watch stands. */
+async function storeCheck(
+  sql: Sql,
+  conditionId: number,
+  watchId: number,
+  detail: WatchDetail,
+  { reading }: LoadedReading,
+  figures: Float64Array,
+): Promise<void> {
+  const madeMs = reading.finishedMs ?? reading.startedMs;
+  const earlier = (await listWatchChecks(sql, watchId, MOST_CHECKS)).filter(
+    ({ readingId }) => readingId !== reading.id,
+  );
+  const differences = watchDifferences(figures, Float64Array.from(detail.zero));
+  const verdict = worstVerdict([
+    metric('mean', differences.mean, detail.meanLimit).verdict,
+    metric('largest', differences.largest, detail.largestLimit).verdict,
+  ]);
+  const { over, cause } = watchCharts([...earlier.map((check) => check.figures), figures]);
+  const own: Omit<WatchCheckRow, 'id'> = {
+    readingId: reading.id,
+    madeMs,
+    meanDeltaE: differences.mean,
+    largestDeltaE: differences.largest,
+    verdict,
+    moved: over.length > 0,
+    cause: cause === undefined ? null : causeSentence(cause),
+    figures,
+  };
+  await upsertWatchCheck(sql, { ...own, conditionId, watchId });
+  await upsertWatchState(sql, {
+    conditionId,
+    watchId,
+    dueMs: madeMs + detail.everyDays * DAY_MS,
+    expiresMs: madeMs + detail.expiresDays * DAY_MS,
+    lastMs: madeMs,
+    verdict,
+    moved: own.moved,
+    cause: own.cause,
+    spark: [...earlier.map((check) => check.meanDeltaE), differences.mean].slice(-SPARK),
+  });
+}
+
+/** The watch in force on a condition. */
+export async function watchOf(
+  services: Services,
+  conditionId: number,
+): Promise<
+  | { readonly id: number; readonly version: number; readonly madeMs: number; readonly detail: WatchDetail }
+  | undefined
+> {
+  const head = (await listHeads(services.database, conditionId)).find(({ link }) => link === 'watch');
+  if (head === undefined) return undefined;
+  const row = await findResult(services.database, head.id);
+  return row === undefined
+    ? undefined
+    : { id: row.id, version: row.version, madeMs: row.madeMs, detail: JSON.parse(row.detail) as WatchDetail };
+}

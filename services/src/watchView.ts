@@ -1,0 +1,72 @@
+import type { WatchCheckRow } from '@melto/store/watches';
+import { findWatchState, listWatchChecks } from '@melto/store/watches';
+import { listStaleHeads } from '@melto/store/results';
+import { domainNow } from './clock.ts';
+import { conditionOf } from './conditions.ts';
+import type { Services } from './context.ts';
+import { readingsOf } from './readings.ts';
+import { staleSentence } from './stale.ts';
+import type { StaleSentence } from './stale.ts';
+import { MOST_CHECKS, watchOf } from './watch.ts';
+import type { WatchSchedule } from './watch.ts';
+
+/** A watch as its surface shows it; the charts are computed from the figures where they are shown. */
+export interface WatchView {
+  readonly nowMs: number;
+  readonly watch:
+    | (WatchSchedule & {
+        readonly id: number;
+        readonly version: number;
+        readonly madeMs: number;
+        readonly zero: readonly number[];
+        readonly zeroReadings: number;
+      })
+    | null;
+  readonly checks: readonly (Omit<WatchCheckRow, 'figures'> & { readonly figures: readonly number[] })[];
+  readonly dueMs: number | null;
+  readonly expiresMs: number | null;
+  readonly stale: StaleSentence | null;
+  /** Complete readings of the watch wedge that a zero reading could be made of, newest first. */
+  readonly candidates: readonly { readonly id: number; readonly code: string; readonly finishedMs: number }[];
+}
+
+export async function watchView(services: Services, conditionId: number): Promise<WatchView> {
+  await conditionOf(services, conditionId);
+  const { database } = services;
+  const [watch, state, stale, readings, nowMs] = await Promise.all([
+    watchOf(services, conditionId),
+    findWatchState(database, conditionId),
+    listStaleHeads(database, conditionId),
+    readingsOf(services, conditionId),
+    domainNow(services),
+  ]);
+  const checks = watch === undefined ? [] : await listWatchChecks(database, watch.id, MOST_CHECKS);
+  const why = stale.find(({ link }) => link === 'watch');
+  return {
+    nowMs,
+    watch:
+      watch === undefined
+        ? null
+        : {
+            id: watch.id,
+            version: watch.version,
+            madeMs: watch.madeMs,
+            everyDays: watch.detail.everyDays,
+            expiresDays: watch.detail.expiresDays,
+            meanLimit: watch.detail.meanLimit,
+            largestLimit: watch.detail.largestLimit,
+            zero: watch.detail.zero,
+            zeroReadings: watch.detail.readings.length,
+          },
+    checks: checks.map(({ figures, ...check }) => ({
+      ...check,
+      figures: Array.from(figures, (value) => Math.round(value * 1e4) / 1e4),
+    })),
+    dueMs: state?.watchId === watch?.id ? (state?.dueMs ?? null) : null,
+    expiresMs: state?.watchId === watch?.id ? (state?.expiresMs ?? null) : null,
+    stale: why === undefined ? null : staleSentence(why),
+    candidates: readings
+      .filter(({ title, finishedMs }) => title === 'Watch wedge' && finishedMs !== null)
+      .map(({ id, code, finishedMs }) => ({ id, code, finishedMs: finishedMs ?? 0 })),
+  };
+}
