@@ -21,6 +21,7 @@ export default defineConfig({
     { name: 'way', testMatch: 'wayThroughTheJob.spec.ts' },
     { name: 'desk', testMatch: 'readingDesk.spec.ts', dependencies: ['way'] },
     { name: 'press', testMatch: 'pressToKnownState.spec.ts', dependencies: ['desk'] },
+    { name: 'prove', testMatch: 'proveAndKeep.spec.ts', dependencies: ['press'] },
   ],
   use: {
     baseURL: `http://127.0.0.1:${port}`,

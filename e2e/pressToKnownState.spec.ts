@@ -1,19 +1,8 @@
 import { expect, test } from '@playwright/test';
 import type { Page } from '@playwright/test';
-import { restUntilReady, tickAndPrint } from './steps.ts';
+import { calibrate, newCondition, restUntilReady, tickAndPrint } from './steps.ts';
 
 test.describe.configure({ mode: 'serial' });
-
-async function newCondition(page: Page, stock: string): Promise<string> {
-  await page.goto('/conditions/new');
-  await page.getByLabel('Device').click();
-  await page.getByRole('option', { name: 'Heron' }).click();
-  await page.getByLabel('Stock').click();
-  await page.getByRole('option', { name: stock }).click();
-  await page.getByRole('button', { name: 'Make the condition' }).click();
-  await expect(page.getByRole('heading', { name: 'Limits', level: 1 })).toBeVisible();
-  return new URL(page.url()).pathname.replace(/\/limits$/, '');
-}
 
 /** Prints a sheet for the reader that moves by itself, lets it rest and reads it. */
 async function printAndRead(page: Page, at: string, sheet: string, steps?: string): Promise<void> {
@@ -50,16 +39,6 @@ async function readPage(page: Page): Promise<void> {
   }
 }
 
-async function calibrate(page: Page): Promise<void> {
-  await expect(async () => {
-    await page.getByLabel(/^Reading desk/).focus();
-    await page.keyboard.press('t');
-    await expect(page.getByRole('status')).toHaveText('Start on white, move right to white.', {
-      timeout: 3000,
-    });
-  }).toPass();
-}
-
 test('a press comes to a known state in two rounds, with an undo, and gets a refined profile', async ({
   page,
   request,
@@ -67,7 +46,7 @@ test('a press comes to a known state in two rounds, with an undo, and gets a ref
   test.setTimeout(420_000);
   const problems: string[] = [];
   page.on('pageerror', (error) => problems.push(error.message));
-  const at = await newCondition(page, 'Lantern Gloss 150');
+  const at = await newCondition(page, 'Heron', 'Lantern Gloss 150');
   await expect(page.getByText('Print ramps with a linear front end')).toBeVisible();
 
   // Limits: proposed with reasons, moved by the keys, kept as a new version.
@@ -198,7 +177,7 @@ test('a press comes to a known state in two rounds, with an undo, and gets a ref
 });
 
 test('a borrowed calibration says when its lender has a newer one', async ({ page }) => {
-  const at = await newCondition(page, 'Marsh Silk 130');
+  const at = await newCondition(page, 'Heron', 'Marsh Silk 130');
   await page.getByRole('button', { name: 'Borrow' }).click();
   await expect(page.getByRole('dialog')).toContainText('curves v2');
   await page.getByRole('dialog').getByRole('button', { name: 'Borrow' }).click();

@@ -18,3 +18,26 @@ export async function tickAndPrint(page: Page): Promise<void> {
   await dialog.getByRole('button', { name: 'Print', exact: true }).click();
   await expect(dialog).toBeHidden();
 }
+
+/** Makes a condition; gives its path. */
+export async function newCondition(page: Page, device: string, stock: string): Promise<string> {
+  await page.goto('/conditions/new');
+  await page.getByLabel('Device').click();
+  await page.getByRole('option', { name: device }).click();
+  await page.getByLabel('Stock').click();
+  await page.getByRole('option', { name: stock }).click();
+  await page.getByRole('button', { name: 'Make the condition' }).click();
+  await expect(page.getByRole('heading', { name: 'Limits', level: 1 })).toBeVisible();
+  return new URL(page.url()).pathname.replace(/\/limits$/, '');
+}
+
+/** Calibrates on the white tile at the reading desk. */
+export async function calibrate(page: Page): Promise<void> {
+  await expect(async () => {
+    await page.getByLabel(/^Reading desk/).focus();
+    await page.keyboard.press('t');
+    await expect(page.getByRole('status')).toHaveText('Start on white, move right to white.', {
+      timeout: 3000,
+    });
+  }).toPass();
+}

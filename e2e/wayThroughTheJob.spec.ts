@@ -118,7 +118,7 @@ test('from a blank stock to a proven profile', async ({ page, request }) => {
 
   // Short check.
   await page.getByRole('link', { name: 'Check it' }).click();
-  await page.getByRole('button', { name: 'Print a short check' }).click();
+  await page.getByRole('button', { name: 'Short check' }).click();
   await tickAndPrint(page);
   await restUntilReady(page);
   const check = page.getByRole('complementary', { name: 'Rack' }).getByRole('link', { name: /WRN-0002-1/ });
@@ -129,9 +129,10 @@ test('from a blank stock to a proven profile', async ({ page, request }) => {
   await page.keyboard.press('Enter');
   await page.getByRole('link', { name: 'See the verdict' }).click();
   await expect(page.getByText(/^conforms/).first()).toBeVisible();
-  const report = await request.get(
-    (await page.getByRole('link', { name: 'Report' }).getAttribute('href')) ?? '',
-  );
+  const opened = page.context().waitForEvent('page');
+  await page.getByRole('button', { name: 'Report' }).click();
+  await page.getByRole('menuitem', { name: 'Report as a page' }).click();
+  const report = await request.get((await opened).url());
   expect(await report.text()).toContain('reached');
   await page.goto('/');
   await expect(page.getByText('Nothing needs you now.')).toBeVisible();

@@ -5,7 +5,14 @@ const root = join(import.meta.dirname, '..');
 
 const config: NextConfig = {
   transpilePackages: ['@melto/core', '@melto/services', '@melto/store', '@melto/paper', '@melto/simulator'],
-  serverExternalPackages: ['mysql2', 'sharp', 'bwip-js', '@pdf-lib/fontkit', 'pdf-lib'],
+  serverExternalPackages: [
+    'mysql2',
+    'sharp',
+    'bwip-js',
+    '@pdf-lib/fontkit',
+    'pdf-lib',
+    '@react-pdf/renderer',
+  ],
   outputFileTracingRoot: root,
   turbopack: { root },
   reactStrictMode: true,

@@ -62,7 +62,7 @@ const STORIES: readonly PressStory[] = [
     device: 'Heron',
     stock: 'Lantern Gloss 150',
     mode: 'standard',
-    daysAgo: 5,
+    daysAgo: 130,
     seed: 71,
     steps: [
       { does: 'sheet', kind: 'evenness' },
@@ -85,7 +85,7 @@ const STORIES: readonly PressStory[] = [
     device: 'Heron',
     stock: 'Marsh Silk 130',
     mode: 'standard',
-    daysAgo: 2,
+    daysAgo: 62,
     seed: 73,
     steps: [],
     borrows: 'Lantern Gloss 150',

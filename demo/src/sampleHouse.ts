@@ -12,6 +12,7 @@ import { readingsOf } from '@melto/services/readings';
 import { printShortCheck } from '@melto/services/shortChecks';
 import { conditionFor } from './conditionFor.ts';
 import { loadPressHouse } from './pressHouse.ts';
+import { loadProvenHouse } from './provenHouse.ts';
 import { readSheet } from './readSheet.ts';
 
 const DAY_MS = 86_400_000;
@@ -38,7 +39,7 @@ const STORIES: readonly Story[] = [
     mode: 'fine',
     media: 'semi-matt proofing paper',
     patches: 900,
-    daysAgo: 6,
+    daysAgo: 124,
     seed: 11,
     upTo: 'checked',
   },
@@ -91,7 +92,8 @@ export async function loadSampleHouse(services: Services, onProgress: Progress):
     onProgress((0.6 * index) / STORIES.length, words);
     await tell(services, story, (share) => onProgress((0.6 * (index + share)) / STORIES.length, words));
   }
-  await loadPressHouse(services, (fraction, words) => onProgress(0.6 + 0.4 * fraction, words));
+  await loadPressHouse(services, (fraction, words) => onProgress(0.6 + 0.2 * fraction, words));
+  await loadProvenHouse(services, (fraction, words) => onProgress(0.8 + 0.2 * fraction, words));
   onProgress(1, 'Sample house: ready');
 }
 

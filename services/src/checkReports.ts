@@ -154,3 +154,15 @@ export async function publicReport(
     );
   return checkReport(services, link.resultId, format);
 }
+
+/** The form that is asked for; HTML where none is named. */
+export function reportFormat(asked: string | null): ReportFormat {
+  if (asked === null || asked === 'html') return 'html';
+  if (asked === 'pdf' || asked === 'slip') return asked;
+  throw new Problem(
+    'bad-input',
+    `There is no form "${asked.slice(0, 20)}" of a report.`,
+    'Ask for html, pdf or slip.',
+    'format',
+  );
+}

@@ -18,13 +18,15 @@ import { deltaE2000 } from '@melto/core/colour/deltaE2000';
 import { mean } from '@melto/core/numerics/statistics';
 import { issueText } from '@melto/core/result';
 import type { PatchSet } from '@melto/core/cgats/patchSet';
-import { findResult, insertResult, listResults } from '@melto/store/results';
+import { deviceToLab } from '@melto/core/icc/profileTransform';
+import { readIcc } from '@melto/core/icc/readIcc';
+import { findResult, findResultFile, insertResult, listResults } from '@melto/store/results';
 import { loadAims, nominalValues } from './aimSets.ts';
 import { domainNow } from './clock.ts';
 import { LOCAL_PERSON } from './context.ts';
 import type { Services } from './context.ts';
 import { Problem } from './problem.ts';
-import { loadReading } from './readings.ts';
+import { completeReading, loadReading } from './readings.ts';
 import type { LoadedReading } from './readings.ts';
 import type { ProfileSummary } from './profiles.ts';
 import { loadToleranceSet } from './toleranceSets.ts';
@@ -112,6 +114,17 @@ export async function judgeReading(
   });
 }
 
+/** The same for a reading of a certain condition. */
+export async function judgeReadingOf(
+  services: Services,
+  conditionId: number,
+  readingId: number,
+  choice: CheckChoice,
+): Promise<{ readonly id: number }> {
+  await completeReading(services, conditionId, readingId);
+  return judgeReading(services, readingId, choice);
+}
+
 export function judgedByOf({ print }: Pick<LoadedReading, 'print'>): JudgedBy | undefined {
   return print.judgedBy === null ? undefined : (JSON.parse(print.judgedBy) as JudgedBy);
 }
@@ -166,6 +179,7 @@ export async function checkDetail(
   };
   const rowToPair = new Map(loaded.rows.map((row, i) => [row, pairOfRow[i]]));
   const patches = checkedPatches(check, nameOf);
+  const reach = await reachOf(services, loaded, pairOfRow, check, before);
   const distribution = distributionOf(check.deltaE);
   const { reading, print, condition, chart } = loaded;
   const same =
@@ -215,17 +229,43 @@ export async function checkDetail(
     decides: {
       ...decided,
       deciding: decided.deciding.map(({ metric, rows }) => ({ metric: check.metrics.indexOf(metric), rows })),
+      outOfReach: [...(reach?.keys() ?? [])].filter((pair) => (reach?.[pair] ?? 0) > OUT_OF_REACH),
       drift:
         check.verdict === 'does-not-conform'
           ? await driftOf(services, loaded, check, choice.toleranceSetId)
           : null,
     },
-    budget: (await budgetOf(services, loaded, distribution.mean)) ?? null,
+    budget: (await budgetOf(services, loaded, distribution.mean, reach)) ?? null,
     sheet: chart.layout.pages.map((strips) =>
       strips.map((rows) => rows.map((row) => rowToPair.get(row) ?? -1)),
     ),
   };
   return { detail, check };
+}
+
+/** An aim counts as out of reach where the profile's own prediction is farther from it, ΔE00. */
+const OUT_OF_REACH = 1;
+
+/** ΔE00 between each aim and what the profile predicts for the values that were sent; for absolute prints only. */
+async function reachOf(
+  services: Services,
+  { print, set }: LoadedReading,
+  pairOfRow: readonly number[],
+  check: AimCheck,
+  before: JudgedBy | undefined,
+): Promise<readonly number[] | undefined> {
+  if (print.profileResultId === null || before?.through !== 'profile, absolute' || set.device === undefined)
+    return undefined;
+  const file = await findResultFile(services.database, print.profileResultId, 'profile');
+  const profile = file === undefined ? undefined : readIcc(file.content);
+  const toLab = profile?.ok === true ? deviceToLab(profile.value, 'absolute') : undefined;
+  if (toLab?.ok !== true) return undefined;
+  const predicted = new Float64Array(pairOfRow.length * 3);
+  toLab.value.apply(set.device, predicted);
+  return check.pairs.map((pair, index) => {
+    const row = pairOfRow.indexOf(index);
+    return deltaE2000(pair.aim, [predicted[3 * row], predicted[3 * row + 1], predicted[3 * row + 2]]);
+  });
 }
 
 async function throughWords(
@@ -301,6 +341,7 @@ async function budgetOf(
   services: Services,
   { set, xyz, print, condition }: LoadedReading,
   total: number,
+  reach: readonly number[] | undefined,
 ): Promise<ErrorBudget | undefined> {
   const device = set.device;
   const repeats =
@@ -317,6 +358,8 @@ async function budgetOf(
         ? undefined
         : { size: drift.sheet, from: 'scatter of the watch from sheet to sheet' },
     drift: drift === undefined ? undefined : { size: drift.size, from: 'the watch since its zero reading' },
+    gamut:
+      reach === undefined ? undefined : { size: mean(reach), from: 'aims beyond what the profile reaches' },
     model:
       model === undefined
         ? undefined

@@ -54,6 +54,8 @@ export interface SpineLink {
   readonly borrowed: boolean;
   readonly picture?: SpinePicture;
   readonly figures?: string;
+  /** In place of the word of the state. */
+  readonly word?: string;
 }
 
 export async function conditionView(services: Services, id: number): Promise<ConditionView> {
@@ -86,6 +88,7 @@ export async function conditionView(services: Services, id: number): Promise<Con
         version: head.version,
         madeMs: head.madeMs,
         borrowed: head.conditionId !== condition.id,
+        word: link === 'watch' && watch?.moved === true ? 'moved' : undefined,
         ...(await pictureOf(services, head, watch, nowMs)),
       };
     }),

@@ -14,7 +14,8 @@ export async function judgeComplete(
   await judgeReached(services, conditionId, purpose, readingId);
   if (purpose === 'short-check') return judgeCompleteCheck(services, readingId);
   if (purpose !== 'wedge') return null;
-  await addWatchCheck(services, readingId);
+  // A watch is judged by its zero reading; its aims only tell how its wedge is converted.
+  if (await addWatchCheck(services, readingId)) return null;
   return judgedBy === null ? null : (await judgeReading(services, readingId)).id;
 }
 

@@ -1,8 +1,10 @@
+import { listAimSets } from '@melto/store/aimSets';
 import { listConditions } from '@melto/store/conditions';
+import { listToleranceSets } from '@melto/store/toleranceSets';
 import type { Services } from './context.ts';
 
 export interface Found {
-  readonly kind: 'condition' | 'sheet' | 'chart' | 'profile' | 'reading';
+  readonly kind: 'condition' | 'sheet' | 'chart' | 'profile' | 'reading' | 'aim set' | 'tolerance set';
   readonly title: string;
   readonly detail: string;
   readonly href: string;
@@ -10,7 +12,7 @@ export interface Found {
 
 const MOST = 12;
 
-/** Conditions, sheets, charts, readings and profiles whose names hold all the words. */
+/** Conditions, sheets, charts, readings, profiles, aim sets and tolerance sets whose names hold all the words. */
 export async function search(services: Services, text: string): Promise<Found[]> {
   const words = text
     .toLowerCase()
@@ -62,6 +64,22 @@ export async function search(services: Services, text: string): Promise<Found[]>
       title: profile.name,
       detail: `profile v${profile.version}`,
       href: `/conditions/${profile.conditionId}/profile?version=${profile.id}`,
+    });
+  for (const set of (await listAimSets(services.database)).filter(({ name }) => holds(name)).slice(0, 6))
+    found.push({
+      kind: 'aim set',
+      title: set.name,
+      detail: `aims, ${set.patches} patches`,
+      href: '/library/aims',
+    });
+  for (const set of (await listToleranceSets(services.database))
+    .filter(({ name }) => holds(name))
+    .slice(0, 6))
+    found.push({
+      kind: 'tolerance set',
+      title: set.name,
+      detail: 'tolerances',
+      href: `/library/tolerances?set=${set.id}`,
     });
   return found;
 }

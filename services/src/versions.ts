@@ -106,11 +106,7 @@ async function balanceOn(sql: Sql, condition: number, curves: number): Promise<n
   return row?.id ?? undefined;
 }
 
-export async function resultFile(
-  services: Services,
-  id: number,
-  role: 'profile' | 'report',
-): Promise<Download> {
+export async function resultFile(services: Services, id: number, role: 'profile'): Promise<Download> {
   const file = await findResultFile(services.database, id, role);
   if (file === undefined) throw notFound(`${role} of result ${id}`);
   return { name: file.name, mediaType: file.mediaType, content: file.content };

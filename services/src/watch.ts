@@ -127,15 +127,19 @@ function figuresOf(loaded: LoadedReading): Float64Array {
   return figures.value;
 }
 
-/** Takes a complete reading of a watch wedge as the next check of the condition's watch, where it is of the same state. */
+/**
+ * Takes a complete reading of a watch wedge as the next check of the condition's watch, where it is of the same state.
+ * @returns whether the sheet is a watch wedge.
+ */
 export async function addWatchCheck(services: Services, readingId: number): Promise<boolean> {
   const loaded = await loadReading(services, readingId);
   const { conditionId } = loaded.print;
   const head = (await listHeads(services.database, conditionId)).find(({ link }) => link === 'watch');
-  if (head === undefined || loaded.chart.title !== 'Watch wedge') return false;
+  if (loaded.chart.title !== 'Watch wedge') return false;
+  if (head === undefined) return true;
   const detail = await watchDetail(services, head.id);
   const first = await loadReading(services, detail.readings[0]);
-  if (!sameState(first, loaded)) return false;
+  if (!sameState(first, loaded)) return true;
   await services.database.transaction((sql) =>
     storeCheck(sql, conditionId, head.id, detail, loaded, figuresOf(loaded)),
   );

@@ -20,6 +20,7 @@ export interface WatchView {
         readonly madeMs: number;
         readonly zero: readonly number[];
         readonly zeroReadings: number;
+        readonly judgedBy: unknown;
       })
     | null;
   readonly checks: readonly (Omit<WatchCheckRow, 'figures'> & { readonly figures: readonly number[] })[];
@@ -57,6 +58,7 @@ export async function watchView(services: Services, conditionId: number): Promis
             largestLimit: watch.detail.largestLimit,
             zero: watch.detail.zero,
             zeroReadings: watch.detail.readings.length,
+            judgedBy: watch.detail.judgedBy,
           },
     checks: checks.map(({ figures, ...check }) => ({
       ...check,

@@ -20,6 +20,7 @@ import { loadReading, readingsOf, readingView, withdrawReading } from './reading
 import { search } from './search.ts';
 import { printShortCheck } from './shortChecks.ts';
 import type { CheckDetail, CheckSummary } from './shortChecks.ts';
+import { checkReport } from './checkReports.ts';
 import { named } from './testing/named.ts';
 import { openTestServices } from './testing/testServices.ts';
 import type { TestServices } from './testing/testServices.ts';
@@ -232,7 +233,7 @@ describe('from a blank stock to a proven profile', () => {
     expect(summary.mean).toBeLessThan(1.5);
     expect(summary.repeats).toBeLessThan(1.2);
     expect(detail.check.inGamutShare).toBeGreaterThan(0.8);
-    const html = Buffer.from((await resultFile(services, version.id, 'report')).content).toString();
+    const html = Buffer.from((await checkReport(services, version.id, 'html')).content).toString();
     expect(html).toContain('<span>conforms');
     expect(html).toContain(printed.sheets[0]);
     expect((await deskState(services, printed.sheets[0])).resultId).toBe(version.id);

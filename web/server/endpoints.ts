@@ -7,7 +7,18 @@ import type { RefinementRequest } from '@melto/services/chartJobs';
 import type { CurvesChoices } from '@melto/services/curves';
 import type { NewPressChart } from '@melto/services/pressCharts';
 import type { NewCondition } from '@melto/services/conditions';
+import { MOST_WEDGE_PATCHES, WEDGE_KINDS } from '@melto/core/charts/controlWedge';
+import { PATCH_GROUPS } from '@melto/core/conformity/patchGroups';
+import { QUANTITIES, STATISTICS } from '@melto/core/conformity/toleranceSet';
+import { CHANGE_KINDS } from '@melto/core/device/printPath';
+import type { ChangeKind } from '@melto/core/device/printPath';
+import type { MeasurementConditions } from '@melto/core/cgats/patchSet';
+import type { AimByHand } from '@melto/services/aimSets';
+import type { CheckChoice } from '@melto/services/checks';
 import type { ProfileChoices } from '@melto/services/profiles';
+import type { ToleranceSetInput } from '@melto/services/toleranceSets';
+import type { WatchSchedule } from '@melto/services/watch';
+import type { WedgeInput } from '@melto/services/wedges';
 
 /** Bodies of requests and their schemas; the types that routes use are the schemas' own. */
 export interface Bodies {
@@ -46,6 +57,25 @@ export interface Bodies {
   readonly onRack: { readonly onRack: boolean };
   readonly withdrawn: { readonly withdrawn: boolean };
   readonly clock: { readonly byMs: number };
+  readonly aimSet: {
+    readonly name: string;
+    readonly versionOf?: number;
+    readonly readingId?: number;
+    readonly rows?: AimByHand[];
+    readonly conditions?: MeasurementConditions;
+  };
+  readonly toleranceSet: ToleranceSetInput;
+  readonly removed: { readonly removed: boolean };
+  readonly wedge: WedgeInput & {
+    readonly ticks: string[];
+    readonly conversion?: string;
+    readonly side?: 'printing' | 'wrong';
+    readonly frontEnd?: FrontEndFault;
+  };
+  readonly check: CheckChoice & { readonly readingId: number };
+  readonly watch: WatchSchedule & { readonly readingIds: number[] };
+  readonly shared: { readonly shared: boolean };
+  readonly change: { readonly kind?: ChangeKind; readonly ink?: number };
 }
 
 type Schema<T> = JSONSchemaType<T> | Record<string, unknown>;
@@ -78,6 +108,10 @@ const LAB = {
   maxItems: 3,
   items: { type: 'number', minimum: -250, maximum: 250 },
 };
+const CHOICE = { aimSetId: ID, toleranceSetId: ID, substrateCorrected: { type: 'boolean' } };
+const INKS = { type: 'array', minItems: 4, maxItems: 4, items: { type: 'number', minimum: 0, maximum: 100 } };
+const DAYS = { type: 'integer', minimum: 1, maximum: 400 };
+const LIMIT = { type: 'number', exclusiveMinimum: 0, maximum: 100 };
 const word = (maxLength: number): Record<string, unknown> => ({ type: 'string', minLength: 1, maxLength });
 
 export const SCHEMAS: { readonly [Name in keyof Bodies]: Schema<Bodies[Name]> } = {
@@ -193,6 +227,79 @@ export const SCHEMAS: { readonly [Name in keyof Bodies]: Schema<Bodies[Name]> } 
   onRack: object({ onRack: { type: 'boolean' } }),
   withdrawn: object({ withdrawn: { type: 'boolean' } }),
   clock: object({ byMs: { type: 'number', exclusiveMinimum: 0 } }),
+  aimSet: object(
+    {
+      name: word(120),
+      versionOf: ID,
+      readingId: ID,
+      rows: { type: 'array', minItems: 1, maxItems: 400, items: object({ device: INKS, lab: LAB }) },
+      conditions: object(
+        {
+          mode: { enum: ['M0', 'M1', 'M2', 'M3'] },
+          backing: word(40),
+          filter: word(40),
+          illuminant: word(20),
+          observer: word(20),
+        },
+        ['mode', 'backing', 'filter', 'illuminant', 'observer'],
+      ),
+    },
+    ['versionOf', 'readingId', 'rows', 'conditions'],
+  ),
+  toleranceSet: object(
+    {
+      name: word(120),
+      source: { type: 'string', maxLength: 300 },
+      substrateUncorrected: { type: 'boolean' },
+      versionOf: ID,
+      metrics: {
+        type: 'array',
+        minItems: 1,
+        maxItems: 40,
+        items: object({
+          group: { enum: [...PATCH_GROUPS] },
+          statistic: { enum: [...STATISTICS] },
+          quantity: { enum: [...QUANTITIES] },
+          limit: LIMIT,
+        }),
+      },
+    },
+    ['versionOf'],
+  ),
+  removed: object({ removed: { type: 'boolean' } }),
+  wedge: object(
+    {
+      kind: { enum: [...WEDGE_KINDS, 'own'] },
+      paper: { enum: PAPERS },
+      reader: { enum: ['strip', 'spot', 'sheet'] },
+      patches: {
+        type: 'array',
+        minItems: 1,
+        maxItems: MOST_WEDGE_PATCHES,
+        items: object({ name: { type: 'string', maxLength: 80 }, device: INKS }),
+      },
+      judgedBy: object({
+        ...CHOICE,
+        through: { enum: ['profile, absolute', 'profile, relative', 'device values'] },
+      }),
+      ...PRINT,
+      frontEnd: { enum: ['factory curves', 'no curves'] },
+    },
+    ['patches', 'judgedBy', 'conversion', 'side', 'frontEnd'],
+  ),
+  check: object({ readingId: ID, ...CHOICE }),
+  watch: object({
+    everyDays: DAYS,
+    expiresDays: DAYS,
+    meanLimit: LIMIT,
+    largestLimit: LIMIT,
+    readingIds: { type: 'array', items: ID, minItems: 3, maxItems: 20, uniqueItems: true },
+  }),
+  shared: object({ shared: { type: 'boolean' } }),
+  change: object({ kind: { enum: [...CHANGE_KINDS] }, ink: { type: 'integer', minimum: 0, maximum: 3 } }, [
+    'kind',
+    'ink',
+  ]),
 };
 
 /** Every route of the API, for `/api/openapi.json`. */
@@ -292,11 +399,66 @@ export const ENDPOINTS: readonly {
     says: 'Withdraw a reading or take it back',
     body: 'withdrawn',
   },
-  { method: 'get', path: '/api/results/{id}/file', says: 'The profile or report of a result' },
+  { method: 'get', path: '/api/results/{id}/file', says: 'The profile of a result' },
   { method: 'put', path: '/api/results/{id}/in-force', says: 'Put a version in force' },
   { method: 'get', path: '/api/jobs', says: 'Background work' },
   { method: 'get', path: '/api/jobs/stream', says: 'Background work as server-sent events' },
   { method: 'post', path: '/api/jobs/{id}/cancel', says: 'Cancel background work' },
   { method: 'post', path: '/api/clock', says: 'Move the simulated clock forward', body: 'clock' },
+  { method: 'get', path: '/api/aim-sets', says: 'Aim sets, the latest version of each' },
+  { method: 'get', path: '/api/aim-sets/readings', says: 'Readings that could become a house standard' },
+  { method: 'post', path: '/api/aim-sets', says: 'Make an aim set of a reading or by hand', body: 'aimSet' },
+  {
+    method: 'post',
+    path: '/api/aim-sets/file',
+    says: 'Make an aim set of a CGATS characterisation or a CMYK profile',
+  },
+  {
+    method: 'put',
+    path: '/api/aim-sets/{id}/removed',
+    says: 'Remove an aim set or take it back',
+    body: 'removed',
+  },
+  { method: 'get', path: '/api/tolerance-sets', says: 'Tolerance sets, the latest version of each' },
+  {
+    method: 'post',
+    path: '/api/tolerance-sets',
+    says: 'Save a tolerance set, a new one or a version',
+    body: 'toleranceSet',
+  },
+  {
+    method: 'put',
+    path: '/api/tolerance-sets/{id}/removed',
+    says: 'Remove a tolerance set or take it back',
+    body: 'removed',
+  },
+  { method: 'get', path: '/api/tolerance-sets/trials', says: 'Past checks to try tolerances on' },
+  { method: 'post', path: '/api/conditions/{id}/wedges', says: 'Print a control wedge', body: 'wedge' },
+  {
+    method: 'post',
+    path: '/api/conditions/{id}/checks',
+    says: 'Judge a reading by aims and tolerances',
+    body: 'check',
+  },
+  { method: 'get', path: '/api/conditions/{id}/watch', says: 'The watch with its checks' },
+  { method: 'post', path: '/api/conditions/{id}/watch', says: 'Start a watch', body: 'watch' },
+  {
+    method: 'get',
+    path: '/api/conditions/{id}/standing',
+    says: 'Whether jobs may be printed: go, mark or stop, with reasons',
+  },
+  {
+    method: 'put',
+    path: '/api/conditions/{id}/simulated-changes',
+    says: 'Let something happen at a simulated device, or put it right',
+    body: 'change',
+  },
+  { method: 'get', path: '/api/results/{id}/report', says: 'The report of a check (html, pdf) or its slip' },
+  {
+    method: 'put',
+    path: '/api/results/{id}/link',
+    says: 'Make the report of a check public under a code, or end that',
+    body: 'shared',
+  },
   { method: 'post', path: '/api/sample-house', says: 'Load the sample house' },
 ];

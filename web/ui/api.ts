@@ -64,6 +64,16 @@ export function sendText<T>(path: string, text: string): Promise<T> {
   );
 }
 
+export function sendBytes<T>(path: string, bytes: Blob): Promise<T> {
+  return answer(
+    fetch(path, {
+      method: 'POST',
+      body: bytes,
+      headers: { 'content-type': 'application/octet-stream', 'idempotency-key': newKey() },
+    }),
+  );
+}
+
 export function newKey(): string {
   return crypto.randomUUID();
 }

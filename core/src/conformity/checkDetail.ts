@@ -108,6 +108,8 @@ export interface CheckDetail {
     /** Metric by its place, and the patches that it hangs on. */
     readonly deciding: readonly { readonly metric: number; readonly rows: readonly number[] }[];
     /** An earlier check of the same whose colours would pass. */
+    /** Patches whose aims the device cannot reach, by its profile. */
+    readonly outOfReach: readonly number[];
     readonly drift: { readonly version: number; readonly madeMs: number; readonly mean: number } | null;
   };
   readonly budget: ErrorBudget | null;

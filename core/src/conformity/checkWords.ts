@@ -37,10 +37,10 @@ export function reasonSentence(detail: CheckDetail): string {
   if (failing.length > 0) {
     const named = failing
       .slice(0, 3)
-      .map((line) => `${metricName(line)} is ${over(line)} over its limit`)
-      .join(', ');
+      .map((line) => `${metricName(line)} is ${over(line)} over`)
+      .join('; ');
     const more = failing.length > 3 ? `, and ${failing.length - 3} more` : '';
-    return `${named}${more}${failing.length < metrics.length ? '; all else is within' : ''}`;
+    return `${named}${more}`;
   }
   if (otherwise.length > 0) return `${otherwise.join('; ')}: such a reading gets no verdict`;
   const missing = metrics.filter((line) => line.value === null);
@@ -85,12 +85,18 @@ export function decidesSentences({ decides, metrics, patches }: CheckDetail): st
     const more = rows.length > 4 ? ` and ${rows.length - 4} more` : '';
     return `${rows.length === 1 ? 'One patch decides' : `${rows.length} patches decide`} ${metricName(metrics[metric])}: ${names.join(', ')}${more}.`;
   });
+  const deciding = new Set(decides.deciding.flatMap(({ rows }) => rows));
+  const beyond = decides.outOfReach.filter((row) => deciding.has(row));
+  if (beyond.length > 0)
+    out.push(
+      `${beyond.length === deciding.size ? 'All of them lie' : `${beyond.length} of these ${deciding.size} ${beyond.length === 1 ? 'lies' : 'lie'}`} outside what this device reaches on this paper, by its profile: no calibration brings them there.`,
+    );
   out.push(...decides.remedies.map((remedy) => remedySentence(remedy, decides.share)));
   if (decides.drift !== null)
     out.push(
       `With the colours of check ${decides.drift.version} it would conform: the print has moved by ${decides.drift.mean.toFixed(2)} ΔE00 on the mean since.`,
     );
-  if (out.length > 0 && decides.remedies.length === 0 && decides.drift === null)
+  if (out.length > 0 && beyond.length === 0 && decides.remedies.length === 0 && decides.drift === null)
     out.push('No single change of an ink or of the paper would mend it.');
   return out;
 }

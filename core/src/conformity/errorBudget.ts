@@ -1,6 +1,6 @@
 /** One source of a check's difference, as mean ΔE00 if it were alone. */
 export interface BudgetPart {
-  readonly source: 'instrument' | 'sheet' | 'drift' | 'model' | 'rest';
+  readonly source: 'instrument' | 'sheet' | 'drift' | 'model' | 'gamut' | 'rest';
   readonly size: number;
   /** Where the figure comes from, in words. */
   readonly from: string;
@@ -15,11 +15,11 @@ export type BudgetSources = Readonly<
   Partial<Record<Exclude<BudgetPart['source'], 'rest'>, Omit<BudgetPart, 'source'>>>
 >;
 
-const ORDER = ['instrument', 'sheet', 'drift', 'model'] as const;
+const ORDER = ['instrument', 'sheet', 'drift', 'model', 'gamut'] as const;
 
 /**
  * How much of the mean ΔE00 of a check comes from what: independent sources add as squares, what they do not explain is
- * the rest (aims that the device cannot reach, curves, settings). Sources that are larger than the total are cut to it.
+ * the rest (curves, settings, all else). Sources that are larger than the total are cut to it.
  * @returns undefined where nothing is known.
  */
 export function errorBudget(total: number, sources: BudgetSources): ErrorBudget | undefined {
@@ -29,7 +29,7 @@ export function errorBudget(total: number, sources: BudgetSources): ErrorBudget 
     const own = sources[source];
     if (own === undefined || !Number.isFinite(own.size)) continue;
     const size = Math.min(own.size, Math.sqrt(left));
-    left -= size ** 2;
+    left = Math.max(0, left - size ** 2);
     parts.push({ source, size, from: own.from });
   }
   if (parts.length === 0) return undefined;

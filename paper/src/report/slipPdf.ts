@@ -49,15 +49,23 @@ const styles = StyleSheet.create({
     borderBottomColor: '#B0B0B0',
   },
   fact: { marginBottom: 2.4 },
+  code: { position: 'absolute', left: 9, bottom: 8, flexDirection: 'row', alignItems: 'center' },
+  codeText: {
+    fontFamily: CODE_FAMILY as unknown as string,
+    fontWeight: 700,
+    fontSize: 8,
+    marginLeft: 6,
+  },
 });
 
 /** The label of a proof, 100 × 60 mm. */
 export async function slipPdf(slip: SlipModel): Promise<Uint8Array> {
   registerPdfFonts();
   const matrix = await bwipjs.toBuffer({ bcid: 'datamatrix', text: slip.code, scale: 4 });
+  const shown = slip.figures.slice(0, MOST_FIGURES);
   const page = h(
     Page,
-    { size: [WIDTH, HEIGHT], style: styles.page },
+    { size: [WIDTH, HEIGHT], style: styles.page, wrap: false },
     h(View, { style: styles.head }, pdfStatus(slip.status, 16), h(Text, { style: styles.words }, slip.words)),
     h(
       View,
@@ -65,18 +73,25 @@ export async function slipPdf(slip: SlipModel): Promise<Uint8Array> {
       h(
         View,
         { style: styles.left },
-        ...slip.figures
-          .slice(0, MOST_FIGURES)
-          .map(({ name, value, limit, status }) =>
-            h(
-              View,
-              { key: name, style: styles.figure },
-              pdfStatus(status, 6),
-              h(Text, { style: { flex: 1, marginLeft: 4 } }, name),
-              h(Text, { style: { fontWeight: 700, textAlign: 'right' } }, value),
-              h(Text, { style: { width: 30, textAlign: 'right', color: QUIET } }, `/ ${limit}`),
-            ),
+        ...shown.map(({ name, value, limit, status }) =>
+          h(
+            View,
+            { key: name, style: styles.figure },
+            pdfStatus(status, 6),
+            h(Text, { style: { flex: 1, marginLeft: 4 } }, name),
+            h(Text, { style: { fontWeight: 700, textAlign: 'right' } }, value),
+            h(Text, { style: { width: 30, textAlign: 'right', color: QUIET } }, `/ ${limit}`),
           ),
+        ),
+        ...(slip.figures.length > shown.length
+          ? [
+              h(
+                Text,
+                { key: 'more', style: { color: QUIET, marginTop: 3 } },
+                `and ${slip.figures.length - shown.length} more, farther within their limits`,
+              ),
+            ]
+          : []),
       ),
       h(
         View,
@@ -89,25 +104,13 @@ export async function slipPdf(slip: SlipModel): Promise<Uint8Array> {
             h(Text, {}, value),
           ),
         ),
-        h(
-          View,
-          { style: { flexDirection: 'row', alignItems: 'center', marginTop: 'auto' } },
-          h(Image, { src: { data: matrix, format: 'png' }, style: { width: 26, height: 26 } }),
-          h(
-            Text,
-            {
-              style: {
-                fontFamily: CODE_FAMILY as unknown as string,
-                fontWeight: 700,
-                fontSize: 7,
-                marginLeft: 5,
-                flex: 1,
-              },
-            },
-            slip.code,
-          ),
-        ),
       ),
+    ),
+    h(
+      View,
+      { style: styles.code },
+      h(Image, { src: { data: matrix, format: 'png' }, style: { width: 24, height: 24 } }),
+      h(Text, { style: styles.codeText }, slip.code),
     ),
   );
   return new Uint8Array(

@@ -14,6 +14,7 @@ const NAMES = {
   balance: 'Balance',
   profile: 'Profile',
   conformity: 'Conformity',
+  watch: 'Watch',
 } as const;
 
 /** The chain of a condition: each link as a small picture of its own data. */
@@ -39,7 +40,13 @@ export function Spine({ view }: { view: ConditionView }) {
               {link.state !== 'none' && (
                 <StatusMark
                   status={link.state}
-                  word={link.borrowed && link.state === 'current' ? 'borrowed' : undefined}
+                  word={
+                    link.borrowed && link.state === 'current'
+                      ? 'borrowed'
+                      : link.state === 'near'
+                        ? link.word
+                        : undefined
+                  }
                 />
               )}
             </span>
@@ -141,6 +148,26 @@ function Drawing({ picture, dashed }: { picture: SpinePicture; dashed: boolean }
           />
         </svg>
       );
+    case 'spark': {
+      const { values, limit } = picture;
+      const top = Math.max(limit, ...values) * 1.15;
+      const y = (value: number): number => 46 - (44 * value) / top;
+      const x = (i: number): number => 2 + (58 * i) / Math.max(1, values.length - 1);
+      return (
+        <svg viewBox="0 0 64 48" {...FRAME}>
+          <rect x="0" y={y(limit)} width="64" height={46 - y(limit)} fill="var(--wash)" />
+          <path d={`M0 ${y(limit)}H64`} stroke="var(--text)" strokeDasharray="3 2" />
+          <polyline
+            points={values.map((value, i) => `${x(i)},${y(value)}`).join(' ')}
+            fill="none"
+            stroke="var(--text)"
+            strokeWidth="1.6"
+            strokeDasharray={dashed ? '4 3' : undefined}
+          />
+          <circle cx={x(values.length - 1)} cy={y(values.at(-1) ?? 0)} r="2.2" fill="var(--text)" />
+        </svg>
+      );
+    }
     case 'dots': {
       const { limit, differences } = picture;
       const top = limit * 1.2;

@@ -1,66 +1,74 @@
 'use client';
 
-import { Button, MenuItem, TextField } from '@mui/material';
+import { Button } from '@mui/material';
 import Link from 'next/link';
 import { useState } from 'react';
-import type { PaperName } from '@melto/core/charts/pageGeometry';
-import { formatAgainstLimit } from '@melto/core/conformity/shortCheck';
-import type { JudgedPatch } from '@melto/core/conformity/shortCheck';
-import type { SettingsPoint } from '@melto/services/conditions';
+import type { CheckDetail } from '@melto/core/conformity/checkDetail';
+import { reasonSentence, verdictSentence } from '@melto/core/conformity/checkWords';
+import type { AimSetView } from '@melto/services/aimSets';
+import type { ConditionRow, SettingsPoint } from '@melto/services/conditions';
+import type { CheckDetail as ShortCheckDetail } from '@melto/services/shortChecks';
+import type { ToleranceSetView } from '@melto/services/toleranceSets';
 import type { ResultRow, VersionView } from '@melto/services/versions';
-import type { CheckDetail, CheckSummary } from '@melto/services/shortChecks';
 import { PrintDialog } from '@/features/charts/PrintDialog';
-import { LimitBar } from '@/features/floor/Floor';
 import { Versions } from '@/features/profile/Versions';
-import { formatLab, formatMoment } from '@/ui/format';
 import { StatusShape } from '@/ui/StatusMark';
 import type { Status } from '@/ui/StatusMark';
-import { screenOf, Swatch } from '@/ui/Swatch';
+import { AimCheckView } from './AimCheckView';
+import { JudgeDialog } from './JudgeDialog';
+import { ReportMenu } from './ReportMenu';
+import { shortCheckSentence, ShortCheckView } from './ShortCheckView';
+import { WedgeDialog } from './WedgeDialog';
+
+/** A complete reading of CMYK values that could be judged. */
+export interface JudgeableReading {
+  readonly id: number;
+  readonly code: string;
+  readonly title: string;
+  readonly finishedMs: number;
+}
 
 export interface ConformitySurfaceProps {
-  readonly conditionId: number;
+  readonly condition: ConditionRow;
   readonly points: readonly SettingsPoint[];
   readonly conversions: readonly string[];
   readonly versions: readonly VersionView[];
   readonly shown?: VersionView;
-  readonly result?: { readonly row: ResultRow; readonly summary: CheckSummary; readonly detail: CheckDetail };
+  readonly result?: { readonly row: ResultRow; readonly detail: CheckDetail | ShortCheckDetail };
+  readonly sharedCode: string | null;
   readonly profileResultId?: number;
+  readonly hasCurves: boolean;
+  readonly aims: readonly AimSetView[];
+  readonly tolerances: readonly ToleranceSetView[];
+  readonly readings: readonly JudgeableReading[];
   readonly waiting: readonly string[];
   readonly nowMs: number;
 }
 
+type Open = 'nothing' | 'wedge' | 'short check' | 'judge';
+
 export function ConformitySurface(props: ConformitySurfaceProps) {
-  const { conditionId, versions, shown, result, profileResultId, waiting, nowMs } = props;
-  const [printing, setPrinting] = useState(false);
-  const [paper, setPaper] = useState<PaperName>('a4');
+  const { condition, versions, shown, result, profileResultId, waiting, nowMs, readings } = props;
+  const [open, setOpen] = useState<Open>('nothing');
+  const close = (): void => setOpen('nothing');
+  const verdict = verdictOf(result?.detail);
+  // An RGB driver takes CMYK aims through its profile only.
+  const canPrint = condition.space === 'cmyk' || profileResultId !== undefined;
   return (
     <section className="surface">
       <div className="surface-head">
         <h1>Conformity</h1>
-        {result !== undefined && <StatusShape status={result.detail.check.verdict as Status} size={18} />}
-        <p>{sentence(props)}</p>
-        {result !== undefined && (
-          <Button component="a" href={`/api/results/${result.row.id}/file?role=report`} target="_blank">
-            Report
-          </Button>
+        {verdict !== undefined && <StatusShape status={verdict as Status} size={18} />}
+        <p>{sentence(props, canPrint)}</p>
+        {result !== undefined && <ReportMenu resultId={result.row.id} sharedCode={props.sharedCode} />}
+        {readings.length > 0 && <Button onClick={() => setOpen('judge')}>Judge a reading</Button>}
+        {condition.space === 'rgb' && profileResultId !== undefined && (
+          <Button onClick={() => setOpen('short check')}>Short check</Button>
         )}
-        {profileResultId !== undefined && (
-          <>
-            <TextField
-              select
-              label="Paper"
-              value={paper}
-              onChange={(event) => setPaper(event.target.value as PaperName)}
-              sx={{ width: 96 }}
-            >
-              <MenuItem value="a4">A4</MenuItem>
-              <MenuItem value="letter">Letter</MenuItem>
-              <MenuItem value="a3">A3</MenuItem>
-            </TextField>
-            <Button variant="contained" onClick={() => setPrinting(true)}>
-              Print a short check
-            </Button>
-          </>
+        {canPrint && (
+          <Button variant="contained" onClick={() => setOpen('wedge')}>
+            New check
+          </Button>
         )}
       </div>
       {versions.length > 0 && (
@@ -68,10 +76,9 @@ export function ConformitySurface(props: ConformitySurfaceProps) {
           versions={versions}
           shown={shown}
           nowMs={nowMs}
-          path={`/conditions/${conditionId}/conformity`}
+          path={`/conditions/${condition.id}/conformity`}
         >
-          {result !== undefined &&
-            `${result.detail.check.limits.name}, ${result.detail.header.mode}, profile ${result.detail.header.profile}`}
+          {result !== undefined && about(result.detail)}
         </Versions>
       )}
       {shown !== undefined && shown.stale !== null && (
@@ -83,222 +90,56 @@ export function ConformitySurface(props: ConformitySurfaceProps) {
         <p className="notice">
           On the rack:{' '}
           {waiting.map((code) => (
-            <Link key={code} href={`/read/${code}`} className="mono">
+            <Link key={code} href={`/read/${code}`} className="mono" style={{ marginRight: 12 }}>
               {code}
             </Link>
           ))}
         </p>
       )}
-      {result !== undefined && <Check {...result} />}
-      {printing && profileResultId !== undefined && (
+      {result !== undefined &&
+        ('kind' in result.detail ? (
+          <AimCheckView key={result.row.id} detail={result.detail} />
+        ) : (
+          <ShortCheckView row={result.row} detail={result.detail} />
+        ))}
+      {open === 'wedge' && <WedgeDialog {...props} onClose={close} />}
+      {open === 'judge' && <JudgeDialog {...props} onClose={close} />}
+      {open === 'short check' && profileResultId !== undefined && (
         <PrintDialog
           title="Print a short check through the profile"
-          path={`/api/conditions/${conditionId}/short-checks`}
-          body={{ profileResultId, paper }}
+          path={`/api/conditions/${condition.id}/short-checks`}
+          body={{ profileResultId, paper: 'a4' }}
           points={props.points}
           conversions={props.conversions}
-          onClose={() => setPrinting(false)}
+          onClose={close}
         />
       )}
     </section>
   );
 }
 
-function sentence({ result, profileResultId, waiting }: ConformitySurfaceProps): string {
+function verdictOf(detail: CheckDetail | ShortCheckDetail | undefined): string | undefined {
+  if (detail === undefined) return undefined;
+  return 'kind' in detail ? detail.verdict : detail.check.verdict;
+}
+
+function about(detail: CheckDetail | ShortCheckDetail): string {
+  if (!('kind' in detail))
+    return `${detail.check.limits.name}, ${detail.header.mode}, profile ${detail.header.profile}`;
+  const { header, substrateCorrected } = detail;
+  return `${header.tolerances.name} against ${header.aims.name}, ${substrateCorrected ? 'substrate-corrected' : 'paper as measured'}, ${header.measured.mode ?? ''}`;
+}
+
+function sentence({ result, condition, waiting }: ConformitySurfaceProps, canPrint: boolean): string {
   if (result !== undefined) {
-    const { check } = result.detail;
-    const failing = check.metrics.filter(({ verdict }) => verdict === 'does-not-conform');
-    if (failing.length > 0)
-      return `does not conform: ${failing.map(({ name, value, limit }) => `${name} is ${(value - limit).toFixed(2)} over its limit`).join(', ')}`;
-    const [mean] = check.metrics;
-    return `${check.verdict === 'near' ? 'conforms, near the limit' : 'conforms'}${check.tight ? ', tight' : ''}: mean ${mean.margin.toFixed(2)} within its limit`;
+    const { detail } = result;
+    return 'kind' in detail
+      ? `${verdictSentence(detail)}: ${reasonSentence(detail).split('; ').slice(0, 2).join('; ')}`
+      : shortCheckSentence(detail.check);
   }
-  if (waiting.length > 0) return 'A short check waits to be read.';
-  if (profileResultId === undefined) return 'There is no profile yet to be checked.';
-  return 'One strip of thirty colours tells whether prints through the profile reach what was asked.';
-}
-
-function Check({ row, detail }: { row: ResultRow; summary: CheckSummary; detail: CheckDetail }) {
-  const { check, header } = detail;
-  const [picked, setPicked] = useState<string>();
-  const sorted = [...check.patches].sort(
-    (a, b) => Number(b.inGamut) - Number(a.inGamut) || b.reached - a.reached,
-  );
-  const patch = sorted.find(({ name }) => name === picked) ?? sorted[0];
-  return (
-    <div
-      className="two"
-      style={{ gridTemplateColumns: 'minmax(0,1.2fr) minmax(0,1fr)', alignItems: 'start' }}
-    >
-      <div className="panel">
-        <header>
-          <h2>Reached</h2>
-          <span className="quiet">
-            measured against the colour asked for, scaled to this paper; gives the verdict
-          </span>
-        </header>
-        <table className="table tight" style={{ border: 0 }}>
-          <tbody>
-            {check.metrics.map((metric) => (
-              <tr key={metric.name}>
-                <td style={{ width: 20 }}>
-                  <StatusShape status={metric.verdict as Status} />
-                </td>
-                <td>{metric.name}</td>
-                <td className="num">
-                  <b>{formatAgainstLimit(metric.value, metric.limit)}</b>{' '}
-                  <span className="quiet">/ {metric.limit.toFixed(1)}</span>
-                </td>
-                <td style={{ width: 110 }}>
-                  <LimitBar value={metric.value} limit={metric.limit} status={metric.verdict as Status} />
-                </td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
-        <p className="figures">
-          <span>
-            95 % under <b>{check.reached.p95.toFixed(2)}</b>
-          </span>
-          <span>
-            judged <b>{check.reached.count}</b> of {check.patches.length} colours
-          </span>
-          <span className="quiet">{Math.round(check.inGamutShare * 100)} % lie in gamut</span>
-        </p>
-        <header style={{ marginTop: 16 }}>
-          <h2>Repeats</h2>
-          <span className="quiet">measured against the profile&apos;s own prediction, all colours</span>
-        </header>
-        <p className="figures">
-          <span>
-            mean <b>{check.repeats.mean.toFixed(2)}</b>
-          </span>
-          <span>
-            95 % under <b>{check.repeats.p95.toFixed(2)}</b>
-          </span>
-          <span>
-            largest <b>{check.repeats.largest.toFixed(2)}</b>
-          </span>
-        </p>
-        <header style={{ marginTop: 16 }}>
-          <h2>All colours, worst first</h2>
-        </header>
-        <table className="table tight">
-          <thead>
-            <tr>
-              <th />
-              <th>Colour</th>
-              <th className="num">Asked L* a* b*</th>
-              <th className="num">Reached ΔE00</th>
-              <th className="num">Repeats ΔE00</th>
-            </tr>
-          </thead>
-          <tbody>
-            {sorted.map((each) => (
-              <tr
-                key={each.name}
-                className="pick"
-                aria-selected={each === patch}
-                onClick={() => setPicked(each.name)}
-              >
-                <td style={{ width: 44 }}>
-                  <Swatch measured={each.measured} aim={each.asked} height={20} label={each.name} />
-                </td>
-                <td>
-                  <button type="button" className="plain" onClick={() => setPicked(each.name)}>
-                    {each.name}
-                  </button>
-                  {!each.inGamut && <span className="quiet small"> out of gamut, not judged</span>}
-                </td>
-                <td className="num">{formatLab(each.asked)}</td>
-                <td className="num">{each.reached.toFixed(2)}</td>
-                <td className="num">{each.repeats.toFixed(2)}</td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
-      </div>
-      <div style={{ display: 'grid', gap: 12 }}>
-        <div className="panel">
-          <header>
-            <h2>Colour by colour</h2>
-            <span className="quiet">asked in the lower third</span>
-          </header>
-          <div className="last" style={{ height: 72 }}>
-            {check.patches.map((each) => (
-              <button
-                key={each.name}
-                type="button"
-                className="plain"
-                aria-label={each.name}
-                title={each.name}
-                onClick={() => setPicked(each.name)}
-                style={{
-                  flex: 1,
-                  position: 'relative',
-                  background: screenOf(each.measured).css,
-                  outline: each === patch ? '2px solid var(--text)' : undefined,
-                  outlineOffset: 2,
-                }}
-              >
-                <i style={{ background: screenOf(each.asked).css }} />
-              </button>
-            ))}
-          </div>
-        </div>
-        <PatchFigures patch={patch} />
-        <div className="panel">
-          <dl className="facts">
-            <dt>Sheet</dt>
-            <dd className="mono">{header.sheet}</dd>
-            <dt>Printed</dt>
-            <dd>{formatMoment(header.printedMs)}</dd>
-            <dt>Judged</dt>
-            <dd>
-              {formatMoment(row.madeMs)}, {row.author}
-            </dd>
-            <dt>Instrument</dt>
-            <dd>
-              {header.instrument}, {header.mode}, D50/2°
-            </dd>
-            {header.early && (
-              <>
-                <dt>Rest</dt>
-                <dd>read before it was over</dd>
-              </>
-            )}
-          </dl>
-        </div>
-      </div>
-    </div>
-  );
-}
-
-function PatchFigures({ patch }: { patch: JudgedPatch }) {
-  const difference = patch.measured.map((value, i) => value - patch.asked[i]);
-  return (
-    <div className="panel">
-      <header>
-        <h2>{patch.name}</h2>
-        <span className="quiet">RGB {patch.device.map((value) => Math.round(value * 255)).join(' ')}</span>
-      </header>
-      <Swatch measured={patch.measured} aim={patch.asked} height={64} />
-      <dl className="facts" style={{ marginTop: 10 }}>
-        <dt>Asked</dt>
-        <dd>{formatLab(patch.asked)}</dd>
-        <dt>Measured, relative</dt>
-        <dd>{formatLab(patch.measured)}</dd>
-        <dt>Measured, absolute</dt>
-        <dd>{formatLab(patch.measuredAbsolute)}</dd>
-        <dt>ΔL* Δa* Δb*</dt>
-        <dd>
-          {difference.map((value) => `${value < 0 ? '−' : '+'}${Math.abs(value).toFixed(2)}`).join(' ')}
-        </dd>
-        <dt>Reached ΔE00</dt>
-        <dd>{patch.reached.toFixed(2)}</dd>
-        <dt>Repeats ΔE00</dt>
-        <dd>{patch.repeats.toFixed(2)}</dd>
-      </dl>
-    </div>
-  );
+  if (waiting.length > 0) return 'A check waits to be read.';
+  if (!canPrint) return 'There is no profile yet to be checked.';
+  return condition.space === 'rgb'
+    ? 'A control wedge against aims, or one strip of thirty colours, tells whether prints reach what was asked.'
+    : 'A control wedge tells whether prints are what a standard or your house asks for.';
 }

@@ -11,10 +11,10 @@ import { getJson, problemWords, sendJson } from '@/ui/api';
 import { useHouse } from '@/features/frame/useHouse';
 import { StatusShape, STATUS_WORD } from '@/ui/StatusMark';
 import type { Status } from '@/ui/StatusMark';
-import { formatClock, formatWhen } from '@/ui/format';
+import { formatClock, formatSpan, formatWhen } from '@/ui/format';
 
 /** One filter a sentence. */
-const FILTERS = ['fails', 'ready', 'rest'] as const;
+const FILTERS = ['fails', 'due', 'ready', 'rest'] as const;
 type Filter = (typeof FILTERS)[number];
 
 export function Floor({ initial }: { initial: FloorState }) {
@@ -39,9 +39,11 @@ export function Floor({ initial }: { initial: FloorState }) {
   const ready = slips.filter(({ state }) => state !== 'resting');
   const resting = slips.filter(({ state }) => state === 'resting');
   const fails = data.rows.filter(({ links }) => links.some(({ state }) => state === 'does-not-conform'));
+  const due = data.rows.filter(({ links }) => links.some(({ state }) => state === 'due'));
   const last = Math.max(0, ...resting.map(({ restUntilMs }) => restUntilMs));
   const sentences: { readonly key: Filter; readonly count: number; readonly words: string }[] = [
     { key: 'fails', count: fails.length, words: fails.length === 1 ? 'does not conform' : 'do not conform' },
+    { key: 'due', count: due.length, words: due.length === 1 ? 'check is due' : 'checks are due' },
     {
       key: 'ready',
       count: ready.length,
@@ -56,11 +58,13 @@ export function Floor({ initial }: { initial: FloorState }) {
   const shown = data.rows.filter((row) =>
     filter === 'fails'
       ? fails.includes(row)
-      : filter === 'ready'
-        ? ready.some(({ conditionId }) => conditionId === row.id)
-        : filter === 'rest'
-          ? resting.some(({ conditionId }) => conditionId === row.id)
-          : true,
+      : filter === 'due'
+        ? due.includes(row)
+        : filter === 'ready'
+          ? ready.some(({ conditionId }) => conditionId === row.id)
+          : filter === 'rest'
+            ? resting.some(({ conditionId }) => conditionId === row.id)
+            : true,
   );
   if (data.rows.length === 0) return <EmptyFloor />;
   return (
@@ -91,6 +95,9 @@ export function Floor({ initial }: { initial: FloorState }) {
         >
           {grouped ? 'what needs attention first' : 'group by device'}
         </button>
+        <Link className="small" href="/library/aims">
+          aims and tolerances
+        </Link>
         <Button variant="contained" component={Link} href="/conditions/new">
           New condition
         </Button>
@@ -109,10 +116,11 @@ export function Floor({ initial }: { initial: FloorState }) {
                   </span>
                 ))}
               </span>
-              <span className="visually-hidden">Limits, curves, balance, profile and conformity</span>
+              <span className="visually-hidden">Limits, curves, balance, profile, conformity and watch</span>
             </th>
-            <th>Last check, mean ΔE00 / limit</th>
-            <th>Checked</th>
+            <th>Drift</th>
+            <th>Last check / limit</th>
+            <th>Next check</th>
           </tr>
         </thead>
         <tbody>
@@ -137,7 +145,7 @@ function ByAttention({ rows, nowMs }: { rows: readonly FloorRow[]; nowMs: number
       ))}
       {rest.length > 0 && todo.length > 0 && (
         <tr className="sep">
-          <td colSpan={6}>Nothing to do</td>
+          <td colSpan={7}>Nothing to do</td>
         </tr>
       )}
       {rest.map((row) => (
@@ -152,7 +160,7 @@ function Grouped({ rows, nowMs }: { rows: readonly FloorRow[]; nowMs: number }) 
   return devices.map((device) => (
     <Fragment key={device}>
       <tr className="sep">
-        <td colSpan={6}>{device}</td>
+        <td colSpan={7}>{device}</td>
       </tr>
       {rows
         .filter((row) => row.device === device)
@@ -170,6 +178,7 @@ const CHAIN = [
   { link: 'balance', initial: 'B' },
   { link: 'profile', initial: 'P' },
   { link: 'conformity', initial: 'Co' },
+  { link: 'watch', initial: 'W' },
 ] as const;
 
 function Row({ row, nowMs }: { row: FloorRow; nowMs: number }) {
@@ -220,6 +229,9 @@ function Row({ row, nowMs }: { row: FloorRow; nowMs: number }) {
         </span>
       </td>
       <td>
+        <Spark watch={row.watch} />
+      </td>
+      <td>
         {check === null ? (
           <span className="quiet small">not yet checked</span>
         ) : (
@@ -231,8 +243,45 @@ function Row({ row, nowMs }: { row: FloorRow; nowMs: number }) {
           </span>
         )}
       </td>
-      <td className="small">{check === null ? '' : formatWhen(check.madeMs, nowMs)}</td>
+      <td
+        className="small"
+        title={check === null ? undefined : `last check ${formatWhen(check.madeMs, nowMs)}`}
+      >
+        {row.watch === null ? (
+          <span className="quiet">no watch</span>
+        ) : nowMs > row.watch.dueMs ? (
+          `overdue ${formatSpan(nowMs - row.watch.dueMs)}`
+        ) : (
+          `in ${formatSpan(row.watch.dueMs - nowMs)}`
+        )}
+      </td>
     </tr>
+  );
+}
+
+/** Mean ΔE00 of the latest watch checks with its limit. */
+function Spark({ watch }: { watch: FloorRow['watch'] }) {
+  if (watch === null || watch.spark.length === 0) return null;
+  const top = Math.max(watch.limit, ...watch.spark) * 1.1;
+  const y = (value: number): number => 23 - (22 * value) / top;
+  const x = (i: number): number => 1 + (74 * i) / Math.max(1, watch.spark.length - 1);
+  return (
+    <svg
+      width="78"
+      height="24"
+      viewBox="0 0 78 24"
+      role="img"
+      aria-label={`drift ${watch.spark.at(-1)?.toFixed(2) ?? ''} of ${watch.limit.toFixed(1)}`}
+    >
+      <path d={`M0 ${y(watch.limit)}H78`} stroke="var(--quiet)" strokeDasharray="3 2" />
+      <polyline
+        points={watch.spark.map((value, i) => `${x(i)},${y(value)}`).join(' ')}
+        fill="none"
+        stroke="var(--text)"
+        strokeWidth="1.4"
+      />
+      <circle cx={x(watch.spark.length - 1)} cy={y(watch.spark.at(-1) ?? 0)} r="2" fill="var(--text)" />
+    </svg>
   );
 }
 

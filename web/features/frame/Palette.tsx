@@ -10,6 +10,8 @@ import { getJson } from '@/ui/api';
 const ACTIONS: readonly { readonly title: string; readonly detail: string; readonly href: string }[] = [
   { title: 'Floor', detail: 'all conditions', href: '/' },
   { title: 'New condition', detail: 'device, stock, mode', href: '/conditions/new' },
+  { title: 'Aim sets', detail: 'what prints are judged against', href: '/library/aims' },
+  { title: 'Tolerance sets', detail: 'metrics and limits', href: '/library/tolerances' },
 ];
 
 /** Search-and-do: any condition, sheet code, reading, profile or action. */

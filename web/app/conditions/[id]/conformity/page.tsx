@@ -1,9 +1,14 @@
+import type { CheckDetail } from '@melto/core/conformity/checkDetail';
+import { aimSets } from '@melto/services/aimSets';
+import { sharedCode } from '@melto/services/checkReports';
 import { domainNow } from '@melto/services/clock';
 import { conditionOf, driverOf, settingsRecord } from '@melto/services/conditions';
-import { profileInForce } from '@melto/services/profiles';
-import { resultView, versionsOf } from '@melto/services/versions';
-import type { CheckDetail, CheckSummary } from '@melto/services/shortChecks';
+import { judgeableReadings } from '@melto/services/judgeable';
 import { sheetsOf } from '@melto/services/printing';
+import { profileInForce } from '@melto/services/profiles';
+import type { CheckDetail as ShortCheckDetail } from '@melto/services/shortChecks';
+import { toleranceSets } from '@melto/services/toleranceSets';
+import { resultView, versionsOf } from '@melto/services/versions';
 import { ConformitySurface } from '@/features/conformity/ConformitySurface';
 import { services } from '@/server/services';
 
@@ -20,11 +25,14 @@ export default async function Page({
   const id = Number((await params).id);
   const wanted = Number((await searchParams).version);
   const condition = await conditionOf(services(), id);
-  const [points, versions, profile, sheets, nowMs] = await Promise.all([
+  const [points, versions, profile, sheets, aims, tolerances, readings, nowMs] = await Promise.all([
     settingsRecord(services(), id),
     versionsOf(services(), id, 'conformity'),
     profileInForce(services(), id),
     sheetsOf(services(), id),
+    aimSets(services()),
+    toleranceSets(services()),
+    judgeableReadings(services(), id),
     domainNow(services()),
   ]);
   const shown =
@@ -34,18 +42,24 @@ export default async function Page({
   const result =
     shown === undefined
       ? undefined
-      : await resultView<CheckSummary, CheckDetail>(services(), shown.id, 'conformity');
+      : await resultView<unknown, CheckDetail | ShortCheckDetail>(services(), shown.id, 'conformity');
   return (
     <ConformitySurface
-      conditionId={id}
+      condition={condition}
       points={points}
       conversions={driverOf(services(), condition).conversions}
       versions={versions}
       shown={shown}
       result={result}
+      sharedCode={shown === undefined ? null : await sharedCode(services(), shown.id)}
       profileResultId={profile?.resultId}
+      hasCurves={readings.hasCurves}
+      aims={aims}
+      tolerances={tolerances}
+      readings={readings.readings}
       waiting={sheets
-        .filter(({ onRack, title }) => onRack && title === 'Short check')
+        .filter(({ onRack, title }) => onRack && (title === 'Short check' || title.endsWith('wedge')))
+        .filter(({ title }) => title !== 'Watch wedge')
         .map(({ code }) => code)}
       nowMs={nowMs}
     />

@@ -10,12 +10,7 @@ export async function GET(
   const { id } = await params;
   const role = new URL(request.url).searchParams.get('role') ?? 'profile';
   return download(async () => {
-    if (role === 'profile' || role === 'report') return resultFile(services(), idOf(id), role);
-    throw new Problem(
-      'bad-input',
-      `There is no role "${role.slice(0, 20)}".`,
-      'Ask for profile or report.',
-      'role',
-    );
-  }, role === 'report');
+    if (role === 'profile') return resultFile(services(), idOf(id), role);
+    throw new Problem('bad-input', `There is no role "${role.slice(0, 20)}".`, 'Ask for profile.', 'role');
+  });
 }

@@ -1,0 +1,9 @@
+import { readingsToAim } from '@melto/services/readingsToAim';
+import { respond } from '@/server/respond';
+import { services } from '@/server/services';
+
+export const dynamic = 'force-dynamic';
+
+export function GET(): Promise<Response> {
+  return respond(() => readingsToAim(services()));
+}

@@ -1,0 +1,13 @@
+import { standingOf } from '@melto/services/watchStanding';
+import { idOf, respond } from '@/server/respond';
+import { services } from '@/server/services';
+
+export const dynamic = 'force-dynamic';
+
+export async function GET(
+  _request: Request,
+  { params }: { params: Promise<{ id: string }> },
+): Promise<Response> {
+  const { id } = await params;
+  return respond(() => standingOf(services(), idOf(id)));
+}

@@ -1,0 +1,13 @@
+import { removeToleranceSet } from '@melto/services/toleranceSets';
+import { bodyOf, idOf, respond } from '@/server/respond';
+import { services } from '@/server/services';
+
+export async function PUT(
+  request: Request,
+  { params }: { params: Promise<{ id: string }> },
+): Promise<Response> {
+  const { id } = await params;
+  return respond(async () =>
+    removeToleranceSet(services(), idOf(id), (await bodyOf(request, 'removed')).removed),
+  );
+}

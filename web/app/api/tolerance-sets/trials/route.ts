@@ -1,0 +1,9 @@
+import { trialChecks } from '@melto/services/trialChecks';
+import { respond } from '@/server/respond';
+import { services } from '@/server/services';
+
+export const dynamic = 'force-dynamic';
+
+export function GET(): Promise<Response> {
+  return respond(() => trialChecks(services()));
+}

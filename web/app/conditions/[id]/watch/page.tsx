@@ -1,0 +1,41 @@
+import { aimSets } from '@melto/services/aimSets';
+import { conditionOf, driverOf, settingsRecord } from '@melto/services/conditions';
+import { sheetsOf } from '@melto/services/printing';
+import { profileInForce } from '@melto/services/profiles';
+import { simulatedChanges } from '@melto/services/simulatedChanges';
+import { toleranceSets } from '@melto/services/toleranceSets';
+import { watchView } from '@melto/services/watchView';
+import { WatchSurface } from '@/features/watch/WatchSurface';
+import { services } from '@/server/services';
+
+export const dynamic = 'force-dynamic';
+export const metadata = { title: 'Watch' };
+
+export default async function Page({ params }: { params: Promise<{ id: string }> }) {
+  const id = Number((await params).id);
+  const condition = await conditionOf(services(), id);
+  const [points, view, sheets, profile, changes, aims, tolerances] = await Promise.all([
+    settingsRecord(services(), id),
+    watchView(services(), id),
+    sheetsOf(services(), id),
+    profileInForce(services(), id),
+    simulatedChanges(services(), id),
+    aimSets(services()),
+    toleranceSets(services()),
+  ]);
+  return (
+    <WatchSurface
+      condition={condition}
+      points={points}
+      conversions={driverOf(services(), condition).conversions}
+      view={view}
+      hasProfile={profile !== undefined}
+      changes={changes}
+      aims={aims}
+      tolerances={tolerances}
+      waiting={sheets
+        .filter(({ onRack, title }) => onRack && title === 'Watch wedge')
+        .map(({ code }) => code)}
+    />
+  );
+}

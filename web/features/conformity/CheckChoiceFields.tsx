@@ -1,0 +1,118 @@
+'use client';
+
+import { Checkbox, FormControlLabel, ListSubheader, MenuItem, TextField } from '@mui/material';
+import Link from 'next/link';
+import type { AimSetView } from '@melto/services/aimSets';
+import type { CheckChoice } from '@melto/services/checks';
+import type { ToleranceSetView } from '@melto/services/toleranceSets';
+
+/** What a check is judged by: aims, tolerances, and whether the aims follow the paper. */
+export function CheckChoiceFields({
+  choice,
+  aims,
+  tolerances,
+  onChange,
+}: {
+  choice: CheckChoice;
+  aims: readonly AimSetView[];
+  tolerances: readonly ToleranceSetView[];
+  onChange: (choice: CheckChoice) => void;
+}) {
+  const aim = aims.find(({ id }) => id === choice.aimSetId);
+  const tolerance = tolerances.find(({ id }) => id === choice.toleranceSetId);
+  const own = aims.filter(({ family }) => family.startsWith('own-'));
+  const shipped = aims.filter(({ family }) => !family.startsWith('own-'));
+  return (
+    <>
+      <TextField
+        select
+        label="Aims"
+        value={choice.aimSetId}
+        onChange={(event) => onChange({ ...choice, aimSetId: Number(event.target.value) })}
+        helperText={aim === undefined ? ' ' : aimWords(aim)}
+      >
+        {own.length > 0 && <ListSubheader>Own</ListSubheader>}
+        {own.map(({ id, name, version }) => (
+          <MenuItem key={id} value={id}>
+            {name}
+            {version > 1 ? `, version ${version}` : ''}
+          </MenuItem>
+        ))}
+        <ListSubheader>Published offset conditions</ListSubheader>
+        {shipped.map(({ id, name }) => (
+          <MenuItem key={id} value={id}>
+            {name}
+          </MenuItem>
+        ))}
+      </TextField>
+      <TextField
+        select
+        label="Tolerances"
+        value={choice.toleranceSetId}
+        onChange={(event) => onChange({ ...choice, toleranceSetId: Number(event.target.value) })}
+        helperText={tolerance?.set.source ?? ' '}
+      >
+        {tolerances.map(({ id, set, version, shipped: comes }) => (
+          <MenuItem key={id} value={id}>
+            {set.name}
+            {comes || version === 1 ? '' : `, version ${version}`}
+          </MenuItem>
+        ))}
+      </TextField>
+      <FormControlLabel
+        control={
+          <Checkbox
+            checked={choice.substrateCorrected}
+            onChange={(_, checked) => onChange({ ...choice, substrateCorrected: checked })}
+          />
+        }
+        label={
+          <>
+            Correct the aims for the paper that is read{' '}
+            <span className="quiet small">
+              {tolerance?.set.substrateUncorrected === true
+                ? 'the paper itself is still judged against the uncorrected aim; the verdict says so'
+                : 'the verdict says so'}
+            </span>
+          </>
+        }
+      />
+      <p className="small">
+        <Link href="/library/aims">Aim sets</Link> · <Link href="/library/tolerances">Tolerance sets</Link>
+      </p>
+    </>
+  );
+}
+
+export function aimWords({ origin, conditions, patches, completed }: AimSetView): string {
+  const mode = conditions.mode === undefined ? 'mode not told' : conditions.mode;
+  return completed ? `${origin}` : `${origin.slice(0, 120)}; ${patches} patches, ${mode}`;
+}
+
+/** The first choice: what the last check used, else the first aims with the proof's tolerances. */
+export function firstChoice(
+  aims: readonly AimSetView[],
+  tolerances: readonly ToleranceSetView[],
+  last: CheckChoice | undefined,
+): CheckChoice {
+  const proof = tolerances.find(({ set }) => set.id === 'iso12647-7-proof') ?? tolerances[0];
+  const known = last !== undefined && aims.some(({ id }) => id === last.aimSetId);
+  return {
+    aimSetId: known ? last.aimSetId : (aims[0]?.id ?? 0),
+    toleranceSetId:
+      last !== undefined && tolerances.some(({ id }) => id === last.toleranceSetId)
+        ? last.toleranceSetId
+        : (proof?.id ?? 0),
+    substrateCorrected: last?.substrateCorrected ?? false,
+  };
+}
+
+/** What the shown check was judged by. */
+export function choiceOf(detail: unknown): CheckChoice | undefined {
+  if (typeof detail !== 'object' || detail === null || !('kind' in detail)) return undefined;
+  const { header, substrateCorrected } = detail as unknown as {
+    header: { aims: { id: number }; tolerances: { id: number } };
+    substrateCorrected: boolean;
+  };
+  return { aimSetId: header.aims.id, toleranceSetId: header.tolerances.id, substrateCorrected };
+}

@@ -1,0 +1,164 @@
+'use client';
+
+import { Button, Dialog, MenuItem, TextField } from '@mui/material';
+import { useState } from 'react';
+import type { PaperName, ReaderKind } from '@melto/core/charts/pageGeometry';
+import type { JudgedBy } from '@melto/services/checks';
+import type { WedgeInput } from '@melto/services/wedges';
+import { PrintDialog } from '@/features/charts/PrintDialog';
+import { CheckChoiceFields, choiceOf, firstChoice } from './CheckChoiceFields';
+import type { ConformitySurfaceProps } from './ConformitySurface';
+import { parseOwnPatches } from './parseOwnPatches';
+
+const KINDS: readonly (readonly [WedgeInput['kind'], string])[] = [
+  ['proof', 'proof wedge, 84 patches'],
+  ['near-neutral', 'near-neutral wedge, 63 patches'],
+  ['own', 'own patches'],
+];
+const THROUGH: Readonly<Record<JudgedBy['through'], string>> = {
+  'profile, absolute': 'through the profile, absolute colorimetric: the paper is shown as well',
+  'profile, relative': 'through the profile, relative colorimetric: on its own paper',
+  'device values': 'as device values: the press itself',
+};
+const READERS: readonly (readonly [ReaderKind, string])[] = [
+  ['strip', 'strip reader'],
+  ['sheet', 'sheet reader'],
+  ['spot', 'spot reader'],
+];
+
+/** Chooses what a control wedge is judged by, before it is printed and read. */
+export function WedgeDialog({
+  condition,
+  aims,
+  tolerances,
+  result,
+  points,
+  conversions,
+  profileResultId,
+  hasCurves,
+  onClose,
+}: ConformitySurfaceProps & { onClose: () => void }) {
+  const rgb = condition.space === 'rgb';
+  const [kind, setKind] = useState<WedgeInput['kind']>('proof');
+  const [choice, setChoice] = useState(() => firstChoice(aims, tolerances, choiceOf(result?.detail)));
+  const [through, setThrough] = useState<JudgedBy['through']>(rgb ? 'profile, absolute' : 'device values');
+  const [reader, setReader] = useState<ReaderKind>('strip');
+  const [paper, setPaper] = useState<PaperName>('a4');
+  const [text, setText] = useState('');
+  const [printing, setPrinting] = useState(false);
+  const own = parseOwnPatches(text);
+  const ready = kind !== 'own' || own.ok;
+  const told =
+    through === 'device values'
+      ? hasCurves
+        ? 'CMYK values as they are, through the curves in force.'
+        : 'CMYK values as they are, with a linear front end.'
+      : `CMYK aims ${THROUGH[through].split(':')[0]}${hasCurves ? ' and the curves in force' : ''}.`;
+  if (printing)
+    return (
+      <PrintDialog
+        title="Print the control wedge"
+        path={`/api/conditions/${condition.id}/wedges`}
+        body={{
+          kind,
+          paper,
+          reader,
+          ...(kind === 'own' && own.ok ? { patches: own.patches } : {}),
+          judgedBy: { ...choice, through },
+        }}
+        told={told}
+        points={points}
+        conversions={conversions}
+        frontEnd={!rgb}
+        onClose={onClose}
+      />
+    );
+  return (
+    <Dialog open onClose={onClose} fullWidth maxWidth="sm" aria-labelledby="wedge-title">
+      <form
+        style={{ padding: 20, display: 'grid', gap: 16 }}
+        onSubmit={(event) => {
+          event.preventDefault();
+          setPrinting(true);
+        }}
+      >
+        <h1 id="wedge-title">New check</h1>
+        <CheckChoiceFields choice={choice} aims={aims} tolerances={tolerances} onChange={setChoice} />
+        <TextField
+          select
+          label="Way to the device"
+          value={through}
+          onChange={(event) => setThrough(event.target.value as JudgedBy['through'])}
+        >
+          {(Object.keys(THROUGH) as JudgedBy['through'][]).map((way) => (
+            <MenuItem
+              key={way}
+              value={way}
+              disabled={way === 'device values' ? rgb : profileResultId === undefined}
+            >
+              {THROUGH[way]}
+            </MenuItem>
+          ))}
+        </TextField>
+        <div className="row" style={{ alignItems: 'flex-start' }}>
+          <TextField
+            select
+            label="Wedge"
+            value={kind}
+            onChange={(event) => setKind(event.target.value as WedgeInput['kind'])}
+            sx={{ flex: 1 }}
+          >
+            {KINDS.map(([value, name]) => (
+              <MenuItem key={value} value={value}>
+                {name}
+              </MenuItem>
+            ))}
+          </TextField>
+          <TextField
+            select
+            label="Read with"
+            value={reader}
+            onChange={(event) => setReader(event.target.value as ReaderKind)}
+            sx={{ width: 150 }}
+          >
+            {READERS.map(([value, name]) => (
+              <MenuItem key={value} value={value}>
+                {name}
+              </MenuItem>
+            ))}
+          </TextField>
+          <TextField
+            select
+            label="Paper"
+            value={paper}
+            onChange={(event) => setPaper(event.target.value as PaperName)}
+            sx={{ width: 100 }}
+          >
+            <MenuItem value="a4">A4</MenuItem>
+            <MenuItem value="letter">Letter</MenuItem>
+            <MenuItem value="a3">A3</MenuItem>
+          </TextField>
+        </div>
+        {kind === 'own' && (
+          <TextField
+            label="Patches: C M Y K in per cent, then a name; one a line"
+            multiline
+            minRows={4}
+            maxRows={10}
+            value={text}
+            placeholder={'0 0 0 0 paper\n100 0 0 0 cyan\n40 30 30 0 grey'}
+            onChange={(event) => setText(event.target.value)}
+            error={text !== '' && !own.ok}
+            helperText={own.ok ? `${own.patches.length} patches` : text === '' ? ' ' : own.words}
+          />
+        )}
+        <div className="row">
+          <Button type="submit" variant="contained" disabled={!ready}>
+            Go on to print
+          </Button>
+          <Button onClick={onClose}>Not now</Button>
+        </div>
+      </form>
+    </Dialog>
+  );
+}

@@ -1,0 +1,23 @@
+'use client';
+
+import Link from 'next/link';
+import { usePathname } from 'next/navigation';
+
+const PAGES = [
+  { href: '/library/aims', name: 'Aim sets' },
+  { href: '/library/tolerances', name: 'Tolerance sets' },
+] as const;
+
+/** What all conditions share. */
+export function LibraryNav() {
+  const path = usePathname();
+  return (
+    <nav className="library-nav" aria-label="Library">
+      {PAGES.map(({ href, name }) => (
+        <Link key={href} href={href} aria-current={path === href ? 'page' : undefined}>
+          {name}
+        </Link>
+      ))}
+    </nav>
+  );
+}

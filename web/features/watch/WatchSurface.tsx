@@ -1,0 +1,179 @@
+'use client';
+
+import { Button } from '@mui/material';
+import Link from 'next/link';
+import { useMemo, useState } from 'react';
+import type { SimulatedChange } from '@melto/core/device/printPath';
+import { watchCharts } from '@melto/core/watch/watchCharts';
+import type { AimSetView } from '@melto/services/aimSets';
+import type { ConditionRow, SettingsPoint } from '@melto/services/conditions';
+import type { ToleranceSetView } from '@melto/services/toleranceSets';
+import type { WatchView } from '@melto/services/watchView';
+import { PrintDialog } from '@/features/charts/PrintDialog';
+import { formatDay, formatSpan } from '@/ui/format';
+import { StatusShape } from '@/ui/StatusMark';
+import type { Status } from '@/ui/StatusMark';
+import { ControlChartPlot } from './ControlChartPlot';
+import { SeriesList } from './SeriesList';
+import { SimulatedChanges } from './SimulatedChanges';
+import { StartWatchDialog } from './StartWatchDialog';
+import { WatchChecks } from './WatchChecks';
+import { ZeroPlot } from './ZeroPlot';
+
+export interface WatchSurfaceProps {
+  readonly condition: ConditionRow;
+  readonly points: readonly SettingsPoint[];
+  readonly conversions: readonly string[];
+  readonly view: WatchView;
+  readonly hasProfile: boolean;
+  readonly changes: readonly SimulatedChange[];
+  readonly aims: readonly AimSetView[];
+  readonly tolerances: readonly ToleranceSetView[];
+  readonly waiting: readonly string[];
+}
+
+const ZERO_READINGS = 3;
+
+export function WatchSurface(props: WatchSurfaceProps) {
+  const { condition, view, waiting } = props;
+  const { watch, checks, nowMs, dueMs, candidates } = view;
+  const [open, setOpen] = useState<'nothing' | 'print' | 'start'>('nothing');
+  const [picked, setSeries] = useState<number>();
+  const charts = useMemo(
+    () =>
+      checks.length === 0 ? undefined : watchCharts(checks.map(({ figures }) => Float64Array.from(figures))),
+    [checks],
+  );
+  // The series that is farthest over its limits is shown first.
+  const farthest = charts?.series.findIndex((each) => each.series === charts.over[0]?.series) ?? -1;
+  const series = picked ?? Math.max(0, farthest);
+  const enough = candidates.length >= ZERO_READINGS;
+  const rgb = condition.space === 'rgb';
+  const canPrint = !rgb || props.hasProfile;
+  const due = dueMs !== null && nowMs > dueMs;
+  const last = checks.at(-1);
+  const status: Status | undefined =
+    watch === null
+      ? undefined
+      : last?.verdict === 'does-not-conform'
+        ? 'does-not-conform'
+        : due
+          ? 'due'
+          : last?.moved === true
+            ? 'near'
+            : 'conforms';
+  return (
+    <section className="surface">
+      <div className="surface-head">
+        <h1>Watch</h1>
+        {status !== undefined && <StatusShape status={status} size={18} title={status} />}
+        <p>{sentence(props)}</p>
+        {enough && (
+          <Button variant={watch === null ? 'contained' : 'outlined'} onClick={() => setOpen('start')}>
+            {watch === null ? 'Start the watch' : 'Start anew'}
+          </Button>
+        )}
+        {canPrint && (
+          <Button
+            variant={watch === null && enough ? 'outlined' : 'contained'}
+            onClick={() => setOpen('print')}
+          >
+            Print the watch wedge
+          </Button>
+        )}
+      </div>
+      {watch !== null && (
+        <div className="versions">
+          <span>
+            Watch v{watch.version}, zero reading of {formatDay(watch.madeMs)}, {watch.zeroReadings} readings
+          </span>
+          <span className="end">
+            every {watch.everyDays} d, expires after {watch.expiresDays} d; mean up to{' '}
+            {watch.meanLimit.toFixed(1)}, largest up to {watch.largestLimit.toFixed(1)} ΔE00
+          </span>
+        </div>
+      )}
+      {view.stale !== null && (
+        <p className="notice">
+          <b>Stale.</b> {view.stale.words} Print the watch wedge three times and start the watch anew.
+        </p>
+      )}
+      {last?.cause !== null && last?.cause !== undefined && last.moved && (
+        <p className="notice bad">
+          <b>Moved.</b> {last.cause}
+        </p>
+      )}
+      {waiting.length > 0 && (
+        <p className="notice">
+          On the rack:{' '}
+          {waiting.map((code) => (
+            <Link key={code} href={`/read/${code}`} className="mono" style={{ marginRight: 12 }}>
+              {code}
+            </Link>
+          ))}
+        </p>
+      )}
+      {charts !== undefined && watch !== null && (
+        <>
+          <div className="watch-columns">
+            <SeriesList charts={charts} picked={series} onPick={setSeries} />
+            <div style={{ display: 'grid', gap: 12, minWidth: 0 }}>
+              <ControlChartPlot series={charts.series[series]} checks={checks} />
+              <ZeroPlot checks={checks} zero={watch.zero} limit={watch.meanLimit} />
+            </div>
+          </div>
+          <WatchChecks checks={checks} nowMs={nowMs} />
+        </>
+      )}
+      <SimulatedChanges conditionId={condition.id} changes={props.changes} />
+      {open === 'start' && <StartWatchDialog {...props} onClose={() => setOpen('nothing')} />}
+      {open === 'print' && (
+        <PrintDialog
+          title="Print the watch wedge"
+          path={`/api/conditions/${condition.id}/wedges`}
+          body={{ kind: 'watch', paper: 'a4', reader: 'strip', ...(rgb ? { judgedBy: aimsOf(props) } : {}) }}
+          told="42 patches in two strips, through the chain as it stands. Read both strips after their rest."
+          points={props.points}
+          conversions={props.conversions}
+          frontEnd={!rgb}
+          onClose={() => setOpen('nothing')}
+        />
+      )}
+    </section>
+  );
+}
+
+/** An RGB driver takes CMYK patches through its profile: the aims that its zero reading used, else the first. */
+function aimsOf({ view, aims, tolerances }: WatchSurfaceProps): unknown {
+  return (
+    view.watch?.judgedBy ?? {
+      aimSetId: aims[0]?.id,
+      toleranceSetId: tolerances[0]?.id,
+      substrateCorrected: false,
+      through: 'profile, absolute',
+    }
+  );
+}
+
+function sentence({ view, waiting, condition, hasProfile }: WatchSurfaceProps): string {
+  const { watch, checks, candidates, dueMs, expiresMs, nowMs } = view;
+  if (condition.space === 'rgb' && !hasProfile) return 'A watch needs a profile to print its wedge through.';
+  if (watch === null) {
+    if (candidates.length >= ZERO_READINGS)
+      return `${candidates.length} readings of the watch wedge are there: start the watch from them.`;
+    const left = ZERO_READINGS - candidates.length;
+    return waiting.length > 0
+      ? `A watch wedge waits to be read; the zero reading is the mean of ${ZERO_READINGS}.`
+      : `Print and read the watch wedge ${left === ZERO_READINGS ? `${ZERO_READINGS} times` : left === 1 ? 'once more' : `${left} times more`}; the mean is the zero reading that later checks are compared with.`;
+  }
+  const last = checks.at(-1);
+  const far =
+    last === undefined ? '' : `${last.meanDeltaE.toFixed(2)} ΔE00 from the zero reading on the mean`;
+  if (last?.verdict === 'does-not-conform')
+    return `over its limit: ${far}, largest ${last.largestDeltaE.toFixed(2)}`;
+  if (expiresMs !== null && nowMs > expiresMs) return `the last check has expired; ${far}`;
+  if (dueMs !== null && nowMs > dueMs) return `a check is due since ${formatSpan(nowMs - dueMs)}; ${far}`;
+  const next = dueMs === null ? '' : `; next check in ${formatSpan(dueMs - nowMs)}`;
+  if (last?.moved === true) return `something has moved: ${far}${next}`;
+  return `steady: ${far}${next}`;
+}
