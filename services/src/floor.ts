@@ -274,6 +274,7 @@ function pressMove(
     : undefined;
   if (spoilt !== undefined && state('balance') === 'none')
     return saying(`Print again: ${SPOILS[spoilt.kind] ?? ''}`, `/readings/${reading?.id ?? 0}`, 8);
+  if (kept.attention >= 7) return kept;
   for (const link of ['curves', 'balance'] as const)
     if (state(link) === 'does-not-conform') return saying('Do another round', `${at}/${link}`, 7);
   for (const link of ['limits', 'curves', 'balance'] as const)
