@@ -11,6 +11,7 @@ const all = [
   'refine',
   'smoothness',
   'watch',
+  'checks',
   'speed',
 ] as const;
 for (const name of all) {
@@ -32,6 +33,7 @@ for (const name of all) {
   if (name === 'loop') (await import('./cmykLoop.ts')).cmykLoop();
   if (name === 'refine') (await import('./refine.ts')).refine();
   if (name === 'smoothness') await (await import('./smoothness.ts')).smoothness();
+  if (name === 'checks') await (await import('./checks.ts')).checks();
   if (name === 'watch') (await import('./watch.ts')).watch();
   if (name === 'speed') await (await import('./speed.ts')).speed();
 }

@@ -28,6 +28,7 @@ import {
 } from './results.ts';
 import { readSetting, writeSetting } from './settings.ts';
 import { decodeValues, encodeValues } from './valueBlock.ts';
+import { WATCH_CHECKS_SQL, WATCH_STATES_SQL } from './watches.ts';
 
 const MIGRATIONS = join(import.meta.dirname, '../migrations');
 const NAME = 'melto_store';
@@ -247,5 +248,31 @@ describe('job queue', () => {
       'EXPLAIN SELECT id FROM sheet WHERE on_rack = 1 ORDER BY id LIMIT 200',
     );
     expect(rack.key).toBe('sheet_rack');
+  });
+
+  it('finds the checks of a watch by its index, newest first, without sorting', async () => {
+    // Rows enough that the plan is not that of an empty table; their readings do not exist.
+    await database.transaction(async (sql) => {
+      await sql.change('SET FOREIGN_KEY_CHECKS = 0');
+      await sql.change(
+        `INSERT INTO watch_check (condition_id, watch_id, reading_id, made_ms, mean_delta_e, largest_delta_e, verdict, moved, figures)
+         SELECT 1, 1 + MOD(seq, 2), seq, seq, 0.2, 0.5, 'conforms', 0, '' FROM seq_1_to_900`,
+      );
+      await sql.change('SET FOREIGN_KEY_CHECKS = 1');
+    });
+    const plan = await database.rows<{ table: string; key: string | null; Extra: string }>(
+      `EXPLAIN ${WATCH_CHECKS_SQL}`,
+      [1, 800],
+    );
+    const checks = plan.find(({ table }) => table === 'c');
+    expect(checks?.key).toBe('watch_check_order');
+    expect(checks?.Extra ?? '').not.toContain('filesort');
+    expect(plan.find(({ table }) => table === 'r')?.key).toBe('PRIMARY');
+  });
+
+  it('reads where all watches stand in one pass over a table of one row a condition', async () => {
+    const plan = await database.rows<{ table: string; type: string }>(`EXPLAIN ${WATCH_STATES_SQL}`);
+    expect(plan).toHaveLength(1);
+    expect(plan[0].table).toBe('watch_state');
   });
 });
