@@ -55,9 +55,8 @@ CREATE TABLE watch_check (
   moved TINYINT(1) NOT NULL,
   cause VARCHAR(400) NULL,
   figures BLOB NOT NULL,
-  UNIQUE KEY watch_check_reading (watch_id, reading_id),
+  UNIQUE KEY watch_check_reading (reading_id, watch_id),
   KEY watch_check_order (watch_id, made_ms, id),
-  KEY watch_check_figures (reading_id),
   CONSTRAINT watch_check_condition FOREIGN KEY (condition_id) REFERENCES printing_condition (id),
   CONSTRAINT watch_check_watch FOREIGN KEY (watch_id) REFERENCES result (id),
   CONSTRAINT watch_check_of FOREIGN KEY (reading_id) REFERENCES reading (id)

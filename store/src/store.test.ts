@@ -251,15 +251,19 @@ describe('job queue', () => {
   });
 
   it('finds the checks of a watch by its index, newest first, without sorting', async () => {
-    // Rows enough that the plan is not that of an empty table; their readings do not exist.
+    // Rows enough that the plan is not that of an empty table; what they refer to does not exist.
     await database.transaction(async (sql) => {
       await sql.change('SET FOREIGN_KEY_CHECKS = 0');
       await sql.change(
+        "INSERT INTO reading (id, print_id, source, mode, started_ms, author_id) SELECT seq, 1, 'desk', 'M1', 0, 1 FROM seq_1_to_5000",
+      );
+      await sql.change(
         `INSERT INTO watch_check (condition_id, watch_id, reading_id, made_ms, mean_delta_e, largest_delta_e, verdict, moved, figures)
-         SELECT 1, 1 + MOD(seq, 2), seq, seq, 0.2, 0.5, 'conforms', 0, '' FROM seq_1_to_900`,
+         SELECT 1, 1 + MOD(seq, 50), seq, seq, 0.2, 0.5, 'conforms', 0, '' FROM seq_1_to_5000`,
       );
       await sql.change('SET FOREIGN_KEY_CHECKS = 1');
     });
+    await database.rows('ANALYZE TABLE watch_check, reading');
     const plan = await database.rows<{ table: string; key: string | null; Extra: string }>(
       `EXPLAIN ${WATCH_CHECKS_SQL}`,
       [1, 800],

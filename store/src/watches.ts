@@ -34,8 +34,8 @@ export interface WatchStateRow {
 const CHECK = `c.id, c.reading_id AS readingId, c.made_ms AS madeMs, c.mean_delta_e AS meanDeltaE, c.largest_delta_e AS largestDeltaE,
   c.verdict, c.moved, c.cause, c.figures`;
 
-/** Checks of a watch whose readings stand, oldest first; the latest ones where there are more than `most`. */
-export const WATCH_CHECKS_SQL = `SELECT ${CHECK} FROM watch_check c JOIN reading r ON r.id = c.reading_id
+/** Checks of a watch whose readings stand, the latest first; the checks lead, so that their index serves the order. */
+export const WATCH_CHECKS_SQL = `SELECT STRAIGHT_JOIN ${CHECK} FROM watch_check c JOIN reading r ON r.id = c.reading_id
   WHERE c.watch_id = ? AND r.withdrawn_ms IS NULL ORDER BY c.made_ms DESC, c.id DESC LIMIT ?`;
 
 export async function listWatchChecks(sql: Sql, watch: number, most: number): Promise<WatchCheckRow[]> {
