@@ -15,6 +15,10 @@ export interface ChartPage {
   readonly title: string;
   readonly condition: string;
   readonly date: string;
+  /** The page ends below the last strip: a wedge that is placed beside a picture. */
+  readonly cut?: boolean;
+  /** What the front end is to do, in place of nothing. */
+  readonly words?: string;
   readonly page: number;
   readonly pages: number;
 }
@@ -38,9 +42,11 @@ export interface PageDrawing {
 }
 
 const MATRIX_MM = 15;
+/** White that a cut page keeps below its last strip. */
+const CUT_BELOW_MM = 5;
 
 export function drawChartPage(page: ChartPage): PageDrawing {
-  const { width, height } = PAPER_MM[page.paper];
+  const { width, height: whole } = PAPER_MM[page.paper];
   const needs = page.needs ?? STRIP_READER_NEEDS;
   const channels = page.space === 'rgb' ? 3 : page.space === 'cmyk' ? 4 : 6;
   const patches = page.strips.flatMap((strip, index) =>
@@ -49,6 +55,10 @@ export function drawChartPage(page: ChartPage): PageDrawing {
       device: Array.from(strip.subarray(place * channels, (place + 1) * channels)),
     })),
   );
+  const height =
+    page.cut === true
+      ? Math.max(...patches.map(({ rectangle }) => rectangle.y + rectangle.height)) + CUT_BELOW_MM
+      : whole;
   const left = needs.margin;
   const top = needs.margin;
   const code = dataMatrix(page.sheetCode);
@@ -77,7 +87,13 @@ export function drawChartPage(page: ChartPage): PageDrawing {
       sizeMm: 3.2,
       font: 'text',
     },
-    { text: 'print without colour management', x: left + 62, y: top + 6, sizeMm: 3.6, font: 'textBold' },
+    {
+      text: page.words ?? 'print without colour management',
+      x: left + 62,
+      y: top + 6,
+      sizeMm: 3.6,
+      font: 'textBold',
+    },
     {
       text: 'read each strip from left to right, white to white',
       x: left,

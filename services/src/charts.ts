@@ -208,12 +208,16 @@ export function chartPages(
   code: string,
   values: Float64Array,
   dateMs: number,
+  as: { readonly space?: DeviceSpace; readonly words?: string } = {},
 ): ChartPage[] {
+  const space = as.space ?? condition.space;
   return chart.layout.pages.map((strips, index) => ({
     paper: chart.paper,
-    space: condition.space,
+    space,
     needs: chart.needs,
-    strips: strips.map((rows) => gatherRows(values, rows, channelCount(condition.space))),
+    cut: chart.purpose === 'wedge',
+    words: as.words,
+    strips: strips.map((rows) => gatherRows(values, rows, channelCount(space))),
     sheetCode: `${code}-${index + 1}`,
     title: chart.title,
     condition: `${condition.device} / ${condition.stock} / ${condition.mode}`,

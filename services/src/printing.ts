@@ -227,11 +227,12 @@ export async function discardSheet(services: Services, code: string, onRack: boo
   if (!(await setOnRack(services.database, code, onRack))) throw notFound(`sheet ${code}`);
 }
 
-/** The pages of a print as a file. */
+/** The pages of a print as a file: as they were sent, or with the CMYK values that a wedge asks for. */
 export async function printFile(
   services: Services,
   sheetCode: string,
   format: 'pdf' | 'tiff' | 'png',
+  asked = false,
 ): Promise<Download> {
   const sheet = await findSheet(services.database, sheetCode);
   if (sheet === undefined) throw notFound(`sheet ${sheetCode}`);
@@ -239,7 +240,21 @@ export async function printFile(
   if (print === undefined) throw notFound(`print of ${sheetCode}`);
   const chart = await loadChart(services, print.chartId);
   const condition = await conditionOf(services, print.conditionId);
-  const pages = chartPages(chart, condition, print.code, print.deviceValues, print.printedMs);
+  const { device, space } = chart.set;
+  if (asked && (chart.purpose !== 'wedge' || device === undefined))
+    throw new Problem(
+      'bad-input',
+      `${sheetCode} is no control wedge.`,
+      'Take the sheet as it was sent.',
+      'asked',
+    );
+  const pages =
+    asked && device !== undefined
+      ? chartPages(chart, condition, print.code, device, print.printedMs, {
+          space,
+          words: 'place at 100 %, treat as the page beside it',
+        })
+      : chartPages(chart, condition, print.code, print.deviceValues, print.printedMs);
   return renderPages(pages, format, sheet.page, print.code, print.printedMs);
 }
 
@@ -256,7 +271,7 @@ export async function chartFile(
     throw new Problem('conflict', 'This chart has no device values.', 'Print it through a profile.');
   const code = `${condition.deviceCode}-C${chartId}`;
   return renderPages(
-    chartPages(chart, condition, code, chart.set.device, chart.madeMs),
+    chartPages(chart, condition, code, chart.set.device, chart.madeMs, { space: chart.set.space }),
     format,
     page,
     code,

@@ -34,9 +34,9 @@ export function watchWords({ dueMs, expiresMs }: WatchStateRow, nowMs: number): 
 
 /** Time to the next check, short. */
 export function watchFigureWords({ dueMs }: WatchStateRow, nowMs: number): string {
-  const days = Math.ceil(Math.abs(dueMs - nowMs) / DAY_MS);
-  if (nowMs > dueMs) return days <= 1 ? 'due today' : `overdue ${days - 1} d`;
-  return days <= 1 ? 'next within a day' : `next in ${days} d`;
+  const days = Math.round(Math.abs(dueMs - nowMs) / DAY_MS);
+  if (nowMs > dueMs) return days < 1 ? 'due today' : `overdue ${days} d`;
+  return days < 1 ? 'next within a day' : `next in ${days} d`;
 }
 
 export interface Standing {

@@ -26,7 +26,7 @@ export function listAimSets(sql: Sql): Promise<AimSetRow[]> {
     `SELECT ${COLUMNS} FROM aim_set a JOIN person p ON p.id = a.author_id
      JOIN (SELECT family, MAX(version) AS version FROM aim_set GROUP BY family) latest
        ON latest.family = a.family AND latest.version = a.version
-     WHERE a.removed_ms IS NULL ORDER BY a.source = 'published', a.name LIMIT 500`,
+     WHERE a.removed_ms IS NULL ORDER BY a.family NOT LIKE 'own-%', a.name LIMIT 500`,
   );
 }
 

@@ -8,6 +8,7 @@ import type { ReportHistogram, ReportModel, ReportSection } from './reportModel.
 
 const QUIET = '#5C5C5C';
 const RULE = '#D6D6D6';
+const KEPT_ROWS = 16;
 const styles = StyleSheet.create({
   page: {
     fontFamily: TEXT_FAMILY as unknown as string,
@@ -73,7 +74,9 @@ export async function reportPdf(model: ReportModel): Promise<Uint8Array> {
       ),
     ),
     ...notices.map((notice) => h(Text, { key: notice, style: styles.notice }, notice)),
-    ...sections.map((section) => h(View, { key: section.title }, ...sectionParts(section))),
+    ...sections.map((section) =>
+      h(View, { key: section.title, wrap: wraps(section) }, ...sectionParts(section)),
+    ),
     h(Text, { style: styles.heading, minPresenceAhead: 40 }, 'How it was judged'),
     ...statement.map((text) => h(Text, { key: text, style: styles.statement }, text)),
     h(
@@ -91,6 +94,11 @@ export async function reportPdf(model: ReportModel): Promise<Uint8Array> {
     page,
   );
   return new Uint8Array(await renderToBuffer(document));
+}
+
+/** Small sections are kept together; long tables go on over the page. */
+function wraps(section: ReportSection): boolean {
+  return section.kind === 'table' && section.rows.length > KEPT_ROWS;
 }
 
 function sectionParts(section: ReportSection): ReactElement[] {
@@ -203,6 +211,6 @@ function histogram({ counts, binWidth, unit, marks }: ReportHistogram): ReactEle
     ),
     ...marks.map(({ at, words }, i) => label(words, x(at) + 3, 2 + 11 * i, `mark ${words}`)),
     ...counts.map((_, i) => label((i * binWidth).toFixed(1), i * bar, 93, `bin ${i}`)),
-    label(unit, width - 26, 93, 'unit'),
+    label(unit, width - 26, 2, 'unit'),
   );
 }

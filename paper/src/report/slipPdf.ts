@@ -37,7 +37,7 @@ const styles = StyleSheet.create({
     lineHeight: 1.2,
   },
   head: { flexDirection: 'row', alignItems: 'center', marginBottom: 5 },
-  words: { fontSize: 11, fontWeight: 700, marginLeft: 6, flex: 1 },
+  words: { fontSize: 11, fontWeight: 700, marginLeft: 6, flex: 1, lineHeight: 1.05, paddingBottom: 2 },
   body: { flexDirection: 'row', flex: 1 },
   left: { flex: 1, paddingRight: 8 },
   right: { width: 86 },
@@ -65,7 +65,7 @@ export async function slipPdf(slip: SlipModel): Promise<Uint8Array> {
   const shown = slip.figures.slice(0, MOST_FIGURES);
   const page = h(
     Page,
-    { size: [WIDTH, HEIGHT], style: styles.page, wrap: false },
+    { size: [WIDTH, HEIGHT], style: styles.page },
     h(View, { style: styles.head }, pdfStatus(slip.status, 16), h(Text, { style: styles.words }, slip.words)),
     h(
       View,

@@ -1,7 +1,7 @@
 import { budgetShare } from '@melto/core/conformity/errorBudget';
 import type { ErrorBudget } from '@melto/core/conformity/errorBudget';
 
-const TONES = ['#DADADA', '#BDBDBD', '#9B9B9B', '#6E6E6E', '#3A3A3A'];
+const TONES = ['#E2E2E2', '#C6C6C6', '#A6A6A6', '#838383', '#5E5E5E', '#3A3A3A'];
 
 /** Where the mean difference comes from: shares of the squares, from what the data allow to know. */
 export function BudgetBar({ budget }: { budget: ErrorBudget }) {

@@ -42,13 +42,15 @@ export interface ConformitySurfaceProps {
   readonly tolerances: readonly ToleranceSetView[];
   readonly readings: readonly JudgeableReading[];
   readonly waiting: readonly string[];
+  /** Those of them that are control wedges. */
+  readonly wedges: readonly string[];
   readonly nowMs: number;
 }
 
 type Open = 'nothing' | 'wedge' | 'short check' | 'judge';
 
 export function ConformitySurface(props: ConformitySurfaceProps) {
-  const { condition, versions, shown, result, profileResultId, waiting, nowMs, readings } = props;
+  const { condition, versions, shown, result, profileResultId, waiting, wedges, nowMs, readings } = props;
   const [open, setOpen] = useState<Open>('nothing');
   const close = (): void => setOpen('nothing');
   const verdict = verdictOf(result?.detail);
@@ -90,9 +92,19 @@ export function ConformitySurface(props: ConformitySurfaceProps) {
         <p className="notice">
           On the rack:{' '}
           {waiting.map((code) => (
-            <Link key={code} href={`/read/${code}`} className="mono" style={{ marginRight: 12 }}>
-              {code}
-            </Link>
+            <span key={code} style={{ marginRight: 20 }}>
+              <Link href={`/read/${code}`} className="mono">
+                {code}
+              </Link>{' '}
+              <span className="quiet small">
+                to place on a proof: <a href={`/api/sheets/${code}/file?format=pdf`}>PDF as sent</a>
+                {condition.space === 'rgb' && wedges.includes(code) && (
+                  <>
+                    , <a href={`/api/sheets/${code}/file?format=pdf&asked=1`}>PDF in CMYK</a>
+                  </>
+                )}
+              </span>
+            </span>
           ))}
         </p>
       )}

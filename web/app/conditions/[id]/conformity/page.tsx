@@ -61,6 +61,7 @@ export default async function Page({
         .filter(({ onRack, title }) => onRack && (title === 'Short check' || title.endsWith('wedge')))
         .filter(({ title }) => title !== 'Watch wedge')
         .map(({ code }) => code)}
+      wedges={sheets.filter(({ title }) => title.endsWith('wedge')).map(({ code }) => code)}
       nowMs={nowMs}
     />
   );

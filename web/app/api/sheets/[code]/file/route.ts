@@ -8,9 +8,11 @@ export async function GET(
   { params }: { params: Promise<{ code: string }> },
 ): Promise<Response> {
   const { code } = await params;
-  const format = new URL(request.url).searchParams.get('format') ?? 'pdf';
+  const query = new URL(request.url).searchParams;
+  const format = query.get('format') ?? 'pdf';
   return download(async () => {
-    if (format === 'pdf' || format === 'tiff' || format === 'png') return printFile(services(), code, format);
+    if (format === 'pdf' || format === 'tiff' || format === 'png')
+      return printFile(services(), code, format, query.get('asked') === '1');
     throw new Problem(
       'bad-input',
       `There is no format "${format.slice(0, 20)}".`,
