@@ -82,7 +82,7 @@ function aimsOf(reference: string, { conditions }: AimSetView): Aims {
   const set = unwrap(readPatchSet(reference));
   const xyz = patchXyz(set);
   if (set.device === undefined || xyz === undefined) throw new Error('an aim set without values');
-  return { conditions, device: set.device, xyz };
+  return { conditions, device: set.device, xyz, spectra: set.spectra };
 }
 
 /**
@@ -124,7 +124,7 @@ export async function registerPublishedAims(
   }
 }
 
-/** Only what aims need: ids, device values, colours. */
+/** Only what aims need: ids, device values, colours, spectra where there are any. */
 function referenceOf(set: PatchSet): string {
   return writeCgats(
     patchSetToCgats({
@@ -132,6 +132,7 @@ function referenceOf(set: PatchSet): string {
       space: 'cmyk',
       device: set.device,
       xyz: patchXyz(set),
+      spectra: set.spectra,
       conditions: set.conditions,
       notes: [],
       originator: 'Melto',
@@ -226,8 +227,6 @@ export async function createAimSetFromReading(
     ...set,
     space: 'cmyk',
     device: asked,
-    xyz: patchXyz(set),
-    spectra: undefined,
     lab: undefined,
   });
   return { id };

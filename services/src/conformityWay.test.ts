@@ -19,6 +19,7 @@ import { conditionChoices, createCondition, DEFAULT_POINTS } from './conditions.
 import { conditionView } from './conditionView.ts';
 import { floor } from './floor.ts';
 import { readingFile } from './readings.ts';
+import { seenCheck } from './seenCheck.ts';
 import { letChange, putRight } from './simulatedChanges.ts';
 import { named } from './testing/named.ts';
 import { readSheets } from './testing/readSheets.ts';
@@ -208,6 +209,27 @@ describe('a check', () => {
     expect(corrected.header.chosen).toBe('after the reading');
     expect(corrected.white).not.toBeNull();
     await putRight(services, gloss);
+  });
+
+  it('is seen under another light where the aims are spectra, and says so where they are not', async () => {
+    const under = await seenCheck(services, failing, 'A', '10');
+    expect(under.length).toBe((await detailOf(failing)).patches.length);
+    const plain = await seenCheck(services, failing, 'D50', '2');
+    const patches = (await detailOf(failing)).patches;
+    plain.forEach(({ device, measured }) => {
+      const own = patches.find((patch) =>
+        patch.device.every((ink, i) => Math.abs(ink - 100 * device[i]) < 0.2),
+      );
+      measured.forEach((value, axis) => expect(value).toBeCloseTo(own?.measured[axis] ?? NaN, 6));
+    });
+    expect((await refusal(seenCheck(services, failing, 'candle', '2'))).field).toBe('illuminant');
+    const published = (await aimSets(services)).find(({ family }) => family === 'fogra39l');
+    const other = await judgeReading(services, reading, {
+      aimSetId: published?.id ?? 0,
+      toleranceSetId: house,
+      substrateCorrected: false,
+    });
+    expect((await refusal(seenCheck(services, other.id, 'A', '2'))).title).toContain('found colours only');
   });
 
   it('has a report in two forms, a slip, and a public link that ends', async () => {

@@ -144,6 +144,15 @@ export async function listStaleHeads(sql: Sql, condition?: number): Promise<Stal
   );
 }
 
+/** The reading that a result was made from, the first where there are several. */
+export async function sourceReadingOf(sql: Sql, result: number): Promise<number | undefined> {
+  const [row] = await sql.rows<{ id: number }>(
+    'SELECT reading_id AS id FROM result_source WHERE result_id = ? AND reading_id IS NOT NULL ORDER BY id LIMIT 1',
+    [result],
+  );
+  return row?.id;
+}
+
 export interface FileRow {
   readonly name: string;
   readonly mediaType: string;

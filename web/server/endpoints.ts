@@ -453,6 +453,7 @@ export const ENDPOINTS: readonly {
     says: 'Let something happen at a simulated device, or put it right',
     body: 'change',
   },
+  { method: 'get', path: '/api/results/{id}/seen', says: 'The patches of a check under another light' },
   { method: 'get', path: '/api/results/{id}/report', says: 'The report of a check (html, pdf) or its slip' },
   {
     method: 'put',

@@ -1,5 +1,5 @@
 import { mergeRepeats } from '../characterise/mergeRepeats.ts';
-import type { MeasurementConditions } from '../cgats/patchSet.ts';
+import type { MeasurementConditions, PatchSpectra } from '../cgats/patchSet.ts';
 import type { Xyz } from '../colour/xyz.ts';
 import { meanPaperXyz } from '../device/meanPaperXyz.ts';
 import { completedAims } from './completedAims.ts';
@@ -12,6 +12,8 @@ export interface Aims {
   /** Known colours: CMYK row-major × 4, XYZ (Y = 100) row-major × 3. */
   readonly device: Float64Array;
   readonly xyz: Float64Array;
+  /** Spectra of the known colours, where they are known. */
+  readonly spectra?: PatchSpectra;
   /** Where only primaries and tone values are published: all else is completed from them. */
   readonly published?: PublishedCondition;
 }

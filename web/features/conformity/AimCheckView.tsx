@@ -15,7 +15,7 @@ import { GroupTable } from './GroupTable';
 import { PaperShift } from './PaperShift';
 
 /** A check against aims: metrics with their margins, what decides it, the sheet, all patches. */
-export function AimCheckView({ detail }: { detail: CheckDetail }) {
+export function AimCheckView({ resultId, detail }: { resultId: number; detail: CheckDetail }) {
   const [picked, setPicked] = useState<number>();
   const decides = decidesSentences(detail);
   const notices = [
@@ -109,7 +109,7 @@ export function AimCheckView({ detail }: { detail: CheckDetail }) {
           {detail.white !== null && <PaperShift detail={detail} white={detail.white} />}
         </div>
       </div>
-      <CheckPatches detail={detail} picked={picked} onPick={setPicked} />
+      <CheckPatches resultId={resultId} detail={detail} picked={picked} onPick={setPicked} />
       <CheckFacts detail={detail} />
     </>
   );

@@ -3,30 +3,55 @@
 import { MenuItem, TextField } from '@mui/material';
 import { DataGrid } from '@mui/x-data-grid';
 import type { GridColDef } from '@mui/x-data-grid';
+import { useQuery } from '@tanstack/react-query';
 import { useMemo, useState } from 'react';
-import type { CheckDetail } from '@melto/core/conformity/checkDetail';
+import { deltaE2000 } from '@melto/core/colour/deltaE2000';
+import type { SeenPair } from '@melto/core/conformity/seenUnder';
+import { getJson, problemWords } from '@/ui/api';
+import type { CheckDetail, CheckedPatch } from '@melto/core/conformity/checkDetail';
 import { deltaChroma, deltaHue, PAIR_QUANTITIES } from '@melto/core/conformity/colourDifferences';
 import { formatLab } from '@/ui/format';
 import { screenOf, Swatch } from '@/ui/Swatch';
 
+const LIGHTS = ['D50/2°', 'D50/10°', 'D65/2°', 'D65/10°', 'A/2°', 'F2/2°', 'F8/2°', 'F11/2°'];
 const FORMULAS = ['ΔE00', 'ΔE*ab', 'ΔE94', 'ΔE CMC(1:1)'] as const;
 type Formula = (typeof FORMULAS)[number];
 
 /** All patches with their differences by a formula of choice. */
 export function CheckPatches({
+  resultId,
   detail,
   picked,
   onPick,
 }: {
+  resultId: number;
   detail: CheckDetail;
   picked?: number;
   onPick: (patch: number) => void;
 }) {
   const [formula, setFormula] = useState<Formula>('ΔE00');
+  const [light, setLight] = useState('D50/2°');
+  const [illuminant, observer] = light.replace('°', '').split('/');
+  const {
+    data: seen,
+    error,
+    isFetching,
+  } = useQuery({
+    queryKey: ['seen', resultId, light],
+    queryFn: () =>
+      getJson<SeenPair[]>(`/api/results/${resultId}/seen?illuminant=${illuminant}&observer=${observer}`),
+    enabled: light !== 'D50/2°',
+    retry: false,
+    staleTime: Infinity,
+  });
+  const patches = useMemo(
+    () => (light === 'D50/2°' || seen === undefined ? detail.patches : seenPatches(detail, seen)),
+    [detail, light, seen],
+  );
   const rows = useMemo(
     () =>
-      detail.patches.map((patch, id) => ({
-        id,
+      patches.map((patch) => ({
+        id: detail.patches.findIndex(({ name, device }) => name === patch.name && device === patch.device),
         name: patch.name,
         inks: patch.device.map((value) => value.toFixed(0)).join(' '),
         group: patch.groups.filter((group) => group !== 'all').join(', '),
@@ -40,16 +65,38 @@ export function CheckPatches({
         ch: PAIR_QUANTITIES.ΔCh(patch.aim, patch.measured),
         origin: patch.origin,
       })),
-    [detail, formula],
+    [patches, detail, formula],
   );
   const patch = picked === undefined ? undefined : detail.patches[picked];
   return (
     <div className="panel">
       <header>
         <h2>All patches</h2>
-        <span className="quiet">
-          measured above, aim in the lower third; the verdict stands on the tolerances’ own formula
+        <span className="quiet grow">
+          {error !== null && light !== 'D50/2°' ? (
+            <span className="error">{problemWords(error)}</span>
+          ) : isFetching ? (
+            'one moment'
+          ) : light === 'D50/2°' ? (
+            'measured above, aim in the lower third; the verdict stands on the tolerances’ own formula'
+          ) : (
+            `${patches.length} patches under ${light}, aims uncorrected; the verdict stands on D50/2°`
+          )}
         </span>
+        <TextField
+          select
+          label="Seen under"
+          size="small"
+          value={light}
+          onChange={(event) => setLight(event.target.value)}
+          sx={{ width: 120 }}
+        >
+          {LIGHTS.map((name) => (
+            <MenuItem key={name} value={name}>
+              {name}
+            </MenuItem>
+          ))}
+        </TextField>
         <TextField
           select
           label="Difference"
@@ -108,6 +155,26 @@ export function CheckPatches({
       </div>
     </div>
   );
+}
+
+/** The patches with their colours under another light; those whose aims are no spectra are left out. */
+function seenPatches(detail: CheckDetail, seen: readonly SeenPair[]): CheckedPatch[] {
+  const keyOf = (device: readonly number[]): string => device.map((value) => Math.round(2.55 * value)).join();
+  const byKey = new Map(seen.map((pair) => [keyOf(pair.device.map((value) => 100 * value)), pair]));
+  return detail.patches.flatMap((patch) => {
+    const pair = byKey.get(keyOf(patch.device));
+    return pair === undefined
+      ? []
+      : [
+          {
+            ...patch,
+            aim: pair.aim,
+            measured: pair.measured,
+            origin: 'given' as const,
+            deltaE: deltaE2000(pair.aim, pair.measured),
+          },
+        ];
+  });
 }
 
 function columns(formula: Formula): GridColDef[] {

@@ -110,7 +110,7 @@ export function ConformitySurface(props: ConformitySurfaceProps) {
       )}
       {result !== undefined &&
         ('kind' in result.detail ? (
-          <AimCheckView key={result.row.id} detail={result.detail} />
+          <AimCheckView key={result.row.id} resultId={result.row.id} detail={result.detail} />
         ) : (
           <ShortCheckView row={result.row} detail={result.detail} />
         ))}
