@@ -11,7 +11,9 @@ shot /conditions/5/profile "$out/print.png" 'role=button[name="Print"]'
 shot /read/WRN-0005-1 "$out/reading-desk.png"
 shot '/readings/1?patch=200' "$out/reading.png"
 shot /conditions/1/profile "$out/profile.png"
-shot /conditions/1/conformity "$out/conformity.png"
+shot /conditions/7/conformity "$out/conformity.png"
+shot /conditions/6/watch "$out/watch.png"
+shot /library/tolerances "$out/tolerances.png" 'role=button[name="Write an own set from this"]'
 shot /conditions/1/sheets "$out/sheets.png"
 shot /conditions/6/profile "$out/press-profile.png"
 shot /conditions/6/evenness "$out/evenness.png"

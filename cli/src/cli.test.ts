@@ -295,6 +295,10 @@ describe('melto', () => {
     expect(otherwise.status).toBe(1);
     expect(otherwise.out).toContain('not judged (');
     expect(otherwise.out).toContain('read in M1, the aims are for M2');
+    // A press that nobody made for a published condition, by its name; with its substrate corrected it says so.
+    const published = against('--aims', 'FOGRA39L', '--substrate-corrected');
+    expect(published.status).toBe(1);
+    expect(published.out).toContain('substrate-corrected; aims completed from published solids');
     expect(against('--aims', 'ramps.txt')).toMatchObject({ status: 2 });
     expect(melto('check', '--measured', 'pm.txt', '--aims', 'pm.txt', '--tolerances', 'x').err).toContain(
       '--tolerances: found "x"',

@@ -127,8 +127,14 @@ async function main(argv: readonly string[]): Promise<number> {
       .command('check')
       .description('judge a CMYK reading by aims and tolerances; the exit code is the verdict')
       .requiredOption('--measured <file>', 'CGATS reading')
-      .requiredOption('--aims <file>', 'CGATS characterisation, or an ICC profile')
-      .requiredOption('--tolerances <name>', 'iso12647-7-proof, iso12647-8-validation or house-photo')
+      .requiredOption(
+        '--aims <file>',
+        'CGATS characterisation, ICC profile, or a published condition such as fogra39l',
+      )
+      .requiredOption(
+        '--tolerances <name>',
+        'iso12647-7-proof, iso12647-8-validation, iso12647-2-production, g7-greyscale, g7-targeted, g7-colour-space or house-photo',
+      )
       .option('--substrate-corrected', 'move the aims to the paper that was read'),
   ).action(async (options) => {
     status = (await import('./check.ts')).check(options);

@@ -22,6 +22,7 @@ export interface PrintState {
 }
 
 export function encodePrintState(request: PrintRequest): string {
+  const happened = (request.changes ?? []).filter(({ fromMs }) => request.timeMs >= fromMs);
   const state: PrintState = {
     version: 1,
     device: request.device,
@@ -35,7 +36,8 @@ export function encodePrintState(request: PrintRequest): string {
     curves: request.curves?.map((curve) => Array.from(curve, (value) => Math.round(value * 1e6) / 1e6)),
     frontEnd: request.frontEnd,
     zones: request.zones,
-    changes: request.changes,
+    // Only what has happened: a change to come leaves no trace on the sheet.
+    changes: happened.length === 0 ? undefined : happened,
   };
   return JSON.stringify(state);
 }
