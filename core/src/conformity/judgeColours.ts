@@ -1,4 +1,3 @@
-import { deltaE2000 } from '../colour/deltaE2000.ts';
 import type { Lab } from '../colour/lab.ts';
 import { largest, mean, percentile, standardDeviation } from '../numerics/statistics.ts';
 import { PAIR_QUANTITIES } from './colourDifferences.ts';
@@ -35,12 +34,14 @@ export interface Judgement {
 /**
  * Judges measured colours against aims. Values are judged unrounded; one that equals its limit is within. A metric
  * whose group has no patch is not judged, and neither then is the whole, unless another metric fails.
+ * @param groups of the pairs, where they are known already.
  */
 export function judgeColours(
   pairs: readonly ColourPair[],
   tolerances: Pick<ToleranceSet, 'metrics'>,
+  groups = groupsOf(pairs),
 ): Judgement {
-  const valuesOf = metricValues(pairs);
+  const valuesOf = metricValues(pairs, groups);
   const metrics = tolerances.metrics.map((line): JudgedMetric => {
     const { rows, values } = valuesOf(line.group, line.quantity);
     const value = values.length === 0 ? NaN : STATISTIC_OF[line.statistic](values);
@@ -58,17 +59,22 @@ export function judgeColours(
   return {
     verdict: worstVerdict(metrics.map(({ verdict }) => verdict)),
     metrics,
-    deltaE: Float64Array.from(pairs, ({ aim, measured }) => deltaE2000(aim, measured)),
+    deltaE: Float64Array.from(valuesOf('all', 'ΔE00').values),
   };
+}
+
+/** The groups of each pair, by its device values. */
+export function groupsOf(pairs: readonly ColourPair[]): readonly ReadonlySet<PatchGroup>[] {
+  return pairs.map(({ device }) => patchGroups(device));
 }
 
 /** Rows of a group that have a quantity, with its values, signed where it has a sign. */
 export function metricValues(
   pairs: readonly ColourPair[],
+  groups = groupsOf(pairs),
 ): (group: PatchGroup, quantity: Quantity) => { readonly rows: number[]; readonly values: number[] } {
-  const groups = pairs.map(({ device }) => patchGroups(device));
   const scales = scaleDifferences(pairs, groups);
-  const value = (row: number, quantity: Quantity): number => {
+  const valueOf = (row: number, quantity: Quantity): number => {
     switch (quantity) {
       case 'ΔTV':
         return scales.toneValue(row);
@@ -80,6 +86,15 @@ export function metricValues(
         return PAIR_QUANTITIES[quantity](pairs[row].aim, pairs[row].measured);
     }
   };
+  // Groups overlap: each value is worked out once.
+  const known = new Map<Quantity, Map<number, number>>();
+  const value = (row: number, quantity: Quantity): number => {
+    let own = known.get(quantity);
+    if (own === undefined) known.set(quantity, (own = new Map()));
+    let found = own.get(row);
+    if (found === undefined) own.set(row, (found = valueOf(row, quantity)));
+    return found;
+  };
   return (group, quantity) => {
     const all = [...groups.keys()]
       .filter((row) => groups[row].has(group))
@@ -90,7 +105,7 @@ export function metricValues(
 }
 
 /** Of sizes, but for *spread*, which goes by the signed values. */
-const STATISTIC_OF: Readonly<Record<Statistic, (values: readonly number[]) => number>> = {
+export const STATISTIC_OF: Readonly<Record<Statistic, (values: readonly number[]) => number>> = {
   mean: (values) => mean(values.map(Math.abs)),
   median: (values) => percentile(values.map(Math.abs), 50),
   'standard deviation': (values) => standardDeviation(values.map(Math.abs)),

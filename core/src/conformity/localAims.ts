@@ -35,8 +35,15 @@ function distanceOf(device: Float64Array, row: number, at: Float64Array): number
   return Math.sqrt(sum);
 }
 
+/** Rows of the least distances; typed arrays sort by number many times faster than rows by a function. */
 function nearest(distance: Float64Array, count: number): number[] {
-  return [...distance.keys()].sort((a, b) => distance[a] - distance[b]).slice(0, count);
+  const within = distance.slice().sort()[count - 1];
+  const rows: number[] = [];
+  for (let row = 0; row < distance.length && rows.length < count; row++)
+    if (distance[row] < within) rows.push(row);
+  for (let row = 0; row < distance.length && rows.length < count; row++)
+    if (distance[row] === within) rows.push(row);
+  return rows;
 }
 
 function interpolate(
@@ -50,7 +57,11 @@ function interpolate(
   const right = new Float64Array(size * 3);
   near.forEach((row, i) => {
     const own = device.subarray(4 * row, 4 * row + 4);
-    near.forEach((other, j) => (matrix[i * size + j] = distanceOf(device, other, own) ** 3));
+    for (let j = 0; j < i; j++) {
+      const value = distanceOf(device, near[j], own) ** 3;
+      matrix[i * size + j] = value;
+      matrix[j * size + i] = value;
+    }
     for (let term = 0; term < TREND; term++) {
       const value = term === 0 ? 1 : own[term - 1];
       matrix[i * size + near.length + term] = value;

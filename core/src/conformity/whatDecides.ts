@@ -1,5 +1,5 @@
 import { inkEffects } from './inkEffects.ts';
-import { judgeColours, metricValues } from './judgeColours.ts';
+import { groupsOf, judgeColours, metricValues, STATISTIC_OF } from './judgeColours.ts';
 import type { ColourPair, JudgedMetric, Judgement } from './judgeColours.ts';
 import type { ToleranceSet } from './toleranceSet.ts';
 
@@ -57,12 +57,13 @@ export function whatDecides(
       verdict: corrected.verdict,
       share: shareOf(corrected),
     });
+  const groups = groupsOf(pairs);
   const effects = inkEffects(pairs);
   if (effects !== undefined)
     for (let ink = 0; ink < 4; ink++) {
       remedies.push(
-        bestOf('density', ink, DENSITY_STEPS, effects.withDensity, pairs, tolerances),
-        bestOf('gain', ink, GAIN_STEPS, effects.withGain, pairs, tolerances),
+        bestOf('density', ink, DENSITY_STEPS, effects.withDensity, pairs, tolerances, groups),
+        bestOf('gain', ink, GAIN_STEPS, effects.withGain, pairs, tolerances, groups),
       );
     }
   return {
@@ -82,10 +83,11 @@ function bestOf(
   effect: (pair: ColourPair, ink: number, change: number) => ColourPair['measured'],
   pairs: readonly ColourPair[],
   tolerances: ToleranceSet,
+  groups: ReturnType<typeof groupsOf>,
 ): Remedy {
   const tried = steps.map((change): Remedy => {
     const moved = pairs.map((pair) => ({ ...pair, measured: effect(pair, ink, change) }));
-    const judged = judgeColours(moved, tolerances);
+    const judged = judgeColours(moved, tolerances, groups);
     return { kind, ink, change, verdict: judged.verdict, share: shareOf(judged) };
   });
   return tried.reduce((best, each) => (each.share < best.share ? each : best));
@@ -106,11 +108,18 @@ function decidingRows(pairs: readonly ColourPair[], metric: JudgedMetric): numbe
   // Weighted and tone differences do not follow from the pair's own aim: those over the limit are named.
   if (metric.quantity === 'ΔTV' || metric.quantity === 'wΔL' || metric.quantity === 'wΔCh')
     return order.slice(0, Math.max(1, values.filter((value) => Math.abs(value) > metric.limit).length));
-  const mended = [...pairs];
-  for (const [count, row] of order.entries()) {
-    mended[row] = { ...pairs[row], measured: pairs[row].aim };
-    if (judgeColours(mended, { metrics: [metric] }).verdict !== 'does-not-conform')
-      return order.slice(0, count + 1);
+  // A patch on its aim has no difference; the fewest are found by halves, since each one more only helps.
+  const passes = (count: number): boolean => {
+    const mended = new Set(order.slice(0, count));
+    const left = values.map((value, i) => (mended.has(rows[i]) ? 0 : value));
+    return !(STATISTIC_OF[metric.statistic](left) > metric.limit);
+  };
+  let low = 1;
+  let high = order.length;
+  while (low < high) {
+    const middle = Math.floor((low + high) / 2);
+    if (passes(middle)) high = middle;
+    else low = middle + 1;
   }
-  return order;
+  return order.slice(0, high);
 }

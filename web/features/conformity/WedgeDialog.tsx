@@ -6,6 +6,7 @@ import type { PaperName, ReaderKind } from '@melto/core/charts/pageGeometry';
 import type { JudgedBy } from '@melto/services/checks';
 import type { WedgeInput } from '@melto/services/wedges';
 import { PrintDialog } from '@/features/charts/PrintDialog';
+import { ReaderAndPaper } from '@/features/charts/ReaderAndPaper';
 import { CheckChoiceFields, choiceOf, firstChoice } from './CheckChoiceFields';
 import type { ConformitySurfaceProps } from './ConformitySurface';
 import { parseOwnPatches } from './parseOwnPatches';
@@ -20,12 +21,6 @@ const THROUGH: Readonly<Record<JudgedBy['through'], string>> = {
   'profile, relative': 'through the profile, relative colorimetric: on its own paper',
   'device values': 'as device values: the press itself',
 };
-const READERS: readonly (readonly [ReaderKind, string])[] = [
-  ['strip', 'strip reader'],
-  ['sheet', 'sheet reader'],
-  ['spot', 'spot reader'],
-];
-
 /** Chooses what a control wedge is judged by, before it is printed and read. */
 export function WedgeDialog({
   condition,
@@ -114,30 +109,7 @@ export function WedgeDialog({
               </MenuItem>
             ))}
           </TextField>
-          <TextField
-            select
-            label="Read with"
-            value={reader}
-            onChange={(event) => setReader(event.target.value as ReaderKind)}
-            sx={{ width: 150 }}
-          >
-            {READERS.map(([value, name]) => (
-              <MenuItem key={value} value={value}>
-                {name}
-              </MenuItem>
-            ))}
-          </TextField>
-          <TextField
-            select
-            label="Paper"
-            value={paper}
-            onChange={(event) => setPaper(event.target.value as PaperName)}
-            sx={{ width: 100 }}
-          >
-            <MenuItem value="a4">A4</MenuItem>
-            <MenuItem value="letter">Letter</MenuItem>
-            <MenuItem value="a3">A3</MenuItem>
-          </TextField>
+          <ReaderAndPaper reader={reader} paper={paper} onReader={setReader} onPaper={setPaper} />
         </div>
         {kind === 'own' && (
           <TextField

@@ -1,13 +1,11 @@
 'use client';
 
 import { Button } from '@mui/material';
-import { useRouter } from 'next/navigation';
-import { useSnackbar } from 'notistack';
 import { useState } from 'react';
 import type { AimSetView } from '@melto/services/aimSets';
-import { problemWords, sendJson } from '@/ui/api';
 import { formatDay } from '@/ui/format';
 import { NewAimSetDialog } from './NewAimSetDialog';
+import { useRemoval } from './useRemoval';
 
 const SOURCES: Readonly<Record<AimSetView['source'], string>> = {
   published: 'completed from published solids',
@@ -16,36 +14,11 @@ const SOURCES: Readonly<Record<AimSetView['source'], string>> = {
   reading: 'reading',
   'by hand': 'by hand',
 };
-const UNDO_MS = 10_000;
 
 /** All aim sets: those that come with Melto, and one's own with their versions. */
 export function AimSetsSurface({ sets }: { sets: readonly AimSetView[] }) {
   const [making, setMaking] = useState<'new' | AimSetView>();
-  const router = useRouter();
-  const { enqueueSnackbar, closeSnackbar } = useSnackbar();
-  const remove = async (set: AimSetView, removed: boolean): Promise<void> => {
-    try {
-      await sendJson(`/api/aim-sets/${set.id}/removed`, { removed }, 'PUT');
-      router.refresh();
-      if (removed)
-        enqueueSnackbar(`${set.name} is off the list; checks that used it keep it.`, {
-          autoHideDuration: UNDO_MS,
-          action: (key) => (
-            <Button
-              color="inherit"
-              onClick={() => {
-                closeSnackbar(key);
-                void remove(set, false);
-              }}
-            >
-              Undo
-            </Button>
-          ),
-        });
-    } catch (error) {
-      enqueueSnackbar(problemWords(error), { variant: 'error' });
-    }
-  };
+  const remove = useRemoval('aim-sets');
   return (
     <section className="surface">
       <div className="surface-head">
@@ -91,7 +64,7 @@ export function AimSetsSurface({ sets }: { sets: readonly AimSetView[] }) {
                     <Button size="small" onClick={() => setMaking(set)}>
                       New version
                     </Button>
-                    <Button size="small" onClick={() => void remove(set, true)}>
+                    <Button size="small" onClick={() => void remove(set.id, set.name)}>
                       Remove
                     </Button>
                   </>

@@ -3,13 +3,10 @@
 import { Button } from '@mui/material';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
-import { useSnackbar } from 'notistack';
 import { useState } from 'react';
 import type { ToleranceSetView } from '@melto/services/toleranceSets';
-import { problemWords, sendJson } from '@/ui/api';
 import { ToleranceEditor } from './ToleranceEditor';
-
-const UNDO_MS = 10_000;
+import { useRemoval } from './useRemoval';
 
 /** All tolerance sets; the chosen one with its metrics, to read or to write one's own from. */
 export function TolerancesSurface({
@@ -21,38 +18,16 @@ export function TolerancesSurface({
 }) {
   const [editing, setEditing] = useState(false);
   const router = useRouter();
-  const { enqueueSnackbar, closeSnackbar } = useSnackbar();
-  const remove = async (set: ToleranceSetView, removed: boolean): Promise<void> => {
-    try {
-      await sendJson(`/api/tolerance-sets/${set.id}/removed`, { removed }, 'PUT');
-      router.replace('/library/tolerances');
-      router.refresh();
-      if (removed)
-        enqueueSnackbar(`${set.set.name} is off the list; checks that used it keep it.`, {
-          autoHideDuration: UNDO_MS,
-          action: (key) => (
-            <Button
-              color="inherit"
-              onClick={() => {
-                closeSnackbar(key);
-                void remove(set, false);
-              }}
-            >
-              Undo
-            </Button>
-          ),
-        });
-    } catch (error) {
-      enqueueSnackbar(problemWords(error), { variant: 'error' });
-    }
-  };
+  const remove = useRemoval('tolerance-sets', () => router.replace('/library/tolerances'));
   const { set } = shown;
   return (
     <section className="surface">
       <div className="surface-head">
         <h1>Tolerance sets</h1>
         <p className="quiet">Metrics are data: a group of patches, a statistic, a quantity, a limit.</p>
-        {!editing && !shown.shipped && <Button onClick={() => void remove(shown, true)}>Remove</Button>}
+        {!editing && !shown.shipped && (
+          <Button onClick={() => void remove(shown.id, shown.set.name)}>Remove</Button>
+        )}
         {!editing && (
           <Button variant="contained" onClick={() => setEditing(true)}>
             {shown.shipped ? 'Write an own set from this' : 'Change'}

@@ -7,6 +7,7 @@ import type { PaperName, ReaderKind } from '@melto/core/charts/pageGeometry';
 import type { NewPressChart, PressChartKind } from '@melto/services/pressCharts';
 import type { PressLink, PressView } from '@melto/services/pressView';
 import { PrintDialog } from '@/features/charts/PrintDialog';
+import { ReaderAndPaper } from '@/features/charts/ReaderAndPaper';
 import { problemWords, sendJson } from '@/ui/api';
 
 /** What a surface prints unless the person says otherwise. */
@@ -17,17 +18,6 @@ export interface SheetDefaults {
   /** The choice between the two makes sense. */
   readonly choice: boolean;
 }
-
-const READERS: readonly (readonly [ReaderKind, string])[] = [
-  ['strip', 'strip reader'],
-  ['sheet', 'sheet reader'],
-  ['spot', 'spot reader'],
-];
-const PAPERS: readonly (readonly [PaperName, string])[] = [
-  ['a4', 'A4'],
-  ['letter', 'Letter'],
-  ['a3', 'A3'],
-];
 
 /** Chooses a chart, makes it, and goes on to the settings that are ticked at each print. */
 export function PrintSheet({
@@ -125,32 +115,7 @@ export function PrintSheet({
           </p>
         )}
         <div className="row" style={{ alignItems: 'flex-start' }}>
-          <TextField
-            select
-            label="Read with"
-            value={reader}
-            onChange={(event) => setReader(event.target.value as ReaderKind)}
-            sx={{ width: 160 }}
-          >
-            {READERS.map(([value, name]) => (
-              <MenuItem key={value} value={value}>
-                {name}
-              </MenuItem>
-            ))}
-          </TextField>
-          <TextField
-            select
-            label="Paper"
-            value={paper}
-            onChange={(event) => setPaper(event.target.value as PaperName)}
-            sx={{ width: 110 }}
-          >
-            {PAPERS.map(([value, name]) => (
-              <MenuItem key={value} value={value}>
-                {name}
-              </MenuItem>
-            ))}
-          </TextField>
+          <ReaderAndPaper reader={reader} paper={paper} onReader={setReader} onPaper={setPaper} />
           {kind !== 'evenness' && (
             <TextField
               label="Copies"

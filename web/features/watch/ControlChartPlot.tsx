@@ -14,9 +14,9 @@ import {
 import { BASELINE_CHECKS } from '@melto/core/watch/controlChart';
 import type { ChartedSeries } from '@melto/core/watch/watchCharts';
 import type { WatchView } from '@melto/services/watchView';
-import { TICK } from '@/ui/axes';
 import { Figure } from '@/ui/Figure';
 import { formatDay } from '@/ui/format';
+import { TIME_AXIS, VALUE_AXIS, WATCH_MARGIN } from './timeAxis';
 
 const HEIGHT = 210;
 
@@ -64,26 +64,10 @@ export function ControlChartPlot({
       }}
     >
       <ResponsiveContainer width="100%" height={HEIGHT}>
-        <ComposedChart data={data} margin={{ top: 8, right: 12, bottom: 4, left: -4 }} accessibilityLayer>
+        <ComposedChart data={data} margin={WATCH_MARGIN} accessibilityLayer>
           <CartesianGrid stroke="var(--wash)" vertical={false} />
-          <XAxis
-            dataKey="t"
-            type="number"
-            domain={['dataMin', 'dataMax']}
-            tickFormatter={formatDay}
-            tick={TICK}
-            tickLine={false}
-            stroke="var(--rule)"
-            minTickGap={40}
-          />
-          <YAxis
-            domain={[low - pad, high + pad]}
-            tick={TICK}
-            tickLine={false}
-            axisLine={false}
-            width={56}
-            tickFormatter={(value: number) => value.toFixed(1)}
-          />
+          <XAxis {...TIME_AXIS} />
+          <YAxis domain={[low - pad, high + pad]} {...VALUE_AXIS} />
           <Tooltip
             isAnimationActive={false}
             labelFormatter={(value) => formatDay(Number(value))}

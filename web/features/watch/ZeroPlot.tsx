@@ -13,9 +13,9 @@ import {
 } from 'recharts';
 import { watchDifferences } from '@melto/core/watch/watchDifferences';
 import type { WatchView } from '@melto/services/watchView';
-import { TICK } from '@/ui/axes';
 import { Figure } from '@/ui/Figure';
 import { formatDay } from '@/ui/format';
+import { TIME_AXIS, VALUE_AXIS, WATCH_MARGIN } from './timeAxis';
 
 const HEIGHT = 150;
 const DASHES = ['', '6 3', '2 3', '8 3 2 3', '1 4'];
@@ -59,26 +59,13 @@ export function ZeroPlot({
       }}
     >
       <ResponsiveContainer width="100%" height={HEIGHT}>
-        <LineChart data={data} margin={{ top: 8, right: 12, bottom: 4, left: -4 }} accessibilityLayer>
+        <LineChart data={data} margin={WATCH_MARGIN} accessibilityLayer>
           <CartesianGrid stroke="var(--wash)" vertical={false} />
-          <XAxis
-            dataKey="t"
-            type="number"
-            domain={['dataMin', 'dataMax']}
-            tickFormatter={formatDay}
-            tick={TICK}
-            tickLine={false}
-            stroke="var(--rule)"
-            minTickGap={40}
-          />
+          <XAxis {...TIME_AXIS} />
           <YAxis
             domain={[0, top]}
             ticks={Array.from({ length: Math.round(top / step) + 1 }, (_, i) => i * step)}
-            tick={TICK}
-            tickLine={false}
-            axisLine={false}
-            width={56}
-            tickFormatter={(value: number) => value.toFixed(1)}
+            {...VALUE_AXIS}
           />
           <Tooltip
             isAnimationActive={false}
