@@ -34,8 +34,11 @@ export function watchWords({ dueMs, expiresMs }: WatchStateRow, nowMs: number): 
 
 /** Time to the next check, short. */
 export function watchFigureWords({ dueMs }: WatchStateRow, nowMs: number): string {
-  const days = Math.round(Math.abs(dueMs - nowMs) / DAY_MS);
-  if (nowMs > dueMs) return days < 1 ? 'due today' : `overdue ${days} d`;
+  if (nowMs > dueMs) {
+    const over = Math.floor((nowMs - dueMs) / DAY_MS);
+    return over < 1 ? 'due today' : `overdue ${over} d`;
+  }
+  const days = Math.round((dueMs - nowMs) / DAY_MS);
   return days < 1 ? 'next within a day' : `next in ${days} d`;
 }
 

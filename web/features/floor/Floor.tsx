@@ -250,13 +250,19 @@ function Row({ row, nowMs }: { row: FloorRow; nowMs: number }) {
         {row.watch === null ? (
           <span className="quiet">no watch</span>
         ) : nowMs > row.watch.dueMs ? (
-          `overdue ${formatSpan(nowMs - row.watch.dueMs)}`
+          `overdue ${overdueSpan(nowMs - row.watch.dueMs)}`
         ) : (
           `in ${formatSpan(row.watch.dueMs - nowMs)}`
         )}
       </td>
     </tr>
   );
+}
+
+/** Whole days once there is one, as the sentence beside it counts them. */
+function overdueSpan(ms: number): string {
+  const days = Math.floor(ms / 86_400_000);
+  return days < 1 ? formatSpan(ms) : `${days} d`;
 }
 
 /** Mean ΔE00 of the latest watch checks with its limit. */

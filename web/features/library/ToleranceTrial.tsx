@@ -71,7 +71,8 @@ export function ToleranceTrial({ metrics }: { metrics: readonly ToleranceMetric[
                   {check.condition} <span className="quiet">{formatDay(check.madeMs)}</span>
                 </td>
                 <td>
-                  <StatusMark status={check.verdict as Status} />{' '}
+                  <StatusMark status={check.verdict as Status} />
+                  <br />
                   <span className="quiet">{check.tolerances}</span>
                 </td>
                 <td>

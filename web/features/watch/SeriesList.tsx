@@ -36,6 +36,7 @@ export function SeriesList({
                       type="button"
                       className="series"
                       aria-pressed={index === picked}
+                      aria-label={`${group}, ${series.series.quantity} ${shift(series)}${isOver(series) ? ', over a control limit' : ''}`}
                       onClick={() => onPick(index)}
                     >
                       {isOver(series) && <StatusShape status="near" size={10} title="over a control limit" />}
