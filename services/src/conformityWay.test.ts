@@ -163,10 +163,11 @@ describe('a check', () => {
     };
     const second = await wedge('proof', { ...choice, through: 'device values' });
     const good = await detailOf(second.resultId);
-    expect(good.verdict).toBe('conforms');
+    // The same press, another sheet: within all limits, perhaps near one of them.
+    expect(['conforms', 'near']).toContain(good.verdict);
     expect(good.distribution.mean).toBeGreaterThan(0.05);
     expect(good.budget?.parts.map(({ source }) => source)).toEqual(['instrument', 'rest']);
-    expect(await conditionView(services, gloss).then(({ links }) => links.at(-2)?.state)).toBe('conforms');
+    expect((await conditionView(services, gloss)).links.at(-2)?.state).toBe(good.verdict);
   });
 
   it('of a reading in another mode gets no plain conforms', async () => {

@@ -70,6 +70,7 @@ export function useDesk(initial: DeskState) {
     if (running.current) return;
     running.current = true;
     setBusy(true);
+    let fresh: DeskState | undefined;
     try {
       const attempt = newKey();
       const before = done.current.strip === strip ? done.current.attempts : [];
@@ -91,8 +92,7 @@ export function useDesk(initial: DeskState) {
         setOwn((strips) => new Set(strips).add(strip));
         setTimes((before) => [...before.slice(-7), Date.now()]);
         chime(880, 0.07);
-        const fresh = await getJson<DeskState>(path);
-        queries.setQueryData(['desk', initial.code], fresh);
+        fresh = await getJson<DeskState>(path);
         const next = nextUnread(fresh, answer.strip);
         if (enough) setStrip(next);
         // A reader that moves the page by itself goes on to the next row.
@@ -112,6 +112,8 @@ export function useDesk(initial: DeskState) {
     } finally {
       running.current = false;
       setBusy(false);
+      // Shown last: whoever sees the strip counted can start the next one.
+      if (fresh !== undefined) queries.setQueryData(['desk', initial.code], fresh);
     }
   };
 
