@@ -2,7 +2,7 @@ import { createRandom } from '@melto/core/numerics/random';
 import type { SimulatedChange } from '@melto/core/device/printPath';
 import { aimSets, createAimSetFromReading } from '@melto/services/aimSets';
 import { judgeReading } from '@melto/services/checks';
-import type { JudgedBy } from '@melto/services/checks';
+import type { JudgedBy } from '@melto/services/checkChoice';
 import { chartsOf } from '@melto/services/charts';
 import { conditionsOf } from '@melto/services/conditionList';
 import { DEFAULT_POINTS } from '@melto/services/conditions';

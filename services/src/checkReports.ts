@@ -72,7 +72,9 @@ async function slipOf(
   detail: CheckDetail | ShortCheckDetail,
 ): Promise<SlipModel> {
   const watch = await findWatchState(services.database, row.conditionId);
-  const expires = Math.min(row.madeMs + VALID_DAYS * DAY_MS, watch?.expiresMs ?? Infinity);
+  // A watch that had expired before says nothing of this proof.
+  const watched = watch !== undefined && watch.expiresMs > row.madeMs ? watch.expiresMs : Infinity;
+  const expires = Math.min(row.madeMs + VALID_DAYS * DAY_MS, watched);
   const day = (ms: number): string => reportTime(ms).slice(0, 10);
   const common = (sheet: string, condition: string): SlipModel['facts'] => [
     ['Proof', sheet],

@@ -13,7 +13,7 @@ import {
 } from './aimSets.ts';
 import { checkReport, publicReport, shareReport, unshareReport } from './checkReports.ts';
 import { judgeReading } from './checks.ts';
-import type { CheckChoice, JudgedBy } from './checks.ts';
+import type { CheckChoice, JudgedBy } from './checkChoice.ts';
 import { advanceClock } from './clock.ts';
 import { conditionChoices, createCondition, DEFAULT_POINTS } from './conditions.ts';
 import { conditionView } from './conditionView.ts';

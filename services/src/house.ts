@@ -2,7 +2,7 @@ import { listInstruments } from '@melto/store/devices';
 import type { Services } from './context.ts';
 import { rack } from './printing.ts';
 import type { RackState } from './printing.ts';
-import { LOCAL_PERSON } from './context.ts';
+import { personName } from './person.ts';
 
 /** What header and rack show on every screen. */
 export interface HouseState extends RackState {
@@ -15,10 +15,10 @@ export interface HouseState extends RackState {
 }
 
 export async function house(services: Services): Promise<HouseState> {
-  const [state, instruments, people] = await Promise.all([
+  const [state, instruments, person] = await Promise.all([
     rack(services),
     listInstruments(services.database),
-    services.database.rows<{ name: string }>('SELECT name FROM person WHERE id = ?', [LOCAL_PERSON]),
+    personName(services),
   ]);
   const [instrument] = instruments;
   const driver = instrument === undefined ? undefined : services.instruments.get(instrument.driver);
@@ -28,6 +28,6 @@ export async function house(services: Services): Promise<HouseState> {
       instrument === undefined || driver === undefined
         ? null
         : { name: instrument.name, tileMs: instrument.tileMs, tileLifeMs: driver.tileLifeMs },
-    person: people[0]?.name ?? '',
+    person,
   };
 }

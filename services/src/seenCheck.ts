@@ -6,7 +6,7 @@ import { tableIlluminant } from '@melto/core/spectral/illuminant';
 import type { IlluminantName } from '@melto/core/spectral/illuminant';
 import { sourceReadingOf } from '@melto/store/results';
 import { loadAims } from './aimSets.ts';
-import { askedSet } from './checks.ts';
+import { askedSet } from './checkChoice.ts';
 import type { Services } from './context.ts';
 import { Problem } from './problem.ts';
 import { loadReading } from './readings.ts';

@@ -22,6 +22,7 @@ import { printChart } from './printing.ts';
 import type { Printed, PrintInput } from './printing.ts';
 import { loadReading } from './readings.ts';
 import type { ProfileSummary } from './profiles.ts';
+import { personName } from './person.ts';
 
 export interface CheckSummary {
   readonly mean: number;
@@ -122,7 +123,7 @@ export async function judgeCompleteCheck(services: Services, readingId: number):
     profile: `${profileSummary?.name ?? ''}, version ${profileRow?.version ?? ''}`,
     instrument: reading.instrument ?? 'from a file',
     mode: reading.mode,
-    person: 'Ines Marlow',
+    person: await personName(services),
     madeMs,
     printedMs: print.printedMs,
     early: reading.early,

@@ -14,7 +14,7 @@ import { labToDevice } from '@melto/core/icc/profileTransform';
 import { unwrap } from '@melto/core/result';
 import { loadAims } from './aimSets.ts';
 import { storeChart } from './charts.ts';
-import type { JudgedBy } from './checks.ts';
+import type { JudgedBy } from './checkChoice.ts';
 import { conditionOf } from './conditions.ts';
 import type { ConditionRow } from './conditions.ts';
 import type { Services } from './context.ts';

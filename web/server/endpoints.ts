@@ -14,7 +14,7 @@ import { CHANGE_KINDS } from '@melto/core/device/printPath';
 import type { ChangeKind } from '@melto/core/device/printPath';
 import type { MeasurementConditions } from '@melto/core/cgats/patchSet';
 import type { AimByHand } from '@melto/services/aimSets';
-import type { CheckChoice } from '@melto/services/checks';
+import type { CheckChoice } from '@melto/services/checkChoice';
 import type { ProfileChoices } from '@melto/services/profiles';
 import type { ToleranceSetInput } from '@melto/services/toleranceSets';
 import type { WatchSchedule } from '@melto/services/watch';

@@ -3,7 +3,7 @@
 import { Checkbox, FormControlLabel, ListSubheader, MenuItem, TextField } from '@mui/material';
 import Link from 'next/link';
 import type { AimSetView } from '@melto/services/aimSets';
-import type { CheckChoice } from '@melto/services/checks';
+import type { CheckChoice } from '@melto/services/checkChoice';
 import type { ToleranceSetView } from '@melto/services/toleranceSets';
 
 /** What a check is judged by: aims, tolerances, and whether the aims follow the paper. */

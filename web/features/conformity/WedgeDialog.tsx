@@ -3,7 +3,7 @@
 import { Button, Dialog, MenuItem, TextField } from '@mui/material';
 import { useState } from 'react';
 import type { PaperName, ReaderKind } from '@melto/core/charts/pageGeometry';
-import type { JudgedBy } from '@melto/services/checks';
+import type { JudgedBy } from '@melto/services/checkChoice';
 import type { WedgeInput } from '@melto/services/wedges';
 import { PrintDialog } from '@/features/charts/PrintDialog';
 import { ReaderAndPaper } from '@/features/charts/ReaderAndPaper';
