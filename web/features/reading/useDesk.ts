@@ -29,15 +29,24 @@ const MOST_FILE = 16_000_000;
 export function useDesk(initial: DeskState) {
   const path = `/api/sheets/${initial.code}`;
   const queries = useQueryClient();
-  const { data: state } = useQuery({
+  const { data } = useQuery({
     queryKey: ['desk', initial.code],
     queryFn: () => getJson<DeskState>(path),
     initialData: initial,
     refetchInterval: 5000,
   });
-  const [strip, setStrip] = useState(() => nextUnread(initial, 0));
+  const [strip, showStrip] = useState(() => nextUnread(initial, 0));
+  // A key may come before the page has been drawn with the next strip: passes go by this, not by what was drawn.
+  const at = useRef(strip);
+  const setStrip = (next: number): void => {
+    at.current = next;
+    showStrip(next);
+  };
   const [last, setLast] = useState<LastPass>();
   const [busy, setBusy] = useState(false);
+  // What a poll brings during a pass is shown after it: whoever sees a strip counted can start the next one.
+  const [kept, setKept] = useState(initial);
+  const state = busy ? kept : data;
   const [mode, setMode] = useState<MeasurementMode>(initial.mode as MeasurementMode);
   const [hand, setHand] = useState<HandMovement>('steady');
   const [passes, setPasses] = useState(1);
@@ -50,7 +59,7 @@ export function useDesk(initial: DeskState) {
   const refresh = (): Promise<void> => queries.invalidateQueries({ queryKey: ['desk', initial.code] });
 
   /** A retried request carries the same attempt, so it is the same pass and is stored once. */
-  const send = async (attempt: string, before: readonly string[]): Promise<PassAnswer> => {
+  const send = async (attempt: string, strip: number, before: readonly string[]): Promise<PassAnswer> => {
     for (let tries = 1; ; tries++) {
       try {
         return await sendJson<PassAnswer>(
@@ -69,12 +78,14 @@ export function useDesk(initial: DeskState) {
   const pass = async (): Promise<void> => {
     if (running.current) return;
     running.current = true;
+    setKept(state);
+    const strip = at.current;
     setBusy(true);
     let fresh: DeskState | undefined;
     try {
       const attempt = newKey();
       const before = done.current.strip === strip ? done.current.attempts : [];
-      const answer = await send(attempt, before);
+      const answer = await send(attempt, strip, before);
       setHand('steady');
       if (answer.ok) {
         setLast({
@@ -112,7 +123,6 @@ export function useDesk(initial: DeskState) {
     } finally {
       running.current = false;
       setBusy(false);
-      // Shown last: whoever sees the strip counted can start the next one.
       if (fresh !== undefined) queries.setQueryData(['desk', initial.code], fresh);
     }
   };
