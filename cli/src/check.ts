@@ -1,6 +1,4 @@
 import { patchXyz } from '@melto/core/cgats/patchColours';
-import { WHITE_D50_MEASURED, WHITE_ICC } from '@melto/core/colour/whitePoints';
-import { labToXyz } from '@melto/core/colour/xyzToLab';
 import { checkAgainstAims } from '@melto/core/conformity/checkAgainstAims';
 import type { AimCheck } from '@melto/core/conformity/checkAgainstAims';
 import { publishedAims } from '@melto/core/conformity/aims';
@@ -9,7 +7,7 @@ import { PUBLISHED_CONDITIONS } from '@melto/core/conformity/data/publishedCondi
 import { TOLERANCE_SETS } from '@melto/core/conformity/data/toleranceSets';
 import { formatAgainstLimit } from '@melto/core/conformity/shortCheck';
 import type { Verdict } from '@melto/core/conformity/shortCheck';
-import { deviceToLab } from '@melto/core/icc/profileTransform';
+import { profileXyz } from '@melto/core/conformity/profileAims';
 import { issueText } from '@melto/core/result';
 import { cmykReading, oneOf, readBytes, report } from './files.ts';
 import { readProfile } from './profileInspect.ts';
@@ -94,15 +92,8 @@ function aimsFrom(path: string, device: Float64Array): Aims {
     const { set, device: own } = cmykReading(path);
     return { device: own, xyz: patchXyz(set) ?? new Float64Array(0), conditions: set.conditions };
   }
-  const toLab = deviceToLab(readProfile(path), 'absolute');
-  if (!toLab.ok || toLab.value.inputs !== 4)
+  const xyz = profileXyz(readProfile(path), device);
+  if (!xyz.ok)
     throw new UsageError(`${path}: found no table from CMYK to Lab, expected a CMYK output profile`);
-  const lab = new Float64Array((device.length / 4) * 3);
-  toLab.value.apply(device, lab);
-  const xyz = new Float64Array(lab.length);
-  for (let i = 0; i < lab.length; i += 3)
-    labToXyz([lab[i], lab[i + 1], lab[i + 2]], WHITE_ICC).forEach(
-      (value, axis) => (xyz[i + axis] = (value / WHITE_ICC[axis]) * WHITE_D50_MEASURED[axis]),
-    );
-  return { device, xyz, conditions: {} };
+  return { device, xyz: xyz.value, conditions: {} };
 }

@@ -1,7 +1,6 @@
 import { createRandom } from '@melto/core/numerics/random';
 import type { SimulatedChange } from '@melto/core/device/printPath';
 import { aimSets, createAimSetFromReading } from '@melto/services/aimSets';
-import { judgeReading } from '@melto/services/checks';
 import type { JudgedBy } from '@melto/services/checkChoice';
 import { chartsOf } from '@melto/services/charts';
 import { conditionsOf } from '@melto/services/conditionList';
@@ -12,7 +11,7 @@ import { readingsOf } from '@melto/services/readings';
 import { letChange } from '@melto/services/simulatedChanges';
 import { saveToleranceSet, toleranceSets } from '@melto/services/toleranceSets';
 import { startWatch } from '@melto/services/watch';
-import { printWedge } from '@melto/services/wedges';
+import { printWedge, WEDGE_TITLES } from '@melto/services/wedges';
 import type { WedgeInput } from '@melto/services/wedges';
 import { readSheet } from './readSheet.ts';
 
@@ -32,9 +31,6 @@ interface ProvenStory {
     readonly aims: string;
     readonly tolerances: string;
     readonly through: JudgedBy['through'];
-    readonly corrected?: true;
-    /** Judged once more against substrate-corrected aims. */
-    readonly again?: true;
   }[];
   /** Watch wedges: the first three are the zero reading. */
   readonly watch?: {
@@ -182,13 +178,11 @@ async function conformityCheck(
   const judgedBy: JudgedBy = {
     aimSetId: aims.id,
     toleranceSetId: tolerances.id,
-    substrateCorrected: check.corrected === true,
+    substrateCorrected: false,
     through: check.through,
   };
   await wedge(at, conditionId, check.daysAgo, { kind: 'proof', judgedBy });
   const [newest] = await readingsOf(services, conditionId);
-  if (check.again === true)
-    await judgeReading(at(check.daysAgo - REST_DAYS), newest.id, { ...judgedBy, substrateCorrected: true });
   // The first check of the calibrated press becomes the standard of the house.
   const known = (await aimSets(services)).some(({ name }) => name === STANDARD);
   if (!known && check.through === 'device values')
@@ -218,7 +212,7 @@ async function watchCheck(
             through: through.through,
           },
   });
-  const zero = (await readingsOf(services, conditionId)).filter(({ title }) => title === 'Watch wedge');
+  const zero = (await readingsOf(services, conditionId)).filter(({ title }) => title === WEDGE_TITLES.watch);
   if (zero.length === 3)
     await startWatch(
       at(daysAgo - REST_DAYS),

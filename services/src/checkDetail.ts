@@ -110,10 +110,7 @@ export async function checkDetail(
       ...decided,
       deciding: decided.deciding.map(({ metric, rows }) => ({ metric: check.metrics.indexOf(metric), rows })),
       outOfReach: [...(reach?.keys() ?? [])].filter((pair) => (reach?.[pair] ?? 0) > OUT_OF_REACH),
-      drift:
-        check.verdict === 'does-not-conform'
-          ? await driftOf(services, loaded, check, choice.toleranceSetId)
-          : null,
+      drift: check.verdict === 'does-not-conform' ? await driftOf(services, loaded, check, tolerances) : null,
     },
     budget: (await budgetOf(services, loaded, distribution.mean, reach)) ?? null,
     sheet: chart.layout.pages.map((strips) =>

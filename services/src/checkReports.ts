@@ -16,6 +16,7 @@ import { findResult } from '@melto/store/results';
 import type { ResultRow } from '@melto/store/results';
 import { findWatchState } from '@melto/store/watches';
 import type { Download } from './charts.ts';
+import { DAY_MS } from './clock.ts';
 import { LOCAL_PERSON } from './context.ts';
 import type { Services } from './context.ts';
 import { notFound, Problem } from './problem.ts';
@@ -25,7 +26,6 @@ export type ReportFormat = 'html' | 'pdf' | 'slip';
 
 /** A proof is judged for this long where nothing watches its condition. */
 const VALID_DAYS = 30;
-const DAY_MS = 86_400_000;
 
 async function checkOf(
   services: Services,

@@ -5,6 +5,7 @@ import { deviceKey } from '@melto/core/conformity/aims';
 import { errorBudget } from '@melto/core/conformity/errorBudget';
 import type { ErrorBudget } from '@melto/core/conformity/errorBudget';
 import { judgeColours } from '@melto/core/conformity/judgeColours';
+import type { ToleranceSet } from '@melto/core/conformity/toleranceSet';
 import { channelCount } from '@melto/core/device/deviceSpace';
 import { deltaE2000 } from '@melto/core/colour/deltaE2000';
 import { mean } from '@melto/core/numerics/statistics';
@@ -14,7 +15,6 @@ import { findResult, findResultFile, listResults } from '@melto/store/results';
 import type { Services } from './context.ts';
 import type { LoadedReading } from './readings.ts';
 import type { ProfileSummary } from './profiles.ts';
-import { loadToleranceSet } from './toleranceSets.ts';
 import { driftSinceZero } from './watchDrift.ts';
 import type { JudgedBy } from './checkChoice.ts';
 
@@ -46,18 +46,14 @@ export async function reachOf(
 /** Earlier checks that are looked at for colours that would pass. */
 const EARLIER = 5;
 
-/** An earlier check of this condition against the same aims whose colours would pass the tolerances of now. */
+/** An earlier check of this condition against aims whose colours would pass the tolerances of now. */
 export async function driftOf(
   services: Services,
   { print }: LoadedReading,
   check: AimCheck,
-  toleranceSetId: number,
+  tolerances: ToleranceSet,
 ): Promise<CheckDetail['decides']['drift']> {
-  const [{ set: tolerances }, results] = await Promise.all([
-    loadToleranceSet(services, toleranceSetId),
-    listResults(services.database, print.conditionId),
-  ]);
-  const earlier = results
+  const earlier = (await listResults(services.database, print.conditionId))
     .filter(({ link, summary }) => link === 'conformity' && summary.includes('"kind":"aims"'))
     .slice(0, EARLIER);
   for (const row of earlier) {

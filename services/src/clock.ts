@@ -3,7 +3,8 @@ import type { Services } from './context.ts';
 import { Problem } from './problem.ts';
 
 const OFFSET = 'clock-offset-ms';
-const YEAR_MS = 366 * 86_400_000;
+export const DAY_MS = 86_400_000;
+const YEAR_MS = 366 * DAY_MS;
 
 /** Milliseconds by which domain time runs ahead of real time. */
 export async function clockOffset(services: Services): Promise<number> {

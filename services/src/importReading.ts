@@ -79,11 +79,7 @@ export async function importReading(
   const stored = await services.database.transaction((sql) =>
     storeStrips(sql, { print, chart, condition, instrument }, mode, strips, 'file', nowMs),
   );
-  const resultId = await judgeComplete(
-    services,
-    { conditionId: condition.id, purpose: chart.purpose, judgedBy: print.judgedBy },
-    stored.readingId,
-  );
+  const resultId = await judgeComplete(services, { print, chart }, stored.readingId);
   return { readingId: stored.readingId, resultId, notes };
 }
 

@@ -128,7 +128,6 @@ export async function readStrip(services: Services, code: string, input: PassInp
     return { ...again, shown: mean, spread };
   });
   const judged = stored.complete && input.more !== true;
-  const sheetOf = { conditionId: condition.id, purpose: chart.purpose, judgedBy: print.judgedBy };
   return {
     ok: true,
     strip: input.strip,
@@ -141,9 +140,9 @@ export async function readStrip(services: Services, code: string, input: PassInp
     resultId: !judged
       ? null
       : stored.added
-        ? await judgeComplete(services, sheetOf, stored.readingId)
+        ? await judgeComplete(services, data, stored.readingId)
         : ((await checkOf(services, stored.readingId)) ??
-          (await judgeComplete(services, sheetOf, stored.readingId))),
+          (await judgeComplete(services, data, stored.readingId))),
     spread: stored.spread,
   };
 }

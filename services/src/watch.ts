@@ -4,24 +4,22 @@ import { issueText } from '@melto/core/result';
 import { causeSentence } from '@melto/core/watch/causeWords';
 import { watchCharts } from '@melto/core/watch/watchCharts';
 import { watchDifferences } from '@melto/core/watch/watchDifferences';
-import { meanFigures, watchFigures } from '@melto/core/watch/watchFigures';
+import { meanFigures, watchFigures, ZERO_READINGS } from '@melto/core/watch/watchFigures';
 import type { Sql } from '@melto/store/database';
+import { findPrint } from '@melto/store/prints';
+import { findReading } from '@melto/store/readings';
 import { findResult, insertResult, listHeads } from '@melto/store/results';
 import { listWatchChecks, upsertWatchCheck, upsertWatchState } from '@melto/store/watches';
 import type { WatchCheckRow } from '@melto/store/watches';
 import { nominalValues } from './aimSets.ts';
-import { domainNow } from './clock.ts';
+import { DAY_MS, domainNow } from './clock.ts';
 import { LOCAL_PERSON } from './context.ts';
 import type { Services } from './context.ts';
-import { Problem } from './problem.ts';
+import { notFound, Problem } from './problem.ts';
 import { completeReading, loadReading } from './readings.ts';
 import type { LoadedReading } from './readings.ts';
-import { watchDetail } from './watchZero.ts';
-import type { WatchDetail } from './watchZero.ts';
+import { WEDGE_TITLES } from './wedges.ts';
 
-export const DAY_MS = 86_400_000;
-/** Least number of readings that a zero reading is the mean of. */
-export const ZERO_READINGS = 3;
 /** Two years of daily checks. */
 export const MOST_CHECKS = 800;
 /** Checks in the spark line of lists. */
@@ -37,6 +35,20 @@ export interface WatchSchedule {
 export interface WatchSummary extends WatchSchedule {
   readonly readings: number;
   readonly code: string;
+}
+
+/** A watch as it was set up: its schedule, its limits and its zero reading. */
+export interface WatchDetail {
+  readonly everyDays: number;
+  readonly expiresDays: number;
+  /** Largest ΔE00 to the zero reading, on the mean and of a patch. */
+  readonly meanLimit: number;
+  readonly largestLimit: number;
+  /** Readings that the zero reading is the mean of, and its figures. */
+  readonly readings: readonly number[];
+  readonly zero: readonly number[];
+  /** Way of the wedge to the device, for devices that take RGB. */
+  readonly judgedBy: unknown;
 }
 
 /** Starts a watch: the zero reading is the mean of at least three readings of the watch wedge, all of one state. */
@@ -97,13 +109,15 @@ export async function startWatch(
 }
 
 /** Readings of one watch are through the same curves and profile and in the same mode. */
-function sameState(a: LoadedReading, b: LoadedReading): boolean {
+function sameState(a: PrintAndReading, b: PrintAndReading): boolean {
   return (
     a.print.curvesResultId === b.print.curvesResultId &&
     a.print.profileResultId === b.print.profileResultId &&
     a.reading.mode === b.reading.mode
   );
 }
+
+type PrintAndReading = Pick<LoadedReading, 'print' | 'reading'>;
 
 function figuresOf(loaded: LoadedReading): Float64Array {
   const { chart, rows, xyz, print } = loaded;
@@ -127,23 +141,28 @@ function figuresOf(loaded: LoadedReading): Float64Array {
   return figures.value;
 }
 
-/**
- * Takes a complete reading of a watch wedge as the next check of the condition's watch, where it is of the same state.
- * @returns whether the sheet is a watch wedge.
- */
-export async function addWatchCheck(services: Services, readingId: number): Promise<boolean> {
+/** Takes a complete reading of a watch wedge as the next check of the condition's watch, where it is of the same state. */
+export async function addWatchCheck(services: Services, readingId: number): Promise<void> {
   const loaded = await loadReading(services, readingId);
   const { conditionId } = loaded.print;
-  const head = (await listHeads(services.database, conditionId)).find(({ link }) => link === 'watch');
-  if (loaded.chart.title !== 'Watch wedge') return false;
-  if (head === undefined) return true;
-  const detail = await watchDetail(services, head.id);
-  const first = await loadReading(services, detail.readings[0]);
-  if (!sameState(first, loaded)) return true;
+  const watch = await watchOf(services, conditionId);
+  if (watch === undefined || !sameState(await firstOf(services, watch.detail), loaded)) return;
   await services.database.transaction((sql) =>
-    storeCheck(sql, conditionId, head.id, detail, loaded, figuresOf(loaded)),
+    storeCheck(sql, conditionId, watch.id, watch.detail, loaded, figuresOf(loaded)),
   );
-  return true;
+}
+
+/** The first reading of a zero reading, without its values. */
+async function firstOf({ database }: Services, { readings: [id] }: WatchDetail): Promise<PrintAndReading> {
+  const reading = await findReading(database, id);
+  const print = reading === undefined ? undefined : await findPrint(database, reading.printId);
+  if (reading === undefined || print === undefined) throw notFound(`reading ${id}`);
+  return { reading, print };
+}
+
+/** Whether a chart, a sheet or a reading is of the watch wedge. */
+export function isWatchWedge({ title }: { readonly title: string }): boolean {
+  return title === WEDGE_TITLES.watch;
 }
 
 /** Judges one more check against the zero reading and all before it, and keeps where the watch stands. */

@@ -1,14 +1,12 @@
 import { listHeads, listStaleHeads } from '@melto/store/results';
 import { findWatchState } from '@melto/store/watches';
 import type { WatchStateRow } from '@melto/store/watches';
-import { domainNow } from './clock.ts';
+import { DAY_MS, domainNow } from './clock.ts';
 import { conditionOf } from './conditions.ts';
 import type { Services } from './context.ts';
 import { markOf } from './floor.ts';
 import type { MarkState } from './floor.ts';
 import { LINK_WORDS } from './links.ts';
-
-const DAY_MS = 86_400_000;
 
 /** The state of a watch: a check that fails comes first, then that one is due, then that something moved. */
 export function watchMark(

@@ -7,7 +7,7 @@ import type { Services } from './context.ts';
 import { readingsOf } from './readings.ts';
 import { staleSentence } from './stale.ts';
 import type { StaleSentence } from './stale.ts';
-import { MOST_CHECKS, watchOf } from './watch.ts';
+import { isWatchWedge, MOST_CHECKS, watchOf } from './watch.ts';
 import type { WatchSchedule } from './watch.ts';
 
 /** A watch as its surface shows it; the charts are computed from the figures where they are shown. */
@@ -68,7 +68,7 @@ export async function watchView(services: Services, conditionId: number): Promis
     expiresMs: state?.watchId === watch?.id ? (state?.expiresMs ?? null) : null,
     stale: why === undefined ? null : staleSentence(why),
     candidates: readings
-      .filter(({ title, finishedMs }) => title === 'Watch wedge' && finishedMs !== null)
+      .filter((reading) => isWatchWedge(reading) && reading.finishedMs !== null)
       .map(({ id, code, finishedMs }) => ({ id, code, finishedMs: finishedMs ?? 0 })),
   };
 }

@@ -3,8 +3,8 @@ import type { ValidateFunction } from 'ajv';
 import { Problem, PROBLEM_STATUS } from '@melto/services/problem';
 import { findStoredAnswer, storeGivenAnswer } from '@melto/services/idempotency';
 import type { Download } from '@melto/services/charts';
-import { SCHEMAS } from './endpoints.ts';
-import type { Bodies } from './endpoints.ts';
+import { SCHEMAS } from './schemas.ts';
+import type { Bodies } from './schemas.ts';
 import { services } from './services.ts';
 
 const ajv = new Ajv({ allErrors: false, strict: false });

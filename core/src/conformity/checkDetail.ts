@@ -107,9 +107,9 @@ export interface CheckDetail {
   readonly decides: Omit<WhatDecides, 'deciding'> & {
     /** Metric by its place, and the patches that it hangs on. */
     readonly deciding: readonly { readonly metric: number; readonly rows: readonly number[] }[];
-    /** An earlier check of the same whose colours would pass. */
     /** Patches whose aims the device cannot reach, by its profile. */
     readonly outOfReach: readonly number[];
+    /** An earlier check whose colours would pass. */
     readonly drift: { readonly version: number; readonly madeMs: number; readonly mean: number } | null;
   };
   readonly budget: ErrorBudget | null;

@@ -1,24 +1,15 @@
 import { WHITE_D50_MEASURED } from '../colour/whitePoints.ts';
 import { labToXyz } from '../colour/xyzToLab.ts';
+import { MAIN_AXIS } from '../tone/mainAxis.ts';
 import type { PublishedCondition, PublishedPrimary } from './publishedCondition.ts';
 
 /** Yule-Nielsen factor; it fits the published full characterisations best, on the whole. */
 const N = 1.7;
-/** Tristimulus value that an ink's tone value is taken from: X for C, Y for M and K, Z for Y. */
-const MAIN_AXIS = [0, 1, 2, 1] as const;
 /** Black over a colour keeps this power of the colour's own transmittance. */
 const UNDER_BLACK = 0.2;
 
-const PRIMARIES: readonly (PublishedPrimary | undefined)[] = [
-  'paper',
-  'C',
-  'M',
-  'CM',
-  'Y',
-  'CY',
-  'MY',
-  'CMY',
-];
+/** By the bits of the inks in them: 1 is C, 2 is M, 4 is Y. */
+const PRIMARIES: readonly PublishedPrimary[] = ['paper', 'C', 'M', 'CM', 'Y', 'CY', 'MY', 'CMY'];
 
 /**
  * Completes a published condition to all CMYK values: Yule-Nielsen-Neugebauer mixing in XYZ of its sixteen primaries,
@@ -54,7 +45,7 @@ function primaryRoots({ lab }: PublishedCondition): Float64Array {
   const black = xyzOf('K');
   const out = new Float64Array(48);
   PRIMARIES.forEach((name, primary) => {
-    const colour = xyzOf(name ?? 'paper');
+    const colour = xyzOf(name);
     for (let axis = 0; axis < 3; axis++) {
       out[3 * primary + axis] = colour[axis] ** (1 / N);
       out[3 * (primary + 8) + axis] = (black[axis] * (colour[axis] / paper[axis]) ** UNDER_BLACK) ** (1 / N);

@@ -2,8 +2,9 @@ import { WHITE_D50_MEASURED } from '../colour/whitePoints.ts';
 import type { Lab } from '../colour/lab.ts';
 import type { Xyz } from '../colour/xyz.ts';
 import { labToXyz, xyzToLab } from '../colour/xyzToLab.ts';
+import { groupsOf } from './judgeColours.ts';
 import type { ColourPair } from './judgeColours.ts';
-import { patchGroups } from './patchGroups.ts';
+import { primaryRows } from './primaryRows.ts';
 
 /** Typical tone value increase, for the share that an ink has in a tint. */
 const GAIN = 0.15;
@@ -22,15 +23,11 @@ export interface InkEffects {
  * @returns undefined where paper or a solid was not measured.
  */
 export function inkEffects(pairs: readonly ColourPair[]): InkEffects | undefined {
-  const groups = pairs.map(({ device }) => patchGroups(device));
-  const paperRow = groups.findIndex((own) => own.has('substrate'));
-  const solidRows = [0, 1, 2, 3].map((ink) =>
-    groups.findIndex((own, row) => own.has('solids') && pairs[row].device[ink] > 0.5),
-  );
-  if (paperRow < 0 || solidRows.some((row) => row < 0)) return undefined;
+  const rows = primaryRows(pairs, groupsOf(pairs));
+  if (rows.paper < 0 || rows.solids.some((row) => row < 0)) return undefined;
   const xyzOf = (row: number): Xyz => labToXyz(pairs[row].measured, WHITE_D50_MEASURED);
-  const paper = xyzOf(paperRow);
-  const through = solidRows.map((row) =>
+  const paper = xyzOf(rows.paper);
+  const through = rows.solids.map((row) =>
     xyzOf(row).map((value, axis) => Math.min(1, Math.max(1e-3, value / paper[axis]))),
   );
   const change = (

@@ -3,7 +3,7 @@ import { WHITE_D50_MEASURED, WHITE_ICC } from '../colour/whitePoints.ts';
 import { labToXyz } from '../colour/xyzToLab.ts';
 import type { IccProfile } from '../icc/iccTypes.ts';
 import { deviceToLab } from '../icc/profileTransform.ts';
-import { failure } from '../result.ts';
+import { failure, success } from '../result.ts';
 import type { Result } from '../result.ts';
 import { deviceKey } from './aims.ts';
 
@@ -11,12 +11,10 @@ import { deviceKey } from './aims.ts';
 const GRID = [0, 0.2, 0.4, 0.6, 0.8, 1] as const;
 
 /**
- * What a CMYK output profile predicts, absolute colorimetric, for the patches of all control wedges and a grid of six
- * steps an ink. @returns device values × 4 and XYZ × 3, Y = 100.
+ * XYZ (Y = 100, measured white) that a CMYK output profile predicts, absolute colorimetric.
+ * @param device row-major × 4, 0..1. @returns row-major × 3.
  */
-export function profileAims(
-  profile: IccProfile,
-): Result<{ readonly device: Float64Array; readonly xyz: Float64Array }> {
+export function profileXyz(profile: IccProfile, device: Float64Array): Result<Float64Array> {
   const toLab = deviceToLab(profile, 'absolute');
   if (!toLab.ok) return toLab;
   if (toLab.value.inputs !== 4)
@@ -26,6 +24,20 @@ export function profileAims(
       expected: 'a CMYK output profile',
       found: `${toLab.value.inputs} channels`,
     });
+  const lab = new Float64Array((device.length / 4) * 3);
+  toLab.value.apply(device, lab);
+  const xyz = new Float64Array(lab.length);
+  for (let i = 0; i < lab.length; i += 3)
+    labToXyz([lab[i], lab[i + 1], lab[i + 2]], WHITE_ICC).forEach(
+      (value, axis) => (xyz[i + axis] = (value / WHITE_ICC[axis]) * WHITE_D50_MEASURED[axis]),
+    );
+  return success(xyz);
+}
+
+/** What a CMYK output profile predicts for the patches of all control wedges and a grid of six steps an ink. */
+export function profileAims(
+  profile: IccProfile,
+): Result<{ readonly device: Float64Array; readonly xyz: Float64Array }> {
   const rows: number[][] = [];
   const seen = new Set<string>();
   const add = (row: number[]): void => {
@@ -40,12 +52,6 @@ export function profileAims(
   }
   for (const c of GRID) for (const m of GRID) for (const y of GRID) for (const k of GRID) add([c, m, y, k]);
   const device = Float64Array.from(rows.flat());
-  const lab = new Float64Array(rows.length * 3);
-  toLab.value.apply(device, lab);
-  const xyz = new Float64Array(lab.length);
-  for (let i = 0; i < lab.length; i += 3)
-    labToXyz([lab[i], lab[i + 1], lab[i + 2]], WHITE_ICC).forEach(
-      (value, axis) => (xyz[i + axis] = (value / WHITE_ICC[axis]) * WHITE_D50_MEASURED[axis]),
-    );
-  return { ok: true, value: { device, xyz } };
+  const xyz = profileXyz(profile, device);
+  return xyz.ok ? success({ device, xyz: xyz.value }) : xyz;
 }

@@ -11,7 +11,9 @@ import { WHITE_D50_MEASURED } from '../colour/whitePoints.ts';
 import { labToXyz } from '../colour/xyzToLab.ts';
 import { neutralDensity } from '../density/density.ts';
 import type { ColourPair } from './judgeColours.ts';
+import { MAIN_AXIS } from '../tone/mainAxis.ts';
 import type { PatchGroup } from './patchGroups.ts';
+import { primaryRows } from './primaryRows.ts';
 
 /** Differences that take more than one patch to work out; NaN where the patches they need are missing. */
 export interface ScaleDifferences {
@@ -22,18 +24,12 @@ export interface ScaleDifferences {
   readonly weightedCh: (row: number) => number;
 }
 
-/** X for C, Y for M and K, Z for Y: the value that sees an ink best. */
-const MAIN_AXIS = [0, 1, 2, 1] as const;
-
 /** @param groups of each pair. */
 export function scaleDifferences(
   pairs: readonly ColourPair[],
   groups: readonly ReadonlySet<PatchGroup>[],
 ): ScaleDifferences {
-  const paper = groups.findIndex((own) => own.has('substrate'));
-  const solids = [0, 1, 2, 3].map((ink) =>
-    groups.findIndex((own, row) => own.has('solids') && pairs[row].device[ink] > 0.5),
-  );
+  const { paper, solids } = primaryRows(pairs, groups);
   const xyzY = (lab: Lab): number => labToXyz(lab, WHITE_D50_MEASURED)[1];
   const darkest = (scale: NeutralScale): number => {
     const row =

@@ -1,3 +1,4 @@
+import { MAIN_AXIS } from '../tone/mainAxis.ts';
 import { WHITE_D50_MEASURED } from '../colour/whitePoints.ts';
 import type { SpectralGrid } from '../spectral/spectralGrid.ts';
 import { densities } from './density.ts';
@@ -27,9 +28,8 @@ export function inkDensitiesOfSpectra(
 
 /** The same from XYZ where there are no spectra: −log10 of X, Y, Z and Y over D50; near a status density, not one. */
 export function inkDensitiesOfXyz(xyz: Float64Array): Float64Array {
-  const axes = [0, 1, 2, 1];
   return Float64Array.from({ length: (xyz.length / 3) * 4 }, (_, i) => {
-    const axis = axes[i % 4];
+    const axis = MAIN_AXIS[i % 4];
     return -Math.log10(Math.max(1e-4, xyz[3 * Math.floor(i / 4) + axis] / WHITE_D50_MEASURED[axis]));
   });
 }

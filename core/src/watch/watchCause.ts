@@ -1,7 +1,7 @@
 import { WATCH_PLACES } from '../charts/controlWedge.ts';
 import type { Lab } from '../colour/lab.ts';
 import { WHITE_D50_MEASURED } from '../colour/whitePoints.ts';
-import { labToXyz, xyzToLab } from '../colour/xyzToLab.ts';
+import { labToXyz, xyzRowsToLab, xyzToLab } from '../colour/xyzToLab.ts';
 import { inkEffects } from '../conformity/inkEffects.ts';
 import type { ColourPair } from '../conformity/judgeColours.ts';
 import { standardDeviation } from '../numerics/statistics.ts';
@@ -98,8 +98,7 @@ function latestChange(
 /** L*, a*, b* of each patch at each place. */
 function labRows(figures: Float64Array): Float64Array {
   const out = new Float64Array(figures.length);
-  for (let i = 0; i < figures.length; i += 3)
-    out.set(xyzToLab([figures[i], figures[i + 1], figures[i + 2]], WHITE_D50_MEASURED), i);
+  xyzRowsToLab(figures, WHITE_D50_MEASURED, out);
   return out;
 }
 

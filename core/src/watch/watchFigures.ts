@@ -23,6 +23,9 @@ export const WATCH_PATCHES: readonly WatchPatch[] = (() => {
   return [...first.values()];
 })();
 
+/** Least number of readings that a zero reading is the mean of. */
+export const ZERO_READINGS = 3;
+
 /** Values that a check keeps: patch, place across the width, X Y Z. */
 export const WATCH_VALUES = WATCH_PATCHES.length * WATCH_PLACES * 3;
 

@@ -1,3 +1,4 @@
+import { MAIN_AXIS } from '../tone/mainAxis.ts';
 import { meanOfPlaces, watchLab, WATCH_PATCHES } from './watchFigures.ts';
 
 /** One charted quantity of a watch. */
@@ -10,8 +11,6 @@ export interface WatchSeries {
   readonly value: (figures: Float64Array) => number;
 }
 
-/** X for C, Y for M and K, Z for Y. */
-const MAIN_AXIS = [0, 1, 2, 1] as const;
 const INKS = ['C', 'M', 'Y', 'K'] as const;
 const QUANTITIES = ['L*', 'a*', 'b*'] as const;
 const LEAST_SIGMA = { 'L*': 0.06, 'a*': 0.08, 'b*': 0.1, 'tone value': 0.1 } as const;

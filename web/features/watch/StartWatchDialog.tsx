@@ -5,9 +5,9 @@ import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { problemWords, sendJson } from '@/ui/api';
 import { formatMoment } from '@/ui/format';
+import { ZERO_READINGS } from '@melto/core/watch/watchFigures';
 import type { WatchSurfaceProps } from './WatchSurface';
 
-const ZERO_READINGS = 3;
 const MOST = 20;
 
 /** Chooses the readings of the zero reading, how often to check, and the limits. */

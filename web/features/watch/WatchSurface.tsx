@@ -5,6 +5,7 @@ import Link from 'next/link';
 import { useMemo, useState } from 'react';
 import type { SimulatedChange } from '@melto/core/device/printPath';
 import { watchCharts } from '@melto/core/watch/watchCharts';
+import { ZERO_READINGS } from '@melto/core/watch/watchFigures';
 import type { AimSetView } from '@melto/services/aimSets';
 import type { ConditionRow, SettingsPoint } from '@melto/services/conditions';
 import type { ToleranceSetView } from '@melto/services/toleranceSets';
@@ -31,8 +32,6 @@ export interface WatchSurfaceProps {
   readonly tolerances: readonly ToleranceSetView[];
   readonly waiting: readonly string[];
 }
-
-const ZERO_READINGS = 3;
 
 export function WatchSurface(props: WatchSurfaceProps) {
   const { condition, view, waiting } = props;

@@ -1,4 +1,5 @@
-import { ENDPOINTS, SCHEMAS } from '@/server/endpoints';
+import { ENDPOINTS } from '@/server/endpoints';
+import { SCHEMAS } from '@/server/schemas';
 
 const PROBLEM = {
   description: 'A problem (RFC 9457)',

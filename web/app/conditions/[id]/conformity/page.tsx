@@ -9,6 +9,7 @@ import { profileInForce } from '@melto/services/profiles';
 import type { CheckDetail as ShortCheckDetail } from '@melto/services/shortChecks';
 import { toleranceSets } from '@melto/services/toleranceSets';
 import { resultView, versionsOf } from '@melto/services/versions';
+import { isWatchWedge } from '@melto/services/watch';
 import { ConformitySurface } from '@/features/conformity/ConformitySurface';
 import { services } from '@/server/services';
 
@@ -59,7 +60,7 @@ export default async function Page({
       readings={readings.readings}
       waiting={sheets
         .filter(({ onRack, title }) => onRack && (title === 'Short check' || title.endsWith('wedge')))
-        .filter(({ title }) => title !== 'Watch wedge')
+        .filter((sheet) => !isWatchWedge(sheet))
         .map(({ code }) => code)}
       wedges={sheets.filter(({ title }) => title.endsWith('wedge')).map(({ code }) => code)}
       nowMs={nowMs}

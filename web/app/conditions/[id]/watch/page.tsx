@@ -4,6 +4,7 @@ import { sheetsOf } from '@melto/services/printing';
 import { profileInForce } from '@melto/services/profiles';
 import { simulatedChanges } from '@melto/services/simulatedChanges';
 import { toleranceSets } from '@melto/services/toleranceSets';
+import { isWatchWedge } from '@melto/services/watch';
 import { watchView } from '@melto/services/watchView';
 import { WatchSurface } from '@/features/watch/WatchSurface';
 import { services } from '@/server/services';
@@ -34,7 +35,7 @@ export default async function Page({ params }: { params: Promise<{ id: string }>
       aims={aims}
       tolerances={tolerances}
       waiting={sheets
-        .filter(({ onRack, title }) => onRack && title === 'Watch wedge')
+        .filter(({ onRack, title }) => onRack && isWatchWedge({ title }))
         .map(({ code }) => code)}
     />
   );
