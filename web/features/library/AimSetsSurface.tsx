@@ -60,14 +60,14 @@ export function AimSetsSurface({ sets }: { sets: readonly AimSetView[] }) {
               </td>
               <td style={{ whiteSpace: 'nowrap' }}>
                 {set.family.startsWith('own-') && (
-                  <>
+                  <span className="row" style={{ gap: 8 }}>
                     <Button size="small" onClick={() => setMaking(set)}>
                       New version
                     </Button>
                     <Button size="small" onClick={() => void remove(set.id, set.name)}>
                       Remove
                     </Button>
-                  </>
+                  </span>
                 )}
               </td>
             </tr>
