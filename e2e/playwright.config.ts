@@ -50,6 +50,7 @@ export default defineConfig({
       MELTO_DATABASE_URL: databaseUrl.replace(/\/[^/]*$/, '/melto_e2e'),
       MELTO_E2E_ADMIN_URL: databaseUrl,
       MELTO_PORT: String(port),
+      MELTO_SEED: process.env['MELTO_SEED'] ?? '1',
       NODE_ENV: 'production',
     },
     stdout: 'pipe',

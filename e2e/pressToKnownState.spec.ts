@@ -100,7 +100,8 @@ test('a press comes to a known state in two rounds, with an undo, and gets a ref
   await expect(page.getByText('Before the correction:')).toBeVisible();
   await printAndRead(page, `${at}/balance`, 'HRN-0004');
   await page.goto(`${at}/balance`);
-  await expect(page.locator('.surface-head').getByText('conforms')).toBeVisible();
+  // One sheet in twenty is nearer to a limit than 80 %; none of sixty was over it.
+  await expect(page.locator('.surface-head').getByText(/^(conforms|near the limit)$/)).toBeVisible();
   await expect(page.getByText('Steps as reached on HRN-0004')).toBeVisible();
   // Profile: a chart through the balance, a changed separation, built in the background.
   await page.getByRole('link', { name: /^Profile/ }).click();

@@ -76,7 +76,8 @@ test('a wedge does not conform, a new check by substrate-corrected aims does and
   await expect(page.getByText('1 of 1 would conform')).toBeVisible();
   await page.getByLabel('limit').nth(0).fill('nought');
   await expect(page.getByRole('button', { name: 'Save as an own set' })).toBeDisabled();
-  await page.getByLabel('limit').nth(0).fill('1,5');
+  // Wide enough for two sheets of one press, so that the paper alone decides.
+  await page.getByLabel('limit').nth(0).fill('4,5');
   await page.getByLabel('limit').nth(1).fill('1');
   await page.getByRole('combobox', { name: 'group' }).nth(1).click();
   await page.getByRole('option', { name: 'substrate', exact: true }).click();

@@ -1,6 +1,7 @@
 import { parentPort } from 'node:worker_threads';
 import { composeServices } from '@melto/services/composition';
 import { finishJob } from '@melto/services/jobQueue';
+import { seedSource } from '@melto/services/seedSource';
 import { Problem } from '@melto/services/problem';
 import { HANDLERS } from './handlers.ts';
 import type { FromWorker, ToWorker } from './messages.ts';
@@ -10,7 +11,7 @@ if (port === null) throw new Error('the worker runs in a thread');
 const post = (message: FromWorker): void => port.postMessage(message);
 
 port.once('message', async ({ url, job }: ToWorker) => {
-  const services = composeServices(url);
+  const services = composeServices(url, Date.now, seedSource(process.env['MELTO_SEED'], `job ${job.id}`));
   try {
     const handler = HANDLERS.get(job.kind);
     if (handler === undefined)

@@ -1,4 +1,3 @@
-import { randomInt } from 'node:crypto';
 import { CATALOGUE } from '@melto/simulator/catalogue';
 import {
   createSheetReader,
@@ -10,6 +9,7 @@ import { openDatabase } from '@melto/store/database';
 import { insertDevice, insertInstrument, insertStock } from '@melto/store/devices';
 import { registerPublishedAims } from './aimSets.ts';
 import type { Services } from './context.ts';
+import { seedSource } from './seedSource.ts';
 import { registerShippedTolerances } from './toleranceSets.ts';
 
 /** The instruments of the house, the hand-held strip reader first. */
@@ -23,7 +23,7 @@ const INSTRUMENTS = [
 export function composeServices(
   url: string,
   now: () => number = Date.now,
-  seed: () => number = () => randomInt(1, 2 ** 31),
+  seed: () => number = seedSource(undefined, 'house'),
 ): Services {
   return {
     database: openDatabase(url),

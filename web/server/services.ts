@@ -1,4 +1,5 @@
 import { composeServices } from '@melto/services/composition';
+import { seedSource } from '@melto/services/seedSource';
 import type { Services } from '@melto/services/context';
 
 declare global {
@@ -9,6 +10,6 @@ declare global {
 export function services(): Services {
   const url = process.env['MELTO_DATABASE_URL'];
   if (url === undefined) throw new Error('MELTO_DATABASE_URL is not set');
-  globalThis.meltoServices ??= composeServices(url);
+  globalThis.meltoServices ??= composeServices(url, Date.now, seedSource(process.env['MELTO_SEED'], 'web'));
   return globalThis.meltoServices;
 }
