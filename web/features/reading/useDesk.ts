@@ -22,7 +22,8 @@ export type LastPass =
     }
   | { readonly kind: 'failed'; readonly strip: number; readonly words: string; readonly reason: string };
 
-const TRIES = 3;
+/** A strip is sent again for so long where the server does not answer. */
+const KEEP_TRYING_MS = 40_000;
 const MOST_FILE = 16_000_000;
 
 /** The state of a reading desk and what can be done at it. */
@@ -60,6 +61,7 @@ export function useDesk(initial: DeskState) {
 
   /** A retried request carries the same attempt, so it is the same pass and is stored once. */
   const send = async (attempt: string, strip: number, before: readonly string[]): Promise<PassAnswer> => {
+    const from = Date.now();
     for (let tries = 1; ; tries++) {
       try {
         return await sendJson<PassAnswer>(
@@ -69,8 +71,11 @@ export function useDesk(initial: DeskState) {
           attempt,
         );
       } catch (error) {
-        if (!(error instanceof ApiProblem) || error.status !== 0 || tries === TRIES) throw error;
-        await new Promise((resolve) => setTimeout(resolve, 800 * tries));
+        const unanswered = error instanceof ApiProblem && error.status === 0;
+        if (!unanswered || Date.now() - from > KEEP_TRYING_MS) throw error;
+        const words = `The server does not answer. Strip ${strip} is kept here and sent again.`;
+        setLast({ kind: 'failed', strip, words, reason: 'server' });
+        await new Promise((resolve) => setTimeout(resolve, Math.min(2000, 500 * tries)));
       }
     }
   };
