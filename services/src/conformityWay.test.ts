@@ -14,15 +14,11 @@ import {
 import { checkReport, publicReport, shareReport, unshareReport } from './checkReports.ts';
 import { judgeReading } from './checks.ts';
 import type { CheckChoice, JudgedBy } from './checkChoice.ts';
-import { advanceClock } from './clock.ts';
-import { conditionChoices, createCondition, DEFAULT_POINTS } from './conditions.ts';
 import { conditionView } from './conditionView.ts';
-import { floor } from './floor.ts';
 import { readingFile } from './readings.ts';
 import { seenCheck } from './seenCheck.ts';
 import { letChange, putRight } from './simulatedChanges.ts';
-import { named } from './testing/named.ts';
-import { readSheets } from './testing/readSheets.ts';
+import { heronOn, readWedge } from './testing/heron.ts';
 import { refusal } from './testing/refusal.ts';
 import { openTestServices } from './testing/testServices.ts';
 import type { TestServices } from './testing/testServices.ts';
@@ -33,48 +29,22 @@ import {
   toleranceSetVersions,
 } from './toleranceSets.ts';
 import { resultView } from './versions.ts';
-import { startWatch } from './watch.ts';
-import { standingOf } from './watchStanding.ts';
-import { watchView } from './watchView.ts';
-import { printWedge } from './wedges.ts';
 import type { WedgeInput } from './wedges.ts';
 
-const TICKS = DEFAULT_POINTS.filter(({ tickAtPrint }) => tickAtPrint).map(({ label }) => label);
-const HOUR = 3_600_000;
-const DAY = 24 * HOUR;
 let services: TestServices;
 let gloss = 0;
 
 beforeAll(async () => {
   services = await openTestServices('melto_conformity');
-  const heron = named((await conditionChoices(services)).devices, 'Heron');
-  gloss = (
-    await createCondition(services, {
-      deviceId: heron.id,
-      stockId: named(heron.stocks, 'Lantern Gloss 150').id,
-      inkSet: heron.inkSet,
-      mode: 'standard',
-      points: DEFAULT_POINTS,
-    })
-  ).id;
+  gloss = await heronOn(services, 'Lantern Gloss 150');
 });
 afterAll(async () => services.database.close());
 
-async function wedge(
+const wedge = (
   kind: WedgeInput['kind'],
   judgedBy?: JudgedBy,
-  mode: 'M0' | 'M1' = 'M1',
-): Promise<{ readonly readingId: number; readonly resultId: number | null }> {
-  const { sheets } = await printWedge(
-    services,
-    gloss,
-    { kind, paper: 'a4', reader: 'strip', judgedBy },
-    { ticks: TICKS },
-  );
-  await advanceClock(services, 3 * HOUR);
-  return readSheets(services, sheets, mode);
-}
-
+  mode?: 'M0' | 'M1',
+): ReturnType<typeof readWedge> => readWedge(services, gloss, kind, judgedBy, mode);
 const detailOf = async (id: number | null): Promise<CheckDetail> =>
   (await resultView<unknown, CheckDetail>(services, id ?? 0, 'conformity')).detail;
 const shipped = async (family: string): Promise<number> => {
@@ -267,58 +237,5 @@ describe('a check', () => {
     expect((await refusal(wedge('proof'))).field).toBe('judgedBy');
     const { content } = await readingFile(services, readingId);
     expect(Buffer.from(content).toString('utf8')).toContain('CMYK_C');
-  });
-});
-
-describe('a watch', () => {
-  const zero: number[] = [];
-
-  it('starts from three readings of one state', async () => {
-    for (let i = 0; i < 3; i++) zero.push((await wedge('watch')).readingId);
-    const schedule = { everyDays: 7, expiresDays: 14, meanLimit: 1.5, largestLimit: 3 };
-    expect((await refusal(startWatch(services, gloss, schedule, zero.slice(1)))).field).toBe('readingIds');
-    expect((await refusal(startWatch(services, gloss, { ...schedule, expiresDays: 2 }, zero))).field).toBe(
-      'expiresDays',
-    );
-    await startWatch(services, gloss, schedule, zero);
-    const view = await watchView(services, gloss);
-    expect(view.checks).toHaveLength(3);
-    expect(view.checks.every(({ verdict }) => verdict === 'conforms')).toBe(true);
-    expect(view.watch?.zeroReadings).toBe(3);
-    expect((await conditionView(services, gloss)).links.at(-1)).toMatchObject({ state: 'conforms' });
-  });
-
-  it('becomes due, expires, and is done', async () => {
-    await advanceClock(services, 8 * DAY);
-    const [row] = (await floor(services)).rows;
-    expect(row.links.at(-1)?.state).toBe('due');
-    expect((await standingOf(services, gloss)).reasons).toContain('A watch check is due.');
-    await advanceClock(services, 8 * DAY);
-    const expired = await standingOf(services, gloss);
-    expect(expired.standing).toBe('stop');
-    expect(expired.reasons).toContain('The last watch check has expired.');
-    await wedge('watch');
-    const view = await watchView(services, gloss);
-    expect(view.checks).toHaveLength(4);
-    expect(view.dueMs ?? 0).toBeGreaterThan(view.nowMs);
-  });
-
-  it('names what moved', async () => {
-    for (let i = 0; i < 6; i++) {
-      await advanceClock(services, 7 * DAY);
-      await wedge('watch');
-    }
-    expect((await watchView(services, gloss)).checks.some(({ moved }) => moved)).toBe(false);
-    await letChange(services, gloss, 'ink-lot', 1);
-    await advanceClock(services, 7 * DAY);
-    await wedge('watch');
-    await advanceClock(services, 7 * DAY);
-    await wedge('watch');
-    const last = (await watchView(services, gloss)).checks.at(-1);
-    expect(last?.moved).toBe(true);
-    expect(last?.cause).toContain('Magenta has moved');
-    const standing = await standingOf(services, gloss);
-    expect(standing.watch?.cause).toBe(last?.cause);
-    expect(standing.standing).not.toBe('go');
   });
 });

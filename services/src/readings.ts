@@ -19,14 +19,15 @@ import { findPrint } from '@melto/store/prints';
 import type { PrintRow } from '@melto/store/prints';
 import { findReading, listReadings, listStrips, setWithdrawn } from '@melto/store/readings';
 import type { ReadingOfCondition, ReadingRow, StripRow } from '@melto/store/readings';
-import type { Sql } from '@melto/store/database';
 import { loadChart } from './charts.ts';
 import type { Download, LoadedChart } from './charts.ts';
+import { domainNow } from './clock.ts';
 import { conditionOf } from './conditions.ts';
 import type { ConditionRow } from './conditions.ts';
 import type { Services } from './context.ts';
 import { expectedRamps } from './curvesInForce.ts';
 import { notFound, Problem } from './problem.ts';
+import { settleWatchesOf } from './settleWatch.ts';
 
 export type { ReadingOfCondition };
 
@@ -251,13 +252,14 @@ export function readingsOf(services: Services, condition: number): Promise<Readi
   return listReadings(services.database, condition);
 }
 
-export async function withdrawReading(
-  services: Services,
-  id: number,
-  withdrawn: boolean,
-  sql: Sql = services.database,
-): Promise<void> {
-  await setWithdrawn(sql, id, withdrawn ? services.now() : null);
+/** Withdraws a reading, or takes it back; what watches say follows at once. */
+export async function withdrawReading(services: Services, id: number, withdrawn: boolean): Promise<void> {
+  if ((await findReading(services.database, id)) === undefined) throw notFound(`reading ${id}`);
+  const atMs = withdrawn ? await domainNow(services) : null;
+  await services.database.transaction(async (sql) => {
+    await setWithdrawn(sql, id, atMs);
+    await settleWatchesOf(sql, id);
+  });
 }
 
 /** A reading as CGATS. */

@@ -14,6 +14,7 @@ import type { Download } from './charts.ts';
 import { conditionOf } from './conditions.ts';
 import type { Services } from './context.ts';
 import { notFound } from './problem.ts';
+import { settleWatchById } from './settleWatch.ts';
 import { staleSentence } from './stale.ts';
 import type { StaleSentence } from './stale.ts';
 
@@ -93,6 +94,7 @@ export async function putInForce(services: Services, id: number): Promise<void> 
       if (balance === undefined) await removeHead(sql, row.conditionId, 'balance');
       else await setHead(sql, row.conditionId, 'balance', balance);
     }
+    if (row.link === 'watch') await settleWatchById(sql, id, Infinity);
   });
 }
 

@@ -1,29 +1,20 @@
 import { placesAcross } from '@melto/core/charts/placesAcross';
-import { metric, worstVerdict } from '@melto/core/conformity/shortCheck';
 import { issueText } from '@melto/core/result';
-import { causeSentence } from '@melto/core/watch/causeWords';
-import { watchCharts } from '@melto/core/watch/watchCharts';
-import { watchDifferences } from '@melto/core/watch/watchDifferences';
 import { meanFigures, watchFigures, ZERO_READINGS } from '@melto/core/watch/watchFigures';
 import type { Sql } from '@melto/store/database';
 import { findPrint } from '@melto/store/prints';
 import { findReading } from '@melto/store/readings';
 import { findResult, insertResult, listHeads } from '@melto/store/results';
-import { listWatchChecks, upsertWatchCheck, upsertWatchState } from '@melto/store/watches';
-import type { WatchCheckRow } from '@melto/store/watches';
-import { nominalValues } from './aimSets.ts';
-import { DAY_MS, domainNow } from './clock.ts';
+import { keepWatchCheck } from '@melto/store/watches';
+import { nominalValues } from './checkChoice.ts';
+import { domainNow } from './clock.ts';
 import { LOCAL_PERSON } from './context.ts';
 import type { Services } from './context.ts';
 import { notFound, Problem } from './problem.ts';
 import { completeReading, loadReading } from './readings.ts';
 import type { LoadedReading } from './readings.ts';
+import { settleWatch } from './settleWatch.ts';
 import { WEDGE_TITLES } from './wedges.ts';
-
-/** Two years of daily checks. */
-export const MOST_CHECKS = 800;
-/** Checks in the spark line of lists. */
-const SPARK = 24;
 
 export interface WatchSchedule {
   readonly everyDays: number;
@@ -103,7 +94,8 @@ export async function startWatch(
       LOCAL_PERSON,
     );
     for (const [index, own] of figures.entries())
-      await storeCheck(sql, conditionId, id, detail, readings[index], own);
+      await storeCheck(sql, conditionId, id, readings[index], own);
+    await settleWatch(sql, { id, conditionId, detail }, 0);
     return { id };
   });
 }
@@ -147,9 +139,10 @@ export async function addWatchCheck(services: Services, readingId: number): Prom
   const { conditionId } = loaded.print;
   const watch = await watchOf(services, conditionId);
   if (watch === undefined || !sameState(await firstOf(services, watch.detail), loaded)) return;
-  await services.database.transaction((sql) =>
-    storeCheck(sql, conditionId, watch.id, watch.detail, loaded, figuresOf(loaded)),
-  );
+  await services.database.transaction(async (sql) => {
+    const madeMs = await storeCheck(sql, conditionId, watch.id, loaded, figuresOf(loaded));
+    await settleWatch(sql, { id: watch.id, conditionId, detail: watch.detail }, madeMs);
+  });
 }
 
 /** The first reading of a zero reading, without its values. */
@@ -165,47 +158,16 @@ export function isWatchWedge({ title }: { readonly title: string }): boolean {
   return title === WEDGE_TITLES.watch;
 }
 
-/** Judges one more check against the zero reading and all before it, and keeps where the watch stands. */
+/** Keeps a check; a strip that is read again leaves it at its own time. */
 async function storeCheck(
   sql: Sql,
   conditionId: number,
   watchId: number,
-  detail: WatchDetail,
   { reading }: LoadedReading,
   figures: Float64Array,
-): Promise<void> {
+): Promise<number> {
   const madeMs = reading.finishedMs ?? reading.startedMs;
-  const earlier = (await listWatchChecks(sql, watchId, MOST_CHECKS)).filter(
-    ({ readingId }) => readingId !== reading.id,
-  );
-  const differences = watchDifferences(figures, Float64Array.from(detail.zero));
-  const verdict = worstVerdict([
-    metric('mean', differences.mean, detail.meanLimit).verdict,
-    metric('largest', differences.largest, detail.largestLimit).verdict,
-  ]);
-  const { over, cause } = watchCharts([...earlier.map((check) => check.figures), figures]);
-  const own: Omit<WatchCheckRow, 'id'> = {
-    readingId: reading.id,
-    madeMs,
-    meanDeltaE: differences.mean,
-    largestDeltaE: differences.largest,
-    verdict,
-    moved: over.length > 0,
-    cause: cause === undefined ? null : causeSentence(cause),
-    figures,
-  };
-  await upsertWatchCheck(sql, { ...own, conditionId, watchId });
-  await upsertWatchState(sql, {
-    conditionId,
-    watchId,
-    dueMs: madeMs + detail.everyDays * DAY_MS,
-    expiresMs: madeMs + detail.expiresDays * DAY_MS,
-    lastMs: madeMs,
-    verdict,
-    moved: own.moved,
-    cause: own.cause,
-    spark: [...earlier.map((check) => check.meanDeltaE), differences.mean].slice(-SPARK),
-  });
+  return keepWatchCheck(sql, { conditionId, watchId, readingId: reading.id, madeMs, figures });
 }
 
 /** The watch in force on a condition. */

@@ -2,9 +2,9 @@ import { mean } from '@melto/core/numerics/statistics';
 import { BASELINE_CHECKS } from '@melto/core/watch/controlChart';
 import { watchDifferences } from '@melto/core/watch/watchDifferences';
 import { meanFigures } from '@melto/core/watch/watchFigures';
-import { listWatchChecks } from '@melto/store/watches';
 import type { Services } from './context.ts';
-import { MOST_CHECKS, watchOf } from './watch.ts';
+import { checksOf } from './settleWatch.ts';
+import { watchOf } from './watch.ts';
 
 /** Latest checks that the drift is taken from. */
 const RECENT = 3;
@@ -18,9 +18,7 @@ export async function driftSinceZero(
   const watch = await watchOf(services, condition);
   if (watch === undefined) return undefined;
   const zero = Float64Array.from(watch.detail.zero);
-  const checks = (await listWatchChecks(services.database, watch.id, MOST_CHECKS)).filter(
-    ({ madeMs }) => madeMs <= untilMs,
-  );
+  const checks = (await checksOf(services.database, watch.id)).filter(({ madeMs }) => madeMs <= untilMs);
   if (checks.length === 0) return undefined;
   const recent = meanFigures(checks.slice(-RECENT).map(({ figures }) => figures));
   const baseline = checks.slice(0, BASELINE_CHECKS).map(({ figures }) => figures);

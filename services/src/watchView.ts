@@ -1,5 +1,5 @@
 import type { WatchCheckRow } from '@melto/store/watches';
-import { findWatchState, listWatchChecks } from '@melto/store/watches';
+import { findWatchState } from '@melto/store/watches';
 import { listStaleHeads } from '@melto/store/results';
 import { domainNow } from './clock.ts';
 import { conditionOf } from './conditions.ts';
@@ -7,7 +7,8 @@ import type { Services } from './context.ts';
 import { readingsOf } from './readings.ts';
 import { staleSentence } from './stale.ts';
 import type { StaleSentence } from './stale.ts';
-import { isWatchWedge, MOST_CHECKS, watchOf } from './watch.ts';
+import { checksOf } from './settleWatch.ts';
+import { isWatchWedge, watchOf } from './watch.ts';
 import type { WatchSchedule } from './watch.ts';
 
 /** A watch as its surface shows it; the charts are computed from the figures where they are shown. */
@@ -41,7 +42,7 @@ export async function watchView(services: Services, conditionId: number): Promis
     readingsOf(services, conditionId),
     domainNow(services),
   ]);
-  const checks = watch === undefined ? [] : await listWatchChecks(database, watch.id, MOST_CHECKS);
+  const checks = watch === undefined ? [] : await checksOf(database, watch.id);
   const why = stale.find(({ link }) => link === 'watch');
   return {
     nowMs,

@@ -38,41 +38,71 @@ const CHECK = `c.id, c.reading_id AS readingId, c.made_ms AS madeMs, c.mean_delt
 export const WATCH_CHECKS_SQL = `SELECT STRAIGHT_JOIN ${CHECK} FROM watch_check c JOIN reading r ON r.id = c.reading_id
   WHERE c.watch_id = ? AND r.withdrawn_ms IS NULL ORDER BY c.made_ms DESC, c.id DESC LIMIT ?`;
 
-export async function listWatchChecks(sql: Sql, watch: number, most: number): Promise<WatchCheckRow[]> {
-  const rows = await sql.rows<Omit<WatchCheckRow, 'figures' | 'moved'> & { figures: Buffer; moved: number }>(
-    WATCH_CHECKS_SQL,
-    [watch, most],
-  );
-  return rows
-    .map((row) => ({ ...row, moved: row.moved === 1, figures: decodeValues(row.figures) }))
-    .reverse();
+/** The first of them; the same index, forwards. */
+const FIRST_WATCH_CHECKS_SQL = WATCH_CHECKS_SQL.replaceAll(' DESC', '');
+
+/** Checks of a watch, oldest first: the latest `most`, and before them the `first` ones that its charts stand on. */
+export async function listWatchChecks(
+  sql: Sql,
+  watch: number,
+  first: number,
+  most: number,
+): Promise<WatchCheckRow[]> {
+  const latest = (await sql.rows<StoredCheck>(WATCH_CHECKS_SQL, [watch, most])).map(typedCheck).reverse();
+  if (latest.length < most) return latest;
+  const earliest = (await sql.rows<StoredCheck>(FIRST_WATCH_CHECKS_SQL, [watch, first])).map(typedCheck);
+  const known = new Set(latest.map(({ id }) => id));
+  return [...earliest.filter(({ id }) => !known.has(id)), ...latest];
 }
 
-export interface NewWatchCheck extends Omit<WatchCheckRow, 'id'> {
+type StoredCheck = Omit<WatchCheckRow, 'figures' | 'moved'> & { figures: Buffer; moved: number };
+
+function typedCheck(row: StoredCheck): WatchCheckRow {
+  return { ...row, moved: row.moved === 1, figures: decodeValues(row.figures) };
+}
+
+/** A check before it is judged. */
+export interface NewWatchCheck extends Pick<WatchCheckRow, 'readingId' | 'madeMs' | 'figures'> {
   readonly conditionId: number;
   readonly watchId: number;
 }
 
-/** Stores a check; a strip that is read again replaces it. */
-export async function upsertWatchCheck(sql: Sql, row: NewWatchCheck): Promise<void> {
+/** Stores a check that is still to be judged; one that is there keeps its time. @returns the time it is kept under. */
+export async function keepWatchCheck(sql: Sql, row: NewWatchCheck): Promise<number> {
   await sql.change(
     `INSERT INTO watch_check (condition_id, watch_id, reading_id, made_ms, mean_delta_e, largest_delta_e, verdict, moved, cause, figures)
-     VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?)
-     ON DUPLICATE KEY UPDATE mean_delta_e = VALUES(mean_delta_e), largest_delta_e = VALUES(largest_delta_e),
-       verdict = VALUES(verdict), moved = VALUES(moved), cause = VALUES(cause), figures = VALUES(figures)`,
-    [
-      row.conditionId,
-      row.watchId,
-      row.readingId,
-      row.madeMs,
-      row.meanDeltaE,
-      row.largestDeltaE,
-      row.verdict,
-      row.moved,
-      row.cause,
-      encodeValues(row.figures),
-    ],
+     VALUES (?, ?, ?, ?, 0, 0, 'not-judged', 0, NULL, ?)
+     ON DUPLICATE KEY UPDATE figures = VALUES(figures), verdict = VALUES(verdict)`,
+    [row.conditionId, row.watchId, row.readingId, row.madeMs, encodeValues(row.figures)],
   );
+  const kept = await listChecksOfReading(sql, row.readingId);
+  return kept.find(({ watchId }) => watchId === row.watchId)?.madeMs ?? row.madeMs;
+}
+
+/** Watches that a reading is a check of. */
+export function listChecksOfReading(
+  sql: Sql,
+  reading: number,
+): Promise<{ readonly watchId: number; readonly madeMs: number }[]> {
+  return sql.rows('SELECT watch_id AS watchId, made_ms AS madeMs FROM watch_check WHERE reading_id = ?', [
+    reading,
+  ]);
+}
+
+/** Keeps how a check was judged. */
+export async function keepWatchJudgement(
+  sql: Sql,
+  row: Omit<WatchCheckRow, 'readingId' | 'madeMs' | 'figures'>,
+): Promise<void> {
+  await sql.change(
+    'UPDATE watch_check SET mean_delta_e = ?, largest_delta_e = ?, verdict = ?, moved = ?, cause = ? WHERE id = ?',
+    [row.meanDeltaE, row.largestDeltaE, row.verdict, row.moved, row.cause, row.id],
+  );
+}
+
+/** Waits for others that change the checks of a watch. */
+export async function lockWatch(sql: Sql, watch: number): Promise<void> {
+  await sql.rows('SELECT id FROM result WHERE id = ? FOR UPDATE', [watch]);
 }
 
 const STATE = `condition_id AS conditionId, watch_id AS watchId, due_ms AS dueMs, expires_ms AS expiresMs, last_ms AS lastMs, verdict, moved, cause, spark FROM watch_state`;
@@ -108,6 +138,10 @@ export async function upsertWatchState(sql: Sql, row: WatchStateRow): Promise<vo
       JSON.stringify(row.spark),
     ],
   );
+}
+
+export async function removeWatchState(sql: Sql, condition: number): Promise<void> {
+  await sql.change('DELETE FROM watch_state WHERE condition_id = ?', [condition]);
 }
 
 function typed(row: StoredState): WatchStateRow {

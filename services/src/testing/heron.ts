@@ -1,0 +1,44 @@
+import { advanceClock } from '../clock.ts';
+import type { JudgedBy } from '../checkChoice.ts';
+import { conditionChoices, createCondition, DEFAULT_POINTS } from '../conditions.ts';
+import { printWedge } from '../wedges.ts';
+import type { WedgeInput } from '../wedges.ts';
+import { named } from './named.ts';
+import { readSheets } from './readSheets.ts';
+import type { TestServices } from './testServices.ts';
+
+/** All points of the settings record that a print wants ticked. */
+export const TICKS = DEFAULT_POINTS.filter(({ tickAtPrint }) => tickAtPrint).map(({ label }) => label);
+export const HOUR = 3_600_000;
+export const DAY = 24 * HOUR;
+
+/** Makes the condition of the Heron on a stock. */
+export async function heronOn(services: TestServices, stock: string): Promise<number> {
+  const heron = named((await conditionChoices(services)).devices, 'Heron');
+  const { id } = await createCondition(services, {
+    deviceId: heron.id,
+    stockId: named(heron.stocks, stock).id,
+    inkSet: heron.inkSet,
+    mode: 'standard',
+    points: DEFAULT_POINTS,
+  });
+  return id;
+}
+
+/** Prints a wedge, lets it rest and reads it. */
+export async function readWedge(
+  services: TestServices,
+  conditionId: number,
+  kind: WedgeInput['kind'],
+  judgedBy?: JudgedBy,
+  mode: 'M0' | 'M1' = 'M1',
+): Promise<{ readonly readingId: number; readonly resultId: number | null }> {
+  const { sheets } = await printWedge(
+    services,
+    conditionId,
+    { kind, paper: 'a4', reader: 'strip', judgedBy },
+    { ticks: TICKS },
+  );
+  await advanceClock(services, 3 * HOUR);
+  return readSheets(services, sheets, mode);
+}
