@@ -21,6 +21,7 @@ import {
   setAimSetRemoved,
 } from '@melto/store/aimSets';
 import type { AimSetRow, AimSetSource } from '@melto/store/aimSets';
+import { askedSet } from './checkChoice.ts';
 import { domainNow } from './clock.ts';
 import { LOCAL_PERSON } from './context.ts';
 import type { Services } from './context.ts';
@@ -214,32 +215,12 @@ export async function createAimSetFromReading(
   readingId: number,
 ): Promise<{ readonly id: number }> {
   const { print } = await loadReading(services, readingId);
-  const { set, chart, rows } = await completeReading(services, print.conditionId, readingId);
-  const asked = nominalValues(chart.set.device, chart.set.space, rows);
-  if (asked === undefined)
-    throw new Problem(
-      'bad-input',
-      'This reading is not of CMYK values.',
-      'Choose a reading of a CMYK chart or a control wedge.',
-      'readingId',
-    );
+  const asked = askedSet(await completeReading(services, print.conditionId, readingId));
   const id = await store(services, input, 'reading', `Reading of ${print.code}`, {
-    ...set,
-    space: 'cmyk',
-    device: asked,
+    ...asked,
     lab: undefined,
   });
   return { id };
-}
-
-/** CMYK values that a chart asks for, of its rows; undefined where it asks for other colours. */
-export function nominalValues(
-  device: Float64Array | undefined,
-  space: string | undefined,
-  rows: readonly number[],
-): Float64Array | undefined {
-  if (device === undefined || space !== 'cmyk') return undefined;
-  return Float64Array.from(rows.flatMap((row) => [...device.subarray(4 * row, 4 * row + 4)]));
 }
 
 export interface AimByHand {

@@ -7,8 +7,9 @@ import {
   storedMetric,
 } from '@melto/core/conformity/checkDetail';
 import type { CheckDetail } from '@melto/core/conformity/checkDetail';
-import { deviceKey } from '@melto/core/conformity/aims';
+import { deviceKey, pairKey } from '@melto/core/conformity/aims';
 import { whatDecides } from '@melto/core/conformity/whatDecides';
+import type { PatchSet } from '@melto/core/cgats/patchSet';
 import { issueText } from '@melto/core/result';
 import { findResult } from '@melto/store/results';
 import { loadAims } from './aimSets.ts';
@@ -17,7 +18,7 @@ import type { Services } from './context.ts';
 import { Problem } from './problem.ts';
 import type { LoadedReading } from './readings.ts';
 import { loadToleranceSet } from './toleranceSets.ts';
-import { askedSet } from './checkChoice.ts';
+import { askedSet, spotReadings, spotRows } from './checkChoice.ts';
 import type { CheckChoice, JudgedBy } from './checkChoice.ts';
 import { budgetOf, driftOf, OUT_OF_REACH, reachOf } from './checkSources.ts';
 import { personName } from './person.ts';
@@ -34,8 +35,9 @@ export async function checkDetail(
     loadToleranceSet(services, choice.toleranceSetId),
   ]);
   const set = askedSet(loaded);
+  const spots = spotReadings(loaded);
   const judge = (corrected: boolean): AimCheck | undefined => {
-    const result = checkAgainstAims(set, aims, tolerances, corrected);
+    const result = checkAgainstAims(set, aims, tolerances, corrected, spots);
     if (result.ok) return result.value;
     if (corrected === choice.substrateCorrected)
       throw new Problem(
@@ -50,17 +52,15 @@ export async function checkDetail(
   if (check === undefined) throw new Error('unreachable');
   const corrected = choice.substrateCorrected ? undefined : judge(true);
   const decided = whatDecides(check.pairs, check, tolerances, corrected);
-  const device = set.device ?? new Float64Array(0);
-  const pairOf = new Map(check.pairs.map((pair, index) => [deviceKey(pair.device, 0), index]));
-  const pairOfRow = loaded.rows.map((_, i) => pairOf.get(deviceKey(device, i)) ?? -1);
+  const pairOfRow = pairsOfRows(loaded, set, check);
   const nameOf = (pair: number): string => {
     const i = pairOfRow.indexOf(pair);
-    return set.names?.[i] ?? set.ids[i] ?? '';
+    return loaded.set.names?.[i] ?? loaded.set.ids[i] ?? '';
   };
   const rowToPair = new Map(loaded.rows.map((row, i) => [row, pairOfRow[i]]));
   const patches = checkedPatches(check, nameOf);
   const reach = await reachOf(services, loaded, pairOfRow, check, before);
-  const distribution = distributionOf(check.deltaE);
+  const distribution = distributionOf(patches);
   const { reading, print, condition, chart } = loaded;
   const same =
     before !== undefined &&
@@ -118,6 +118,17 @@ export async function checkDetail(
     ),
   };
   return { detail, check };
+}
+
+/** The pair that each row of a reading went into; −1 where it has no aim. */
+function pairsOfRows(loaded: LoadedReading, asked: PatchSet, { pairs }: AimCheck): readonly number[] {
+  const byKey = new Map(pairs.map((pair, index) => [pairKey(pair), index]));
+  const device = asked.device ?? new Float64Array(0);
+  let next = 0;
+  return spotRows(loaded).map((spot) => {
+    const key = spot === undefined ? deviceKey(device, next++) : pairKey({ spot: spot.name, device });
+    return byKey.get(key) ?? -1;
+  });
 }
 
 /** The way of the values to the device, in words. */

@@ -1,7 +1,7 @@
 import { repeatability } from '@melto/core/characterise/repeatability';
 import type { AimCheck } from '@melto/core/conformity/checkAgainstAims';
 import type { CheckDetail } from '@melto/core/conformity/checkDetail';
-import { deviceKey } from '@melto/core/conformity/aims';
+import { pairKey } from '@melto/core/conformity/aims';
 import { errorBudget } from '@melto/core/conformity/errorBudget';
 import type { ErrorBudget } from '@melto/core/conformity/errorBudget';
 import { judgeColours } from '@melto/core/conformity/judgeColours';
@@ -62,14 +62,14 @@ export async function driftOf(
     if (detail === undefined) continue;
     const measured = new Map(
       detail.patches.map((patch) => [
-        deviceKey(
-          patch.device.map((v) => v / 100),
-          0,
-        ),
+        pairKey({
+          device: patch.device.map((value) => value / 100),
+          spot: patch.device.length === 0 ? patch.name : undefined,
+        }),
         patch.measured,
       ]),
     );
-    const pairs = check.pairs.map((pair) => ({ ...pair, measured: measured.get(deviceKey(pair.device, 0)) }));
+    const pairs = check.pairs.map((pair) => ({ ...pair, measured: measured.get(pairKey(pair)) }));
     const complete = pairs.flatMap((pair) =>
       pair.measured === undefined ? [] : [{ ...pair, measured: pair.measured }],
     );

@@ -11,6 +11,8 @@ export interface TrialCheck {
   readonly verdict: string;
   readonly patches: readonly {
     readonly device: readonly number[];
+    /** Name of the spot colour that it is. */
+    readonly spot?: string;
     readonly aim: readonly number[];
     readonly measured: readonly number[];
   }[];
@@ -35,7 +37,8 @@ export async function trialChecks(services: Services): Promise<TrialCheck[]> {
       madeMs,
       tolerances: header.tolerances.name,
       verdict,
-      patches: patches.map(({ device, aim, measured }) => ({
+      patches: patches.map(({ name, device, aim, measured }) => ({
+        ...(device.length === 0 ? { spot: name } : {}),
         device: device.map((value) => value / 100),
         aim: round(aim),
         measured: round(measured),

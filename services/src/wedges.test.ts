@@ -166,13 +166,50 @@ describe('wedges on a device that takes RGB', () => {
     expect(refused.title).toContain('no aim for C M Y K 70 0 90 10');
   });
 
+  it('carry spot colours, judged by their own aims and kept out of a house standard', async () => {
+    const spots = [
+      { name: 'Seed red', lab: [52, 48, 26] },
+      { name: 'Neon', lab: [75, -90, 80] },
+    ] as const;
+    const judgedBy = by('profile, absolute');
+    const { sheets, printId } = await print({ judgedBy, spots });
+    const row = await findPrint(services.database, printId);
+    expect((await loadChart(services, row?.chartId ?? 0)).set.names?.slice(-4)).toEqual([
+      ...['Seed red', 'Seed red', 'Neon', 'Neon'],
+    ]);
+    await advanceClock(services, 3 * HOUR);
+    const { resultId, readingId } = await readSheets(services, sheets);
+    const { detail } = await resultView<unknown, CheckDetail>(services, resultId ?? 0, 'conformity');
+    const [red, neon] = detail.patches.slice(-2);
+    expect(red).toMatchObject({ name: 'Seed red', aim: [52, 48, 26], groups: ['spot colours'], device: [] });
+    expect(red.deltaE).toBeLessThan(2.5);
+    // No ink of this device is so bright: its metric fails, and its profile knows why.
+    expect(neon.deltaE).toBeGreaterThan(5);
+    expect(detail.decides.outOfReach).toContain(detail.patches.indexOf(neon));
+    expect(detail.metrics.filter(({ verdict }) => verdict === 'does-not-conform')).toMatchObject([
+      { group: 'spot colours', count: 2, worst: detail.patches.indexOf(neon) },
+    ]);
+    expect(detail.distribution.count).toBe(detail.patches.length - 2);
+    expect(new Set(detail.sheet.flat(2)).has(detail.patches.indexOf(red))).toBe(true);
+    const [trial] = await trialChecks(services);
+    expect(trial.patches.map(({ spot }) => spot).slice(-3)).toEqual([undefined, 'Seed red', 'Neon']);
+    const standard = await createAimSetFromReading(services, { name: 'With spots' }, readingId);
+    expect((await loadAims(services, standard.id)).view.patches).toBe(84);
+    for (const [wrong, field] of [
+      [{ spots, judgedBy: by('device values') }, 'through'],
+      [{ spots: [spots[0], spots[0]], judgedBy }, 'spots'],
+      [{ spots: [{ name: ' ', lab: [50, 0, 0] }], judgedBy }, 'spots'],
+    ] as const)
+      expect((await refusal(print(wrong))).field).toBe(field);
+  });
+
   it('are what can be judged again, or become a house standard', async () => {
     const { readings, hasCurves } = await judgeableReadings(services, proofer);
-    expect(readings.map(({ title }) => title)).toEqual(['Proof wedge', 'Proof wedge']);
+    expect(readings.map(({ title }) => title)).toEqual(Array(3).fill('Proof wedge'));
     expect(hasCurves).toBe(false);
     const offered = await readingsToAim(services);
     expect(offered.map(({ id }) => id)).toEqual(readings.map(({ id }) => id));
-    const { id } = await createAimSetFromReading(services, { name: 'Proof as it is' }, readings[0].id);
+    const { id } = await createAimSetFromReading(services, { name: 'Proof as it is' }, readings[1].id);
     const { aims, view } = await loadAims(services, id);
     expect(view).toMatchObject({ source: 'reading', patches: 84, conditions: { mode: 'M1' } });
     expect(aims.spectra?.values).toHaveLength(84 * 36);

@@ -8,13 +8,16 @@ import type { NamedPatches } from '@melto/core/charts/namedPatches';
 import { READER_NEEDS } from '@melto/core/charts/pageGeometry';
 import type { PaperName, ReaderKind } from '@melto/core/charts/pageGeometry';
 import { WHITE_D50_MEASURED, WHITE_ICC } from '@melto/core/colour/whitePoints';
-import { xyzToLab } from '@melto/core/colour/xyzToLab';
+import { labToScreen } from '@melto/core/colour/srgb';
+import { labToXyz, xyzToLab } from '@melto/core/colour/xyzToLab';
+import { MOST_SPOT_COLOURS } from '@melto/core/conformity/spotColour';
 import { channelCount } from '@melto/core/device/deviceSpace';
 import { labToDevice } from '@melto/core/icc/profileTransform';
+import type { NamedColour } from '@melto/core/refine/namedColour';
 import { unwrap } from '@melto/core/result';
 import { loadAims } from './aimSets.ts';
 import { storeChart } from './charts.ts';
-import type { JudgedBy } from './checkChoice.ts';
+import type { JudgedBy, SpotPatch } from './checkChoice.ts';
 import { conditionOf } from './conditions.ts';
 import type { ConditionRow } from './conditions.ts';
 import type { Services } from './context.ts';
@@ -36,10 +39,12 @@ export interface WedgeInput {
   readonly kind: WedgeKind | 'own';
   /** Patches of an own wedge. */
   readonly patches?: readonly OwnPatch[];
+  /** Spot colours that the profile simulates on the same sheet. */
+  readonly spots?: readonly NamedColour[];
   readonly paper: PaperName;
   readonly reader: ReaderKind;
   /** What it will be judged by; the choice is made before reading. A watch is judged by its zero reading. */
-  readonly judgedBy?: JudgedBy;
+  readonly judgedBy?: Omit<JudgedBy, 'spots'>;
 }
 
 export const WEDGE_TITLES: Readonly<Record<WedgeInput['kind'], string>> = {
@@ -63,12 +68,21 @@ export async function printWedge(
       'Control wedges are for CMYK aims; this device has six inks.',
       'Print a chart of its own.',
     );
-  const wedge = input.kind === 'own' ? ownWedge(input.patches ?? []) : controlWedge(input.kind);
+  const process = input.kind === 'own' ? ownWedge(input.patches ?? []) : controlWedge(input.kind);
   const { judgedBy } = input;
   if (judgedBy !== undefined) await loadToleranceSet(services, judgedBy.toleranceSetId);
   if (judgedBy === undefined && input.kind !== 'watch')
     throw new Problem('bad-input', 'A wedge is printed for aims.', 'Choose aims and tolerances.', 'judgedBy');
-  const through = await valuesThrough(services, condition, wedge.device, judgedBy);
+  const spots = spotPatches(input.spots ?? [], process.names.length);
+  const through = await valuesThrough(services, condition, process.device, judgedBy, spots);
+  if (spots.length > 0 && (through === undefined || input.kind === 'watch'))
+    throw new Problem(
+      'bad-input',
+      'Spot colours are simulated by the profile.',
+      'Print through the profile, or leave them out.',
+      'spots',
+    );
+  const wedge = withSpots(process, spots);
   const seed = services.seed();
   const needs = READER_NEEDS[input.reader];
   const layout =
@@ -91,7 +105,47 @@ export async function printWedge(
     condition.space === 'cmyk' && (await curvesInForce(services.database, conditionId)) !== undefined
       ? 'in force'
       : undefined;
-  return printChart(services, chartId, { curves, ...print }, through, judgedBy);
+  const kept = judgedBy === undefined || spots.length === 0 ? judgedBy : { ...judgedBy, spots };
+  return printChart(services, chartId, { curves, ...print }, through, kept);
+}
+
+/** Each spot colour is printed so often, and averaged. */
+const SPOT_COPIES = 2;
+
+function spotPatches(colours: readonly NamedColour[], first: number): SpotPatch[] {
+  if (colours.length > MOST_SPOT_COLOURS)
+    throw new Problem(
+      'bad-input',
+      `${colours.length} spot colours.`,
+      `A wedge carries ${MOST_SPOT_COLOURS} at most.`,
+      'spots',
+    );
+  const named = new Set(colours.map(({ name }) => name.trim()));
+  if (named.size < colours.length || named.has(''))
+    throw new Problem(
+      'bad-input',
+      'Each spot colour needs a name of its own.',
+      'Mend the list and choose it again.',
+      'spots',
+    );
+  return colours.flatMap(({ name, lab }, i) =>
+    Array.from({ length: SPOT_COPIES }, (_, copy) => ({
+      row: first + SPOT_COPIES * i + copy,
+      name: name.trim(),
+      lab,
+    })),
+  );
+}
+
+/** The wedge with its spot colours; what they ask of the process inks only serves to lay neighbours apart. */
+function withSpots({ device, names }: NamedPatches, spots: readonly SpotPatch[]): NamedPatches {
+  return {
+    device: Float64Array.from([
+      ...device,
+      ...spots.flatMap(({ lab }) => [...labToScreen(lab).rgb.map((level) => eightBit(1 - level / 255)), 0]),
+    ]),
+    names: [...names, ...spots.map(({ name }) => name)],
+  };
 }
 
 function ownWedge(patches: readonly OwnPatch[]): NamedPatches {
@@ -113,7 +167,8 @@ async function valuesThrough(
   services: Services,
   condition: ConditionRow,
   asked: Float64Array,
-  judgedBy: JudgedBy | undefined,
+  judgedBy: WedgeInput['judgedBy'],
+  spots: readonly SpotPatch[],
 ): Promise<{ readonly profileResultId: number | null; readonly values: Float64Array } | undefined> {
   const through = judgedBy?.through ?? (condition.space === 'rgb' ? 'profile, absolute' : 'device values');
   if (through === 'device values') {
@@ -147,7 +202,8 @@ async function valuesThrough(
       'aimSetId',
     );
   const relative = through === 'profile, relative';
-  const lab = aimLab(wanted.xyz, relative ? wanted.paper : undefined);
+  const spotXyz = spots.flatMap(({ lab }) => [...labToXyz(lab, WHITE_D50_MEASURED)]);
+  const lab = aimLab(Float64Array.from([...wanted.xyz, ...spotXyz]), relative ? wanted.paper : undefined);
   const channels = channelCount(condition.space);
   const device = new Float64Array((lab.length / 3) * channels);
   unwrap(labToDevice(profile.profile, relative ? 'relative' : 'absolute')).apply(lab, device);

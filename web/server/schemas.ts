@@ -7,6 +7,7 @@ import type { RefinementRequest } from '@melto/services/chartJobs';
 import type { CurvesChoices } from '@melto/services/curves';
 import type { NewPressChart } from '@melto/services/pressCharts';
 import type { NewCondition } from '@melto/services/conditions';
+import { MOST_SPOT_COLOURS } from '@melto/core/conformity/spotColour';
 import { MOST_WEDGE_PATCHES, WEDGE_KINDS } from '@melto/core/charts/controlWedge';
 import { PATCH_GROUPS } from '@melto/core/conformity/patchGroups';
 import { QUANTITIES, STATISTICS } from '@melto/core/conformity/toleranceSet';
@@ -108,6 +109,7 @@ const LAB = {
   maxItems: 3,
   items: { type: 'number', minimum: -250, maximum: 250 },
 };
+const NAMED_COLOUR = object({ name: { type: 'string', maxLength: 200 }, lab: LAB });
 const CHOICE = { aimSetId: ID, toleranceSetId: ID, substrateCorrected: { type: 'boolean' } };
 const INKS = { type: 'array', minItems: 4, maxItems: 4, items: { type: 'number', minimum: 0, maximum: 100 } };
 const DAYS = { type: 'integer', minimum: 1, maximum: 400 };
@@ -207,7 +209,7 @@ export const SCHEMAS: { readonly [Name in keyof Bodies]: Schema<Bodies[Name]> } 
     colours: {
       type: 'array',
       maxItems: REFINEMENT_MOST.colours,
-      items: object({ name: { type: 'string', maxLength: 200 }, lab: LAB }),
+      items: NAMED_COLOUR,
     },
     picture: { type: 'array', maxItems: 64, items: object({ lab: LAB }) },
     readings: { type: 'integer', minimum: 1, maximum: REFINEMENT_MOST.readings },
@@ -278,6 +280,7 @@ export const SCHEMAS: { readonly [Name in keyof Bodies]: Schema<Bodies[Name]> } 
         maxItems: MOST_WEDGE_PATCHES,
         items: object({ name: { type: 'string', maxLength: 80 }, device: INKS }),
       },
+      spots: { type: 'array', maxItems: MOST_SPOT_COLOURS, items: NAMED_COLOUR },
       judgedBy: object({
         ...CHOICE,
         through: { enum: ['profile, absolute', 'profile, relative', 'device values'] },
@@ -285,7 +288,7 @@ export const SCHEMAS: { readonly [Name in keyof Bodies]: Schema<Bodies[Name]> } 
       ...PRINT,
       frontEnd: { enum: ['factory curves', 'no curves'] },
     },
-    ['patches', 'judgedBy', 'conversion', 'side', 'frontEnd'],
+    ['patches', 'spots', 'judgedBy', 'conversion', 'side', 'frontEnd'],
   ),
   check: object({ readingId: ID, ...CHOICE }),
   watch: object({

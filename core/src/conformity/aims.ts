@@ -3,6 +3,7 @@ import type { MeasurementConditions, PatchSpectra } from '../cgats/patchSet.ts';
 import type { Xyz } from '../colour/xyz.ts';
 import { meanPaperXyz } from '../device/meanPaperXyz.ts';
 import { completedAims } from './completedAims.ts';
+import type { ColourPair } from './judgeColours.ts';
 import { localAims } from './localAims.ts';
 import type { PublishedCondition } from './publishedCondition.ts';
 
@@ -74,6 +75,11 @@ export function aimsFor(aims: Aims, wanted: Float64Array): AimsFor {
 /** Device values agree where they are the same whole level of 8 bits. */
 export function deviceKey(device: ArrayLike<number>, row: number): string {
   return [0, 1, 2, 3].map((ink) => Math.round(255 * device[4 * row + ink])).join();
+}
+
+/** What tells the pairs of a check apart: their device values, or the name of a spot colour. */
+export function pairKey({ device, spot }: Pick<ColourPair, 'device' | 'spot'>): string {
+  return spot === undefined ? deviceKey(device, 0) : `spot ${spot}`;
 }
 
 function leastOf(lists: readonly Float64Array[]): Xyz {

@@ -4,15 +4,15 @@ import { mergeRepeats } from '../characterise/mergeRepeats.ts';
 import type { Lab } from '../colour/lab.ts';
 import { WHITE_D50_MEASURED } from '../colour/whitePoints.ts';
 import type { Xyz } from '../colour/xyz.ts';
-import { xyzToLab } from '../colour/xyzToLab.ts';
+import { labToXyz, xyzToLab } from '../colour/xyzToLab.ts';
 import { meanPaperXyz } from '../device/meanPaperXyz.ts';
 import { failure, success } from '../result.ts';
 import type { Result } from '../result.ts';
 import { aimsFor } from './aims.ts';
 import type { AimOrigin, Aims } from './aims.ts';
-import { judgeColours } from './judgeColours.ts';
+import { groupsOf, judgeColours } from './judgeColours.ts';
 import type { ColourPair, Judgement } from './judgeColours.ts';
-import { patchGroups } from './patchGroups.ts';
+import type { SpotReading } from './spotColour.ts';
 import { substrateCorrected } from './substrateCorrected.ts';
 import type { ToleranceSet } from './toleranceSet.ts';
 
@@ -37,12 +37,14 @@ export interface CheckedPair extends ColourPair {
  * Judges a reading against aims for its device values; repeats are averaged as reflectance before.
  * @param reading its device values are those that the aims are for, not what a colour conversion made of them.
  * @param corrected aims are moved to the substrate that was read, where the tolerance set does not forbid it.
+ * @param spots spot colours of the same sheet, by aims of their own.
  */
 export function checkAgainstAims(
   reading: PatchSet,
   aims: Aims,
   tolerances: ToleranceSet,
   corrected: boolean,
+  spots: readonly SpotReading[] = [],
 ): Result<AimCheck> {
   const xyz = patchXyz(reading);
   if (reading.space !== 'cmyk' || reading.device === undefined || xyz === undefined)
@@ -70,22 +72,34 @@ export function checkAgainstAims(
       expected: 'bare paper, to correct the aims by it',
       found: 'none',
     });
-  const moved =
+  const move = (xyz: Float64Array): Float64Array =>
     corrected && paper !== undefined && wanted.paper !== undefined
-      ? substrateCorrected(wanted.xyz, wanted.paper, paper, wanted.least)
-      : wanted.xyz;
-  const pairs = rows.map((row): CheckedPair => {
-    const device = read.device.subarray(4 * row, 4 * row + 4);
-    const keeps = tolerances.substrateUncorrected && patchGroups(device).has('substrate');
-    const uncorrected = labAt(wanted.xyz, row);
-    return {
+      ? substrateCorrected(xyz, wanted.paper, paper, wanted.least)
+      : xyz;
+  const moved = move(wanted.xyz);
+  const process = rows.map((row): CheckedPair => ({
+    device: read.device.subarray(4 * row, 4 * row + 4),
+    aim: labAt(moved, row),
+    uncorrected: labAt(wanted.xyz, row),
+    measured: labAt(read.xyz, row),
+    origin: wanted.origins[row],
+  }));
+  const groups = groupsOf(process);
+  const pairs = [
+    ...process.map((pair, i) =>
+      tolerances.substrateUncorrected && groups[i].has('substrate')
+        ? { ...pair, aim: pair.uncorrected }
+        : pair,
+    ),
+    ...spots.map(({ name, lab, xyz: own, device }): CheckedPair => ({
       device,
-      aim: keeps ? uncorrected : labAt(moved, row),
-      uncorrected,
-      measured: labAt(read.xyz, row),
-      origin: wanted.origins[row],
-    };
-  });
+      spot: name,
+      aim: corrected ? labAt(move(Float64Array.from(labToXyz(lab, WHITE_D50_MEASURED))), 0) : lab,
+      uncorrected: lab,
+      measured: xyzToLab(own, WHITE_D50_MEASURED),
+      origin: 'given',
+    })),
+  ];
   const judgement = judgeColours(pairs, tolerances);
   const otherwise = conditionsApart(reading.conditions, aims.conditions);
   return success({

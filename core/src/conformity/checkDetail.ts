@@ -6,7 +6,8 @@ import type { AimOrigin } from './aims.ts';
 import type { AimCheck } from './checkAgainstAims.ts';
 import type { ErrorBudget } from './errorBudget.ts';
 import type { JudgedMetric } from './judgeColours.ts';
-import { PATCH_GROUPS, patchGroups } from './patchGroups.ts';
+import { groupsOf } from './judgeColours.ts';
+import { PATCH_GROUPS } from './patchGroups.ts';
 import type { PatchGroup } from './patchGroups.ts';
 import type { Verdict } from './shortCheck.ts';
 import type { Quantity, Statistic } from './toleranceSet.ts';
@@ -47,7 +48,7 @@ export interface CheckHeader {
 
 export interface CheckedPatch {
   readonly name: string;
-  /** C, M, Y, K, per cent. */
+  /** C, M, Y, K, per cent; none of a spot colour. */
   readonly device: readonly number[];
   readonly aim: Lab;
   readonly uncorrected: Lab;
@@ -118,14 +119,15 @@ export interface CheckDetail {
 }
 
 export function checkedPatches(check: AimCheck, nameOf: (row: number) => string): CheckedPatch[] {
-  return check.pairs.map(({ device, aim, uncorrected, measured, origin }, row) => ({
-    name: nameOf(row),
-    device: Array.from(device, (value) => Math.round(value * 10_000) / 100),
+  const groups = groupsOf(check.pairs);
+  return check.pairs.map(({ device, spot, aim, uncorrected, measured, origin }, row) => ({
+    name: spot ?? nameOf(row),
+    device: spot === undefined ? Array.from(device, (value) => Math.round(value * 10_000) / 100) : [],
     aim,
     uncorrected,
     measured,
     origin,
-    groups: [...patchGroups(device)],
+    groups: [...groups[row]],
     deltaE: check.deltaE[row],
   }));
 }
@@ -140,9 +142,14 @@ export function storedMetric(line: JudgedMetric): StoredMetric {
   };
 }
 
-/** Of the ΔE00 of all patches. */
-export function distributionOf(deltaE: ArrayLike<number>): Distribution {
-  const values = Array.from(deltaE);
+/** Patches of the process inks: all but spot colours. */
+export function processPatches(patches: readonly CheckedPatch[]): CheckedPatch[] {
+  return patches.filter(({ groups }) => groups.includes('all'));
+}
+
+/** Of the ΔE00 of all patches but spot colours. */
+export function distributionOf(patches: readonly CheckedPatch[]): Distribution {
+  const values = processPatches(patches).map(({ deltaE }) => deltaE);
   const p95 = percentile(values, 95);
   return {
     count: values.length,

@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import type { CheckDetail, StoredMetric } from './checkDetail.ts';
 import { distributionOf } from './checkDetail.ts';
+import type { CheckedPatch } from './checkDetail.ts';
 import {
   decidesSentences,
   metricValue,
@@ -89,7 +90,9 @@ describe('words of a check', () => {
   it('distributions are as worked out by hand', () => {
     // 0, 0.1 … 4: 41 values, the 95th percentile lies at the 38th: 3.8; the tail is 3.8, 3.9, 4.
     const values = Array.from({ length: 41 }, (_, i) => i / 10);
-    const { mean, median, p90, p95, tail, largest, standardDeviation } = distributionOf(values);
+    const { mean, median, p90, p95, tail, largest, standardDeviation } = distributionOf(
+      values.map((deltaE) => ({ deltaE, groups: ['all'] }) as unknown as CheckedPatch),
+    );
     expect([mean, median, p90, p95, tail, largest].map((value) => Number(value.toFixed(9)))).toEqual([
       2, 2, 3.6, 3.8, 3.9, 4,
     ]);

@@ -1,7 +1,7 @@
 import type { Lab } from '../colour/lab.ts';
 import { largest, mean, percentile, standardDeviation } from '../numerics/statistics.ts';
 import { PAIR_QUANTITIES } from './colourDifferences.ts';
-import { patchGroups } from './patchGroups.ts';
+import { OPTIONAL_GROUPS, patchGroups, SPOT_GROUPS } from './patchGroups.ts';
 import type { PatchGroup } from './patchGroups.ts';
 import { scaleDifferences } from './scaleDifferences.ts';
 import { metric, worstVerdict } from './shortCheck.ts';
@@ -10,6 +10,8 @@ import type { Quantity, Statistic, ToleranceMetric, ToleranceSet } from './toler
 
 export interface ColourPair {
   readonly device: ArrayLike<number>;
+  /** Name of the spot colour that it is. */
+  readonly spot?: string;
   readonly aim: Lab;
   readonly measured: Lab;
 }
@@ -33,7 +35,8 @@ export interface Judgement {
 
 /**
  * Judges measured colours against aims. Values are judged unrounded; one that equals its limit is within. A metric
- * whose group has no patch is not judged, and neither then is the whole, unless another metric fails.
+ * whose group has no patch is not judged, and neither then is the whole, unless another metric fails; one of a group
+ * that a check need not have is left out then.
  * @param groups of the pairs, where they are known already.
  */
 export function judgeColours(
@@ -42,7 +45,10 @@ export function judgeColours(
   groups = groupsOf(pairs),
 ): Judgement {
   const valuesOf = metricValues(pairs, groups);
-  const metrics = tolerances.metrics.map((line): JudgedMetric => {
+  const asked = tolerances.metrics.filter(
+    ({ group }) => !OPTIONAL_GROUPS.has(group) || groups.some((own) => own.has(group)),
+  );
+  const metrics = asked.map((line): JudgedMetric => {
     const { rows, values } = valuesOf(line.group, line.quantity);
     const value = values.length === 0 ? NaN : STATISTIC_OF[line.statistic](values);
     const { margin, verdict } = metric(line.group, value, line.limit);
@@ -59,13 +65,13 @@ export function judgeColours(
   return {
     verdict: worstVerdict(metrics.map(({ verdict }) => verdict)),
     metrics,
-    deltaE: Float64Array.from(valuesOf('all', 'ΔE00').values),
+    deltaE: Float64Array.from(pairs, ({ aim, measured }) => PAIR_QUANTITIES.ΔE00(aim, measured)),
   };
 }
 
-/** The groups of each pair, by its device values. */
+/** The groups of each pair, by its device values, or as a spot colour. */
 export function groupsOf(pairs: readonly ColourPair[]): readonly ReadonlySet<PatchGroup>[] {
-  return pairs.map(({ device }) => patchGroups(device));
+  return pairs.map(({ device, spot }) => (spot === undefined ? patchGroups(device) : SPOT_GROUPS));
 }
 
 /** Rows of a group that have a quantity, with its values, signed where it has a sign. */

@@ -15,8 +15,14 @@ export const PATCH_GROUPS = [
   'chromatic midtones',
   'outer gamut',
   'tertiaries',
+  'spot colours',
 ] as const;
 export type PatchGroup = (typeof PATCH_GROUPS)[number];
+
+/** Groups that a wedge need not have: their metrics are left out where it has none. */
+export const OPTIONAL_GROUPS: ReadonlySet<PatchGroup> = new Set(['spot colours']);
+/** A spot colour is judged by itself only; its inks are a means. */
+export const SPOT_GROUPS: ReadonlySet<PatchGroup> = new Set(['spot colours']);
 
 const NONE = 0.005;
 const FULL = 0.995;

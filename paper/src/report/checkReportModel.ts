@@ -1,6 +1,7 @@
 import { labToHex } from '@melto/core/colour/srgb';
 import { deltaChroma, deltaHue } from '@melto/core/conformity/colourDifferences';
 import { budgetShare } from '@melto/core/conformity/errorBudget';
+import { processPatches } from '@melto/core/conformity/checkDetail';
 import type { CheckDetail, CheckedPatch } from '@melto/core/conformity/checkDetail';
 import {
   decidesSentences,
@@ -62,7 +63,7 @@ export function checkReportModel(detail: CheckDetail, version: number): ReportMo
         kind: 'histogram',
         title: `Distribution of ΔE00 over ${distribution.count} patches`,
         histogram: histogramOf(
-          detail.patches.map(({ deltaE }) => deltaE),
+          processPatches(detail.patches).map(({ deltaE }) => deltaE),
           BIN,
           'ΔE00',
           [
@@ -198,11 +199,11 @@ function patchTable(title: string, patches: readonly CheckedPatch[]): ReportSect
 }
 
 function inks({ device }: CheckedPatch): string {
-  return device.map((value) => value.toFixed(0)).join(' ');
+  return device.length === 0 ? 'spot' : device.map((value) => value.toFixed(0)).join(' ');
 }
 
 function patchWords(patch: CheckedPatch): string {
-  return `${patch.name} (${inks(patch)})`;
+  return patch.device.length === 0 ? patch.name : `${patch.name} (${inks(patch)})`;
 }
 
 export function conditionsWords(conditions: MeasurementConditions): string {

@@ -71,7 +71,7 @@ function detailOf(): CheckDetail {
     withoutAim: 0,
     metrics: check.metrics.map(storedMetric),
     patches,
-    distribution: distributionOf(check.deltaE),
+    distribution: distributionOf(patches),
     groups: groupFigures(patches),
     white: null,
     decides: { deciding: [], remedies: [], share: 0.5, outOfReach: [], drift: null },

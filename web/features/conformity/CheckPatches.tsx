@@ -53,7 +53,7 @@ export function CheckPatches({
       patches.map((patch) => ({
         id: detail.patches.findIndex(({ name, device }) => name === patch.name && device === patch.device),
         name: patch.name,
-        inks: patch.device.map((value) => value.toFixed(0)).join(' '),
+        inks: patch.device.length === 0 ? 'spot' : patch.device.map((value) => value.toFixed(0)).join(' '),
         group: patch.groups.filter((group) => group !== 'all').join(', '),
         colour: patch,
         aim: formatLab(patch.aim),
@@ -136,7 +136,11 @@ export function CheckPatches({
         {patch !== undefined && (
           <div>
             <b>{patch.name}</b>{' '}
-            <span className="quiet">C M Y K {patch.device.map((v) => v.toFixed(0)).join(' ')}</span>
+            <span className="quiet">
+              {patch.device.length === 0
+                ? 'spot colour, by its own aim'
+                : `C M Y K ${patch.device.map((v) => v.toFixed(0)).join(' ')}`}
+            </span>
             <Swatch measured={patch.measured} aim={patch.aim} height={72} label={patch.name} />
             <dl className="facts" style={{ marginTop: 8 }}>
               <dt>Aim</dt>

@@ -1,5 +1,6 @@
 'use client';
 
+import { processPatches } from '@melto/core/conformity/checkDetail';
 import type { CheckDetail } from '@melto/core/conformity/checkDetail';
 import { Figure } from '@/ui/Figure';
 
@@ -9,7 +10,8 @@ const FLOOR = 88;
 
 /** All ΔE00 as dots over the mean and the 95th percentile; the band ends at the limit of the mean. */
 export function DistributionPlot({ detail }: { detail: CheckDetail }) {
-  const { distribution, patches, metrics } = detail;
+  const { distribution, metrics } = detail;
+  const patches = processPatches(detail.patches);
   const limit = metrics.find(
     ({ group, statistic, quantity }) => group === 'all' && statistic === 'mean' && quantity === 'ΔE00',
   )?.limit;

@@ -25,8 +25,9 @@ export function ToleranceTrial({ metrics }: { metrics: readonly ToleranceMetric[
     () =>
       (data ?? []).map((check) => {
         const judged = judgeColours(
-          check.patches.map(({ device, aim, measured }) => ({
+          check.patches.map(({ device, spot, aim, measured }) => ({
             device,
+            spot,
             aim: aim as unknown as Lab,
             measured: measured as unknown as Lab,
           })),

@@ -50,6 +50,7 @@ export const TOLERANCE_SETS: readonly ToleranceSet[] = [
       largest('chromatic solids', 2.5, 'ΔH'),
       largest('greys', 3.5, 'ΔCh'),
       mean('outer gamut', 2.5),
+      largest('spot colours', 2.5),
     ],
   },
   {
