@@ -63,7 +63,7 @@ test('a wedge does not conform, a new check by substrate-corrected aims does and
   await dialog.getByRole('button', { name: 'from a reading' }).click();
   await pick(page, 'Reading', /Proof wedge/);
   await dialog.getByRole('button', { name: 'Make the aim set' }).click();
-  await expect(page.getByRole('cell', { name: /^Press as it is/ })).toBeVisible();
+  await expect(page.getByRole('link', { name: /^Press as it is/ })).toBeVisible();
 
   // An own tolerance set, tried on the past check while it is written.
   await page.goto('/library/tolerances');

@@ -111,6 +111,7 @@ export const ENDPOINTS: readonly {
     path: '/api/aim-sets/file',
     says: 'Make an aim set of a CGATS characterisation or a CMYK profile',
   },
+  { method: 'get', path: '/api/aim-sets/{id}/file', says: 'An aim set as CGATS' },
   {
     method: 'put',
     path: '/api/aim-sets/{id}/removed',

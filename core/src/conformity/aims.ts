@@ -2,6 +2,7 @@ import { mergeRepeats } from '../characterise/mergeRepeats.ts';
 import type { MeasurementConditions, PatchSpectra } from '../cgats/patchSet.ts';
 import type { Xyz } from '../colour/xyz.ts';
 import { meanPaperXyz } from '../device/meanPaperXyz.ts';
+import { PRIMARY_VALUES } from './primaryValues.ts';
 import { completedAims } from './completedAims.ts';
 import type { ColourPair } from './judgeColours.ts';
 import { localAims } from './localAims.ts';
@@ -91,24 +92,11 @@ function leastOf(lists: readonly Float64Array[]): Xyz {
 
 /** Primaries of a published condition as given aims. */
 export function publishedAims(published: PublishedCondition): Aims {
-  const device = Float64Array.from(
-    [
-      [0, 0, 0, 0],
-      [1, 0, 0, 0],
-      [0, 1, 0, 0],
-      [0, 0, 1, 0],
-      [0, 0, 0, 1],
-      [0, 1, 1, 0],
-      [1, 0, 1, 0],
-      [1, 1, 0, 0],
-      [1, 1, 1, 0],
-    ].flat(),
-  );
   return {
     // These data predate the M modes: unpolarised, backing as their headers say.
     conditions: { filter: 'none', illuminant: 'D50', observer: '2' },
-    device,
-    xyz: completedAims(published, device),
+    device: PRIMARY_VALUES,
+    xyz: completedAims(published, PRIMARY_VALUES),
     published,
   };
 }

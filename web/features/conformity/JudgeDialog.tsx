@@ -1,10 +1,11 @@
 'use client';
 
-import { Button, Dialog, MenuItem, TextField } from '@mui/material';
+import { MenuItem, TextField } from '@mui/material';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
-import { problemWords, sendJson } from '@/ui/api';
+import { sendJson } from '@/ui/api';
 import { formatMoment } from '@/ui/format';
+import { FormDialog } from '@/ui/FormDialog';
 import { CheckChoiceFields, choiceOf, firstChoice } from './CheckChoiceFields';
 import type { ConformitySurfaceProps } from './ConformitySurface';
 
@@ -19,55 +20,31 @@ export function JudgeDialog({
 }: ConformitySurfaceProps & { onClose: () => void }) {
   const [choice, setChoice] = useState(() => firstChoice(aims, tolerances, choiceOf(result?.detail)));
   const [readingId, setReadingId] = useState(readings[0]?.id ?? 0);
-  const [problem, setProblem] = useState<string>();
-  const [sending, setSending] = useState(false);
   const router = useRouter();
   const judge = async (): Promise<void> => {
-    setSending(true);
-    try {
-      await sendJson(`/api/conditions/${condition.id}/checks`, { readingId, ...choice });
-      router.replace(`/conditions/${condition.id}/conformity`);
-      router.refresh();
-      onClose();
-    } catch (error) {
-      setProblem(problemWords(error));
-      setSending(false);
-    }
+    await sendJson(`/api/conditions/${condition.id}/checks`, { readingId, ...choice });
+    router.replace(`/conditions/${condition.id}/conformity`);
+    router.refresh();
+    onClose();
   };
   return (
-    <Dialog open onClose={onClose} fullWidth maxWidth="sm" aria-labelledby="judge-title">
-      <form
-        style={{ padding: 20, display: 'grid', gap: 16 }}
-        onSubmit={(event) => {
-          event.preventDefault();
-          void judge();
-        }}
+    <FormDialog title="Judge a reading" act="Judge" onSubmit={judge} onClose={onClose}>
+      <p className="quiet small">
+        The choice is made before reading as a rule; this check will say that it was made after it.
+      </p>
+      <TextField
+        select
+        label="Reading"
+        value={readingId}
+        onChange={(event) => setReadingId(Number(event.target.value))}
       >
-        <h1 id="judge-title">Judge a reading</h1>
-        <p className="quiet small">
-          The choice is made before reading as a rule; this check will say that it was made after it.
-        </p>
-        <TextField
-          select
-          label="Reading"
-          value={readingId}
-          onChange={(event) => setReadingId(Number(event.target.value))}
-        >
-          {readings.map(({ id, code, title, finishedMs }) => (
-            <MenuItem key={id} value={id}>
-              {code}, {title}, {formatMoment(finishedMs)}
-            </MenuItem>
-          ))}
-        </TextField>
-        <CheckChoiceFields choice={choice} aims={aims} tolerances={tolerances} onChange={setChoice} />
-        {problem !== undefined && <p className="error">{problem}</p>}
-        <div className="row">
-          <Button type="submit" variant="contained" disabled={sending}>
-            Judge
-          </Button>
-          <Button onClick={onClose}>Not now</Button>
-        </div>
-      </form>
-    </Dialog>
+        {readings.map(({ id, code, title, finishedMs }) => (
+          <MenuItem key={id} value={id}>
+            {code}, {title}, {formatMoment(finishedMs)}
+          </MenuItem>
+        ))}
+      </TextField>
+      <CheckChoiceFields choice={choice} aims={aims} tolerances={tolerances} onChange={setChoice} />
+    </FormDialog>
   );
 }

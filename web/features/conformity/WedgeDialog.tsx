@@ -1,12 +1,16 @@
 'use client';
 
-import { Button, Dialog, MenuItem, TextField } from '@mui/material';
+import { MenuItem, TextField } from '@mui/material';
 import { useState } from 'react';
 import type { PaperName, ReaderKind } from '@melto/core/charts/pageGeometry';
+import { MOST_SPOT_COLOURS } from '@melto/core/conformity/spotColour';
+import type { NamedColour } from '@melto/core/refine/namedColour';
 import type { JudgedBy } from '@melto/services/checkChoice';
 import type { WedgeInput } from '@melto/services/wedges';
 import { PrintDialog } from '@/features/charts/PrintDialog';
 import { ReaderAndPaper } from '@/features/charts/ReaderAndPaper';
+import { ColourListField } from '@/ui/ColourListField';
+import { FormDialog } from '@/ui/FormDialog';
 import { CheckChoiceFields, choiceOf, firstChoice } from './CheckChoiceFields';
 import type { ConformitySurfaceProps } from './ConformitySurface';
 import { parseOwnPatches } from './parseOwnPatches';
@@ -40,9 +44,13 @@ export function WedgeDialog({
   const [reader, setReader] = useState<ReaderKind>('strip');
   const [paper, setPaper] = useState<PaperName>('a4');
   const [text, setText] = useState('');
+  const [spots, setSpots] = useState<readonly NamedColour[]>([]);
+  const [problem, setProblem] = useState<string>();
   const [printing, setPrinting] = useState(false);
+  const simulated = through === 'device values' ? [] : spots;
+  const many = simulated.length > MOST_SPOT_COLOURS;
   const own = parseOwnPatches(text);
-  const ready = kind !== 'own' || own.ok;
+  const ready = (kind !== 'own' || own.ok) && !many;
   const told =
     through === 'device values'
       ? hasCurves
@@ -59,6 +67,7 @@ export function WedgeDialog({
           paper,
           reader,
           ...(kind === 'own' && own.ok ? { patches: own.patches } : {}),
+          ...(simulated.length > 0 ? { spots: simulated } : {}),
           judgedBy: { ...choice, through },
         }}
         told={told}
@@ -69,68 +78,63 @@ export function WedgeDialog({
       />
     );
   return (
-    <Dialog open onClose={onClose} fullWidth maxWidth="sm" aria-labelledby="wedge-title">
-      <form
-        style={{ padding: 20, display: 'grid', gap: 16 }}
-        onSubmit={(event) => {
-          event.preventDefault();
-          setPrinting(true);
-        }}
+    <FormDialog
+      title="New check"
+      act="Go on to print"
+      ready={ready}
+      problem={many ? `${spots.length} spot colours; a wedge carries ${MOST_SPOT_COLOURS} at most.` : problem}
+      onSubmit={() => setPrinting(true)}
+      onClose={onClose}
+    >
+      <CheckChoiceFields choice={choice} aims={aims} tolerances={tolerances} onChange={setChoice} />
+      <TextField
+        select
+        label="Way to the device"
+        value={through}
+        onChange={(event) => setThrough(event.target.value as JudgedBy['through'])}
       >
-        <h1 id="wedge-title">New check</h1>
-        <CheckChoiceFields choice={choice} aims={aims} tolerances={tolerances} onChange={setChoice} />
+        {(Object.keys(THROUGH) as JudgedBy['through'][]).map((way) => (
+          <MenuItem
+            key={way}
+            value={way}
+            disabled={way === 'device values' ? rgb : profileResultId === undefined}
+          >
+            {THROUGH[way]}
+          </MenuItem>
+        ))}
+      </TextField>
+      <div className="row" style={{ alignItems: 'flex-start' }}>
         <TextField
           select
-          label="Way to the device"
-          value={through}
-          onChange={(event) => setThrough(event.target.value as JudgedBy['through'])}
+          label="Wedge"
+          value={kind}
+          onChange={(event) => setKind(event.target.value as WedgeInput['kind'])}
+          sx={{ flex: 1 }}
         >
-          {(Object.keys(THROUGH) as JudgedBy['through'][]).map((way) => (
-            <MenuItem
-              key={way}
-              value={way}
-              disabled={way === 'device values' ? rgb : profileResultId === undefined}
-            >
-              {THROUGH[way]}
+          {KINDS.map(([value, name]) => (
+            <MenuItem key={value} value={value}>
+              {name}
             </MenuItem>
           ))}
         </TextField>
-        <div className="row" style={{ alignItems: 'flex-start' }}>
-          <TextField
-            select
-            label="Wedge"
-            value={kind}
-            onChange={(event) => setKind(event.target.value as WedgeInput['kind'])}
-            sx={{ flex: 1 }}
-          >
-            {KINDS.map(([value, name]) => (
-              <MenuItem key={value} value={value}>
-                {name}
-              </MenuItem>
-            ))}
-          </TextField>
-          <ReaderAndPaper reader={reader} paper={paper} onReader={setReader} onPaper={setPaper} />
-        </div>
-        {kind === 'own' && (
-          <TextField
-            label="Patches: C M Y K in per cent, then a name; one a line"
-            multiline
-            minRows={4}
-            maxRows={10}
-            value={text}
-            placeholder={'0 0 0 0 paper\n100 0 0 0 cyan\n40 30 30 0 grey'}
-            onChange={(event) => setText(event.target.value)}
-            error={text !== '' && !own.ok}
-            helperText={own.ok ? `${own.patches.length} patches` : text === '' ? ' ' : own.words}
-          />
-        )}
-        <div className="row">
-          <Button type="submit" variant="contained" disabled={!ready}>
-            Go on to print
-          </Button>
-          <Button onClick={onClose}>Not now</Button>
-        </div>
-      </form>
-    </Dialog>
+        <ReaderAndPaper reader={reader} paper={paper} onReader={setReader} onPaper={setPaper} />
+      </div>
+      {kind === 'own' && (
+        <TextField
+          label="Patches: C M Y K in per cent, then a name; one a line"
+          multiline
+          minRows={4}
+          maxRows={10}
+          value={text}
+          placeholder={'0 0 0 0 paper\n100 0 0 0 cyan\n40 30 30 0 grey'}
+          onChange={(event) => setText(event.target.value)}
+          error={text !== '' && !own.ok}
+          helperText={own.ok ? `${own.patches.length} patches` : text === '' ? ' ' : own.words}
+        />
+      )}
+      {through !== 'device values' && (
+        <ColourListField name="Spot colours" colours={spots} onColours={setSpots} onProblem={setProblem} />
+      )}
+    </FormDialog>
   );
 }

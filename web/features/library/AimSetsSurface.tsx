@@ -1,24 +1,23 @@
 'use client';
 
 import { Button } from '@mui/material';
+import Link from 'next/link';
+import { useRouter } from 'next/navigation';
 import { useState } from 'react';
+import type { AimSetDetail } from '@melto/services/aimSetDetail';
 import type { AimSetView } from '@melto/services/aimSets';
-import { formatDay } from '@/ui/format';
+import { AIM_SOURCES, AimSetFacts } from './AimSetFacts';
 import { NewAimSetDialog } from './NewAimSetDialog';
 import { useRemoval } from './useRemoval';
 
-const SOURCES: Readonly<Record<AimSetView['source'], string>> = {
-  published: 'completed from published solids',
-  data: 'characterisation data',
-  profile: 'profile',
-  reading: 'reading',
-  'by hand': 'by hand',
-};
-
-/** All aim sets: those that come with Melto, and one's own with their versions. */
-export function AimSetsSurface({ sets }: { sets: readonly AimSetView[] }) {
+/** All aim sets, those of the house first; the chosen one with its versions, primaries and conditions. */
+export function AimSetsSurface({ sets, shown }: { sets: readonly AimSetView[]; shown: AimSetDetail }) {
   const [making, setMaking] = useState<'new' | AimSetView>();
-  const remove = useRemoval('aim-sets');
+  const router = useRouter();
+  const remove = useRemoval('aim-sets', () => router.replace('/library/aims'));
+  const { view, versions } = shown;
+  const [latest] = versions;
+  const own = view.family.startsWith('own-');
   return (
     <section className="surface">
       <div className="surface-head">
@@ -26,54 +25,33 @@ export function AimSetsSurface({ sets }: { sets: readonly AimSetView[] }) {
         <p className="quiet">
           What prints are judged against. A change is a new version; earlier checks keep theirs.
         </p>
+        {own && <Button onClick={() => void remove(latest.id, latest.name)}>Remove</Button>}
+        {own && <Button onClick={() => setMaking(latest)}>New version</Button>}
         <Button variant="contained" onClick={() => setMaking('new')}>
           New aim set
         </Button>
       </div>
-      <table className="table">
-        <thead>
-          <tr>
-            <th>Name</th>
-            <th>Made from</th>
-            <th className="num">Patches</th>
-            <th>Measured</th>
-            <th>Origin</th>
-            <th>Made</th>
-            <th />
-          </tr>
-        </thead>
-        <tbody>
-          {sets.map((set) => (
-            <tr key={set.id}>
-              <td>
-                <b>{set.name}</b>
-                {set.version > 1 && <span className="quiet"> v{set.version}</span>}
-              </td>
-              <td>{SOURCES[set.source]}</td>
-              <td className="num">{set.patches}</td>
-              <td>{set.conditions.mode ?? <span className="quiet">mode not told</span>}</td>
-              <td className="small" style={{ maxWidth: 460 }}>
-                {set.origin}
-              </td>
-              <td className="small">
-                {set.family.startsWith('own-') ? formatDay(set.madeMs) : 'comes with Melto'}
-              </td>
-              <td style={{ whiteSpace: 'nowrap' }}>
-                {set.family.startsWith('own-') && (
-                  <span className="row" style={{ gap: 8 }}>
-                    <Button size="small" onClick={() => setMaking(set)}>
-                      New version
-                    </Button>
-                    <Button size="small" onClick={() => void remove(set.id, set.name)}>
-                      Remove
-                    </Button>
-                  </span>
-                )}
-              </td>
-            </tr>
+      <div className="tolerance-columns">
+        <nav className="panel" aria-label="Aim sets">
+          {sets.map((each) => (
+            <Link
+              key={each.id}
+              href={`/library/aims?set=${each.id}`}
+              className="pick-link"
+              aria-current={each.family === view.family ? 'true' : undefined}
+            >
+              {each.name}
+              <span className="quiet small">
+                {each.completed
+                  ? AIM_SOURCES.published
+                  : `${each.source === 'data' ? 'data' : AIM_SOURCES[each.source]}, ${each.patches.toLocaleString('en-GB')} patches`}
+                {each.version > 1 ? `, version ${each.version}` : ''}
+              </span>
+            </Link>
           ))}
-        </tbody>
-      </table>
+        </nav>
+        <AimSetFacts detail={shown} path={`/library/aims?set=${latest.id}`} />
+      </div>
       {making !== undefined && (
         <NewAimSetDialog
           versionOf={making === 'new' ? undefined : making}

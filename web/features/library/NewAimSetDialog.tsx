@@ -1,14 +1,15 @@
 'use client';
 
-import { Button, Dialog, MenuItem, TextField, ToggleButton, ToggleButtonGroup } from '@mui/material';
+import { Button, MenuItem, TextField, ToggleButton, ToggleButtonGroup } from '@mui/material';
 import { useQuery } from '@tanstack/react-query';
 import { useRouter } from 'next/navigation';
 import { useSnackbar } from 'notistack';
 import { useRef, useState } from 'react';
 import type { AimSetView } from '@melto/services/aimSets';
 import type { ReadingToAim } from '@melto/services/readingsToAim';
-import { getJson, problemWords, sendBytes, sendJson } from '@/ui/api';
+import { getJson, sendBytes, sendJson } from '@/ui/api';
 import { formatMoment } from '@/ui/format';
+import { FormDialog } from '@/ui/FormDialog';
 import { parseAimRows } from './parseAimRows';
 
 type From = 'file' | 'reading' | 'hand';
@@ -21,8 +22,6 @@ export function NewAimSetDialog({ versionOf, onClose }: { versionOf?: AimSetView
   const [readingId, setReadingId] = useState(0);
   const [text, setText] = useState('');
   const [mode, setMode] = useState('M1');
-  const [problem, setProblem] = useState<string>();
-  const [sending, setSending] = useState(false);
   const input = useRef<HTMLInputElement>(null);
   const router = useRouter();
   const { enqueueSnackbar } = useSnackbar();
@@ -34,132 +33,111 @@ export function NewAimSetDialog({ versionOf, onClose }: { versionOf?: AimSetView
   const rows = parseAimRows(text);
   const ready =
     name.trim() !== '' &&
-    !sending &&
     (from === 'file' ? file !== undefined : from === 'reading' ? readingId > 0 : rows.ok);
   const make = async (): Promise<void> => {
-    setSending(true);
-    setProblem(undefined);
-    try {
-      const common = { name: name.trim(), ...(versionOf === undefined ? {} : { versionOf: versionOf.id }) };
-      if (from === 'file' && file !== undefined) {
-        const query = new URLSearchParams({
-          name: common.name,
-          file: file.name,
-          ...(versionOf === undefined ? {} : { versionOf: String(versionOf.id) }),
-        });
-        const { notes } = await sendBytes<{ notes: string[] }>(
-          `/api/aim-sets/file?${query.toString()}`,
-          file,
-        );
-        for (const note of notes.slice(0, 3)) enqueueSnackbar(note);
-      } else if (from === 'reading') await sendJson('/api/aim-sets', { ...common, readingId });
-      else if (rows.ok)
-        await sendJson('/api/aim-sets', {
-          ...common,
-          rows: rows.rows,
-          conditions: { mode, illuminant: 'D50', observer: '2' },
-        });
-      router.refresh();
-      onClose();
-    } catch (error) {
-      setProblem(problemWords(error));
-      setSending(false);
-    }
+    const common = { name: name.trim(), ...(versionOf === undefined ? {} : { versionOf: versionOf.id }) };
+    if (from === 'file' && file !== undefined) {
+      const query = new URLSearchParams({
+        name: common.name,
+        file: file.name,
+        ...(versionOf === undefined ? {} : { versionOf: String(versionOf.id) }),
+      });
+      const { notes } = await sendBytes<{ notes: string[] }>(`/api/aim-sets/file?${query.toString()}`, file);
+      for (const note of notes.slice(0, 3)) enqueueSnackbar(note);
+    } else if (from === 'reading') await sendJson('/api/aim-sets', { ...common, readingId });
+    else if (rows.ok)
+      await sendJson('/api/aim-sets', {
+        ...common,
+        rows: rows.rows,
+        conditions: { mode, illuminant: 'D50', observer: '2' },
+      });
+    router.refresh();
+    onClose();
   };
   return (
-    <Dialog open onClose={onClose} fullWidth maxWidth="sm" aria-labelledby="aim-title">
-      <form
-        style={{ padding: 20, display: 'grid', gap: 16 }}
-        onSubmit={(event) => {
-          event.preventDefault();
-          void make();
-        }}
+    <FormDialog
+      title={versionOf === undefined ? 'New aim set' : `New version of ${versionOf.name}`}
+      act={versionOf === undefined ? 'Make the aim set' : 'Make the version'}
+      ready={ready}
+      onSubmit={make}
+      onClose={onClose}
+    >
+      <TextField label="Name" value={name} onChange={(event) => setName(event.target.value)} required />
+      <ToggleButtonGroup
+        exclusive
+        size="small"
+        value={from}
+        onChange={(_, value: From | null) => value !== null && setFrom(value)}
+        aria-label="made from"
       >
-        <h1 id="aim-title">{versionOf === undefined ? 'New aim set' : `New version of ${versionOf.name}`}</h1>
-        <TextField label="Name" value={name} onChange={(event) => setName(event.target.value)} required />
-        <ToggleButtonGroup
-          exclusive
-          size="small"
-          value={from}
-          onChange={(_, value: From | null) => value !== null && setFrom(value)}
-          aria-label="made from"
+        <ToggleButton value="file">from a file</ToggleButton>
+        <ToggleButton value="reading">from a reading</ToggleButton>
+        <ToggleButton value="hand">by hand</ToggleButton>
+      </ToggleButtonGroup>
+      {from === 'file' && (
+        <div className="row">
+          <Button variant="outlined" onClick={() => input.current?.click()}>
+            Choose a file
+          </Button>
+          <span className="quiet">
+            {file?.name ?? 'characterisation data (CGATS) or a CMYK profile (ICC)'}
+          </span>
+          <input
+            ref={input}
+            type="file"
+            hidden
+            aria-label="aim file"
+            onChange={(event) => setFile(event.target.files?.[0])}
+          />
+        </div>
+      )}
+      {from === 'reading' && (
+        <TextField
+          select
+          label="Reading"
+          value={readingId === 0 ? '' : readingId}
+          onChange={(event) => setReadingId(Number(event.target.value))}
+          helperText={
+            readings?.length === 0
+              ? 'No complete reading of a CMYK chart or control wedge yet.'
+              : 'Its colours become the house standard, with its measurement mode.'
+          }
         >
-          <ToggleButton value="file">from a file</ToggleButton>
-          <ToggleButton value="reading">from a reading</ToggleButton>
-          <ToggleButton value="hand">by hand</ToggleButton>
-        </ToggleButtonGroup>
-        {from === 'file' && (
-          <div className="row">
-            <Button variant="outlined" onClick={() => input.current?.click()}>
-              Choose a file
-            </Button>
-            <span className="quiet">
-              {file?.name ?? 'characterisation data (CGATS) or a CMYK profile (ICC)'}
-            </span>
-            <input
-              ref={input}
-              type="file"
-              hidden
-              aria-label="aim file"
-              onChange={(event) => setFile(event.target.files?.[0])}
-            />
-          </div>
-        )}
-        {from === 'reading' && (
+          {(readings ?? []).map((reading) => (
+            <MenuItem key={reading.id} value={reading.id}>
+              {reading.code}, {reading.condition}, {reading.title}, {formatMoment(reading.finishedMs)}
+            </MenuItem>
+          ))}
+        </TextField>
+      )}
+      {from === 'hand' && (
+        <>
+          <TextField
+            label="C M Y K in per cent, then L* a* b*; one a line"
+            multiline
+            minRows={5}
+            maxRows={10}
+            value={text}
+            placeholder={'0 0 0 0  95 0 -2\n100 0 0 0  55 -37 -50'}
+            onChange={(event) => setText(event.target.value)}
+            error={text !== '' && !rows.ok}
+            helperText={rows.ok ? `${rows.rows.length} aims` : text === '' ? ' ' : rows.words}
+          />
           <TextField
             select
-            label="Reading"
-            value={readingId === 0 ? '' : readingId}
-            onChange={(event) => setReadingId(Number(event.target.value))}
-            helperText={
-              readings?.length === 0
-                ? 'No complete reading of a CMYK chart or control wedge yet.'
-                : 'Its colours become the house standard, with its measurement mode.'
-            }
+            label="Measured in"
+            value={mode}
+            onChange={(event) => setMode(event.target.value)}
+            sx={{ width: 160 }}
           >
-            {(readings ?? []).map((reading) => (
-              <MenuItem key={reading.id} value={reading.id}>
-                {reading.code}, {reading.condition}, {reading.title}, {formatMoment(reading.finishedMs)}
+            {['M0', 'M1', 'M2', 'M3'].map((each) => (
+              <MenuItem key={each} value={each}>
+                {each}
               </MenuItem>
             ))}
           </TextField>
-        )}
-        {from === 'hand' && (
-          <>
-            <TextField
-              label="C M Y K in per cent, then L* a* b*; one a line"
-              multiline
-              minRows={5}
-              maxRows={10}
-              value={text}
-              placeholder={'0 0 0 0  95 0 -2\n100 0 0 0  55 -37 -50'}
-              onChange={(event) => setText(event.target.value)}
-              error={text !== '' && !rows.ok}
-              helperText={rows.ok ? `${rows.rows.length} aims` : text === '' ? ' ' : rows.words}
-            />
-            <TextField
-              select
-              label="Measured in"
-              value={mode}
-              onChange={(event) => setMode(event.target.value)}
-              sx={{ width: 160 }}
-            >
-              {['M0', 'M1', 'M2', 'M3'].map((each) => (
-                <MenuItem key={each} value={each}>
-                  {each}
-                </MenuItem>
-              ))}
-            </TextField>
-          </>
-        )}
-        {problem !== undefined && <p className="error">{problem}</p>}
-        <div className="row">
-          <Button type="submit" variant="contained" disabled={!ready}>
-            {versionOf === undefined ? 'Make the aim set' : 'Make the version'}
-          </Button>
-          <Button onClick={onClose}>Not now</Button>
-        </div>
-      </form>
-    </Dialog>
+        </>
+      )}
+    </FormDialog>
   );
 }

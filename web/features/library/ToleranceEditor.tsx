@@ -17,9 +17,12 @@ const COMPACT = { '& .MuiInputBase-root': { height: 30, fontSize: 14 } };
 /** Writes a tolerance set, with what it would make of past checks shown beside it at once. */
 export function ToleranceEditor({
   from,
+  next,
   onDone,
 }: {
   from: ToleranceSetView;
+  /** Number of the version that it becomes. */
+  next: number;
   onDone: (id: number | undefined) => void;
 }) {
   const [name, setName] = useState(from.shipped ? `House, from ${from.set.name}` : from.set.name);
@@ -181,7 +184,7 @@ export function ToleranceEditor({
         {problem !== undefined && <p className="error">{problem}</p>}
         <div className="row">
           <Button type="submit" variant="contained" disabled={!ready}>
-            {from.shipped ? 'Save as an own set' : `Save as version ${from.version + 1}`}
+            {from.shipped ? 'Save as an own set' : `Save as version ${next}`}
           </Button>
           <Button onClick={() => onDone(undefined)}>Not now</Button>
           {!ready && <span className="quiet small">A set has a name, and limits over 0 up to 100.</span>}

@@ -1,6 +1,6 @@
 'use client';
 
-import { Button, Dialog, MenuItem, TextField } from '@mui/material';
+import { MenuItem, TextField } from '@mui/material';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import type { PaperName, ReaderKind } from '@melto/core/charts/pageGeometry';
@@ -8,7 +8,9 @@ import type { NewPressChart, PressChartKind } from '@melto/services/pressCharts'
 import type { PressLink, PressView } from '@melto/services/pressView';
 import { PrintDialog } from '@/features/charts/PrintDialog';
 import { ReaderAndPaper } from '@/features/charts/ReaderAndPaper';
-import { problemWords, sendJson } from '@/ui/api';
+import { sendJson } from '@/ui/api';
+import { FormDialog } from '@/ui/FormDialog';
+import { isWhole } from '@/ui/numberOf';
 
 /** What a surface prints unless the person says otherwise. */
 export interface SheetDefaults {
@@ -38,25 +40,18 @@ export function PrintSheet({
   const [order, setOrder] = useState<NewPressChart['order']>('scrambled');
   const [through, setThrough] = useState(view.inForce === null ? 'none' : defaults.through);
   const [chart, setChart] = useState<number>();
-  const [problem, setProblem] = useState<string>();
-  const whole = (text: string, least: number, most: number): boolean =>
-    Number.isInteger(Number(text)) && Number(text) >= least && Number(text) <= most;
-  const stepsRight = whole(steps, 5, 64);
-  const copiesRight = whole(copies, 1, 8);
+  const stepsRight = isWhole(steps, 5, 64);
+  const copiesRight = isWhole(copies, 1, 8);
   const make = async (): Promise<void> => {
-    try {
-      const made = await sendJson<{ id: number }>(`/api/conditions/${view.condition.id}/press-charts`, {
-        kind,
-        paper,
-        reader,
-        steps: kind === 'ramps' ? Number(steps) : 21,
-        copies: Number(copies),
-        order,
-      });
-      setChart(made.id);
-    } catch (error) {
-      setProblem(problemWords(error));
-    }
+    const made = await sendJson<{ id: number }>(`/api/conditions/${view.condition.id}/press-charts`, {
+      kind,
+      paper,
+      reader,
+      steps: kind === 'ramps' ? Number(steps) : 21,
+      copies: Number(copies),
+      order,
+    });
+    setChart(made.id);
   };
   if (chart !== undefined)
     return (
@@ -80,83 +75,73 @@ export function PrintSheet({
       />
     );
   return (
-    <Dialog open onClose={onClose} fullWidth maxWidth="sm" aria-labelledby="sheet-title">
-      <form
-        style={{ padding: 20, display: 'grid', gap: 16 }}
-        onSubmit={(event) => {
-          event.preventDefault();
-          void make();
-        }}
-      >
-        <h1 id="sheet-title">{defaults.title}</h1>
-        {defaults.choice && (
+    <FormDialog
+      title={defaults.title}
+      act="Make the chart"
+      ready={stepsRight && copiesRight}
+      onSubmit={make}
+      onClose={onClose}
+    >
+      {defaults.choice && (
+        <TextField
+          select
+          label="Front end"
+          value={through}
+          onChange={(event) => setThrough(event.target.value as typeof through)}
+          helperText={
+            through === 'none'
+              ? 'Raw device values, for limits and a first round.'
+              : 'To see what the curves reach, and for another round.'
+          }
+        >
+          <MenuItem value="none">linear, no curves</MenuItem>
+          <MenuItem value="in force" disabled={view.inForce === null}>
+            through {view.inForce?.words ?? 'the curves in force'}
+          </MenuItem>
+        </TextField>
+      )}
+      {!defaults.choice && (
+        <p className="quiet small">
+          {defaults.through === 'none' || view.inForce === null
+            ? 'Printed with a linear front end.'
+            : `Printed through ${view.inForce.words}.`}
+        </p>
+      )}
+      <div className="row" style={{ alignItems: 'flex-start' }}>
+        <ReaderAndPaper reader={reader} paper={paper} onReader={setReader} onPaper={setPaper} />
+        {kind !== 'evenness' && (
           <TextField
-            select
-            label="Front end"
-            value={through}
-            onChange={(event) => setThrough(event.target.value as typeof through)}
-            helperText={
-              through === 'none'
-                ? 'Raw device values, for limits and a first round.'
-                : 'To see what the curves reach, and for another round.'
-            }
-          >
-            <MenuItem value="none">linear, no curves</MenuItem>
-            <MenuItem value="in force" disabled={view.inForce === null}>
-              through {view.inForce?.words ?? 'the curves in force'}
-            </MenuItem>
-          </TextField>
+            label="Copies"
+            value={copies}
+            error={!copiesRight}
+            helperText={copiesRight ? ' ' : '1 to 8'}
+            onChange={(event) => setCopies(event.target.value)}
+            sx={{ width: 90 }}
+          />
         )}
-        {!defaults.choice && (
-          <p className="quiet small">
-            {defaults.through === 'none' || view.inForce === null
-              ? 'Printed with a linear front end.'
-              : `Printed through ${view.inForce.words}.`}
-          </p>
-        )}
-        <div className="row" style={{ alignItems: 'flex-start' }}>
-          <ReaderAndPaper reader={reader} paper={paper} onReader={setReader} onPaper={setPaper} />
-          {kind !== 'evenness' && (
-            <TextField
-              label="Copies"
-              value={copies}
-              error={!copiesRight}
-              helperText={copiesRight ? ' ' : '1 to 8'}
-              onChange={(event) => setCopies(event.target.value)}
-              sx={{ width: 90 }}
-            />
-          )}
-          {kind === 'ramps' && (
-            <TextField
-              label="Steps"
-              value={steps}
-              error={!stepsRight}
-              helperText={stepsRight ? ' ' : '5 to 64'}
-              onChange={(event) => setSteps(event.target.value)}
-              sx={{ width: 90 }}
-            />
-          )}
-        </div>
-        {kind !== 'evenness' && reader !== 'strip' && (
+        {kind === 'ramps' && (
           <TextField
-            select
-            label="Order"
-            value={order}
-            onChange={(event) => setOrder(event.target.value as NewPressChart['order'])}
-            helperText="Scrambled copies cancel what is uneven across the width."
-          >
-            <MenuItem value="scrambled">scrambled</MenuItem>
-            <MenuItem value="in order">in order</MenuItem>
-          </TextField>
+            label="Steps"
+            value={steps}
+            error={!stepsRight}
+            helperText={stepsRight ? ' ' : '5 to 64'}
+            onChange={(event) => setSteps(event.target.value)}
+            sx={{ width: 90 }}
+          />
         )}
-        {problem !== undefined && <p className="error">{problem}</p>}
-        <div className="row">
-          <Button type="submit" variant="contained" disabled={!stepsRight || !copiesRight}>
-            Make the chart
-          </Button>
-          <Button onClick={onClose}>Not now</Button>
-        </div>
-      </form>
-    </Dialog>
+      </div>
+      {kind !== 'evenness' && reader !== 'strip' && (
+        <TextField
+          select
+          label="Order"
+          value={order}
+          onChange={(event) => setOrder(event.target.value as NewPressChart['order'])}
+          helperText="Scrambled copies cancel what is uneven across the width."
+        >
+          <MenuItem value="scrambled">scrambled</MenuItem>
+          <MenuItem value="in order">in order</MenuItem>
+        </TextField>
+      )}
+    </FormDialog>
   );
 }

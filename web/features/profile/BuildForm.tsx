@@ -1,13 +1,14 @@
 'use client';
 
-import { Button, Dialog, MenuItem, TextField } from '@mui/material';
+import { MenuItem, TextField } from '@mui/material';
 import { useRouter } from 'next/navigation';
 import { useSnackbar } from 'notistack';
 import { useState } from 'react';
 import type { ConditionRow } from '@melto/services/conditions';
 import type { ReadingOfCondition } from '@melto/services/readings';
-import { problemWords, sendJson } from '@/ui/api';
+import { sendJson } from '@/ui/api';
 import { formatMoment } from '@/ui/format';
+import { FormDialog } from '@/ui/FormDialog';
 import { FaultNotice } from './FaultNotice';
 import { DEFAULT_FILE, ProfileFileFields } from './ProfileFileFields';
 import type { ProfileFile } from './ProfileFileFields';
@@ -23,59 +24,41 @@ export function BuildForm({
 }) {
   const [readingId, setReadingId] = useState(readings[0].id);
   const [file, setFile] = useState<ProfileFile>(DEFAULT_FILE);
-  const [problem, setProblem] = useState<string>();
   const router = useRouter();
   const { enqueueSnackbar } = useSnackbar();
   const reading = readings.find(({ id }) => id === readingId);
   const submit = async (): Promise<void> => {
-    try {
-      await sendJson(`/api/conditions/${condition.id}/profiles`, {
-        readingId,
-        ...file,
-      });
-      enqueueSnackbar('The profile is being built; the header shows how far it is.');
-      router.refresh();
-      onClose();
-    } catch (error) {
-      setProblem(problemWords(error));
-    }
+    await sendJson(`/api/conditions/${condition.id}/profiles`, { readingId, ...file });
+    enqueueSnackbar('The profile is being built; the header shows how far it is.');
+    router.refresh();
+    onClose();
   };
   return (
-    <Dialog open onClose={onClose} fullWidth maxWidth="sm" aria-labelledby="build-title">
-      <form
-        style={{ padding: 20, display: 'grid', gap: 16 }}
-        onSubmit={(event) => {
-          event.preventDefault();
-          void submit();
-        }}
+    <FormDialog
+      title="Build a profile"
+      act="Build"
+      ready={file.namePattern.trim() !== ''}
+      onSubmit={submit}
+      onClose={onClose}
+    >
+      <TextField
+        select
+        label="Reading"
+        value={readingId}
+        onChange={(event) => setReadingId(Number(event.target.value))}
       >
-        <h1 id="build-title">Build a profile</h1>
-        <TextField
-          select
-          label="Reading"
-          value={readingId}
-          onChange={(event) => setReadingId(Number(event.target.value))}
-        >
-          {readings.map((row) => (
-            <MenuItem key={row.id} value={row.id}>
-              {row.code}, {row.title}, {row.mode}, {formatMoment(row.startedMs)}
-            </MenuItem>
-          ))}
-        </TextField>
-        <FaultNotice reading={reading} />
-        <ProfileFileFields
-          condition={condition}
-          file={file}
-          onChange={(changed) => setFile({ ...file, ...changed })}
-        />
-        {problem !== undefined && <p className="error">{problem}</p>}
-        <div className="row">
-          <Button type="submit" variant="contained" disabled={file.namePattern.trim() === ''}>
-            Build
-          </Button>
-          <Button onClick={onClose}>Not now</Button>
-        </div>
-      </form>
-    </Dialog>
+        {readings.map((row) => (
+          <MenuItem key={row.id} value={row.id}>
+            {row.code}, {row.title}, {row.mode}, {formatMoment(row.startedMs)}
+          </MenuItem>
+        ))}
+      </TextField>
+      <FaultNotice reading={reading} />
+      <ProfileFileFields
+        condition={condition}
+        file={file}
+        onChange={(changed) => setFile({ ...file, ...changed })}
+      />
+    </FormDialog>
   );
 }

@@ -1,10 +1,15 @@
+import { aimSetDetail } from '@melto/services/aimSetDetail';
 import { aimSets } from '@melto/services/aimSets';
 import { AimSetsSurface } from '@/features/library/AimSetsSurface';
 import { services } from '@/server/services';
+import { chosenVersion } from '@/server/libraryPage';
+import type { LibraryQuery } from '@/server/libraryPage';
 
 export const dynamic = 'force-dynamic';
 export const metadata = { title: 'Aim sets' };
 
-export default async function Page() {
-  return <AimSetsSurface sets={await aimSets(services())} />;
+export default async function Page({ searchParams }: { searchParams: Promise<LibraryQuery> }) {
+  const sets = await aimSets(services());
+  const shown = await chosenVersion(await searchParams, sets, (id) => aimSetDetail(services(), id));
+  return <AimSetsSurface sets={sets} shown={shown} />;
 }

@@ -1,12 +1,20 @@
-import { toleranceSets } from '@melto/services/toleranceSets';
+import { loadToleranceSet, toleranceSets, toleranceSetVersions } from '@melto/services/toleranceSets';
 import { TolerancesSurface } from '@/features/library/TolerancesSurface';
+import { chosenVersion } from '@/server/libraryPage';
+import type { LibraryQuery } from '@/server/libraryPage';
 import { services } from '@/server/services';
 
 export const dynamic = 'force-dynamic';
 export const metadata = { title: 'Tolerance sets' };
 
-export default async function Page({ searchParams }: { searchParams: Promise<{ set?: string }> }) {
-  const wanted = Number((await searchParams).set);
+export default async function Page({ searchParams }: { searchParams: Promise<LibraryQuery> }) {
   const sets = await toleranceSets(services());
-  return <TolerancesSurface sets={sets} shown={sets.find(({ id }) => id === wanted) ?? sets[0]} />;
+  const shown = await chosenVersion(await searchParams, sets, (id) => loadToleranceSet(services(), id));
+  return (
+    <TolerancesSurface
+      sets={sets}
+      shown={shown}
+      versions={await toleranceSetVersions(services(), shown.id)}
+    />
+  );
 }

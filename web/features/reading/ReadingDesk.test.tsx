@@ -1,0 +1,189 @@
+import { act, screen, waitFor } from '@testing-library/react';
+import { beforeEach, describe, expect, it, vi } from 'vitest';
+import type { PassAnswer } from '@melto/services/passes';
+import { deskState } from '@/testing/deskState';
+import { AWAY, fakeServer, Refused } from '@/testing/fakeServer';
+import type { Sent } from '@/testing/fakeServer';
+import { navigation } from '@/testing/navigation';
+import { show } from '@/testing/show';
+import { ReadingDesk } from './ReadingDesk';
+
+const SHEET = '/api/sheets/HRN-0001-1';
+const HOUSE = { nowMs: 10_000, offsetMs: 0, slips: [], instrument: null, person: 'Tom Aldous' };
+
+/** A server with a sheet of three strips that keeps what is read. */
+function desk(answers: Readonly<Record<string, unknown>> = {}) {
+  const read = new Set<number>();
+  const marked = new Set<number>();
+  const pass = ({ body }: Sent): PassAnswer => {
+    const { strip } = body as { strip: number };
+    read.add(strip);
+    return {
+      ok: true,
+      strip,
+      measured: ['#818181', '#414141'],
+      expected: ['#808080', '#404040'],
+      reversed: false,
+      complete: read.size === 3,
+      readingId: 9,
+      resultId: null,
+      spread: null,
+    };
+  };
+  const server = fakeServer({
+    'GET /api/house': HOUSE,
+    [`GET ${SHEET}`]: () => deskState({ marked: [...marked] }, [...read]),
+    [`POST ${SHEET}/passes`]: pass,
+    [`POST ${SHEET}/marks`]: ({ body }: Sent) => {
+      const { strip, marked: on } = body as { strip: number; marked: boolean };
+      if (on) marked.add(strip);
+      else marked.delete(strip);
+      return {};
+    },
+    'POST /api/tile': {},
+    ...answers,
+  });
+  const shown = show(<ReadingDesk initial={deskState()} />);
+  const passes = (): Sent[] => server.sent.filter(({ path }) => path.endsWith('/passes'));
+  return { ...shown, ...server, passes, pass };
+}
+
+beforeEach(() => vi.useRealTimers());
+
+describe('the reading desk by keys alone', () => {
+  it('has the focus at once, reads with Space and Enter, and goes on by itself', async () => {
+    const { user, passes } = desk();
+    expect(document.activeElement?.getAttribute('aria-label')).toBe('Reading desk, sheet HRN-0001-1');
+    await user.keyboard(' ');
+    expect(await screen.findByText(/strips 1 of 3/)).toBeTruthy();
+    await user.keyboard('{Enter}');
+    expect(await screen.findByText(/strips 2 of 3/)).toBeTruthy();
+    await user.keyboard(' ');
+    expect(await screen.findByRole('heading', { name: 'All read' })).toBeTruthy();
+    expect(passes().map(({ body }) => (body as { strip: number }).strip)).toEqual([1, 2, 3]);
+    const bodies = passes().map(({ body, key }) => [(body as { attempt: string }).attempt, key]);
+    for (const [attempt, key] of bodies) expect(key).toBe(attempt);
+    expect(new Set(bodies.map(([attempt]) => attempt)).size).toBe(3);
+  });
+
+  it('chooses strips with the arrows, within the sheet, and reads the last one again with R', async () => {
+    const { user, passes } = desk();
+    await user.keyboard('{ArrowUp}');
+    expect(screen.getByRole('heading', { name: /Strip 1/ })).toBeTruthy();
+    await user.keyboard('{ArrowDown}{ArrowDown}{ArrowDown}{ArrowDown}');
+    expect(screen.getByRole('heading', { name: /Strip 3/ })).toBeTruthy();
+    await user.keyboard(' ');
+    await screen.findByText(/strips 1 of 3/);
+    expect(screen.getByRole('heading', { name: /Strip 1/ })).toBeTruthy();
+    await user.keyboard('r');
+    expect(screen.getByRole('heading', { name: /Strip 3/ })).toBeTruthy();
+    await user.keyboard(' ');
+    await waitFor(() => expect(passes()).toHaveLength(2));
+    expect(passes().map(({ body }) => (body as { strip: number }).strip)).toEqual([3, 3]);
+  });
+
+  it('marks a strip for later and takes the mark away', async () => {
+    const { user, sent } = desk();
+    await user.keyboard('{ArrowDown}m');
+    expect(await screen.findByText('Strip 2 is marked for later.')).toBeTruthy();
+    await user.keyboard('m');
+    await waitFor(() => expect(screen.queryByText('Strip 2 is marked for later.')).toBeNull());
+    expect(sent.filter(({ path }) => path.endsWith('/marks')).map(({ body }) => body)).toEqual([
+      { strip: 2, marked: true },
+      { strip: 2, marked: false },
+    ]);
+  });
+
+  it('leaves with Escape to where the sheets are', async () => {
+    const { user } = desk();
+    await user.keyboard('{Escape}');
+    expect(navigation.went).toEqual(['/conditions/4/sheets']);
+  });
+
+  it('calibrates with T, and leaves keys with Ctrl to the browser', async () => {
+    const { user, sent, passes } = desk();
+    await user.keyboard('t');
+    await waitFor(() => expect(sent.some(({ path }) => path === '/api/tile?sheet=HRN-0001-1')).toBe(true));
+    await user.keyboard('{Control>}r{/Control}{Control>} {/Control}');
+    expect(passes()).toHaveLength(0);
+  });
+});
+
+describe('a pass that fails', () => {
+  it('stays at its strip and says why', async () => {
+    const { user } = desk({
+      [`POST ${SHEET}/passes`]: { ok: false, reason: 'too-fast', words: 'Too fast: move evenly.' },
+    });
+    await user.keyboard(' ');
+    expect((await screen.findByRole('status')).textContent).toContain('Too fast');
+    expect(screen.getByText(/strips 0 of 3/)).toBeTruthy();
+    expect(screen.getByRole('heading', { name: /Strip 1/ })).toBeTruthy();
+  });
+
+  it('by a refusal shows the words of the server', async () => {
+    const { user } = desk({
+      [`POST ${SHEET}/passes`]: new Refused(409, {
+        title: 'This sheet was thrown away.',
+        detail: 'Take it back.',
+      }),
+    });
+    await user.keyboard(' ');
+    await waitFor(() =>
+      expect(screen.getByRole('status').textContent).toContain('This sheet was thrown away. Take it back.'),
+    );
+  });
+
+  it('by an absent server is sent again, as the same attempt, until it answers', async () => {
+    vi.useFakeTimers({ shouldAdvanceTime: true });
+    let away = 4;
+    let give: (sent: Sent) => unknown = () => undefined;
+    const { user, passes, pass } = desk({
+      [`POST ${SHEET}/passes`]: (one: Sent) => {
+        if (away-- > 0) throw AWAY;
+        return give(one);
+      },
+    });
+    give = pass;
+    await user.keyboard(' ');
+    await waitFor(() =>
+      expect(screen.getByRole('status').textContent).toContain('Strip 1 is kept here and sent again.'),
+    );
+    await act(() => vi.advanceTimersByTimeAsync(10_000));
+    await waitFor(() => expect(screen.getByText(/strips 1 of 3/)).toBeTruthy());
+    expect(passes()).toHaveLength(5);
+    expect(new Set(passes().map(({ key }) => key)).size).toBe(1);
+  });
+
+  it('gives up in the end, in words, and the next key tries again', async () => {
+    vi.useFakeTimers({ shouldAdvanceTime: true });
+    let away = true;
+    let give: (sent: Sent) => unknown = () => undefined;
+    const { user, pass } = desk({
+      [`POST ${SHEET}/passes`]: (one: Sent) => {
+        if (away) throw AWAY;
+        return give(one);
+      },
+    });
+    give = pass;
+    await user.keyboard(' ');
+    await act(() => vi.advanceTimersByTimeAsync(50_000));
+    await waitFor(() => expect(screen.getByRole('status').textContent).toContain('Try again in a moment.'));
+    away = false;
+    await user.keyboard(' ');
+    expect(await screen.findByText(/strips 1 of 3/)).toBeTruthy();
+  });
+});
+
+describe('a file in place of a reading', () => {
+  it('is refused where it is too large, before it is sent', async () => {
+    const { container, sent } = desk();
+    const root = container.querySelector('.desk') as HTMLElement;
+    const file = new File(['x'], 'large.txt');
+    Object.defineProperty(file, 'size', { value: 17_000_000 });
+    const event = new Event('drop', { bubbles: true, cancelable: true });
+    Object.defineProperty(event, 'dataTransfer', { value: { files: [file] } });
+    await act(async () => root.dispatchEvent(event));
+    expect(screen.getByRole('status').textContent).toContain('larger than 16 MB');
+    expect(sent.some(({ path }) => path.endsWith('/reading'))).toBe(false);
+  });
+});

@@ -1,0 +1,45 @@
+import { vi } from 'vitest';
+
+export interface Sent {
+  readonly method: string;
+  readonly path: string;
+  readonly body: unknown;
+  readonly key: string | null;
+}
+
+type Answer = unknown | ((sent: Sent) => unknown);
+
+/** A refusal as the server words it. */
+export class Refused {
+  constructor(
+    readonly status: number,
+    readonly problem: { readonly title: string; readonly detail: string; readonly field?: string },
+  ) {}
+}
+
+/** Thrown by an answer: the server is not there. */
+export const AWAY = new TypeError('fetch failed');
+
+/** Answers `fetch` by `METHOD path` (without the query) and keeps what was sent. */
+export function fakeServer(answers: Readonly<Record<string, Answer>>): { readonly sent: Sent[] } {
+  const sent: Sent[] = [];
+  vi.stubGlobal('fetch', async (input: string, init: RequestInit = {}) => {
+    const method = init.method ?? 'GET';
+    const text = typeof init.body === 'string' ? init.body : undefined;
+    const one: Sent = {
+      method,
+      path: input,
+      body: text !== undefined && text.startsWith('{') ? JSON.parse(text) : text,
+      key: new Headers(init.headers).get('idempotency-key'),
+    };
+    sent.push(one);
+    const answer = answers[`${method} ${input.split('?')[0]}`];
+    if (answer === undefined) throw new Error(`no answer to ${method} ${input}`);
+    const given: unknown =
+      typeof answer === 'function' ? await (answer as (sent: Sent) => unknown)(one) : answer;
+    return given instanceof Refused
+      ? new Response(JSON.stringify(given.problem), { status: given.status })
+      : new Response(JSON.stringify(given ?? null));
+  });
+  return { sent };
+}

@@ -1,0 +1,26 @@
+import { cleanup } from '@testing-library/react';
+import { afterEach, vi } from 'vitest';
+import { navigation } from './navigation';
+
+// Next gives the router by context; the tests look at where it was sent.
+vi.mock('next/navigation', async () => {
+  const { navigation: own } = await import('./navigation');
+  return {
+    useRouter: () => own.router,
+    usePathname: () => own.path,
+    useSearchParams: () => new URLSearchParams(own.query),
+  };
+});
+
+// What jsdom lacks of a browser.
+class Observer {
+  observe(): void {}
+  unobserve(): void {}
+  disconnect(): void {}
+}
+vi.stubGlobal('ResizeObserver', Observer);
+
+afterEach(() => {
+  cleanup();
+  navigation.reset();
+});

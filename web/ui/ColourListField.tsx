@@ -1,0 +1,96 @@
+'use client';
+
+import { Button } from '@mui/material';
+import { useRef } from 'react';
+import type { NamedColour } from '@melto/core/refine/namedColour';
+import { problemWords, sendText } from './api';
+import { Swatch } from './Swatch';
+
+const MOST_SHOWN = 24;
+
+/** Takes the colours of a dropped or chosen list, and shows them. */
+export function ColourListField({
+  name,
+  colours,
+  onColours,
+  onProblem,
+}: {
+  name: string;
+  colours: readonly NamedColour[];
+  onColours: (colours: readonly NamedColour[]) => void;
+  /** Undefined when a new file is being read. */
+  onProblem: (words: string | undefined) => void;
+}) {
+  const input = useRef<HTMLInputElement>(null);
+  const take = async (file: File): Promise<void> => {
+    onProblem(undefined);
+    try {
+      const list = await sendText<{ colours: NamedColour[] }>('/api/colour-lists', await file.text());
+      onColours(list.colours);
+    } catch (error) {
+      onProblem(problemWords(error));
+    }
+  };
+  return (
+    <>
+      <div
+        className="row"
+        onDragOver={(event) => event.preventDefault()}
+        onDrop={(event) => {
+          event.preventDefault();
+          const [file] = event.dataTransfer.files;
+          if (file !== undefined) void take(file);
+        }}
+      >
+        <Button variant="outlined" onClick={() => input.current?.click()}>
+          {name}
+        </Button>
+        <span className="quiet grow">
+          {colours.length === 0
+            ? 'CxF, CGATS, or CSV with name, L, a, b'
+            : `${colours.length} ${colours.length === 1 ? 'colour' : 'colours'}`}
+        </span>
+        {colours.length > 0 && (
+          <Button size="small" onClick={() => onColours([])}>
+            Take out
+          </Button>
+        )}
+        <input
+          ref={input}
+          type="file"
+          aria-label={`${name.toLowerCase()} file`}
+          hidden
+          onChange={(event) => {
+            const [file] = event.target.files ?? [];
+            event.target.value = '';
+            if (file !== undefined) void take(file);
+          }}
+        />
+      </div>
+      {colours.length > 0 && (
+        <SwatchRow colours={colours.map((each) => ({ label: each.name, lab: each.lab }))} />
+      )}
+    </>
+  );
+}
+
+/** Small swatches with their names. */
+export function SwatchRow({
+  colours,
+}: {
+  colours: readonly { readonly label: string; readonly lab: readonly number[] }[];
+}) {
+  return (
+    <div className="swatch-row">
+      {colours.slice(0, MOST_SHOWN).map(({ label, lab }, i) => (
+        <div key={i} title={label}>
+          <Swatch measured={lab} height={22} label={label} />
+          <span className="small quiet">{label}</span>
+        </div>
+      ))}
+      {colours.length > MOST_SHOWN && (
+        <span className="quiet small">and {colours.length - MOST_SHOWN} more</span>
+      )}
+    </div>
+  );
+}
