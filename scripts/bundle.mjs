@@ -6,7 +6,12 @@ import { fileURLToPath } from 'node:url';
 const root = join(dirname(fileURLToPath(import.meta.url)), '..');
 const ENTRIES = {
   cli: { melto: 'cli/src/main.ts' },
-  server: { runner: 'jobs/src/runner.ts', worker: 'jobs/src/worker.ts', migrate: 'services/src/migrate.ts' },
+  server: {
+    runner: 'jobs/src/runner.ts',
+    worker: 'jobs/src/worker.ts',
+    migrate: 'services/src/migrate.ts',
+    drawPdf: 'paper/src/report/drawPdf.ts',
+  },
 };
 const which = process.argv[2] ?? 'server';
 const common = {
@@ -24,6 +29,8 @@ const common = {
     '@pdf-lib/fontkit',
     'pdf-lib',
     'commander',
+    '@react-pdf/renderer',
+    'react',
   ],
   logLevel: 'warning',
   absWorkingDir: root,

@@ -12,6 +12,7 @@ const config: NextConfig = {
     '@pdf-lib/fontkit',
     'pdf-lib',
     '@react-pdf/renderer',
+    'piscina',
   ],
   outputFileTracingRoot: root,
   turbopack: { root },

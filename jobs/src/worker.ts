@@ -11,7 +11,7 @@ if (port === null) throw new Error('the worker runs in a thread');
 const post = (message: FromWorker): void => port.postMessage(message);
 
 port.once('message', async ({ url, job }: ToWorker) => {
-  const services = composeServices(url, Date.now, seedSource(process.env['MELTO_SEED'], `job ${job.id}`));
+  const services = composeServices(url, { seed: seedSource(process.env['MELTO_SEED'], `job ${job.id}`) });
   try {
     const handler = HANDLERS.get(job.kind);
     if (handler === undefined)

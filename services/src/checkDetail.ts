@@ -1,4 +1,4 @@
-import { checkAgainstAims } from '@melto/core/conformity/checkAgainstAims';
+import { judgeSheet, layBesideAims } from '@melto/core/conformity/checkAgainstAims';
 import type { AimCheck } from '@melto/core/conformity/checkAgainstAims';
 import {
   checkedPatches,
@@ -11,6 +11,7 @@ import { deviceKey, pairKey } from '@melto/core/conformity/aims';
 import { whatDecides } from '@melto/core/conformity/whatDecides';
 import type { PatchSet } from '@melto/core/cgats/patchSet';
 import { issueText } from '@melto/core/result';
+import type { Result } from '@melto/core/result';
 import { findResult } from '@melto/store/results';
 import { loadAims } from './aimSets.ts';
 import { domainNow } from './clock.ts';
@@ -35,23 +36,15 @@ export async function checkDetail(
     loadToleranceSet(services, choice.toleranceSetId),
   ]);
   const set = askedSet(loaded);
-  const spots = spotReadings(loaded);
-  const judge = (corrected: boolean): AimCheck | undefined => {
-    const result = checkAgainstAims(set, aims, tolerances, corrected, spots);
-    if (result.ok) return result.value;
-    if (corrected === choice.substrateCorrected)
-      throw new Problem(
-        'bad-input',
-        `It cannot be judged: ${result.issues.map(issueText).join('; ')}.`,
-        'Choose other aims, or print a control wedge.',
-        'aimSetId',
-      );
-    return undefined;
-  };
-  const check = judge(choice.substrateCorrected);
-  if (check === undefined) throw new Error('unreachable');
-  const corrected = choice.substrateCorrected ? undefined : judge(true);
-  const decided = whatDecides(check.pairs, check, tolerances, corrected);
+  const sheet = judgeable(layBesideAims(set, aims, spotReadings(loaded)));
+  const check = judgeable(judgeSheet(sheet, tolerances, choice.substrateCorrected));
+  const corrected = choice.substrateCorrected ? undefined : judgeSheet(sheet, tolerances, true);
+  const decided = whatDecides(
+    check.pairs,
+    check,
+    tolerances,
+    corrected?.ok === true ? corrected.value : undefined,
+  );
   const pairOfRow = pairsOfRows(loaded, set, check);
   const nameOf = (pair: number): string => {
     const i = pairOfRow.indexOf(pair);
@@ -118,6 +111,17 @@ export async function checkDetail(
     ),
   };
   return { detail, check };
+}
+
+/** What was found, or why it cannot be judged. */
+function judgeable<T>(result: Result<T>): T {
+  if (result.ok) return result.value;
+  throw new Problem(
+    'bad-input',
+    `It cannot be judged: ${result.issues.map(issueText).join('; ')}.`,
+    'Choose other aims, or print a control wedge.',
+    'aimSetId',
+  );
 }
 
 /** The pair that each row of a reading went into; −1 where it has no aim. */

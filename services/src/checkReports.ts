@@ -6,9 +6,7 @@ import { checkReportModel, conditionsWords } from '@melto/paper/report/checkRepo
 import { reportHtml } from '@melto/paper/report/reportHtml';
 import { reportTime } from '@melto/paper/report/reportModel';
 import type { ReportModel } from '@melto/paper/report/reportModel';
-import { reportPdf } from '@melto/paper/report/reportPdf';
 import { shortCheckModel } from '@melto/paper/report/shortCheckModel';
-import { slipPdf } from '@melto/paper/report/slipPdf';
 import type { SlipModel } from '@melto/paper/report/slipPdf';
 import { STATUS_WORDS } from '@melto/paper/statusShape';
 import { endReportLinks, findReportLink, insertReportLink, openReportLink } from '@melto/store/reportLinks';
@@ -48,11 +46,15 @@ export async function checkReport(
     return {
       name: `${name}-slip.pdf`,
       mediaType: 'application/pdf',
-      content: await slipPdf(await slipOf(services, row, detail)),
+      content: await services.drawPdf({ kind: 'slip', model: await slipOf(services, row, detail) }),
     };
   const model = modelOf(row, detail);
   return format === 'pdf'
-    ? { name: `${name}.pdf`, mediaType: 'application/pdf', content: await reportPdf(model) }
+    ? {
+        name: `${name}.pdf`,
+        mediaType: 'application/pdf',
+        content: await services.drawPdf({ kind: 'report', model }),
+      }
     : {
         name: `${name}.html`,
         mediaType: 'text/html; charset=utf-8',

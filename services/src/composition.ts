@@ -8,6 +8,7 @@ import { simulatedPrintPath } from '@melto/simulator/simulatedPrintPath';
 import { openDatabase } from '@melto/store/database';
 import { insertDevice, insertInstrument, insertStock } from '@melto/store/devices';
 import { registerPublishedAims } from './aimSets.ts';
+import { drawPdf } from '@melto/paper/report/drawPdf';
 import type { Services } from './context.ts';
 import { seedSource } from './seedSource.ts';
 import { registerShippedTolerances } from './toleranceSets.ts';
@@ -22,16 +23,17 @@ const INSTRUMENTS = [
 /** Puts the application together over the database of `url`; the only place that knows the simulator. */
 export function composeServices(
   url: string,
-  now: () => number = Date.now,
-  seed: () => number = seedSource(undefined, 'house'),
+  given: Partial<Pick<Services, 'now' | 'seed' | 'drawPdf'>> = {},
 ): Services {
   return {
     database: openDatabase(url),
     printPath: simulatedPrintPath,
     instruments: new Map(INSTRUMENTS.map((instrument) => [instrument.id, instrument])),
     catalogue: CATALOGUE,
-    now,
-    seed,
+    now: Date.now,
+    seed: seedSource(undefined, 'house'),
+    drawPdf,
+    ...given,
   };
 }
 

@@ -1,5 +1,6 @@
 import type { Instrument } from '@melto/core/device/instrument';
 import type { PrintPath } from '@melto/core/device/printPath';
+import type { PdfTask } from '@melto/paper/report/drawPdf';
 import type { Database } from '@melto/store/database';
 
 /** What use cases are given; only the composition knows which parts are simulated. */
@@ -12,6 +13,8 @@ export interface Services {
   readonly now: () => number;
   /** Random seed for prints and charts. */
   readonly seed: () => number;
+  /** Draws reports and slips; in a thread where many ask for them. */
+  readonly drawPdf: (task: PdfTask) => Promise<Uint8Array>;
 }
 
 /** A device that a driver offers, with its stocks. */

@@ -1,4 +1,5 @@
 import { composeServices } from '@melto/services/composition';
+import { pdfThread } from './pdfThread';
 import { seedSource } from '@melto/services/seedSource';
 import type { Services } from '@melto/services/context';
 
@@ -10,6 +11,9 @@ declare global {
 export function services(): Services {
   const url = process.env['MELTO_DATABASE_URL'];
   if (url === undefined) throw new Error('MELTO_DATABASE_URL is not set');
-  globalThis.meltoServices ??= composeServices(url, Date.now, seedSource(process.env['MELTO_SEED'], 'web'));
+  globalThis.meltoServices ??= composeServices(url, {
+    seed: seedSource(process.env['MELTO_SEED'], 'web'),
+    drawPdf: pdfThread(),
+  });
   return globalThis.meltoServices;
 }

@@ -19,6 +19,13 @@ class Observer {
   disconnect(): void {}
 }
 vi.stubGlobal('ResizeObserver', Observer);
+Blob.prototype.text ??= function text(this: Blob): Promise<string> {
+  return new Promise((resolve) => {
+    const reader = new FileReader();
+    reader.onload = () => resolve(String(reader.result));
+    reader.readAsText(this);
+  });
+};
 
 afterEach(() => {
   cleanup();

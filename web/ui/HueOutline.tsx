@@ -34,10 +34,10 @@ export function HueOutline({
       aria-label={label}
     >
       <path d={`M${-HALF} 0H${HALF}M0 ${-HALF}V${HALF}`} stroke="var(--rule)" strokeWidth="1" />
-      <text x={HALF} y="-4" textAnchor="end" fontSize="9" fill="var(--quiet)">
+      <text x={HALF} y="12" textAnchor="end" fontSize="9" fill="var(--quiet)">
         a* {HALF}
       </text>
-      <text x="4" y={-HALF + 7} fontSize="9" fill="var(--quiet)">
+      <text x="10" y={-HALF + 7} fontSize="9" fill="var(--quiet)">
         b* {HALF}
       </text>
       {outlines.map(({ corners, kind }, i) => (

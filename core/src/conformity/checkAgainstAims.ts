@@ -9,7 +9,7 @@ import { meanPaperXyz } from '../device/meanPaperXyz.ts';
 import { failure, success } from '../result.ts';
 import type { Result } from '../result.ts';
 import { aimsFor } from './aims.ts';
-import type { AimOrigin, Aims } from './aims.ts';
+import type { AimOrigin, Aims, AimsFor } from './aims.ts';
 import { groupsOf, judgeColours } from './judgeColours.ts';
 import type { ColourPair, Judgement } from './judgeColours.ts';
 import type { SpotReading } from './spotColour.ts';
@@ -33,12 +33,23 @@ export interface CheckedPair extends ColourPair {
   readonly origin: AimOrigin;
 }
 
-/**
- * Judges a reading against aims for its device values; repeats are averaged as reflectance before.
- * @param reading its device values are those that the aims are for, not what a colour conversion made of them.
- * @param corrected aims are moved to the substrate that was read, where the tolerance set does not forbid it.
- * @param spots spot colours of the same sheet, by aims of their own.
- */
+/** A reading laid beside its aims, to be judged in more than one way. */
+export interface SheetBesideAims {
+  /** Each device value once, row-major × 4 and × 3. */
+  readonly read: {
+    readonly device: Float64Array;
+    readonly xyz: Float64Array;
+    readonly counts: ArrayLike<number>;
+  };
+  readonly wanted: AimsFor;
+  /** Rows that have an aim. */
+  readonly rows: readonly number[];
+  readonly paper: Xyz | undefined;
+  readonly otherwise: readonly string[];
+  readonly spots: readonly SpotReading[];
+}
+
+/** Judges a reading against aims at once: see `layBesideAims` and `judgeSheet`. */
 export function checkAgainstAims(
   reading: PatchSet,
   aims: Aims,
@@ -46,6 +57,20 @@ export function checkAgainstAims(
   corrected: boolean,
   spots: readonly SpotReading[] = [],
 ): Result<AimCheck> {
+  const sheet = layBesideAims(reading, aims, spots);
+  return sheet.ok ? judgeSheet(sheet.value, tolerances, corrected) : sheet;
+}
+
+/**
+ * Finds the aims of what was read; repeats are averaged as reflectance before.
+ * @param reading its device values are those that the aims are for, not what a colour conversion made of them.
+ * @param spots spot colours of the same sheet, by aims of their own.
+ */
+export function layBesideAims(
+  reading: PatchSet,
+  aims: Aims,
+  spots: readonly SpotReading[] = [],
+): Result<SheetBesideAims> {
   const xyz = patchXyz(reading);
   if (reading.space !== 'cmyk' || reading.device === undefined || xyz === undefined)
     return failure({
@@ -64,7 +89,22 @@ export function checkAgainstAims(
       expected: 'aims for the device values that were read',
       found: 'none in common',
     });
-  const paper = meanPaperXyz(read.device, 4, 0, read.xyz);
+  return success({
+    ...{ read, wanted, rows, spots },
+    paper: meanPaperXyz(read.device, 4, 0, read.xyz),
+    otherwise: conditionsApart(reading.conditions, aims.conditions),
+  });
+}
+
+/**
+ * Judges a sheet by tolerances.
+ * @param corrected aims are moved to the substrate that was read, where the tolerance set does not forbid it.
+ */
+export function judgeSheet(
+  { read, wanted, rows, paper, otherwise, spots }: SheetBesideAims,
+  tolerances: ToleranceSet,
+  corrected: boolean,
+): Result<AimCheck> {
   if (corrected && (paper === undefined || wanted.paper === undefined))
     return failure({
       code: 'check.paper',
@@ -101,7 +141,6 @@ export function checkAgainstAims(
     })),
   ];
   const judgement = judgeColours(pairs, tolerances);
-  const otherwise = conditionsApart(reading.conditions, aims.conditions);
   return success({
     ...judgement,
     verdict:

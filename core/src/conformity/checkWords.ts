@@ -78,10 +78,17 @@ export function remedySentence(remedy: Remedy, before: number): string {
   }
 }
 
+/** A patch by its name, or by its inks where others have the same name. */
+function patchName(patches: CheckDetail['patches'], row: number): string {
+  const { name, device } = patches[row];
+  const alone = patches.every((patch, other) => other === row || patch.name !== name);
+  return alone || device.length === 0 ? name : `${name} ${device.map((value) => value.toFixed(0)).join(' ')}`;
+}
+
 /** All sentences on what decides a check. */
 export function decidesSentences({ decides, metrics, patches }: CheckDetail): string[] {
   const out = decides.deciding.map(({ metric, rows }) => {
-    const names = rows.slice(0, 4).map((row) => patches[row].name);
+    const names = rows.slice(0, 4).map((row) => patchName(patches, row));
     const more = rows.length > 4 ? ` and ${rows.length - 4} more` : '';
     return `${rows.length === 1 ? 'One patch decides' : `${rows.length} patches decide`} ${metricName(metrics[metric])}: ${names.join(', ')}${more}.`;
   });

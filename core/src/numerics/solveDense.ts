@@ -17,10 +17,12 @@ export function solveDense(
     if (matrix[pivot * size + step] === 0) throw new RangeError(`singular matrix of ${size} at ${step}`);
     swapRows(matrix, size, step, pivot);
     swapRows(right, columns, step, pivot);
+    const from = step * size;
     for (let row = step + 1; row < size; row++) {
-      const factor = matrix[row * size + step] / matrix[step * size + step];
+      const to = row * size;
+      const factor = matrix[to + step] / matrix[from + step];
       if (factor === 0) continue;
-      for (let k = step; k < size; k++) matrix[row * size + k] -= factor * matrix[step * size + k];
+      for (let k = step; k < size; k++) matrix[to + k] -= factor * matrix[from + k];
       for (let k = 0; k < columns; k++) right[row * columns + k] -= factor * right[step * columns + k];
     }
   }

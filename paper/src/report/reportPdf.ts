@@ -1,55 +1,28 @@
-import { Document, Page, renderToBuffer, StyleSheet, Svg, Line, Rect, Text, View } from '@react-pdf/renderer';
+import { Document, Line, Page, Rect, renderToBuffer, Svg, Text, View } from '@react-pdf/renderer';
 import { createElement as h } from 'react';
 import type { ReactElement } from 'react';
-import { registerPdfFonts, TEXT_FAMILY } from './pdfFonts.ts';
+import { longTablePages } from './longTable.ts';
+import { registerPdfFonts } from './pdfFonts.ts';
 import { pdfStatus } from './pdfStatus.ts';
+import { QUIET, RULE, styles } from './pdfStyles.ts';
 import { sentence } from './reportHtml.ts';
 import type { ReportHistogram, ReportModel, ReportSection } from './reportModel.ts';
 
-const QUIET = '#5C5C5C';
-const RULE = '#D6D6D6';
+/** A longer table gets pages of its own. */
 const KEPT_ROWS = 16;
-const styles = StyleSheet.create({
-  page: {
-    fontFamily: TEXT_FAMILY as unknown as string,
-    fontSize: 8.5,
-    color: '#1B1B1B',
-    paddingHorizontal: 42,
-    paddingTop: 40,
-    paddingBottom: 46,
-    lineHeight: 1.3,
-  },
-  title: { fontSize: 12, fontWeight: 700 },
-  verdict: { flexDirection: 'row', alignItems: 'center', marginTop: 10, marginBottom: 4 },
-  verdictWords: { fontSize: 17, marginLeft: 8, flex: 1 },
-  reason: { fontSize: 10 },
-  facts: { flexDirection: 'row', flexWrap: 'wrap', marginVertical: 10 },
-  fact: { width: '50%', flexDirection: 'row', paddingVertical: 1.5, paddingRight: 10 },
-  factName: { width: 56, color: QUIET },
-  factValue: { flex: 1 },
-  notice: { fontWeight: 700, marginBottom: 4 },
-  heading: { fontSize: 10, fontWeight: 700, marginTop: 14, marginBottom: 4 },
-  note: { color: QUIET, fontWeight: 400, fontSize: 8.5 },
-  row: {
-    flexDirection: 'row',
-    borderBottomWidth: 0.5,
-    borderBottomColor: RULE,
-    paddingVertical: 2.5,
-    alignItems: 'center',
-  },
-  head: { color: QUIET, alignItems: 'flex-end' },
-  mark: { width: 28 },
-  cell: { paddingRight: 6 },
-  numeric: { textAlign: 'right' },
-  swatch: { width: 22, height: 11, borderWidth: 0.5, borderColor: RULE },
-  statement: { color: QUIET, marginBottom: 3 },
-  foot: { position: 'absolute', bottom: 22, left: 42, right: 42, flexDirection: 'row', color: QUIET },
-});
 
 /** A report as PDF, A4. */
 export async function reportPdf(model: ReportModel): Promise<Uint8Array> {
   registerPdfFonts();
   const { title, verdict, facts, notices, sections, statement } = model;
+  const foot = h(
+    View,
+    { style: styles.foot, fixed: true },
+    h(Text, { style: { flex: 1 } }, `${title}: ${verdict.words}`),
+    h(Text, {
+      render: ({ pageNumber, totalPages }) => `${pageNumber} of ${totalPages}`,
+    }),
+  );
   const page = h(
     Page,
     { size: 'A4', style: styles.page },
@@ -74,31 +47,32 @@ export async function reportPdf(model: ReportModel): Promise<Uint8Array> {
       ),
     ),
     ...notices.map((notice) => h(Text, { key: notice, style: styles.notice }, notice)),
-    ...sections.map((section) =>
-      h(View, { key: section.title, wrap: wraps(section) }, ...sectionParts(section)),
-    ),
+    ...sections
+      .filter((section) => !isLong(section))
+      .map((section) => h(View, { key: section.title, wrap: wraps(section) }, ...sectionParts(section))),
     h(Text, { style: styles.heading, minPresenceAhead: 40 }, 'How it was judged'),
     ...statement.map((text) => h(Text, { key: text, style: styles.statement }, text)),
-    h(
-      View,
-      { style: styles.foot, fixed: true },
-      h(Text, { style: { flex: 1 } }, `${title}: ${verdict.words}`),
-      h(Text, {
-        render: ({ pageNumber, totalPages }) => `${pageNumber} of ${totalPages}`,
-      }),
-    ),
+    foot,
   );
   const document = h(
     Document,
     { title: `${title}: ${verdict.words}`, producer: 'Melto', creator: 'Melto' },
     page,
+    ...sections.filter(isLong).flatMap((section) => longTablePages(section, foot)),
   );
   return new Uint8Array(await renderToBuffer(document));
 }
 
-/** Small sections are kept together; long tables go on over the page. */
+type Table = Extract<ReportSection, { kind: 'table' }>;
+
+/** Small sections are kept together. */
 function wraps(section: ReportSection): boolean {
   return section.kind === 'table' && section.rows.length > KEPT_ROWS;
+}
+
+/** Lists of patches; rows with a verdict are few. */
+function isLong(section: ReportSection): section is Table {
+  return wraps(section) && (section as Table).rows.every(({ status }) => status === undefined);
 }
 
 function sectionParts(section: ReportSection): ReactElement[] {
@@ -123,7 +97,7 @@ function sectionParts(section: ReportSection): ReactElement[] {
   }
 }
 
-function table({ columns, rows }: Extract<ReportSection, { kind: 'table' }>): ReactElement[] {
+function table({ columns, rows }: Table): ReactElement[] {
   const marked = rows.some(({ status, swatch }) => status !== undefined || swatch !== undefined);
   const cell = (text: string, column: number, key: number): ReactElement =>
     h(

@@ -22,11 +22,10 @@ export async function openTestServices(name: string): Promise<TestServices> {
   await admin.close();
   const time = { ms: Date.UTC(2026, 2, 14, 9) };
   let seed = 100;
-  const services = composeServices(
-    url.replace(/\/[^/]*$/, `/${name}`),
-    () => time.ms,
-    () => seed++,
-  );
+  const services = composeServices(url.replace(/\/[^/]*$/, `/${name}`), {
+    now: () => time.ms,
+    seed: () => seed++,
+  });
   await migrate(services.database, join(import.meta.dirname, '../../../store/migrations'));
   await registerDrivers(services);
   return { ...services, time };

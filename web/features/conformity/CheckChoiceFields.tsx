@@ -86,7 +86,9 @@ export function CheckChoiceFields({
 
 export function aimWords({ origin, conditions, patches, completed }: AimSetView): string {
   const mode = conditions.mode === undefined ? 'mode not told' : conditions.mode;
-  return completed ? `${origin}` : `${origin.slice(0, 120)}; ${patches} patches, ${mode}`;
+  if (completed) return origin;
+  const plain = origin.slice(0, 120).replace(/\.$/, '');
+  return plain.includes('patches') ? `${plain}; ${mode}` : `${plain}; ${patches} patches, ${mode}`;
 }
 
 /** The first choice: what the last check used, else the first aims with the proof's tolerances. */

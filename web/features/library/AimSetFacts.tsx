@@ -34,15 +34,15 @@ export function AimSetFacts({ detail, path }: { detail: AimSetDetail; path: stri
       <header>
         <h2>{view.name}</h2>
         <span className="quiet grow">
-          {view.origin}
           {view.id === versions[0].id
             ? ''
-            : `; version ${view.version} of ${versions.length}, checks made by it keep it`}
+            : `version ${view.version} of ${versions.length}, checks made by it keep it`}
         </span>
         <Button size="small" href={`/api/aim-sets/${view.id}/file`} download>
           Save as CGATS
         </Button>
       </header>
+      <p className="quiet small">{view.origin}</p>
       <VersionList versions={versions} shownId={view.id} path={path} />
       {sinceBefore !== null && before !== undefined && (
         <p>

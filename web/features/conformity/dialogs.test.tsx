@@ -1,0 +1,174 @@
+import { screen, waitFor, within } from '@testing-library/react';
+import { describe, expect, it, vi } from 'vitest';
+import type { ConditionRow } from '@melto/services/conditions';
+import { fakeServer, Refused } from '@/testing/fakeServer';
+import { aimSet, toleranceSet } from '@/testing/librarySets';
+import { navigation } from '@/testing/navigation';
+import { show } from '@/testing/show';
+import { firstChoice } from './CheckChoiceFields';
+import type { ConformitySurfaceProps } from './ConformitySurface';
+import { JudgeDialog } from './JudgeDialog';
+import { WedgeDialog } from './WedgeDialog';
+
+const OWN = aimSet({ id: 9, family: 'own-1', name: 'Saltmarsh gloss' });
+const props = (change: Partial<ConformitySurfaceProps> = {}): ConformitySurfaceProps => ({
+  condition: { id: 4, space: 'cmyk', device: 'Heron' } as ConditionRow,
+  points: [{ label: 'Colour management', value: 'off', tickAtPrint: true }],
+  conversions: [],
+  versions: [],
+  sharedCode: null,
+  profileResultId: 5,
+  hasCurves: true,
+  aims: [OWN, aimSet()],
+  tolerances: [
+    toleranceSet({ id: 6, set: { ...toleranceSet().set, id: 'own-x', name: 'Ours' } }),
+    toleranceSet(),
+  ],
+  readings: [
+    { id: 20, code: 'HRN-0004', title: 'Proof wedge', finishedMs: 0 },
+    { id: 21, code: 'HRN-0005', title: 'Proof wedge', finishedMs: 1 },
+  ] as unknown as ConformitySurfaceProps['readings'],
+  waiting: [],
+  wedges: [],
+  nowMs: 0,
+  ...change,
+});
+const button = (name: string): HTMLButtonElement => screen.getByRole<HTMLButtonElement>('button', { name });
+const pick = async (user: ReturnType<typeof show>['user'], label: string, option: RegExp): Promise<void> => {
+  await user.click(screen.getByRole('combobox', { name: label }));
+  await user.click(within(screen.getByRole('listbox')).getByRole('option', { name: option }));
+};
+
+describe('the first choice of a check', () => {
+  const { aims, tolerances } = props();
+  it('is the first aims by the tolerances of a proof', () => {
+    expect(firstChoice(aims, tolerances, undefined)).toEqual({
+      aimSetId: 9,
+      toleranceSetId: 7,
+      substrateCorrected: false,
+    });
+  });
+
+  it('is that of the last check, as far as its sets are still there', () => {
+    const last = { aimSetId: 3, toleranceSetId: 6, substrateCorrected: true };
+    expect(firstChoice(aims, tolerances, last)).toEqual(last);
+    expect(firstChoice(aims, tolerances, { ...last, aimSetId: 99, toleranceSetId: 98 })).toEqual({
+      aimSetId: 9,
+      toleranceSetId: 7,
+      substrateCorrected: true,
+    });
+    expect(firstChoice([], [], undefined)).toMatchObject({ aimSetId: 0, toleranceSetId: 0 });
+  });
+});
+
+describe('a new check', () => {
+  const PRINTED = { printId: 1, code: 'HRN-0009', sheets: ['HRN-0009-1'], restUntilMs: 0 };
+  const printOn = async (user: ReturnType<typeof show>['user']): Promise<void> => {
+    await user.click(button('Go on to print'));
+    await user.click(screen.getByRole('checkbox', { name: /Colour management/ }));
+    await user.click(button('Print'));
+  };
+
+  it('is printed with what was chosen before reading', async () => {
+    const { sent } = fakeServer({ 'POST /api/conditions/4/wedges': PRINTED });
+    const close = vi.fn();
+    const { user } = show(<WedgeDialog {...props()} onClose={close} />);
+    await pick(user, 'Aims', /FOGRA39L/);
+    await user.click(screen.getByRole('checkbox', { name: /Correct the aims/ }));
+    await user.click(button('Go on to print'));
+    expect(screen.getByText('CMYK values as they are, through the curves in force.')).toBeTruthy();
+    await user.click(screen.getByRole('checkbox', { name: /Colour management/ }));
+    await user.click(button('Print'));
+    await waitFor(() => expect(close).toHaveBeenCalled());
+    expect(sent[0].body).toEqual({
+      kind: 'proof',
+      paper: 'a4',
+      reader: 'strip',
+      ticks: ['Colour management'],
+      judgedBy: { aimSetId: 3, toleranceSetId: 7, substrateCorrected: true, through: 'device values' },
+    });
+  });
+
+  it('takes spot colours through the profile only', async () => {
+    const { sent } = fakeServer({
+      'POST /api/conditions/4/wedges': PRINTED,
+      'POST /api/colour-lists': { colours: [{ name: 'Seed red', lab: [52, 48, 26] }] },
+    });
+    const { user } = show(<WedgeDialog {...props()} onClose={() => {}} />);
+    expect(screen.queryByRole('button', { name: 'Spot colours' })).toBeNull();
+    await pick(user, 'Way to the device', /absolute/);
+    await user.upload(
+      screen.getByLabelText('spot colours file'),
+      new File(['name,L,a,b\nSeed red,52,48,26\n'], 'house.csv'),
+    );
+    expect(await screen.findByText('1 colour')).toBeTruthy();
+    expect(screen.getByText('Seed red')).toBeTruthy();
+    await printOn(user);
+    await waitFor(() => expect(sent).toHaveLength(2));
+    expect(sent[1].body).toMatchObject({
+      spots: [{ name: 'Seed red', lab: [52, 48, 26] }],
+      judgedBy: { through: 'profile, absolute' },
+    });
+  });
+
+  it('says what is wrong with a list and how many are too many', async () => {
+    const colours = Array.from({ length: 61 }, (_, i) => ({ name: `c${i}`, lab: [50, 0, 0] }));
+    let answer: unknown = new Refused(400, { title: 'Line 2: found x.', detail: 'Mend it.' });
+    fakeServer({ 'POST /api/colour-lists': () => answer });
+    const { user } = show(
+      <WedgeDialog {...props({ condition: { id: 4, space: 'rgb' } as ConditionRow })} onClose={() => {}} />,
+    );
+    const file = (): Promise<void> =>
+      user.upload(screen.getByLabelText('spot colours file'), new File(['x'], 'list.csv'));
+    await file();
+    expect((await screen.findByRole('alert')).textContent).toBe('Line 2: found x. Mend it.');
+    answer = { colours };
+    await file();
+    expect(await screen.findByText('61 spot colours; a wedge carries 60 at most.')).toBeTruthy();
+    expect(button('Go on to print').disabled).toBe(true);
+    await user.click(button('Take out'));
+    expect(button('Go on to print').disabled).toBe(false);
+  });
+
+  it('of own patches wants every line right', async () => {
+    const { sent } = fakeServer({ 'POST /api/conditions/4/wedges': PRINTED });
+    const { user } = show(<WedgeDialog {...props()} onClose={() => {}} />);
+    await pick(user, 'Wedge', /own patches/);
+    const lines = screen.getByLabelText(/C M Y K in per cent, then a name/);
+    await user.click(lines);
+    await user.paste('0 0 0 0 paper\n70 0 130 10 green');
+    expect(screen.getByText(/Line 2: found “70 0 130 10 green”/)).toBeTruthy();
+    expect(button('Go on to print').disabled).toBe(true);
+    await user.clear(lines);
+    await user.click(lines);
+    await user.paste('0 0 0 0 paper\n70 0 90 10 green');
+    await printOn(user);
+    await waitFor(() => expect(sent).toHaveLength(1));
+    expect(sent[0].body).toMatchObject({
+      kind: 'own',
+      patches: [
+        { name: 'paper', device: [0, 0, 0, 0] },
+        { name: 'green', device: [70, 0, 90, 10] },
+      ],
+    });
+  });
+});
+
+describe('judging a reading again', () => {
+  it('sends the reading and the choice, and shows the new check', async () => {
+    const { sent } = fakeServer({ 'POST /api/conditions/4/checks': { id: 1 } });
+    const close = vi.fn();
+    const { user } = show(<JudgeDialog {...props()} onClose={close} />);
+    await pick(user, 'Reading', /HRN-0005/);
+    await pick(user, 'Tolerances', /Ours/);
+    await user.click(button('Judge'));
+    await waitFor(() => expect(close).toHaveBeenCalled());
+    expect(sent[0].body).toEqual({
+      readingId: 21,
+      aimSetId: 9,
+      toleranceSetId: 6,
+      substrateCorrected: false,
+    });
+    expect(navigation.went).toEqual(['/conditions/4/conformity']);
+  });
+});
