@@ -1,3 +1,7 @@
+import { execFileSync } from 'node:child_process';
+import { mkdtempSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
 import { PDFDocument } from 'pdf-lib';
 import { describe, expect, it } from 'vitest';
 import { reportPdf } from './reportPdf.ts';
@@ -27,6 +31,12 @@ const model = (rows: readonly ReportRow[]): ReportModel => ({
     },
   ],
 });
+/** What a reader of the PDF finds, line by line, by poppler. */
+async function textLines(rows: readonly ReportRow[]): Promise<string[]> {
+  const file = join(mkdtempSync(join(tmpdir(), 'melto-report-')), 'report.pdf');
+  writeFileSync(file, await reportPdf(model(rows)));
+  return execFileSync('pdftotext', ['-layout', file, '-'], { encoding: 'utf8' }).split('\n');
+}
 const pages = async (rows: readonly ReportRow[]): Promise<number> =>
   (await PDFDocument.load(await reportPdf(model(rows)))).getPageCount();
 const many = (count: number, name = (i: number) => `patch ${i}`): ReportRow[] =>
@@ -41,6 +51,21 @@ describe('a table of many rows', () => {
     expect(await pages(many(49))).toBe(2);
     expect(await pages(many(50))).toBe(3);
     expect(await pages(many(490))).toBe(11);
+  });
+
+  it('loses no row, and keeps the cells of a row on one line', async () => {
+    const rows = Array.from({ length: 120 }, (_, i): ReportRow => ({
+      swatch: { measured: '#808080', aim: '#707070' },
+      cells: [`patch ${i}`, `${(i / 4).toFixed(2)} 1.00 −2.00`, (i / 7).toFixed(2)],
+    }));
+    const lines = await textLines(rows);
+    for (const { cells } of rows) {
+      const found = lines.filter((line) => line.trim().startsWith(`${cells[0]} `));
+      expect(found).toHaveLength(1);
+      expect(found[0].trim().split(/ {2,}/)).toEqual(cells);
+    }
+    expect(lines.filter((line) => line.includes('part 2 of 3'))).toHaveLength(1);
+    expect(lines.filter((line) => line.includes('conforms') && /4 of 4/.test(line))).toHaveLength(1);
   });
 
   it('takes more pages where names take more lines', async () => {

@@ -130,7 +130,8 @@ function body(
         {
           key: column,
           style: [
-            { width: widths[column], paddingRight: GAP, lineHeight: LINE / FONT_SIZE },
+            // The height of a line goes by the size beside it, not by the page's.
+            { width: widths[column], paddingRight: GAP, fontSize: FONT_SIZE, lineHeight: LINE / FONT_SIZE },
             ...(numeric === true ? [styles.numeric] : []),
           ],
         },

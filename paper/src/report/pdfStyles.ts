@@ -41,5 +41,6 @@ export const styles = StyleSheet.create({
   numeric: { textAlign: 'right' },
   swatch: { width: 22, height: 11, borderWidth: 0.5, borderColor: RULE },
   statement: { color: QUIET, marginBottom: 3 },
-  foot: { position: 'absolute', bottom: 22, left: 42, right: 42, flexDirection: 'row', color: QUIET },
+  // `bottom` places nothing in this version of the renderer.
+  foot: { position: 'absolute', top: 806, left: 42, right: 42, flexDirection: 'row', color: QUIET },
 });
