@@ -7,6 +7,8 @@ export const ENDPOINTS: readonly {
   readonly says: string;
   readonly body?: keyof Bodies;
 }[] = [
+  { method: 'get', path: '/api/openapi.json', says: 'This description' },
+  { method: 'get', path: '/api/health', says: 'Whether the server and its database answer' },
   { method: 'get', path: '/api/floor', says: 'All conditions with what they need now' },
   { method: 'get', path: '/api/house', says: 'Rack, instrument, clock and person' },
   { method: 'get', path: '/api/search', says: 'Conditions, sheets, readings and profiles by words' },

@@ -96,7 +96,7 @@ export function decidesSentences({ decides, metrics, patches }: CheckDetail): st
   const beyond = decides.outOfReach.filter((row) => deciding.has(row));
   if (beyond.length > 0)
     out.push(
-      `${beyond.length === deciding.size ? 'All of them lie' : `${beyond.length} of these ${deciding.size} ${beyond.length === 1 ? 'lies' : 'lie'}`} outside what this device reaches on this paper, by its profile: no calibration brings them there.`,
+      `${beyond.length === deciding.size ? (beyond.length === 1 ? 'It lies' : 'All of them lie') : `${beyond.length} of these ${deciding.size} ${beyond.length === 1 ? 'lies' : 'lie'}`} outside what this device reaches on this paper, by its profile: no calibration brings ${beyond.length === 1 ? 'it' : 'them'} there.`,
     );
   out.push(...decides.remedies.map((remedy) => remedySentence(remedy, decides.share)));
   if (decides.drift !== null)

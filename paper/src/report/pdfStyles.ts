@@ -41,6 +41,6 @@ export const styles = StyleSheet.create({
   numeric: { textAlign: 'right' },
   swatch: { width: 22, height: 11, borderWidth: 0.5, borderColor: RULE },
   statement: { color: QUIET, marginBottom: 3 },
-  // `bottom` places nothing in this version of the renderer.
+  // A page that goes on over others has no height for `bottom` to go by.
   foot: { position: 'absolute', top: 806, left: 42, right: 42, flexDirection: 'row', color: QUIET },
 });
