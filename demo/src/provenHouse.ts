@@ -19,6 +19,12 @@ const DAY_MS = 86_400_000;
 const REST_DAYS = 0.12;
 const TICKS = DEFAULT_POINTS.filter(({ tickAtPrint }) => tickAtPrint).map(({ label }) => label);
 
+/** The seed catalogue's own colours, on each proof. */
+const SPOT_COLOURS: WedgeInput['spots'] = [
+  { name: 'Seed red', lab: [52, 48, 26] },
+  { name: 'Tide blue', lab: [42, 0, -30] },
+];
+
 /** What is proved and watched on one condition. */
 interface ProvenStory {
   readonly device: string;
@@ -114,7 +120,7 @@ export async function loadProvenHouse(
 
 async function houseTolerances(services: Services): Promise<void> {
   if ((await toleranceSets(services)).some(({ set }) => set.name === PRODUCTION)) return;
-  await saveToleranceSet(services, {
+  const draft = {
     name: PRODUCTION,
     source: 'agreed with the seed catalogue',
     substrateUncorrected: false,
@@ -125,7 +131,11 @@ async function houseTolerances(services: Services): Promise<void> {
       { group: 'all', statistic: 'mean', quantity: 'ΔE00', limit: 2 },
       { group: 'all', statistic: '95th percentile', quantity: 'ΔE00', limit: 4 },
     ],
-  });
+  } as const;
+  const [substrate, ...others] = draft.metrics;
+  const wider = { ...draft, metrics: [{ ...substrate, limit: 2.5 }, ...others] };
+  const { id } = await saveToleranceSet(services, wider);
+  await saveToleranceSet(services, { ...draft, versionOf: id });
 }
 
 async function tell(services: Services, story: ProvenStory, onShare: (share: number) => void): Promise<void> {
@@ -181,7 +191,8 @@ async function conformityCheck(
     substrateCorrected: false,
     through: check.through,
   };
-  await wedge(at, conditionId, check.daysAgo, { kind: 'proof', judgedBy });
+  const spots = check.through === 'device values' ? undefined : SPOT_COLOURS;
+  await wedge(at, conditionId, check.daysAgo, { kind: 'proof', judgedBy, spots });
   const [newest] = await readingsOf(services, conditionId);
   // The first check of the calibrated press becomes the standard of the house.
   const known = (await aimSets(services)).some(({ name }) => name === STANDARD);
@@ -226,7 +237,7 @@ async function wedge(
   at: (daysAgo: number) => Services,
   conditionId: number,
   daysAgo: number,
-  input: Pick<WedgeInput, 'kind' | 'judgedBy'>,
+  input: Pick<WedgeInput, 'kind' | 'judgedBy' | 'spots'>,
 ): Promise<void> {
   const { sheets } = await printWedge(
     at(daysAgo),
