@@ -8,8 +8,9 @@ import type { PaperName } from '@melto/core/charts/pageGeometry';
 import type { ChartRow } from '@melto/services/charts';
 import type { PressForProfile } from '@melto/services/pressView';
 import type { SettingsPoint } from '@melto/services/conditions';
-import { problemWords, sendJson } from '@/ui/api';
+import { sendJson } from '@/ui/api';
 import { formatWhen } from '@/ui/format';
+import { useSending } from '@/ui/useSending';
 import { PrintDialog } from './PrintDialog';
 
 const PAPERS: readonly { readonly value: PaperName; readonly name: string }[] = [
@@ -41,23 +42,15 @@ export function ChartMaker({
   const least = press === null ? 100 : 200;
   const [patches, setPatches] = useState(press === null ? '900' : '800');
   const [paper, setPaper] = useState<PaperName>('a4');
-  const [problem, setProblem] = useState<string>();
-  const [sending, setSending] = useState(false);
+  const { sending, problem, send } = useSending();
   const [printing, setPrinting] = useState<ChartRow>();
   const count = Number(patches);
   const valid = Number.isInteger(count) && count >= least && count <= 3000;
   const { patchesPerStrip, stripsPerPage } = pageCapacity(paper);
   const strips = Math.ceil(count / patchesPerStrip);
   const make = async (): Promise<void> => {
-    setSending(true);
-    setProblem(undefined);
-    try {
-      await sendJson(`/api/conditions/${conditionId}/charts`, { patches: count, paper });
-      router.refresh();
-    } catch (error) {
-      setProblem(problemWords(error));
-    }
-    setSending(false);
+    await sendJson(`/api/conditions/${conditionId}/charts`, { patches: count, paper });
+    router.refresh();
   };
   const own = charts.filter(({ purpose }) => purpose === 'profile');
   return (
@@ -75,7 +68,7 @@ export function ChartMaker({
         style={{ alignItems: 'flex-start', marginBottom: own.length > 0 ? 12 : 0 }}
         onSubmit={(event) => {
           event.preventDefault();
-          void make();
+          void send(make);
         }}
       >
         <TextField

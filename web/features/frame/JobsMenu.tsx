@@ -10,6 +10,7 @@ import { useJobs } from './useJobs';
 
 const KIND_WORDS: Readonly<Record<string, string>> = {
   'build-profile': 'Profile',
+  'make-chart': 'Chart',
   'sample-house': 'Sample house',
 };
 

@@ -7,8 +7,9 @@ import type { ReactNode } from 'react';
 import { FAULT_WORDS } from '@melto/core/faults/fault';
 import type { Fault } from '@melto/core/faults/fault';
 import type { ReadingOfCondition } from '@melto/services/readings';
-import { problemWords, sendJson } from '@/ui/api';
+import { sendJson } from '@/ui/api';
 import { formatClock, formatDay } from '@/ui/format';
+import { useSending } from '@/ui/useSending';
 
 /** Chooses a complete reading and makes something of it. */
 export function FromReading({
@@ -29,31 +30,23 @@ export function FromReading({
 }) {
   const router = useRouter();
   const [chosen, setChosen] = useState<number>();
-  const [problem, setProblem] = useState<string>();
-  const [sending, setSending] = useState(false);
+  const { sending, problem, send } = useSending();
   if (readings.length === 0) return null;
   const reading = readings.find(({ id }) => id === chosen) ?? readings[0];
   const faults = (JSON.parse(reading.faults ?? '[]') as Fault[]).filter(
     ({ kind }) => kind !== 'strip-backwards' && kind !== 'outlier-patches',
   );
   const make = async (): Promise<void> => {
-    setSending(true);
-    setProblem(undefined);
-    try {
-      await sendJson(path, { readingId: reading.id, ...body });
-      router.replace(`${location.pathname}`);
-      router.refresh();
-    } catch (error) {
-      setProblem(problemWords(error));
-    }
-    setSending(false);
+    await sendJson(path, { readingId: reading.id, ...body });
+    router.replace(`${location.pathname}`);
+    router.refresh();
   };
   return (
     <form
       className="panel"
       onSubmit={(event) => {
         event.preventDefault();
-        void make();
+        void send(make);
       }}
     >
       <div className="row" style={{ alignItems: 'center', flexWrap: 'wrap' }}>
