@@ -11,8 +11,9 @@ import { readingsOf } from '@melto/services/readings';
 import { letChange } from '@melto/services/simulatedChanges';
 import { saveToleranceSet, toleranceSets } from '@melto/services/toleranceSets';
 import { startWatch } from '@melto/services/watch';
-import { printWedge, WEDGE_TITLES } from '@melto/services/wedges';
+import { printWedge } from '@melto/services/wedges';
 import type { WedgeInput } from '@melto/services/wedges';
+import { WEDGE_TITLES } from '@melto/services/wedgeTitles';
 import { readSheet } from './readSheet.ts';
 
 const DAY_MS = 86_400_000;

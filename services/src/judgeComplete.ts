@@ -3,7 +3,8 @@ import { judgeReading } from './checks.ts';
 import { judgeReached } from './reached.ts';
 import type { LoadedReading } from './readings.ts';
 import { judgeCompleteCheck } from './shortChecks.ts';
-import { addWatchCheck, isWatchWedge } from './watch.ts';
+import { addWatchCheck } from './watch.ts';
+import { isWatchWedge } from './wedgeTitles.ts';
 
 /** Judges what a complete sheet says: calibration that it went through, a check, a watch. @returns the check's result. */
 export async function judgeComplete(

@@ -27,7 +27,9 @@ import type { ConditionRow } from './conditions.ts';
 import type { Services } from './context.ts';
 import { expectedRamps } from './curvesInForce.ts';
 import { notFound, Problem } from './problem.ts';
-import { settleWatchesOf } from './settleWatch.ts';
+import type { LinkName } from './links.ts';
+import { settleAround } from './settleWatch.ts';
+import { isWatchWedge } from './wedgeTitles.ts';
 
 export type { ReadingOfCondition };
 
@@ -175,6 +177,8 @@ export interface ReadingView {
   readonly code: string;
   readonly title: string;
   readonly purpose: string;
+  /** Link of the chain that a reading of this chart serves. */
+  readonly serves: LinkName;
   readonly conditionId: number;
   readonly mode: string;
   readonly instrument: string | null;
@@ -201,6 +205,15 @@ export interface PatchView {
   readonly spectrum: readonly number[] | null;
 }
 
+/** What charts of a purpose are for, where it is not a profile. */
+const SERVES: Readonly<Record<string, ReadingView['serves']>> = {
+  'short-check': 'conformity',
+  wedge: 'conformity',
+  ramps: 'curves',
+  'near-neutral': 'balance',
+  evenness: 'evenness',
+};
+
 const round = (value: number, places: number): number => Math.round(value * 10 ** places) / 10 ** places;
 
 export async function readingView(services: Services, id: number): Promise<ReadingView> {
@@ -220,6 +233,7 @@ export async function readingView(services: Services, id: number): Promise<Readi
     code: print.code,
     title: chart.title,
     purpose: chart.purpose,
+    serves: isWatchWedge(chart) ? 'watch' : (SERVES[chart.purpose] ?? 'profile'),
     conditionId: print.conditionId,
     mode: reading.mode,
     instrument: reading.instrument,
@@ -256,10 +270,7 @@ export function readingsOf(services: Services, condition: number): Promise<Readi
 export async function withdrawReading(services: Services, id: number, withdrawn: boolean): Promise<void> {
   if ((await findReading(services.database, id)) === undefined) throw notFound(`reading ${id}`);
   const atMs = withdrawn ? await domainNow(services) : null;
-  await services.database.transaction(async (sql) => {
-    await setWithdrawn(sql, id, atMs);
-    await settleWatchesOf(sql, id);
-  });
+  await settleAround(services, id, (sql) => setWithdrawn(sql, id, atMs));
 }
 
 /** A reading as CGATS. */

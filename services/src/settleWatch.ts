@@ -16,6 +16,7 @@ import {
 } from '@melto/store/watches';
 import type { WatchCheckRow } from '@melto/store/watches';
 import { DAY_MS } from './clock.ts';
+import type { Services } from './context.ts';
 import type { WatchDetail } from './watch.ts';
 
 /** Checks that a watch's charts are made of beside its baseline: two years of daily checks. */
@@ -36,11 +37,10 @@ export function checksOf(sql: Sql, watchId: number): Promise<WatchCheckRow[]> {
 
 /**
  * Judges the checks of a watch from a time on, as all its readings stand now, and keeps where the watch stands: after a
- * new check, a strip that was read again, a reading that was withdrawn or taken back.
+ * new check, a strip that was read again, a reading that was withdrawn or taken back. The watch is locked already.
  */
 export async function settleWatch(sql: Sql, watch: WatchToSettle, fromMs: number): Promise<void> {
   const { id: watchId, conditionId, detail } = watch;
-  await lockWatch(sql, watchId);
   const checks = await checksOf(sql, watchId);
   const figures = checks.map((check) => check.figures);
   const { alarms } = watchCharts(figures);
@@ -92,13 +92,24 @@ function differs(a: Judgement, b: Judgement): boolean {
   return JUDGED.some((field) => a[field] !== b[field]);
 }
 
-/** Settles all watches that a reading is a check of, where it was withdrawn or taken back. */
-export async function settleWatchesOf(sql: Sql, readingId: number): Promise<void> {
-  for (const { watchId, madeMs } of await listChecksOfReading(sql, readingId))
-    await settleWatchById(sql, watchId, madeMs);
+/**
+ * Changes a reading and settles the watches that it is a check of. Each watch is locked before anything is read, so that
+ * whoever comes second sees what the first has done.
+ */
+export async function settleAround(
+  { database }: Services,
+  readingId: number,
+  change: (sql: Sql) => Promise<void>,
+): Promise<void> {
+  const checks = await listChecksOfReading(database, readingId);
+  await database.transaction(async (sql) => {
+    for (const { watchId } of checks) await lockWatch(sql, watchId);
+    await change(sql);
+    for (const { watchId, madeMs } of checks) await settleWatchById(sql, watchId, madeMs);
+  });
 }
 
-/** Settles a watch from a time on, from its stored detail. */
+/** Settles a watch from a time on, from its stored detail; it is locked already. */
 export async function settleWatchById(sql: Sql, watchId: number, fromMs: number): Promise<void> {
   const row = await findResult(sql, watchId);
   if (row === undefined) return;

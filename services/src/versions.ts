@@ -10,6 +10,7 @@ import {
   setHead,
 } from '@melto/store/results';
 import type { LinkName, ResultRow } from '@melto/store/results';
+import { lockWatch } from '@melto/store/watches';
 import type { Download } from './charts.ts';
 import { conditionOf } from './conditions.ts';
 import type { Services } from './context.ts';
@@ -87,6 +88,7 @@ export async function putInForce(services: Services, id: number): Promise<void> 
   const row = await findResult(services.database, id);
   if (row === undefined) throw notFound(`result ${id}`);
   await services.database.transaction(async (sql) => {
+    if (row.link === 'watch') await lockWatch(sql, id);
     await setHead(sql, row.conditionId, row.link, id);
     // Earlier curves replace the balance that stood on later ones; a balance stands on its own curves.
     if (row.link === 'curves') {

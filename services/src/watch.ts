@@ -5,7 +5,7 @@ import type { Sql } from '@melto/store/database';
 import { findPrint } from '@melto/store/prints';
 import { findReading } from '@melto/store/readings';
 import { findResult, insertResult, listHeads } from '@melto/store/results';
-import { keepWatchCheck } from '@melto/store/watches';
+import { keepWatchCheck, lockWatch } from '@melto/store/watches';
 import { nominalValues } from './checkChoice.ts';
 import { domainNow } from './clock.ts';
 import { LOCAL_PERSON } from './context.ts';
@@ -14,7 +14,6 @@ import { notFound, Problem } from './problem.ts';
 import { completeReading, loadReading } from './readings.ts';
 import type { LoadedReading } from './readings.ts';
 import { settleWatch } from './settleWatch.ts';
-import { WEDGE_TITLES } from './wedges.ts';
 
 export interface WatchSchedule {
   readonly everyDays: number;
@@ -140,6 +139,7 @@ export async function addWatchCheck(services: Services, readingId: number): Prom
   const watch = await watchOf(services, conditionId);
   if (watch === undefined || !sameState(await firstOf(services, watch.detail), loaded)) return;
   await services.database.transaction(async (sql) => {
+    await lockWatch(sql, watch.id);
     const madeMs = await storeCheck(sql, conditionId, watch.id, loaded, figuresOf(loaded));
     await settleWatch(sql, { id: watch.id, conditionId, detail: watch.detail }, madeMs);
   });
@@ -151,11 +151,6 @@ async function firstOf({ database }: Services, { readings: [id] }: WatchDetail):
   const print = reading === undefined ? undefined : await findPrint(database, reading.printId);
   if (reading === undefined || print === undefined) throw notFound(`reading ${id}`);
   return { reading, print };
-}
-
-/** Whether a chart, a sheet or a reading is of the watch wedge. */
-export function isWatchWedge({ title }: { readonly title: string }): boolean {
-  return title === WEDGE_TITLES.watch;
 }
 
 /** Keeps a check; a strip that is read again leaves it at its own time. */

@@ -8,8 +8,9 @@ import { readingsOf } from './readings.ts';
 import { staleSentence } from './stale.ts';
 import type { StaleSentence } from './stale.ts';
 import { checksOf } from './settleWatch.ts';
-import { isWatchWedge, watchOf } from './watch.ts';
+import { watchOf } from './watch.ts';
 import type { WatchSchedule } from './watch.ts';
+import { isWatchWedge } from './wedgeTitles.ts';
 
 /** A watch as its surface shows it; the charts are computed from the figures where they are shown. */
 export interface WatchView {

@@ -105,6 +105,15 @@ describe('a watch', () => {
     expect((await watchView(services, gloss)).checks).toEqual(checks);
   });
 
+  it('comes to the same where several readings are taken out and back at once', async () => {
+    const before = await watchView(services, gloss);
+    const some = before.checks.slice(4, 8).map(({ readingId }) => readingId);
+    await Promise.all(some.map((id) => withdrawReading(services, id, true)));
+    expect((await watchView(services, gloss)).checks).toHaveLength(before.checks.length - some.length);
+    await Promise.all(some.map((id) => withdrawReading(services, id, false)));
+    expect(await watchView(services, gloss)).toEqual(before);
+  });
+
   it('leaves an older check at its place when one of its strips is read again', async () => {
     const before = await watchView(services, gloss);
     const state = await findWatchState(services.database, gloss);

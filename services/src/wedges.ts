@@ -27,6 +27,7 @@ import { printChart } from './printing.ts';
 import type { Printed, PrintInput } from './printing.ts';
 import { profileInForce } from './profiles.ts';
 import { loadToleranceSet } from './toleranceSets.ts';
+import { WEDGE_TITLES } from './wedgeTitles.ts';
 
 /** A patch of an own wedge. */
 export interface OwnPatch {
@@ -46,13 +47,6 @@ export interface WedgeInput {
   /** What it will be judged by; the choice is made before reading. A watch is judged by its zero reading. */
   readonly judgedBy?: Omit<JudgedBy, 'spots'>;
 }
-
-export const WEDGE_TITLES: Readonly<Record<WedgeInput['kind'], string>> = {
-  proof: 'Proof wedge',
-  'near-neutral': 'Near-neutral wedge',
-  watch: 'Watch wedge',
-  own: 'Own wedge',
-};
 
 /** Prints a control wedge through the condition's whole chain, or as device values through its curves. */
 export async function printWedge(

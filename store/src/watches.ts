@@ -84,9 +84,10 @@ export function listChecksOfReading(
   sql: Sql,
   reading: number,
 ): Promise<{ readonly watchId: number; readonly madeMs: number }[]> {
-  return sql.rows('SELECT watch_id AS watchId, made_ms AS madeMs FROM watch_check WHERE reading_id = ?', [
-    reading,
-  ]);
+  return sql.rows(
+    'SELECT watch_id AS watchId, made_ms AS madeMs FROM watch_check WHERE reading_id = ? ORDER BY watch_id',
+    [reading],
+  );
 }
 
 /** Keeps how a check was judged. */
@@ -100,7 +101,7 @@ export async function keepWatchJudgement(
   );
 }
 
-/** Waits for others that change the checks of a watch. */
+/** Waits for others that change the checks of a watch; to be asked before anything is read in the transaction. */
 export async function lockWatch(sql: Sql, watch: number): Promise<void> {
   await sql.rows('SELECT id FROM result WHERE id = ? FOR UPDATE', [watch]);
 }

@@ -34,7 +34,6 @@ export function ReadingSurface({
   others: readonly OtherReading[];
 }) {
   useTellHere(view.conditionId);
-  const next = NEXT[view.purpose] ?? NEXT.profile;
   const router = useRouter();
   const query = useSearchParams();
   const picked = Number(query.get('patch') ?? view.patches[0]?.row ?? 0);
@@ -84,8 +83,8 @@ export function ReadingSurface({
         <Button component="a" href={`/api/readings/${view.id}/file`} download>
           CGATS
         </Button>
-        <Button component={Link} href={`/conditions/${view.conditionId}/${next.link}`} variant="contained">
-          To {next.words}
+        <Button component={Link} href={`/conditions/${view.conditionId}/${view.serves}`} variant="contained">
+          To {SERVES[view.serves]}
         </Button>
       </div>
       {view.faults.map((fault) => (
@@ -249,13 +248,15 @@ export function ReadingSurface({
   );
 }
 
-/** Where a reading of each kind of chart is used. */
-const NEXT: Readonly<Record<string, { readonly link: string; readonly words: string }>> = {
-  profile: { link: 'profile', words: 'the profile' },
-  'short-check': { link: 'conformity', words: 'the check' },
-  ramps: { link: 'curves', words: 'the curves' },
-  'near-neutral': { link: 'balance', words: 'the balance' },
-  evenness: { link: 'evenness', words: 'the evenness' },
+/** Where a reading is used, in words. */
+const SERVES: Readonly<Record<ReadingView['serves'], string>> = {
+  limits: 'the limits',
+  curves: 'the curves',
+  balance: 'the balance',
+  evenness: 'the evenness',
+  profile: 'the profile',
+  conformity: 'the check',
+  watch: 'the watch',
 };
 
 const FIGURE_WORDS: Readonly<Record<string, string>> = {

@@ -9,7 +9,7 @@ import { profileInForce } from '@melto/services/profiles';
 import type { CheckDetail as ShortCheckDetail } from '@melto/services/shortChecks';
 import { toleranceSets } from '@melto/services/toleranceSets';
 import { resultView, versionsOf } from '@melto/services/versions';
-import { isWatchWedge } from '@melto/services/watch';
+import { isWatchWedge } from '@melto/services/wedgeTitles';
 import { ConformitySurface } from '@/features/conformity/ConformitySurface';
 import { services } from '@/server/services';
 

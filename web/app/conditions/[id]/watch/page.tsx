@@ -4,7 +4,7 @@ import { sheetsOf } from '@melto/services/printing';
 import { profileInForce } from '@melto/services/profiles';
 import { simulatedChanges } from '@melto/services/simulatedChanges';
 import { toleranceSets } from '@melto/services/toleranceSets';
-import { isWatchWedge } from '@melto/services/watch';
+import { isWatchWedge } from '@melto/services/wedgeTitles';
 import { watchView } from '@melto/services/watchView';
 import { WatchSurface } from '@/features/watch/WatchSurface';
 import { services } from '@/server/services';
