@@ -124,7 +124,7 @@ test('a wedge does not conform, a new check by substrate-corrected aims does and
   await page.getByRole('button', { name: 'Report' }).click();
   await page.getByRole('menuitem', { name: 'Make a public link' }).click();
   const shared = /http:\/\/\S+\/shared\/[A-Za-z0-9_-]{32}/.exec(
-    (await page.getByText(/Copied: http/).textContent()) ?? '',
+    (await page.getByText(/^(Copied|Public link): http/).textContent()) ?? '',
   )?.[0];
   const report = await (await request.get(shared ?? '')).text();
   expect(report).toContain('conforms to Tight on paper (substrate-corrected)');

@@ -22,16 +22,19 @@ export function SheetsSurface({
 }) {
   const router = useRouter();
   const { enqueueSnackbar, closeSnackbar } = useSnackbar();
-  const change = async (path: string, body: unknown): Promise<void> => {
+  /** @returns whether it was made. */
+  const change = async (path: string, body: unknown): Promise<boolean> => {
     try {
       await sendJson(path, body, 'PUT');
       router.refresh();
+      return true;
     } catch (error) {
       enqueueSnackbar(problemWords(error), { variant: 'error' });
+      return false;
     }
   };
   const discard = async (code: string): Promise<void> => {
-    await change(`/api/sheets/${code}/rack`, { onRack: false });
+    if (!(await change(`/api/sheets/${code}/rack`, { onRack: false }))) return;
     enqueueSnackbar(`${code} was thrown away.`, {
       autoHideDuration: 10_000,
       action: (key) => (

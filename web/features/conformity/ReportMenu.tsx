@@ -20,8 +20,9 @@ export function ReportMenu({ resultId, sharedCode }: { resultId: number; sharedC
         enqueueSnackbar('The link shows nothing any more.');
       } else {
         const url = `${location.origin}/shared/${answer.code}`;
-        await navigator.clipboard?.writeText(url).catch(() => undefined);
-        enqueueSnackbar(`Copied: ${url}`, { autoHideDuration: 12_000 });
+        enqueueSnackbar(`${(await copied(url)) ? 'Copied' : 'Public link'}: ${url}`, {
+          autoHideDuration: 12_000,
+        });
       }
       router.refresh();
     } catch (error) {
@@ -52,4 +53,14 @@ export function ReportMenu({ resultId, sharedCode }: { resultId: number; sharedC
       </Menu>
     </>
   );
+}
+
+/** Puts a text on the clipboard; false where the browser does not let us. */
+async function copied(text: string): Promise<boolean> {
+  try {
+    await navigator.clipboard.writeText(text);
+    return true;
+  } catch {
+    return false;
+  }
 }

@@ -1,0 +1,89 @@
+import { screen, waitFor, within } from '@testing-library/react';
+import { describe, expect, it } from 'vitest';
+import type { ReadingOfCondition } from '@melto/services/readings';
+import { fakeServer, Refused } from '@/testing/fakeServer';
+import { show } from '@/testing/show';
+import { SheetsSurface } from './SheetsSurface';
+
+type Sheet = Parameters<typeof SheetsSurface>[0]['sheets'][number];
+const sheet = (change: Partial<Sheet> = {}): Sheet =>
+  ({
+    ...{ code: 'HRN-0001-1', title: 'Ramps', conditionId: 4, printId: 1, onRack: true },
+    ...{ state: 'ready', printedMs: 0, restUntilMs: 0, strips: 6, stripsRead: 0, thumbnail: [] },
+    ...change,
+  }) as Sheet;
+const reading = (change: Partial<ReadingOfCondition> = {}): ReadingOfCondition =>
+  ({
+    ...{ id: 9, code: 'HRN-0001', title: 'Ramps', mode: 'M1', startedMs: 0, finishedMs: 1 },
+    ...{ withdrawnMs: null, faults: null },
+    ...change,
+  }) as ReadingOfCondition;
+
+describe('sheets and readings', () => {
+  it('say how sheets get there when there is none', () => {
+    show(<SheetsSurface sheets={[]} readings={[]} nowMs={0} />);
+    expect(screen.getByText(/No sheet was printed on this condition yet/)).toBeTruthy();
+  });
+
+  it('tell the state of each', () => {
+    show(
+      <SheetsSurface
+        sheets={[
+          sheet(),
+          sheet({ code: 'b', onRack: false, stripsRead: 6 }),
+          sheet({ code: 'c', onRack: false }),
+        ]}
+        readings={[
+          reading(),
+          reading({ id: 10, finishedMs: null }),
+          reading({ id: 11, withdrawnMs: 5, faults: '[{"kind":"wrong-side"}]' }),
+        ]}
+        nowMs={0}
+      />,
+    );
+    const cells = (row: HTMLElement): string => row.textContent ?? '';
+    const [, one, two, three] = within(screen.getAllByRole('table')[0]).getAllByRole('row');
+    expect(
+      [cells(one), cells(two), cells(three)].map((text) => /complete|in progress|withdrawn/.exec(text)?.[0]),
+    ).toEqual(['complete', 'in progress', 'withdrawn']);
+    expect(cells(three)).toContain('wrong side');
+    const [, ready, read, thrown] = within(screen.getAllByRole('table')[1]).getAllByRole('row');
+    expect(cells(ready)).toContain('ready');
+    expect(cells(read)).toContain('6 of 6read');
+    expect(cells(thrown)).toContain('thrown away');
+    expect(screen.getAllByRole('button', { name: 'Throw away' })).toHaveLength(1);
+  });
+
+  it('withdraw a reading and take it back', async () => {
+    const { sent } = fakeServer({
+      'PUT /api/readings/9/withdrawn': {},
+      'PUT /api/readings/10/withdrawn': {},
+    });
+    const { user } = show(
+      <SheetsSurface sheets={[]} readings={[reading(), reading({ id: 10, withdrawnMs: 4 })]} nowMs={0} />,
+    );
+    await user.click(screen.getByRole('button', { name: 'Withdraw' }));
+    await user.click(screen.getByRole('button', { name: 'Take back' }));
+    await waitFor(() => expect(sent).toHaveLength(2));
+    expect(sent.map(({ body }) => body)).toEqual([{ withdrawn: true }, { withdrawn: false }]);
+  });
+
+  it('throw a sheet away and offer it back', async () => {
+    const { sent } = fakeServer({ 'PUT /api/sheets/HRN-0001-1/rack': {} });
+    const { user } = show(<SheetsSurface sheets={[sheet()]} readings={[]} nowMs={0} />);
+    await user.click(screen.getByRole('button', { name: 'Throw away' }));
+    expect(await screen.findByText('HRN-0001-1 was thrown away.')).toBeTruthy();
+    await user.click(screen.getByRole('button', { name: 'Take it back' }));
+    await waitFor(() => expect(sent.map(({ body }) => body)).toEqual([{ onRack: false }, { onRack: true }]));
+  });
+
+  it('do not say that a sheet was thrown away where it was refused', async () => {
+    fakeServer({
+      'PUT /api/sheets/HRN-0001-1/rack': new Refused(409, { title: 'It is being read.', detail: 'Wait.' }),
+    });
+    const { user } = show(<SheetsSurface sheets={[sheet()]} readings={[]} nowMs={0} />);
+    await user.click(screen.getByRole('button', { name: 'Throw away' }));
+    expect(await screen.findByText('It is being read. Wait.')).toBeTruthy();
+    expect(screen.queryByText('HRN-0001-1 was thrown away.')).toBeNull();
+  });
+});
