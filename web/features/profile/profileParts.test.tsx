@@ -1,0 +1,195 @@
+import { screen, waitFor, within } from '@testing-library/react';
+import { describe, expect, it, vi } from 'vitest';
+import type { UncertaintyMap } from '@melto/core/characterise/uncertaintyMap';
+import type { ConditionRow } from '@melto/services/conditions';
+import type { FitReport } from '@melto/services/profiles';
+import type { ReadingOfCondition } from '@melto/services/readings';
+import { ChartMaker } from '@/features/charts/ChartMaker';
+import { fakeServer, Refused } from '@/testing/fakeServer';
+import { navigation } from '@/testing/navigation';
+import { show } from '@/testing/show';
+import { BuildForm } from './BuildForm';
+import { InstallNotes } from './InstallNotes';
+import { RefineDialog } from './RefineDialog';
+import { SurenessMap } from './SurenessMap';
+import { WorstPatches } from './WorstPatches';
+
+const WREN = { id: 1, space: 'rgb', device: 'Wren', stock: 'Quay Proof 200', mode: 'fine' } as ConditionRow;
+const button = (name: string): HTMLButtonElement => screen.getByRole<HTMLButtonElement>('button', { name });
+
+describe('building a profile', () => {
+  const readings = [
+    { id: 7, code: 'WRN-0002', title: 'RGB 900', mode: 'M1', startedMs: 0, faults: null },
+    {
+      id: 6,
+      code: 'WRN-0001',
+      title: 'RGB 400',
+      mode: 'M1',
+      startedMs: 0,
+      faults: '[{"kind":"wrong-side"}]',
+    },
+  ] as unknown as ReadingOfCondition[];
+
+  it('sends the newest reading with version, tables and name, and shows the name filled in', async () => {
+    const { sent } = fakeServer({ 'POST /api/conditions/1/profiles': { jobId: 1 } });
+    const close = vi.fn();
+    const { user } = show(<BuildForm condition={WREN} readings={readings} onClose={close} />);
+    expect(screen.getByText(/Filled in, for example: .*Wren.*Quay.*\.icc/)).toBeTruthy();
+    await user.click(screen.getByRole('combobox', { name: 'ICC version' }));
+    await user.click(screen.getByRole('option', { name: '2' }));
+    expect(screen.getByText('For older software.')).toBeTruthy();
+    await user.click(screen.getByRole('combobox', { name: 'Tables' }));
+    await user.click(screen.getByRole('option', { name: 'large' }));
+    await user.click(button('Build'));
+    await waitFor(() => expect(close).toHaveBeenCalled());
+    expect(sent[0].body).toMatchObject({ readingId: 7, version: 2, tableSize: 'large' });
+  });
+
+  it('warns where the reading that is chosen shows a fault', async () => {
+    const { user } = show(<BuildForm condition={WREN} readings={readings} onClose={() => {}} />);
+    expect(screen.queryByText(/shows a fault/)).toBeNull();
+    await user.click(screen.getByRole('combobox', { name: 'Reading' }));
+    await user.click(screen.getByRole('option', { name: /WRN-0001/ }));
+    expect(screen.getByText(/This reading shows a fault \(wrong side\)/)).toBeTruthy();
+  });
+
+  it('wants a name', async () => {
+    const { user } = show(<BuildForm condition={WREN} readings={readings} onClose={() => {}} />);
+    await user.clear(screen.getByLabelText('Name'));
+    expect(button('Build').disabled).toBe(true);
+  });
+});
+
+describe('making a profiling chart', () => {
+  const maker = (press: Parameters<typeof ChartMaker>[0]['press']) => (
+    <ChartMaker conditionId={4} charts={[]} points={[]} conversions={[]} nowMs={0} press={press} />
+  );
+
+  it.each([
+    ['99', 'inkjet', false],
+    ['100', 'inkjet', true],
+    ['3000', 'inkjet', true],
+    ['3001', 'inkjet', false],
+    ['900.5', 'inkjet', false],
+    ['199', 'press', false],
+    ['200', 'press', true],
+  ])('of %s patches on a %s: %s', async (count, kind, right) => {
+    const press = { curves: 'Balance v1', totalInk: 3 } as Parameters<typeof ChartMaker>[0]['press'];
+    const { user } = show(maker(kind === 'press' ? press : null));
+    await user.clear(screen.getByLabelText('Patches'));
+    await user.type(screen.getByLabelText('Patches'), count);
+    expect(button('Make the chart').disabled).toBe(!right);
+  });
+
+  it('is asked for once, and says why it was refused', async () => {
+    const { sent } = fakeServer({
+      'POST /api/conditions/4/charts': new Refused(409, { title: 'No curves.', detail: 'Make some.' }),
+    });
+    const { user } = show(maker(null));
+    await user.click(button('Make the chart'));
+    expect(await screen.findByText('No curves. Make some.')).toBeTruthy();
+    expect(sent[0].body).toEqual({ patches: 900, paper: 'a4' });
+    expect(navigation.refreshed).toBe(0);
+  });
+});
+
+describe('a refinement', () => {
+  const dialog = (hasProfile: boolean) => (
+    <RefineDialog conditionId={4} readingIds={[9, 8]} hasProfile={hasProfile} onClose={() => {}} />
+  );
+
+  it('counts what is printed: what is unsure, and each colour as often as it is read', async () => {
+    fakeServer({
+      'POST /api/colour-lists': {
+        colours: [
+          { name: 'Seed red', lab: [52, 48, 26] },
+          { name: 'Tide blue', lab: [42, 0, -30] },
+        ],
+      },
+    });
+    const { user, container } = show(dialog(true));
+    const patches = (): number =>
+      Number(/(\d+) patches with papers/.exec(document.body.textContent ?? '')?.[1]);
+    const before = patches();
+    await user.upload(screen.getByLabelText('colour list file'), new File(['x'], 'list.csv'));
+    await screen.findByText('2 colours');
+    expect(patches()).toBe(before + 2 * 4);
+    await user.click(screen.getByRole('combobox', { name: 'Readings of each colour' }));
+    await user.click(screen.getByRole('option', { name: '6' }));
+    expect(patches()).toBe(before + 2 * 6);
+    await user.click(button('Take out'));
+    expect(patches()).toBe(before);
+    expect(container).toBeTruthy();
+  });
+
+  it('of nothing is not made, nor of a number that there is not', async () => {
+    const { user } = show(dialog(true));
+    const unsure = screen.getByLabelText('Patches where the model is least sure');
+    for (const [text, right] of [
+      ['0', false],
+      ['801', false],
+      ['1.5', false],
+      ['800', true],
+    ] as const) {
+      await user.clear(unsure);
+      await user.type(unsure, text);
+      expect(button('Make the chart').disabled).toBe(!right);
+    }
+  });
+
+  it('before there is a profile takes no colours', () => {
+    show(dialog(false));
+    expect(screen.getByRole('dialog', { name: 'A second chart' })).toBeTruthy();
+    expect(screen.queryByRole('button', { name: 'Colour list' })).toBeNull();
+  });
+});
+
+describe('the report of a profile', () => {
+  const report = (outliers: number): FitReport =>
+    ({
+      outliers: Array.from({ length: outliers }, (_, i) => i),
+      worst: Array.from({ length: 9 }, (_, row) => ({
+        ...{ row, measured: [50, 0, 0], predicted: [51, 0, 0], deltaE: 1 + row },
+        device: row === 0 ? [0, 0.5, 1] : [0, 0.5, 1, 0],
+      })),
+    }) as unknown as FitReport;
+
+  it('shows the six worst patches, RGB of 255 and inks in per cent', () => {
+    show(<WorstPatches report={report(0)} />);
+    expect(screen.getAllByRole('img')).toHaveLength(6);
+    expect(screen.getByText('0 128 255')).toBeTruthy();
+    expect(screen.getAllByText('0 50 100 0')).toHaveLength(5);
+    expect(screen.getByText('none is over five medians')).toBeTruthy();
+  });
+
+  it('leads to patches that are worth another reading', () => {
+    const suspicious = Array.from({ length: 5 }, (_, i) => ({ readingId: 9, code: 'HRN-0001', row: 10 + i }));
+    show(<WorstPatches report={report(5)} suspicious={suspicious} />);
+    const links = screen.getAllByRole('link').map((link) => link.getAttribute('href'));
+    expect(links).toEqual([10, 11, 12].map((row) => `/readings/9?patch=${row}`));
+    expect(screen.getByText(/5 over five medians/)).toBeTruthy();
+  });
+
+  it('maps how sure the model is, darkest first, and what was not printed', () => {
+    const map: UncertaintyMap = {
+      ...{ lightness: [0, 50], columns: ['grey', '0'], mean: 0.3 },
+      deltaE: [0.9, null, 0.1, 0.3],
+    } as unknown as UncertaintyMap;
+    show(<SurenessMap map={map} />);
+    const [, light, dark] = screen.getAllByRole('row');
+    expect(within(light).getByRole('rowheader').textContent).toBe('50–100');
+    expect(within(light).getByText('0.10').style.background).toBe('rgb(219, 219, 219)');
+    expect(within(dark).getByText('0.90').style.background).toBe('rgb(40, 40, 40)');
+    expect(within(dark).getByText('0.90').style.color).toBe('rgb(255, 255, 255)');
+    expect(within(dark).getByLabelText('not printed')).toBeTruthy();
+  });
+
+  it('tells where each system keeps the file', () => {
+    show(<InstallNotes resultId={5} name="Wren Quay" onClose={() => {}} />);
+    expect(screen.getByRole('dialog', { name: 'Wren Quay.icc' })).toBeTruthy();
+    for (const system of ['Windows', 'macOS', 'Linux']) expect(screen.getByText(system)).toBeTruthy();
+    expect(screen.getByRole('link', { name: 'Download the profile' }).getAttribute('href')).toBe(
+      '/api/results/5/file?role=profile',
+    );
+  });
+});
