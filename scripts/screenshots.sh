@@ -13,6 +13,7 @@ shot '/readings/1?patch=200' "$out/reading.png"
 shot /conditions/1/profile "$out/profile.png"
 shot /conditions/7/conformity "$out/conformity.png"
 shot /conditions/6/watch "$out/watch.png"
+shot /library/aims "$out/aims.png"
 shot /library/tolerances "$out/tolerances.png" 'role=button[name="Write an own set from this"]'
 shot /conditions/1/sheets "$out/sheets.png"
 shot /conditions/6/profile "$out/press-profile.png"

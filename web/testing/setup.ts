@@ -1,4 +1,4 @@
-import { cleanup } from '@testing-library/react';
+import { cleanup, configure } from '@testing-library/react';
 import { afterEach, vi } from 'vitest';
 import { navigation } from './navigation';
 
@@ -11,6 +11,9 @@ vi.mock('next/navigation', async () => {
     useSearchParams: () => new URLSearchParams(own.query),
   };
 });
+
+// A guard against hanging, not a measure of speed: two cores may be busy with other tests.
+configure({ asyncUtilTimeout: 20_000 });
 
 // What jsdom lacks of a browser.
 class Observer {

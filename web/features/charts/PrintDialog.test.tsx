@@ -40,7 +40,7 @@ describe('printing', () => {
     await waitFor(() => expect(close).toHaveBeenCalledOnce());
     expect(sent[0].body).toEqual({ curves: 'none', ticks: ['Colour management', 'Media'] });
     expect(navigation.refreshed).toBe(1);
-    expect(screen.getByText(/HRN-0001-1 on the rack/)).toBeTruthy();
+    expect(await screen.findByText(/HRN-0001-1 on the rack/)).toBeTruthy();
   });
 
   it('shows what is not recorded as such, without a tick', () => {
