@@ -119,6 +119,14 @@ export async function loadProvenHouse(
   }
 }
 
+/** The house some days ago. */
+function before(services: Services, daysAgo: number): Services {
+  return {
+    ...services,
+    now: () => services.now() - daysAgo * DAY_MS,
+  };
+}
+
 async function houseTolerances(services: Services): Promise<void> {
   if ((await toleranceSets(services)).some(({ set }) => set.name === PRODUCTION)) return;
   const draft = {
@@ -135,8 +143,8 @@ async function houseTolerances(services: Services): Promise<void> {
   } as const;
   const [substrate, ...others] = draft.metrics;
   const wider = { ...draft, metrics: [{ ...substrate, limit: 2.5 }, ...others] };
-  const { id } = await saveToleranceSet(services, wider);
-  await saveToleranceSet(services, { ...draft, versionOf: id });
+  const { id } = await saveToleranceSet(before(services, 160), wider);
+  await saveToleranceSet(before(services, 130), { ...draft, versionOf: id });
 }
 
 async function tell(services: Services, story: ProvenStory, onShare: (share: number) => void): Promise<void> {
@@ -146,8 +154,7 @@ async function tell(services: Services, story: ProvenStory, onShare: (share: num
   if (id === undefined) throw new Error(`the sample house has no ${story.device} with ${story.stock}`);
   const random = createRandom(story.seed);
   const at = (daysAgo: number): Services => ({
-    ...services,
-    now: () => services.now() - daysAgo * DAY_MS,
+    ...before(services, daysAgo),
     seed: () => 1 + random.below(2 ** 31 - 2),
   });
   const events = [
