@@ -82,6 +82,20 @@ describe('two aim sets', () => {
     expect(aimsApart(other, one)).toEqual(apart);
   });
 
+  it('with repeats are compared by the means of these, as reflectance', () => {
+    const twice = aims([
+      [
+        [0, 0, 0, 1],
+        [40, 0, 0],
+      ],
+      [
+        [0, 0, 0, 1],
+        [60, 0, 0],
+      ],
+    ]);
+    expect(aimsApart(twice, twice)).toEqual({ common: 1, mean: 0, largest: 0 });
+  });
+
   it('with nothing in common are not compared', () => {
     const cyan = aims([
       [

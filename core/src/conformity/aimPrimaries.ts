@@ -1,3 +1,4 @@
+import { mergeRepeats } from '../characterise/mergeRepeats.ts';
 import { deltaE2000 } from '../colour/deltaE2000.ts';
 import type { Lab } from '../colour/lab.ts';
 import { WHITE_D50_MEASURED } from '../colour/whitePoints.ts';
@@ -32,17 +33,18 @@ export interface AimsApart {
   readonly largest: number;
 }
 
-/** How far two aim sets are apart where both give a colour for the same device values. */
+/** How far two aim sets are apart where both give a colour for the same device values; repeats count once, averaged. */
 export function aimsApart(one: Aims, other: Aims): AimsApart {
-  const [a, b] = [labRows(one.xyz), labRows(other.xyz)];
-  const rows = new Map(Array.from({ length: b.length / 3 }, (_, row) => [deviceKey(other.device, row), row]));
+  const [a, b] = [one, other].map(({ device, xyz }) => {
+    const merged = mergeRepeats(device, 4, xyz);
+    return { device: merged.device, lab: labRows(merged.xyz), count: merged.counts.length };
+  });
+  const rows = new Map(Array.from({ length: b.count }, (_, row) => [deviceKey(b.device, row), row]));
+  const labOf = (lab: Float64Array, row: number): Lab => [lab[3 * row], lab[3 * row + 1], lab[3 * row + 2]];
   const differences: number[] = [];
-  for (let row = 0; row < a.length / 3; row++) {
-    const at = rows.get(deviceKey(one.device, row));
-    if (at !== undefined)
-      differences.push(
-        deltaE2000([a[3 * row], a[3 * row + 1], a[3 * row + 2]], [b[3 * at], b[3 * at + 1], b[3 * at + 2]]),
-      );
+  for (let row = 0; row < a.count; row++) {
+    const at = rows.get(deviceKey(a.device, row));
+    if (at !== undefined) differences.push(deltaE2000(labOf(a.lab, row), labOf(b.lab, at)));
   }
   return differences.length === 0
     ? { common: 0, mean: 0, largest: 0 }
