@@ -1,5 +1,6 @@
 import { repeatability } from '@melto/core/characterise/repeatability';
 import type { AimCheck } from '@melto/core/conformity/checkAgainstAims';
+import { isSpot } from '@melto/core/conformity/checkDetail';
 import type { CheckDetail } from '@melto/core/conformity/checkDetail';
 import { pairKey } from '@melto/core/conformity/aims';
 import { errorBudget } from '@melto/core/conformity/errorBudget';
@@ -64,7 +65,7 @@ export async function driftOf(
       detail.patches.map((patch) => [
         pairKey({
           device: patch.device.map((value) => value / 100),
-          spot: patch.device.length === 0 ? patch.name : undefined,
+          spot: isSpot(patch) ? patch.name : undefined,
         }),
         patch.measured,
       ]),

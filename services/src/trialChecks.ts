@@ -1,3 +1,4 @@
+import { isSpot } from '@melto/core/conformity/checkDetail';
 import type { CheckDetail } from '@melto/core/conformity/checkDetail';
 import type { Services } from './context.ts';
 
@@ -38,7 +39,7 @@ export async function trialChecks(services: Services): Promise<TrialCheck[]> {
       tolerances: header.tolerances.name,
       verdict,
       patches: patches.map(({ name, device, aim, measured }) => ({
-        ...(device.length === 0 ? { spot: name } : {}),
+        ...(isSpot({ device }) ? { spot: name } : {}),
         device: device.map((value) => value / 100),
         aim: round(aim),
         measured: round(measured),

@@ -117,20 +117,14 @@ export function judgeSheet(
       ? substrateCorrected(xyz, wanted.paper, paper, wanted.least)
       : xyz;
   const moved = move(wanted.xyz);
-  const process = rows.map((row): CheckedPair => ({
-    device: read.device.subarray(4 * row, 4 * row + 4),
-    aim: labAt(moved, row),
-    uncorrected: labAt(wanted.xyz, row),
-    measured: labAt(read.xyz, row),
-    origin: wanted.origins[row],
-  }));
-  const groups = groupsOf(process);
-  const pairs = [
-    ...process.map((pair, i) =>
-      tolerances.substrateUncorrected && groups[i].has('substrate')
-        ? { ...pair, aim: pair.uncorrected }
-        : pair,
-    ),
+  const all = [
+    ...rows.map((row): CheckedPair => ({
+      device: read.device.subarray(4 * row, 4 * row + 4),
+      aim: labAt(moved, row),
+      uncorrected: labAt(wanted.xyz, row),
+      measured: labAt(read.xyz, row),
+      origin: wanted.origins[row],
+    })),
     ...spots.map(({ name, lab, xyz: own, device }): CheckedPair => ({
       device,
       spot: name,
@@ -140,7 +134,11 @@ export function judgeSheet(
       origin: 'given',
     })),
   ];
-  const judgement = judgeColours(pairs, tolerances);
+  const groups = groupsOf(all);
+  const pairs = all.map((pair, i) =>
+    tolerances.substrateUncorrected && groups[i].has('substrate') ? { ...pair, aim: pair.uncorrected } : pair,
+  );
+  const judgement = judgeColours(pairs, tolerances, groups);
   return success({
     ...judgement,
     verdict:

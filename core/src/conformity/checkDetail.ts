@@ -142,6 +142,11 @@ export function storedMetric(line: JudgedMetric): StoredMetric {
   };
 }
 
+/** A spot colour is stored without inks: they are a means. */
+export function isSpot({ device }: Pick<CheckedPatch, 'device'>): boolean {
+  return device.length === 0;
+}
+
 /** Patches of the process inks: all but spot colours. */
 export function processPatches(patches: readonly CheckedPatch[]): CheckedPatch[] {
   return patches.filter(({ groups }) => groups.includes('all'));

@@ -1,3 +1,4 @@
+import { isSpot } from './checkDetail.ts';
 import type { CheckDetail, StoredMetric } from './checkDetail.ts';
 import { formatAgainstLimit } from './shortCheck.ts';
 import type { Verdict } from './shortCheck.ts';
@@ -82,7 +83,7 @@ export function remedySentence(remedy: Remedy, before: number): string {
 function patchName(patches: CheckDetail['patches'], row: number): string {
   const { name, device } = patches[row];
   const alone = patches.every((patch, other) => other === row || patch.name !== name);
-  return alone || device.length === 0 ? name : `${name} ${device.map((value) => value.toFixed(0)).join(' ')}`;
+  return alone || isSpot({ device }) ? name : `${name} ${device.map((value) => value.toFixed(0)).join(' ')}`;
 }
 
 /** All sentences on what decides a check. */

@@ -1,7 +1,7 @@
 import { labToHex } from '@melto/core/colour/srgb';
 import { deltaChroma, deltaHue } from '@melto/core/conformity/colourDifferences';
 import { budgetShare } from '@melto/core/conformity/errorBudget';
-import { processPatches } from '@melto/core/conformity/checkDetail';
+import { isSpot, processPatches } from '@melto/core/conformity/checkDetail';
 import type { CheckDetail, CheckedPatch } from '@melto/core/conformity/checkDetail';
 import {
   decidesSentences,
@@ -199,11 +199,11 @@ function patchTable(title: string, patches: readonly CheckedPatch[]): ReportSect
 }
 
 function inks({ device }: CheckedPatch): string {
-  return device.length === 0 ? 'spot' : device.map((value) => value.toFixed(0)).join(' ');
+  return isSpot({ device }) ? 'spot' : device.map((value) => value.toFixed(0)).join(' ');
 }
 
 function patchWords(patch: CheckedPatch): string {
-  return patch.device.length === 0 ? patch.name : `${patch.name} (${inks(patch)})`;
+  return isSpot(patch) ? patch.name : `${patch.name} (${inks(patch)})`;
 }
 
 export function conditionsWords(conditions: MeasurementConditions): string {

@@ -8,6 +8,7 @@ import { useMemo, useState } from 'react';
 import { deltaE2000 } from '@melto/core/colour/deltaE2000';
 import type { SeenPair } from '@melto/core/conformity/seenUnder';
 import { getJson, problemWords } from '@/ui/api';
+import { isSpot } from '@melto/core/conformity/checkDetail';
 import type { CheckDetail, CheckedPatch } from '@melto/core/conformity/checkDetail';
 import { deltaChroma, deltaHue, PAIR_QUANTITIES } from '@melto/core/conformity/colourDifferences';
 import { formatLab } from '@/ui/format';
@@ -53,7 +54,7 @@ export function CheckPatches({
       patches.map((patch) => ({
         id: detail.patches.findIndex(({ name, device }) => name === patch.name && device === patch.device),
         name: patch.name,
-        inks: patch.device.length === 0 ? 'spot' : patch.device.map((value) => value.toFixed(0)).join(' '),
+        inks: isSpot(patch) ? 'spot' : patch.device.map((value) => value.toFixed(0)).join(' '),
         group: patch.groups.filter((group) => group !== 'all').join(', '),
         colour: patch,
         aim: formatLab(patch.aim),
@@ -137,7 +138,7 @@ export function CheckPatches({
           <div>
             <b>{patch.name}</b>{' '}
             <span className="quiet">
-              {patch.device.length === 0
+              {isSpot(patch)
                 ? 'spot colour, by its own aim'
                 : `C M Y K ${patch.device.map((v) => v.toFixed(0)).join(' ')}`}
             </span>

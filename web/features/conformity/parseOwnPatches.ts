@@ -1,5 +1,6 @@
 import { MOST_WEDGE_PATCHES as MOST } from '@melto/core/charts/controlWedge';
 import type { OwnPatch } from '@melto/services/wedges';
+import { numberOf } from '@/ui/numberOf';
 
 export type ParsedPatches =
   { readonly ok: true; readonly patches: OwnPatch[] } | { readonly ok: false; readonly words: string };
@@ -10,7 +11,7 @@ export function parseOwnPatches(text: string): ParsedPatches {
   for (const [index, line] of text.split(/\r?\n/).entries()) {
     if (line.trim() === '') continue;
     const words = line.trim().split(/[\s;]+/);
-    const device = words.slice(0, 4).map((word) => Number(word.replace(',', '.')));
+    const device = words.slice(0, 4).map(numberOf);
     if (device.length < 4 || device.some((value) => !(value >= 0 && value <= 100)))
       return {
         ok: false,

@@ -7,6 +7,7 @@ import { QUANTITIES, STATISTICS } from '@melto/core/conformity/toleranceSet';
 import type { ToleranceMetric } from '@melto/core/conformity/toleranceSet';
 import type { ToleranceSetView } from '@melto/services/toleranceSets';
 import { problemWords, sendJson } from '@/ui/api';
+import { numberOf } from '@/ui/numberOf';
 import { ToleranceTrial } from './ToleranceTrial';
 
 type Draft = Omit<ToleranceMetric, 'limit'> & { readonly limit: string; readonly key: number };
@@ -32,13 +33,12 @@ export function ToleranceEditor({
     from.set.metrics.map((metric, key) => ({ ...metric, limit: String(metric.limit), key })),
   );
   const [problem, setProblem] = useState<string>();
-  const limitOf = (text: string): number => Number(text.replace(',', '.'));
-  const right = (text: string): boolean => limitOf(text) > 0 && limitOf(text) <= 100;
+  const right = (text: string): boolean => numberOf(text) > 0 && numberOf(text) <= 100;
   const metrics = lines.map(({ group, statistic, quantity, limit }): ToleranceMetric => ({
     group,
     statistic,
     quantity,
-    limit: limitOf(limit),
+    limit: numberOf(limit),
   }));
   const ready = name.trim() !== '' && lines.length > 0 && lines.every(({ limit }) => right(limit));
   const change = (key: number, part: Partial<Draft>): void =>

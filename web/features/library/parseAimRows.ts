@@ -1,4 +1,5 @@
 import type { AimByHand } from '@melto/services/aimSets';
+import { numberOf } from '@/ui/numberOf';
 
 export type ParsedAims =
   { readonly ok: true; readonly rows: AimByHand[] } | { readonly ok: false; readonly words: string };
@@ -13,7 +14,7 @@ export function parseAimRows(text: string): ParsedAims {
     const values = line
       .trim()
       .split(/[\s;]+/)
-      .map((word) => Number(word.replace(',', '.').replace('−', '-')));
+      .map(numberOf);
     const device = values.slice(0, 4);
     const lab = values.slice(4);
     const right =

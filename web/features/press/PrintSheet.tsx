@@ -10,7 +10,7 @@ import { PrintDialog } from '@/features/charts/PrintDialog';
 import { ReaderAndPaper } from '@/features/charts/ReaderAndPaper';
 import { sendJson } from '@/ui/api';
 import { FormDialog } from '@/ui/FormDialog';
-import { isWhole } from '@/ui/numberOf';
+import { isWhole, numberOf } from '@/ui/numberOf';
 
 /** What a surface prints unless the person says otherwise. */
 export interface SheetDefaults {
@@ -47,8 +47,8 @@ export function PrintSheet({
       kind,
       paper,
       reader,
-      steps: kind === 'ramps' ? Number(steps) : 21,
-      copies: Number(copies),
+      steps: kind === 'ramps' ? numberOf(steps) : 21,
+      copies: numberOf(copies),
       order,
     });
     setChart(made.id);

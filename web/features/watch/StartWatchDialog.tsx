@@ -25,12 +25,12 @@ export function StartWatchDialog({ condition, view, onClose }: WatchSurfaceProps
   const router = useRouter();
   const whole = (text: string): boolean => isWhole(text, 1, 400);
   const size = (text: string): boolean => numberOf(text) > 0 && numberOf(text) <= 100;
-  const expiresRight = whole(expires) && Number(expires) >= Number(every);
+  const expiresRight = whole(expires) && numberOf(expires) >= numberOf(every);
   const ready = picked.length >= ZERO_READINGS && whole(every) && expiresRight && size(mean) && size(largest);
   const start = async (): Promise<void> => {
     await sendJson(`/api/conditions/${condition.id}/watch`, {
-      everyDays: Number(every),
-      expiresDays: Number(expires),
+      everyDays: numberOf(every),
+      expiresDays: numberOf(expires),
       meanLimit: numberOf(mean),
       largestLimit: numberOf(largest),
       readingIds: picked,
