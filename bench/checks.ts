@@ -1,10 +1,10 @@
 import { join } from 'node:path';
 import { controlWedge } from '@melto/core/charts/controlWedge';
-import { floor } from '@melto/services/floor';
+import { floor } from '@melto/services/overview/floor';
 import { composeServices, registerDrivers } from '@melto/services/composition';
-import { conditionView } from '@melto/services/conditionView';
-import { standingOf } from '@melto/services/watchStanding';
-import { watchView } from '@melto/services/watchView';
+import { conditionView } from '@melto/services/overview/conditionView';
+import { standingOf } from '@melto/services/overview/watchStanding';
+import { watchView } from '@melto/services/watch/watchView';
 import { watchCharts } from '@melto/core/watch/watchCharts';
 import { simulateWatch } from '@melto/simulator/simulateWatch';
 import type { Database } from '@melto/store/database';

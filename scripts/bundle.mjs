@@ -9,7 +9,7 @@ const ENTRIES = {
   server: {
     runner: 'jobs/src/runner.ts',
     worker: 'jobs/src/worker.ts',
-    migrate: 'services/src/migrate.ts',
+    migrate: 'services/src/house/migrate.ts',
     drawPdf: 'paper/src/report/drawPdf.ts',
   },
 };

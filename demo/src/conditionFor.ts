@@ -1,7 +1,7 @@
-import { conditionsOf } from '@melto/services/conditionList';
-import { conditionChoices, createCondition } from '@melto/services/conditions';
-import type { SettingsPoint } from '@melto/services/conditions';
-import type { Services } from '@melto/services/context';
+import { conditionsOf } from '@melto/services/ledger/conditionList';
+import { conditionChoices, createCondition } from '@melto/services/ledger/conditions';
+import type { SettingsPoint } from '@melto/services/ledger/conditions';
+import type { Services } from '@melto/services/kernel/context';
 
 /** The condition of a story: the one that is there, else a new one. */
 export async function conditionFor(

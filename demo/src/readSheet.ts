@@ -1,6 +1,6 @@
-import type { Services } from '@melto/services/context';
-import { deskState } from '@melto/services/desk';
-import { readStrip } from '@melto/services/passes';
+import type { Services } from '@melto/services/kernel/context';
+import { deskState } from '@melto/services/reading/desk';
+import { readStrip } from '@melto/services/reading/passes';
 
 /** Reads the strips of a sheet that are not read yet, up to a certain one. */
 export async function readSheet(services: Services, code: string, most = Infinity): Promise<void> {

@@ -1,8 +1,8 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { floor } from '@melto/services/floor';
-import { house } from '@melto/services/house';
-import { versionsOf } from '@melto/services/versions';
-import { standingOf } from '@melto/services/watchStanding';
+import { floor } from '@melto/services/overview/floor';
+import { house } from '@melto/services/house/house';
+import { versionsOf } from '@melto/services/ledger/versions';
+import { standingOf } from '@melto/services/overview/watchStanding';
 import { openTestServices } from '@melto/services/testing/testServices';
 import type { TestServices } from '@melto/services/testing/testServices';
 import { loadSampleHouse } from './sampleHouse.ts';

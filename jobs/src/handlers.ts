@@ -1,9 +1,9 @@
 import { loadSampleHouse } from '@melto/demo/sampleHouse';
-import { MAKE_CHART, makeChart } from '@melto/services/chartJobs';
-import { SAMPLE_HOUSE } from '@melto/services/jobs';
-import type { JobHandler } from '@melto/services/jobs';
-import { buildProfile } from '@melto/services/buildProfile';
-import { BUILD_PROFILE } from '@melto/services/profiles';
+import { MAKE_CHART, makeChart } from '@melto/services/profile/chartJobs';
+import { SAMPLE_HOUSE } from '@melto/services/kernel/jobs';
+import type { JobHandler } from '@melto/services/kernel/jobs';
+import { buildProfile } from '@melto/services/profile/buildProfile';
+import { BUILD_PROFILE } from '@melto/services/profile/profiles';
 
 /** One handler for each kind of job. */
 export const HANDLERS: ReadonlyMap<string, JobHandler> = new Map<string, JobHandler>([

@@ -1,4 +1,4 @@
-import type { ClaimedJob } from '@melto/services/jobQueue';
+import type { ClaimedJob } from '@melto/services/kernel/jobQueue';
 
 export interface ToWorker {
   readonly url: string;

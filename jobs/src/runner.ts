@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { Worker } from 'node:worker_threads';
-import { claimJob, finishJob, heartbeat, retryJob } from '@melto/services/jobQueue';
-import type { ClaimedJob } from '@melto/services/jobQueue';
+import { claimJob, finishJob, heartbeat, retryJob } from '@melto/services/kernel/jobQueue';
+import type { ClaimedJob } from '@melto/services/kernel/jobQueue';
 import { composeServices } from '@melto/services/composition';
 import type { FromWorker, ToWorker } from './messages.ts';
 

@@ -1,8 +1,8 @@
 import { parentPort } from 'node:worker_threads';
 import { composeServices } from '@melto/services/composition';
-import { finishJob } from '@melto/services/jobQueue';
-import { seedSource } from '@melto/services/seedSource';
-import { Problem } from '@melto/services/problem';
+import { finishJob } from '@melto/services/kernel/jobQueue';
+import { seedSource } from '@melto/services/kernel/seedSource';
+import { Problem } from '@melto/services/kernel/problem';
 import { HANDLERS } from './handlers.ts';
 import type { FromWorker, ToWorker } from './messages.ts';
 

@@ -7,11 +7,11 @@ import {
 import { simulatedPrintPath } from '@melto/simulator/simulatedPrintPath';
 import { openDatabase } from '@melto/store/database';
 import { insertDevice, insertInstrument, insertStock } from '@melto/store/devices';
-import { registerPublishedAims } from './aimSets.ts';
+import { registerPublishedAims } from './conformity/aimSets.ts';
 import { drawPdf } from '@melto/paper/report/drawPdf';
-import type { Services } from './context.ts';
-import { seedSource } from './seedSource.ts';
-import { registerShippedTolerances } from './toleranceSets.ts';
+import type { Services } from './kernel/context.ts';
+import { seedSource } from './kernel/seedSource.ts';
+import { registerShippedTolerances } from './conformity/toleranceSets.ts';
 
 /** The instruments of the house, the hand-held strip reader first. */
 const INSTRUMENTS = [

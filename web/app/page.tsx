@@ -1,4 +1,4 @@
-import { floor } from '@melto/services/floor';
+import { floor } from '@melto/services/overview/floor';
 import { Floor } from '@/features/floor/Floor';
 import { services } from '@/server/services';
 

@@ -2,7 +2,7 @@ import { existsSync, readdirSync } from 'node:fs';
 import { join } from 'node:path';
 import fc from 'fast-check';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { conditionChoices, DEFAULT_POINTS } from '@melto/services/conditions';
+import { conditionChoices, DEFAULT_POINTS } from '@melto/services/ledger/conditions';
 import { named } from '@melto/services/testing/named';
 import { openTestServices } from '@melto/services/testing/testServices';
 import type { TestServices } from '@melto/services/testing/testServices';

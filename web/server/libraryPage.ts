@@ -1,5 +1,5 @@
 import { notFound } from 'next/navigation';
-import { Problem } from '@melto/services/problem';
+import { Problem } from '@melto/services/kernel/problem';
 
 /** `?set=` is the latest version of a set, `&version=` an earlier one of it. */
 export interface LibraryQuery {

@@ -1,6 +1,6 @@
 import { join } from 'node:path';
 import { Piscina } from 'piscina';
-import type { Services } from '@melto/services/context';
+import type { Services } from '@melto/services/kernel/context';
 
 const IDLE_MS = 60_000;
 /** Reports that may wait for the thread. */

@@ -1,7 +1,7 @@
 import { notFound } from 'next/navigation';
-import { pressView } from '@melto/services/pressView';
-import type { PressLink, PressView } from '@melto/services/pressView';
-import { Problem } from '@melto/services/problem';
+import { pressView } from '@melto/services/calibration/pressView';
+import type { PressLink, PressView } from '@melto/services/calibration/pressView';
+import { Problem } from '@melto/services/kernel/problem';
 import { services } from './services.ts';
 
 export interface PageParams {

@@ -1,8 +1,8 @@
 import { Ajv } from 'ajv';
 import type { ValidateFunction } from 'ajv';
-import { Problem, PROBLEM_STATUS } from '@melto/services/problem';
-import { findStoredAnswer, storeGivenAnswer } from '@melto/services/idempotency';
-import type { Download } from '@melto/services/charts';
+import { Problem, PROBLEM_STATUS } from '@melto/services/kernel/problem';
+import { findStoredAnswer, storeGivenAnswer } from '@melto/services/kernel/idempotency';
+import type { Download } from '@melto/services/charts/charts';
 import { SCHEMAS } from './schemas.ts';
 import type { Bodies } from './schemas.ts';
 import { services } from './services.ts';

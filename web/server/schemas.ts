@@ -2,11 +2,11 @@ import type { JSONSchemaType } from 'ajv';
 import type { HandMovement, MeasurementMode } from '@melto/core/device/instrument';
 import type { PaperName } from '@melto/core/charts/pageGeometry';
 import type { FrontEndFault } from '@melto/core/device/printPath';
-import { REFINEMENT_MOST } from '@melto/services/chartJobs';
-import type { RefinementRequest } from '@melto/services/chartJobs';
-import type { CurvesChoices } from '@melto/services/curves';
-import type { NewPressChart } from '@melto/services/pressCharts';
-import type { NewCondition } from '@melto/services/conditions';
+import { REFINEMENT_MOST } from '@melto/services/profile/chartJobs';
+import type { RefinementRequest } from '@melto/services/profile/chartJobs';
+import type { CurvesChoices } from '@melto/services/calibration/curves';
+import type { NewPressChart } from '@melto/services/calibration/pressCharts';
+import type { NewCondition } from '@melto/services/ledger/conditions';
 import { MOST_SPOT_COLOURS } from '@melto/core/conformity/spotColour';
 import { MOST_WEDGE_PATCHES, WEDGE_KINDS } from '@melto/core/charts/controlWedge';
 import { PATCH_GROUPS } from '@melto/core/conformity/patchGroups';
@@ -14,12 +14,12 @@ import { QUANTITIES, STATISTICS } from '@melto/core/conformity/toleranceSet';
 import { CHANGE_KINDS } from '@melto/core/device/printPath';
 import type { ChangeKind } from '@melto/core/device/printPath';
 import type { MeasurementConditions } from '@melto/core/cgats/patchSet';
-import type { AimByHand } from '@melto/services/aimSets';
-import type { CheckChoice } from '@melto/services/checkChoice';
-import type { ProfileChoices } from '@melto/services/profiles';
-import type { ToleranceSetInput } from '@melto/services/toleranceSets';
-import type { WatchSchedule } from '@melto/services/watch';
-import type { WedgeInput } from '@melto/services/wedges';
+import type { AimByHand } from '@melto/services/conformity/aimSets';
+import type { CheckChoice } from '@melto/services/conformity/checkChoice';
+import type { ProfileChoices } from '@melto/services/profile/profiles';
+import type { ToleranceSetInput } from '@melto/services/conformity/toleranceSets';
+import type { WatchSchedule } from '@melto/services/watch/watch';
+import type { WedgeInput } from '@melto/services/conformity/wedges';
 
 /** Bodies of requests and their schemas; the types that routes use are the schemas' own. */
 export interface Bodies {

@@ -1,7 +1,7 @@
 import { composeServices } from '@melto/services/composition';
 import { pdfThread } from './pdfThread';
-import { seedSource } from '@melto/services/seedSource';
-import type { Services } from '@melto/services/context';
+import { seedSource } from '@melto/services/kernel/seedSource';
+import type { Services } from '@melto/services/kernel/context';
 
 declare global {
   var meltoServices: Services | undefined;

@@ -1,4 +1,4 @@
-import type { DeskState } from '@melto/services/desk';
+import type { DeskState } from '@melto/services/reading/desk';
 
 /** A sheet of three strips on the desk, tile fresh, nothing read. */
 export function deskState(change: Partial<DeskState> = {}, read: readonly number[] = []): DeskState {

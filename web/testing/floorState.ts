@@ -1,4 +1,4 @@
-import type { FloorRow, LinkMark } from '@melto/services/floor';
+import type { FloorRow, LinkMark } from '@melto/services/overview/floor';
 
 const DAY_MS = 86_400_000;
 

@@ -1,5 +1,5 @@
-import type { AimSetView } from '@melto/services/aimSets';
-import type { ToleranceSetView } from '@melto/services/toleranceSets';
+import type { AimSetView } from '@melto/services/conformity/aimSets';
+import type { ToleranceSetView } from '@melto/services/conformity/toleranceSets';
 
 export function aimSet(change: Partial<AimSetView> = {}): AimSetView {
   return {

@@ -1,4 +1,4 @@
-import type { PatchView, ReadingView } from '@melto/services/readings';
+import type { PatchView, ReadingView } from '@melto/services/reading/readings';
 
 const patch = (row: number, device: readonly number[], lab: readonly number[]): PatchView => ({
   row,

@@ -1,8 +1,8 @@
-import { advanceClock } from '../clock.ts';
-import type { JudgedBy } from '../checkChoice.ts';
-import { conditionChoices, createCondition, DEFAULT_POINTS } from '../conditions.ts';
-import { printWedge } from '../wedges.ts';
-import type { WedgeInput } from '../wedges.ts';
+import { advanceClock } from '../kernel/clock.ts';
+import type { JudgedBy } from '../conformity/checkChoice.ts';
+import { conditionChoices, createCondition, DEFAULT_POINTS } from '../ledger/conditions.ts';
+import { printWedge } from '../conformity/wedges.ts';
+import type { WedgeInput } from '../conformity/wedges.ts';
 import { named } from './named.ts';
 import { readSheets } from './readSheets.ts';
 import type { TestServices } from './testServices.ts';

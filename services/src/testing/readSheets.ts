@@ -1,5 +1,5 @@
-import { calibrateTile, deskState } from '../desk.ts';
-import { readStrip } from '../passes.ts';
+import { calibrateTile, deskState } from '../reading/desk.ts';
+import { readStrip } from '../reading/passes.ts';
 import type { TestServices } from './testServices.ts';
 
 /** Reads all strips of sheets with a steady hand. @returns the reading, and the check that it was judged by. */

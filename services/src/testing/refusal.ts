@@ -1,4 +1,4 @@
-import { Problem } from '../problem.ts';
+import { Problem } from '../kernel/problem.ts';
 
 /** The problem that some work is refused with; throws where it is not refused. */
 export async function refusal(work: Promise<unknown>): Promise<Problem> {

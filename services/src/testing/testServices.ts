@@ -2,7 +2,7 @@ import { join } from 'node:path';
 import { migrate } from '@melto/store/migrate';
 import { openDatabase } from '@melto/store/database';
 import { composeServices, registerDrivers } from '../composition.ts';
-import type { Services } from '../context.ts';
+import type { Services } from '../kernel/context.ts';
 
 /** Services over an empty schema of their own, with a clock and a seed that tests set. */
 export interface TestServices extends Services {

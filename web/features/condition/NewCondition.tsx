@@ -3,7 +3,7 @@
 import { Button, MenuItem, TextField } from '@mui/material';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
-import type { ConditionChoices } from '@melto/services/conditions';
+import type { ConditionChoices } from '@melto/services/ledger/conditions';
 import { ApiProblem, problemWords, sendJson } from '@/ui/api';
 
 export function NewCondition({ choices }: { choices: ConditionChoices }) {

@@ -1,4 +1,4 @@
-import type { ConditionRow, SettingsPoint } from '@melto/services/conditions';
+import type { ConditionRow, SettingsPoint } from '@melto/services/ledger/conditions';
 import { formatMoment } from '@/ui/format';
 
 export function SettingsRecord({

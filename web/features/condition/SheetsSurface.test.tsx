@@ -1,6 +1,6 @@
 import { screen, waitFor, within } from '@testing-library/react';
 import { describe, expect, it } from 'vitest';
-import type { ReadingOfCondition } from '@melto/services/readings';
+import type { ReadingOfCondition } from '@melto/services/reading/readings';
 import { fakeServer, Refused } from '@/testing/fakeServer';
 import { show } from '@/testing/show';
 import { SheetsSurface } from './SheetsSurface';

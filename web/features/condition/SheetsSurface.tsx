@@ -4,8 +4,8 @@ import { Button } from '@mui/material';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useSnackbar } from 'notistack';
-import type { RackSlip } from '@melto/services/printing';
-import type { ReadingOfCondition } from '@melto/services/readings';
+import type { RackSlip } from '@melto/services/charts/printing';
+import type { ReadingOfCondition } from '@melto/services/reading/readings';
 import { problemWords, sendJson } from '@/ui/api';
 import { formatMoment, formatWhen } from '@/ui/format';
 

@@ -3,7 +3,7 @@
 import Link from 'next/link';
 import { usePathname } from 'next/navigation';
 import { Fragment } from 'react';
-import type { ConditionView, SpineLink, SpinePicture } from '@melto/services/conditionView';
+import type { ConditionView, SpineLink, SpinePicture } from '@melto/services/overview/conditionView';
 import { StatusMark } from '@/ui/StatusMark';
 import { formatWhen } from '@/ui/format';
 

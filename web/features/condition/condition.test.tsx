@@ -1,8 +1,8 @@
 import { screen, waitFor, within } from '@testing-library/react';
 import { describe, expect, it } from 'vitest';
-import type { ConditionChoices } from '@melto/services/conditions';
-import type { ConditionView, SpineLink } from '@melto/services/conditionView';
-import type { VersionView } from '@melto/services/versions';
+import type { ConditionChoices } from '@melto/services/ledger/conditions';
+import type { ConditionView, SpineLink } from '@melto/services/overview/conditionView';
+import type { VersionView } from '@melto/services/ledger/versions';
 import { Versions } from '@/features/profile/Versions';
 import { fakeServer, Refused } from '@/testing/fakeServer';
 import { navigation } from '@/testing/navigation';

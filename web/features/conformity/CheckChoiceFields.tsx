@@ -2,9 +2,9 @@
 
 import { Checkbox, FormControlLabel, ListSubheader, MenuItem, TextField } from '@mui/material';
 import Link from 'next/link';
-import type { AimSetView } from '@melto/services/aimSets';
-import type { CheckChoice } from '@melto/services/checkChoice';
-import type { ToleranceSetView } from '@melto/services/toleranceSets';
+import type { AimSetView } from '@melto/services/conformity/aimSets';
+import type { CheckChoice } from '@melto/services/conformity/checkChoice';
+import type { ToleranceSetView } from '@melto/services/conformity/toleranceSets';
 
 /** What a check is judged by: aims, tolerances, and whether the aims follow the paper. */
 export function CheckChoiceFields({

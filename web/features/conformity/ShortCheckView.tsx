@@ -3,8 +3,8 @@
 import { useState } from 'react';
 import { formatAgainstLimit } from '@melto/core/conformity/shortCheck';
 import type { JudgedPatch, ShortCheckResult } from '@melto/core/conformity/shortCheck';
-import type { ResultRow } from '@melto/services/versions';
-import type { CheckDetail } from '@melto/services/shortChecks';
+import type { ResultRow } from '@melto/services/ledger/versions';
+import type { CheckDetail } from '@melto/services/conformity/shortChecks';
 import { LimitBar } from '@/features/floor/Floor';
 import { formatLab, formatMoment } from '@/ui/format';
 import { StatusShape } from '@/ui/StatusMark';

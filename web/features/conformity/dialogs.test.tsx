@@ -1,6 +1,6 @@
 import { screen, waitFor, within } from '@testing-library/react';
 import { describe, expect, it, vi } from 'vitest';
-import type { ConditionRow } from '@melto/services/conditions';
+import type { ConditionRow } from '@melto/services/ledger/conditions';
 import { fakeServer, Refused } from '@/testing/fakeServer';
 import { aimSet, toleranceSet } from '@/testing/librarySets';
 import { navigation } from '@/testing/navigation';

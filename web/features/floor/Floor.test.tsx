@@ -1,7 +1,7 @@
 import { screen, waitFor, within } from '@testing-library/react';
 import { describe, expect, it } from 'vitest';
-import type { FloorRow } from '@melto/services/floor';
-import type { RackSlip } from '@melto/services/printing';
+import type { FloorRow } from '@melto/services/overview/floor';
+import type { RackSlip } from '@melto/services/charts/printing';
 import { fakeServer } from '@/testing/fakeServer';
 import { FLOOR_NOW, floorRow } from '@/testing/floorState';
 import { navigation } from '@/testing/navigation';

@@ -6,7 +6,7 @@ import Link from 'next/link';
 import { useRouter, useSearchParams } from 'next/navigation';
 import { useSnackbar } from 'notistack';
 import { Fragment } from 'react';
-import type { FloorRow, FloorState } from '@melto/services/floor';
+import type { FloorRow, FloorState } from '@melto/services/overview/floor';
 import { getJson, problemWords, sendJson } from '@/ui/api';
 import { useHouse } from '@/features/frame/useHouse';
 import { StatusShape, STATUS_WORD } from '@/ui/StatusMark';

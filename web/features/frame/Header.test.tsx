@@ -1,6 +1,6 @@
 import { screen, waitFor } from '@testing-library/react';
 import { describe, expect, it } from 'vitest';
-import type { HouseState } from '@melto/services/house';
+import type { HouseState } from '@melto/services/house/house';
 import { fakeServer, Refused } from '@/testing/fakeServer';
 import { FLOOR_NOW, floorRow } from '@/testing/floorState';
 import { navigation } from '@/testing/navigation';

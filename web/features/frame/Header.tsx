@@ -7,7 +7,7 @@ import Link from 'next/link';
 import { usePathname, useRouter } from 'next/navigation';
 import { useSnackbar } from 'notistack';
 import { useEffect, useState } from 'react';
-import type { FloorState } from '@melto/services/floor';
+import type { FloorState } from '@melto/services/overview/floor';
 import { getJson, problemWords, sendJson } from '@/ui/api';
 import { formatSpan } from '@/ui/format';
 import { JobsMenu } from './JobsMenu';

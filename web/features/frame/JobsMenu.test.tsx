@@ -1,6 +1,6 @@
 import { screen, waitFor } from '@testing-library/react';
 import { describe, expect, it } from 'vitest';
-import type { JobRow } from '@melto/services/jobs';
+import type { JobRow } from '@melto/services/kernel/jobs';
 import { fakeServer, Refused } from '@/testing/fakeServer';
 import { show } from '@/testing/show';
 import { JobsMenu } from './JobsMenu';

@@ -4,7 +4,7 @@ import { Button, Popover } from '@mui/material';
 import Link from 'next/link';
 import { useSnackbar } from 'notistack';
 import { useState } from 'react';
-import type { JobRow } from '@melto/services/jobs';
+import type { JobRow } from '@melto/services/kernel/jobs';
 import { problemWords, sendJson } from '@/ui/api';
 import { useJobs } from './useJobs';
 

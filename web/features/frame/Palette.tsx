@@ -4,7 +4,7 @@ import { Dialog } from '@mui/material';
 import { useQuery } from '@tanstack/react-query';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
-import type { Found } from '@melto/services/search';
+import type { Found } from '@melto/services/overview/search';
 import { getJson } from '@/ui/api';
 
 const ACTIONS: readonly { readonly title: string; readonly detail: string; readonly href: string }[] = [

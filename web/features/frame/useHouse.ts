@@ -1,7 +1,7 @@
 'use client';
 
 import { useQuery } from '@tanstack/react-query';
-import type { HouseState } from '@melto/services/house';
+import type { HouseState } from '@melto/services/house/house';
 import { getJson } from '@/ui/api';
 import { useEffect, useState } from 'react';
 

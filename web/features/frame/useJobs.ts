@@ -3,7 +3,7 @@
 import { useQueryClient } from '@tanstack/react-query';
 import { useRouter } from 'next/navigation';
 import { createContext, useContext, useEffect, useRef, useState } from 'react';
-import type { JobRow } from '@melto/services/jobs';
+import type { JobRow } from '@melto/services/kernel/jobs';
 
 const CHANNEL = 'melto-jobs';
 

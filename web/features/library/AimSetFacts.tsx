@@ -1,6 +1,6 @@
 import { Button } from '@mui/material';
-import type { AimSetDetail } from '@melto/services/aimSetDetail';
-import type { AimSetView } from '@melto/services/aimSets';
+import type { AimSetDetail } from '@melto/services/conformity/aimSetDetail';
+import type { AimSetView } from '@melto/services/conformity/aimSets';
 import { labToLch } from '@melto/core/colour/labToLch';
 import { formatDay } from '@/ui/format';
 import { HueOutline } from '@/ui/HueOutline';

@@ -5,7 +5,7 @@ import { useState } from 'react';
 import { PATCH_GROUPS } from '@melto/core/conformity/patchGroups';
 import { QUANTITIES, STATISTICS } from '@melto/core/conformity/toleranceSet';
 import type { ToleranceMetric } from '@melto/core/conformity/toleranceSet';
-import type { ToleranceSetView } from '@melto/services/toleranceSets';
+import type { ToleranceSetView } from '@melto/services/conformity/toleranceSets';
 import { problemWords, sendJson } from '@/ui/api';
 import { numberOf } from '@/ui/numberOf';
 import { ToleranceTrial } from './ToleranceTrial';

@@ -6,7 +6,7 @@ import type { Lab } from '@melto/core/colour/lab';
 import { judgeColours } from '@melto/core/conformity/judgeColours';
 import { shareOf } from '@melto/core/conformity/whatDecides';
 import type { ToleranceMetric } from '@melto/core/conformity/toleranceSet';
-import type { TrialCheck } from '@melto/services/trialChecks';
+import type { TrialCheck } from '@melto/services/conformity/trialChecks';
 import { LimitBar } from '@/features/floor/Floor';
 import { getJson } from '@/ui/api';
 import { formatDay } from '@/ui/format';

@@ -7,7 +7,7 @@ import { useState } from 'react';
 import { toleranceChanges } from '@melto/core/conformity/toleranceChanges';
 import type { ToleranceMetric } from '@melto/core/conformity/toleranceSet';
 import { OPTIONAL_GROUPS } from '@melto/core/conformity/patchGroups';
-import type { ToleranceSetView } from '@melto/services/toleranceSets';
+import type { ToleranceSetView } from '@melto/services/conformity/toleranceSets';
 import { ToleranceEditor } from './ToleranceEditor';
 import { useRemoval } from './useRemoval';
 import { VersionList } from './VersionList';

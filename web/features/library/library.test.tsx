@@ -1,7 +1,7 @@
 import { screen, waitFor, within } from '@testing-library/react';
 import { describe, expect, it } from 'vitest';
-import type { AimSetDetail } from '@melto/services/aimSetDetail';
-import type { TrialCheck } from '@melto/services/trialChecks';
+import type { AimSetDetail } from '@melto/services/conformity/aimSetDetail';
+import type { TrialCheck } from '@melto/services/conformity/trialChecks';
 import { fakeServer, Refused } from '@/testing/fakeServer';
 import { aimSet, toleranceSet } from '@/testing/librarySets';
 import { navigation } from '@/testing/navigation';

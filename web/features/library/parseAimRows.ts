@@ -1,4 +1,4 @@
-import type { AimByHand } from '@melto/services/aimSets';
+import type { AimByHand } from '@melto/services/conformity/aimSets';
 import { numberOf } from '@/ui/numberOf';
 
 export type ParsedAims =

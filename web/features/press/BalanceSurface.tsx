@@ -3,7 +3,7 @@
 import { Button } from '@mui/material';
 import { useState } from 'react';
 import type { NeutralJudgement } from '@melto/core/balance/judgeNeutrals';
-import type { PressView } from '@melto/services/pressView';
+import type { PressView } from '@melto/services/calibration/pressView';
 import { StatusMark } from '@/ui/StatusMark';
 import type { Status } from '@/ui/StatusMark';
 import { BalanceFigures } from './BalanceFigures';

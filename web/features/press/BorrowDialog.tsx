@@ -3,7 +3,7 @@
 import { MenuItem, TextField } from '@mui/material';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
-import type { PressLink, PressView } from '@melto/services/pressView';
+import type { PressLink, PressView } from '@melto/services/calibration/pressView';
 import { sendJson } from '@/ui/api';
 import { FormDialog } from '@/ui/FormDialog';
 

@@ -2,7 +2,7 @@
 
 import { Line, CartesianGrid, LineChart, ResponsiveContainer, XAxis, YAxis } from 'recharts';
 import type { Evenness } from '@melto/core/evenness/evenness';
-import type { PressView } from '@melto/services/pressView';
+import type { PressView } from '@melto/services/calibration/pressView';
 import { Figure } from '@/ui/Figure';
 import { axisLabel, sideAxis, TICK } from '@/ui/axes';
 import { percent } from './inkLine';

@@ -6,7 +6,7 @@ import { useState } from 'react';
 import type { ReactNode } from 'react';
 import { FAULT_WORDS } from '@melto/core/faults/fault';
 import type { Fault } from '@melto/core/faults/fault';
-import type { ReadingOfCondition } from '@melto/services/readings';
+import type { ReadingOfCondition } from '@melto/services/reading/readings';
 import { sendJson } from '@/ui/api';
 import { formatClock, formatDay } from '@/ui/format';
 import { useSending } from '@/ui/useSending';

@@ -7,7 +7,7 @@ import { useState } from 'react';
 import type { LimitProposal, LimitReason } from '@melto/core/limits/proposeLimit';
 import { median } from '@melto/core/numerics/statistics';
 import { PROCESS_INKS } from '@melto/core/tone/toneMeasure';
-import type { PressView } from '@melto/services/pressView';
+import type { PressView } from '@melto/services/calibration/pressView';
 import { problemWords, sendJson } from '@/ui/api';
 import { inkLine } from './inkLine';
 import { FromReading } from './FromReading';

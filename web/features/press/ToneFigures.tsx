@@ -3,7 +3,7 @@
 import { Button } from '@mui/material';
 import { useState } from 'react';
 import { CartesianGrid, Line, LineChart, ResponsiveContainer, XAxis, YAxis } from 'recharts';
-import type { PressView } from '@melto/services/pressView';
+import type { PressView } from '@melto/services/calibration/pressView';
 import { Figure } from '@/ui/Figure';
 import { hundredAxis, sideAxis } from '@/ui/axes';
 import { inkLine, percent } from './inkLine';

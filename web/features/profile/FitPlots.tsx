@@ -11,7 +11,7 @@ import {
   XAxis,
   YAxis,
 } from 'recharts';
-import type { FitReport, ProfileDetail } from '@melto/services/profiles';
+import type { FitReport, ProfileDetail } from '@melto/services/profile/profiles';
 import { axisLabel, hundredAxis, TICK } from '@/ui/axes';
 import { screenOf } from '@/ui/Swatch';
 

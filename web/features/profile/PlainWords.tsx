@@ -1,6 +1,6 @@
 'use client';
 
-import type { ProfileDetail, ProfileSummary } from '@melto/services/profiles';
+import type { ProfileDetail, ProfileSummary } from '@melto/services/profile/profiles';
 import { Swatch } from '@/ui/Swatch';
 import { plainWords } from './plainWords';
 

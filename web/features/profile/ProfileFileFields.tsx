@@ -2,7 +2,7 @@
 
 import { MenuItem, TextField } from '@mui/material';
 import { DEFAULT_NAME_PATTERN, profileName } from '@melto/core/profile/describeProfile';
-import type { ConditionRow } from '@melto/services/conditions';
+import type { ConditionRow } from '@melto/services/ledger/conditions';
 
 /** How the file is to be: ICC version, tables, name. */
 export interface ProfileFile {

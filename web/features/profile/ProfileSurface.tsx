@@ -3,12 +3,12 @@
 import { Button } from '@mui/material';
 import Link from 'next/link';
 import { useState } from 'react';
-import type { ChartRow } from '@melto/services/charts';
-import type { ConditionRow, SettingsPoint } from '@melto/services/conditions';
-import type { ProfileDetail, ProfileSummary } from '@melto/services/profiles';
-import type { ResultRow, VersionView } from '@melto/services/versions';
-import type { ReadingOfCondition } from '@melto/services/readings';
-import type { PressForProfile } from '@melto/services/pressView';
+import type { ChartRow } from '@melto/services/charts/charts';
+import type { ConditionRow, SettingsPoint } from '@melto/services/ledger/conditions';
+import type { ProfileDetail, ProfileSummary } from '@melto/services/profile/profiles';
+import type { ResultRow, VersionView } from '@melto/services/ledger/versions';
+import type { ReadingOfCondition } from '@melto/services/reading/readings';
+import type { PressForProfile } from '@melto/services/calibration/pressView';
 import { ChartMaker } from '@/features/charts/ChartMaker';
 import { Figure } from '@/ui/Figure';
 import { BuildForm } from './BuildForm';

@@ -2,7 +2,7 @@
 
 import { useRouter } from 'next/navigation';
 import type { ReactNode } from 'react';
-import type { VersionView } from '@melto/services/versions';
+import type { VersionView } from '@melto/services/ledger/versions';
 import { sendJson } from '@/ui/api';
 import { formatWhen } from '@/ui/format';
 import { StatusShape } from '@/ui/StatusMark';

@@ -1,6 +1,6 @@
 'use client';
 
-import type { FitReport, ProfileDetail } from '@melto/services/profiles';
+import type { FitReport, ProfileDetail } from '@melto/services/profile/profiles';
 import Link from 'next/link';
 import { Swatch } from '@/ui/Swatch';
 

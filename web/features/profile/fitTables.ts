@@ -1,4 +1,4 @@
-import type { FitReport, ProfileDetail } from '@melto/services/profiles';
+import type { FitReport, ProfileDetail } from '@melto/services/profile/profiles';
 import type { FigureTable } from '@/ui/Figure';
 
 export function histogramTable(report: FitReport): FigureTable {

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import type { ProfileDetail, ProfileSummary } from '@melto/services/profiles';
+import type { ProfileDetail, ProfileSummary } from '@melto/services/profile/profiles';
 import { plainWords } from './plainWords';
 
 const summary = { mean: 0.274, p95: 0.61 } as ProfileSummary;

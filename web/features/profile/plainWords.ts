@@ -1,4 +1,4 @@
-import type { ProfileDetail, ProfileSummary } from '@melto/services/profiles';
+import type { ProfileDetail, ProfileSummary } from '@melto/services/profile/profiles';
 
 const two = (value: number): string => value.toFixed(2);
 

@@ -1,9 +1,9 @@
 import { screen, waitFor, within } from '@testing-library/react';
 import { describe, expect, it, vi } from 'vitest';
 import type { UncertaintyMap } from '@melto/core/characterise/uncertaintyMap';
-import type { ConditionRow } from '@melto/services/conditions';
-import type { FitReport } from '@melto/services/profiles';
-import type { ReadingOfCondition } from '@melto/services/readings';
+import type { ConditionRow } from '@melto/services/ledger/conditions';
+import type { FitReport } from '@melto/services/profile/profiles';
+import type { ReadingOfCondition } from '@melto/services/reading/readings';
 import { ChartMaker } from '@/features/charts/ChartMaker';
 import { fakeServer, Refused } from '@/testing/fakeServer';
 import { navigation } from '@/testing/navigation';

@@ -6,7 +6,7 @@ import { useMemo } from 'react';
 import { labToLch } from '@melto/core/colour/labToLch';
 import type { Lab } from '@melto/core/colour/lab';
 import { densities } from '@melto/core/density/density';
-import type { PatchView, ReadingView } from '@melto/services/readings';
+import type { PatchView, ReadingView } from '@melto/services/reading/readings';
 import { CHANNEL_NAMES } from '@melto/core/device/deviceSpace';
 import type { DeviceSpace } from '@melto/core/device/deviceSpace';
 import { screenOf } from '@/ui/Swatch';

@@ -1,6 +1,6 @@
 import { act, screen, waitFor } from '@testing-library/react';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
-import type { PassAnswer } from '@melto/services/passes';
+import type { PassAnswer } from '@melto/services/reading/passes';
 import { deskState } from '@/testing/deskState';
 import { AWAY, fakeServer, Refused } from '@/testing/fakeServer';
 import type { Sent } from '@/testing/fakeServer';

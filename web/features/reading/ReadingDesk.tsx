@@ -3,7 +3,7 @@
 import { useRouter } from 'next/navigation';
 import { useEffect, useRef, useState } from 'react';
 import { FAULT_WORDS } from '@melto/core/faults/fault';
-import type { DeskState } from '@melto/services/desk';
+import type { DeskState } from '@melto/services/reading/desk';
 import { useTellHere } from '@/features/frame/useHere';
 import { useDomainNow } from '@/features/frame/useHouse';
 import { formatSpan } from '@/ui/format';

@@ -1,7 +1,7 @@
 'use client';
 
 import { useRef } from 'react';
-import type { DeskState } from '@melto/services/desk';
+import type { DeskState } from '@melto/services/reading/desk';
 import { RestRing } from '@/features/frame/Rack';
 import { formatClock, formatSpan } from '@/ui/format';
 import { StatusShape } from '@/ui/StatusMark';

@@ -3,8 +3,8 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useEffect, useRef, useState } from 'react';
 import type { HandMovement, MeasurementMode } from '@melto/core/device/instrument';
-import type { DeskState } from '@melto/services/desk';
-import type { PassAnswer } from '@melto/services/passes';
+import type { DeskState } from '@melto/services/reading/desk';
+import type { PassAnswer } from '@melto/services/reading/passes';
 import { ApiProblem, getJson, newKey, problemWords, sendJson, sendText } from '@/ui/api';
 
 /** What the last pass led to. */

@@ -13,7 +13,7 @@ import {
 } from 'recharts';
 import { BASELINE_CHECKS } from '@melto/core/watch/controlChart';
 import type { ChartedSeries } from '@melto/core/watch/watchCharts';
-import type { WatchView } from '@melto/services/watchView';
+import type { WatchView } from '@melto/services/watch/watchView';
 import { Figure } from '@/ui/Figure';
 import { formatDay } from '@/ui/format';
 import { TIME_AXIS, VALUE_AXIS, WATCH_MARGIN } from './timeAxis';

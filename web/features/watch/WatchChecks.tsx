@@ -1,5 +1,5 @@
 import Link from 'next/link';
-import type { WatchView } from '@melto/services/watchView';
+import type { WatchView } from '@melto/services/watch/watchView';
 import { formatWhen } from '@/ui/format';
 import { StatusMark } from '@/ui/StatusMark';
 import type { Status } from '@/ui/StatusMark';

@@ -12,7 +12,7 @@ import {
   YAxis,
 } from 'recharts';
 import { watchDifferences } from '@melto/core/watch/watchDifferences';
-import type { WatchView } from '@melto/services/watchView';
+import type { WatchView } from '@melto/services/watch/watchView';
 import { Figure } from '@/ui/Figure';
 import { formatDay } from '@/ui/format';
 import { TIME_AXIS, VALUE_AXIS, WATCH_MARGIN } from './timeAxis';

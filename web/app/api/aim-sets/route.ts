@@ -1,5 +1,5 @@
-import { aimSets, createAimSetByHand, createAimSetFromReading } from '@melto/services/aimSets';
-import { Problem } from '@melto/services/problem';
+import { aimSets, createAimSetByHand, createAimSetFromReading } from '@melto/services/conformity/aimSets';
+import { Problem } from '@melto/services/kernel/problem';
 import { bodyOf, respond, respondOnce } from '@/server/respond';
 import { services } from '@/server/services';
 

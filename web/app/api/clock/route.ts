@@ -1,4 +1,4 @@
-import { advanceClock } from '@melto/services/clock';
+import { advanceClock } from '@melto/services/kernel/clock';
 import { bodyOf, respondOnce } from '@/server/respond';
 import { services } from '@/server/services';
 

@@ -1,5 +1,5 @@
-import { colourList } from '@melto/services/colourLists';
-import { Problem } from '@melto/services/problem';
+import { colourList } from '@melto/services/profile/colourLists';
+import { Problem } from '@melto/services/kernel/problem';
 import { respond } from '@/server/respond';
 
 const MOST_BYTES = 8_000_000;

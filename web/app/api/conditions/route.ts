@@ -1,4 +1,4 @@
-import { createCondition } from '@melto/services/conditions';
+import { createCondition } from '@melto/services/ledger/conditions';
 import { bodyOf, respondOnce } from '@/server/respond';
 import { services } from '@/server/services';
 

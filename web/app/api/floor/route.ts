@@ -1,4 +1,4 @@
-import { floor } from '@melto/services/floor';
+import { floor } from '@melto/services/overview/floor';
 import { respond } from '@/server/respond';
 import { services } from '@/server/services';
 

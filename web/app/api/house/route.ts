@@ -1,4 +1,4 @@
-import { house } from '@melto/services/house';
+import { house } from '@melto/services/house/house';
 import { respond } from '@/server/respond';
 import { services } from '@/server/services';
 

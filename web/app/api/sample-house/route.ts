@@ -1,4 +1,4 @@
-import { requestSampleHouse } from '@melto/services/jobs';
+import { requestSampleHouse } from '@melto/services/kernel/jobs';
 import { respondOnce } from '@/server/respond';
 import { services } from '@/server/services';
 

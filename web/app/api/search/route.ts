@@ -1,4 +1,4 @@
-import { search } from '@melto/services/search';
+import { search } from '@melto/services/overview/search';
 import { respond } from '@/server/respond';
 import { services } from '@/server/services';
 

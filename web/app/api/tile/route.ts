@@ -1,4 +1,4 @@
-import { calibrateTile } from '@melto/services/desk';
+import { calibrateTile } from '@melto/services/reading/desk';
 import { respondOnce } from '@/server/respond';
 import { services } from '@/server/services';
 

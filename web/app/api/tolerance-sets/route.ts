@@ -1,4 +1,4 @@
-import { saveToleranceSet, toleranceSets } from '@melto/services/toleranceSets';
+import { saveToleranceSet, toleranceSets } from '@melto/services/conformity/toleranceSets';
 import { bodyOf, respond, respondOnce } from '@/server/respond';
 import { services } from '@/server/services';
 

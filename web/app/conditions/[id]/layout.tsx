@@ -1,7 +1,7 @@
 import { notFound } from 'next/navigation';
 import type { ReactNode } from 'react';
-import { conditionView } from '@melto/services/conditionView';
-import { Problem } from '@melto/services/problem';
+import { conditionView } from '@melto/services/overview/conditionView';
+import { Problem } from '@melto/services/kernel/problem';
 import { Spine } from '@/features/condition/Spine';
 import { services } from '@/server/services';
 

@@ -1,6 +1,6 @@
 import { redirect } from 'next/navigation';
-import { conditionOf } from '@melto/services/conditions';
-import { linksOf } from '@melto/services/links';
+import { conditionOf } from '@melto/services/ledger/conditions';
+import { linksOf } from '@melto/services/ledger/links';
 import { services } from '@/server/services';
 
 /** A condition opens at the first link of its chain. */

@@ -1,4 +1,4 @@
-import { conditionChoices } from '@melto/services/conditions';
+import { conditionChoices } from '@melto/services/ledger/conditions';
 import { NewCondition } from '@/features/condition/NewCondition';
 import { services } from '@/server/services';
 

@@ -1,5 +1,5 @@
-import { aimSetDetail } from '@melto/services/aimSetDetail';
-import { aimSets } from '@melto/services/aimSets';
+import { aimSetDetail } from '@melto/services/conformity/aimSetDetail';
+import { aimSets } from '@melto/services/conformity/aimSets';
 import { AimSetsSurface } from '@/features/library/AimSetsSurface';
 import { services } from '@/server/services';
 import { chosenVersion } from '@/server/libraryPage';

@@ -1,4 +1,8 @@
-import { loadToleranceSet, toleranceSets, toleranceSetVersions } from '@melto/services/toleranceSets';
+import {
+  loadToleranceSet,
+  toleranceSets,
+  toleranceSetVersions,
+} from '@melto/services/conformity/toleranceSets';
 import { TolerancesSurface } from '@/features/library/TolerancesSurface';
 import { chosenVersion } from '@/server/libraryPage';
 import type { LibraryQuery } from '@/server/libraryPage';

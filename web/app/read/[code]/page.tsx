@@ -1,6 +1,6 @@
 import { notFound } from 'next/navigation';
-import { deskState } from '@melto/services/desk';
-import { Problem } from '@melto/services/problem';
+import { deskState } from '@melto/services/reading/desk';
+import { Problem } from '@melto/services/kernel/problem';
 import { ReadingDesk } from '@/features/reading/ReadingDesk';
 import { services } from '@/server/services';
 

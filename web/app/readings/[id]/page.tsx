@@ -1,6 +1,6 @@
 import { notFound } from 'next/navigation';
-import { Problem } from '@melto/services/problem';
-import { readingsOf, readingView } from '@melto/services/readings';
+import { Problem } from '@melto/services/kernel/problem';
+import { readingsOf, readingView } from '@melto/services/reading/readings';
 import { ReadingSurface } from '@/features/reading/ReadingSurface';
 import { services } from '@/server/services';
 

@@ -1,4 +1,4 @@
-import { publicReport, reportFormat } from '@melto/services/checkReports';
+import { publicReport, reportFormat } from '@melto/services/conformity/checkReports';
 import { download } from '@/server/respond';
 import { services } from '@/server/services';
 

@@ -1,5 +1,5 @@
-import { createAimSetFromFile } from '@melto/services/aimSets';
-import { Problem } from '@melto/services/problem';
+import { createAimSetFromFile } from '@melto/services/conformity/aimSets';
+import { Problem } from '@melto/services/kernel/problem';
 import { idOf, respondOnce } from '@/server/respond';
 import { services } from '@/server/services';
 

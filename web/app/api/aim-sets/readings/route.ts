@@ -1,4 +1,4 @@
-import { readingsToAim } from '@melto/services/readingsToAim';
+import { readingsToAim } from '@melto/services/conformity/readingsToAim';
 import { respond } from '@/server/respond';
 import { services } from '@/server/services';
 

@@ -1,4 +1,4 @@
-import { recentJobs } from '@melto/services/jobs';
+import { recentJobs } from '@melto/services/kernel/jobs';
 import { services } from '@/server/services';
 
 export const dynamic = 'force-dynamic';

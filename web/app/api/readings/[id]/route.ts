@@ -1,4 +1,4 @@
-import { readingView } from '@melto/services/readings';
+import { readingView } from '@melto/services/reading/readings';
 import { idOf, respond } from '@/server/respond';
 import { services } from '@/server/services';
 

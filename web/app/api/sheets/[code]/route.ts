@@ -1,4 +1,4 @@
-import { deskState } from '@melto/services/desk';
+import { deskState } from '@melto/services/reading/desk';
 import { respond } from '@/server/respond';
 import { services } from '@/server/services';
 

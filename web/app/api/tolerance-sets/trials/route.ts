@@ -1,4 +1,4 @@
-import { trialChecks } from '@melto/services/trialChecks';
+import { trialChecks } from '@melto/services/conformity/trialChecks';
 import { respond } from '@/server/respond';
 import { services } from '@/server/services';
 

@@ -1,15 +1,15 @@
 import type { CheckDetail } from '@melto/core/conformity/checkDetail';
-import { aimSets } from '@melto/services/aimSets';
-import { sharedCode } from '@melto/services/checkReports';
-import { domainNow } from '@melto/services/clock';
-import { conditionOf, driverOf, settingsRecord } from '@melto/services/conditions';
-import { judgeableReadings } from '@melto/services/judgeable';
-import { sheetsOf } from '@melto/services/printing';
-import { profileInForce } from '@melto/services/profiles';
-import type { CheckDetail as ShortCheckDetail } from '@melto/services/shortChecks';
-import { toleranceSets } from '@melto/services/toleranceSets';
-import { resultView, versionsOf } from '@melto/services/versions';
-import { isWatchWedge } from '@melto/services/wedgeTitles';
+import { aimSets } from '@melto/services/conformity/aimSets';
+import { sharedCode } from '@melto/services/conformity/checkReports';
+import { domainNow } from '@melto/services/kernel/clock';
+import { conditionOf, driverOf, settingsRecord } from '@melto/services/ledger/conditions';
+import { judgeableReadings } from '@melto/services/conformity/judgeable';
+import { sheetsOf } from '@melto/services/charts/printing';
+import { profileInForce } from '@melto/services/profile/profiles';
+import type { CheckDetail as ShortCheckDetail } from '@melto/services/conformity/shortChecks';
+import { toleranceSets } from '@melto/services/conformity/toleranceSets';
+import { resultView, versionsOf } from '@melto/services/ledger/versions';
+import { isWatchWedge } from '@melto/services/charts/wedgeTitles';
 import { ConformitySurface } from '@/features/conformity/ConformitySurface';
 import { services } from '@/server/services';
 

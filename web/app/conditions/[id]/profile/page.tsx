@@ -1,10 +1,10 @@
-import { chartsOf } from '@melto/services/charts';
-import { domainNow } from '@melto/services/clock';
-import { conditionOf, driverOf, settingsRecord } from '@melto/services/conditions';
-import { resultView, versionsOf } from '@melto/services/versions';
-import type { ProfileDetail, ProfileSummary } from '@melto/services/profiles';
-import { pressForProfile } from '@melto/services/pressView';
-import { readingsOf } from '@melto/services/readings';
+import { chartsOf } from '@melto/services/charts/charts';
+import { domainNow } from '@melto/services/kernel/clock';
+import { conditionOf, driverOf, settingsRecord } from '@melto/services/ledger/conditions';
+import { resultView, versionsOf } from '@melto/services/ledger/versions';
+import type { ProfileDetail, ProfileSummary } from '@melto/services/profile/profiles';
+import { pressForProfile } from '@melto/services/calibration/pressView';
+import { readingsOf } from '@melto/services/reading/readings';
 import { ProfileSurface } from '@/features/profile/ProfileSurface';
 import { services } from '@/server/services';
 

@@ -1,4 +1,4 @@
-import { conditionOf, settingsRecord } from '@melto/services/conditions';
+import { conditionOf, settingsRecord } from '@melto/services/ledger/conditions';
 import { SettingsRecord } from '@/features/condition/SettingsRecord';
 import { services } from '@/server/services';
 

@@ -1,6 +1,6 @@
-import { domainNow } from '@melto/services/clock';
-import { sheetsOf } from '@melto/services/printing';
-import { readingsOf } from '@melto/services/readings';
+import { domainNow } from '@melto/services/kernel/clock';
+import { sheetsOf } from '@melto/services/charts/printing';
+import { readingsOf } from '@melto/services/reading/readings';
 import { SheetsSurface } from '@/features/condition/SheetsSurface';
 import { services } from '@/server/services';
 

@@ -1,11 +1,11 @@
-import { aimSets } from '@melto/services/aimSets';
-import { conditionOf, driverOf, settingsRecord } from '@melto/services/conditions';
-import { sheetsOf } from '@melto/services/printing';
-import { profileInForce } from '@melto/services/profiles';
-import { simulatedChanges } from '@melto/services/simulatedChanges';
-import { toleranceSets } from '@melto/services/toleranceSets';
-import { isWatchWedge } from '@melto/services/wedgeTitles';
-import { watchView } from '@melto/services/watchView';
+import { aimSets } from '@melto/services/conformity/aimSets';
+import { conditionOf, driverOf, settingsRecord } from '@melto/services/ledger/conditions';
+import { sheetsOf } from '@melto/services/charts/printing';
+import { profileInForce } from '@melto/services/profile/profiles';
+import { simulatedChanges } from '@melto/services/simulated/simulatedChanges';
+import { toleranceSets } from '@melto/services/conformity/toleranceSets';
+import { isWatchWedge } from '@melto/services/charts/wedgeTitles';
+import { watchView } from '@melto/services/watch/watchView';
 import { WatchSurface } from '@/features/watch/WatchSurface';
 import { services } from '@/server/services';
 

@@ -1,4 +1,4 @@
-import { aimSetFile } from '@melto/services/aimSetDetail';
+import { aimSetFile } from '@melto/services/conformity/aimSetDetail';
 import { download, idOf } from '@/server/respond';
 import { services } from '@/server/services';
 

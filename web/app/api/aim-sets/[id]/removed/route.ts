@@ -1,4 +1,4 @@
-import { removeAimSet } from '@melto/services/aimSets';
+import { removeAimSet } from '@melto/services/conformity/aimSets';
 import { bodyOf, idOf, respond } from '@/server/respond';
 import { services } from '@/server/services';
 

@@ -1,6 +1,6 @@
-import { chartReference } from '@melto/services/charts';
-import { chartFile } from '@melto/services/printing';
-import { Problem } from '@melto/services/problem';
+import { chartReference } from '@melto/services/charts/charts';
+import { chartFile } from '@melto/services/charts/printing';
+import { Problem } from '@melto/services/kernel/problem';
 import { download, idOf } from '@/server/respond';
 import { services } from '@/server/services';
 

@@ -1,4 +1,4 @@
-import { printChart } from '@melto/services/printing';
+import { printChart } from '@melto/services/charts/printing';
 import { bodyOf, idOf, respondOnce } from '@/server/respond';
 import { services } from '@/server/services';
 

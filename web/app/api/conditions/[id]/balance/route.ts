@@ -1,4 +1,4 @@
-import { makeBalance } from '@melto/services/balance';
+import { makeBalance } from '@melto/services/calibration/balance';
 import { bodyOf, idOf, respondOnce } from '@/server/respond';
 import { services } from '@/server/services';
 

@@ -1,4 +1,4 @@
-import { borrowCalibration } from '@melto/services/borrowing';
+import { borrowCalibration } from '@melto/services/calibration/borrowing';
 import { bodyOf, idOf, respondOnce } from '@/server/respond';
 import { services } from '@/server/services';
 

@@ -1,4 +1,4 @@
-import { requestChart } from '@melto/services/chartJobs';
+import { requestChart } from '@melto/services/profile/chartJobs';
 import { bodyOf, idOf, respondOnce } from '@/server/respond';
 import { services } from '@/server/services';
 

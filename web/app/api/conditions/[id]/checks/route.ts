@@ -1,4 +1,4 @@
-import { judgeReadingOf } from '@melto/services/checks';
+import { judgeReadingOf } from '@melto/services/conformity/checks';
 import { bodyOf, idOf, respondOnce } from '@/server/respond';
 import { services } from '@/server/services';
 

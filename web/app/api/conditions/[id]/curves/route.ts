@@ -1,4 +1,4 @@
-import { makeCurves } from '@melto/services/curves';
+import { makeCurves } from '@melto/services/calibration/curves';
 import { bodyOf, idOf, respondOnce } from '@/server/respond';
 import { services } from '@/server/services';
 

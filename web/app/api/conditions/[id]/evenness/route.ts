@@ -1,4 +1,4 @@
-import { correctEvenness } from '@melto/services/evenness';
+import { correctEvenness } from '@melto/services/calibration/evenness';
 import { bodyOf, idOf, respondOnce } from '@/server/respond';
 import { services } from '@/server/services';
 

@@ -1,4 +1,4 @@
-import { editLimits, proposeLimits } from '@melto/services/limits';
+import { editLimits, proposeLimits } from '@melto/services/calibration/limits';
 import { bodyOf, idOf, respondOnce } from '@/server/respond';
 import { services } from '@/server/services';
 

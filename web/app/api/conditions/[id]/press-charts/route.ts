@@ -1,4 +1,4 @@
-import { createPressChart } from '@melto/services/pressCharts';
+import { createPressChart } from '@melto/services/calibration/pressCharts';
 import { bodyOf, idOf, respondOnce } from '@/server/respond';
 import { services } from '@/server/services';
 

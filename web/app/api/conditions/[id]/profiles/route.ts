@@ -1,4 +1,4 @@
-import { requestProfile } from '@melto/services/profiles';
+import { requestProfile } from '@melto/services/profile/profiles';
 import { bodyOf, idOf, respondOnce } from '@/server/respond';
 import { services } from '@/server/services';
 

@@ -1,4 +1,4 @@
-import { requestRefinement } from '@melto/services/chartJobs';
+import { requestRefinement } from '@melto/services/profile/chartJobs';
 import { bodyOf, idOf, respondOnce } from '@/server/respond';
 import { services } from '@/server/services';
 

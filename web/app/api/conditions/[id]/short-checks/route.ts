@@ -1,4 +1,4 @@
-import { printShortCheck } from '@melto/services/shortChecks';
+import { printShortCheck } from '@melto/services/conformity/shortChecks';
 import { bodyOf, idOf, respondOnce } from '@/server/respond';
 import { services } from '@/server/services';
 

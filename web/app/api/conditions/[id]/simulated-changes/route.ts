@@ -1,4 +1,4 @@
-import { letChange, putRight } from '@melto/services/simulatedChanges';
+import { letChange, putRight } from '@melto/services/simulated/simulatedChanges';
 import { bodyOf, idOf, respond } from '@/server/respond';
 import { services } from '@/server/services';
 

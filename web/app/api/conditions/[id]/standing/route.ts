@@ -1,4 +1,4 @@
-import { standingOf } from '@melto/services/watchStanding';
+import { standingOf } from '@melto/services/overview/watchStanding';
 import { idOf, respond } from '@/server/respond';
 import { services } from '@/server/services';
 

@@ -1,5 +1,5 @@
-import { startWatch } from '@melto/services/watch';
-import { watchView } from '@melto/services/watchView';
+import { startWatch } from '@melto/services/watch/watch';
+import { watchView } from '@melto/services/watch/watchView';
 import { bodyOf, idOf, respond, respondOnce } from '@/server/respond';
 import { services } from '@/server/services';
 

@@ -1,4 +1,4 @@
-import { printWedge } from '@melto/services/wedges';
+import { printWedge } from '@melto/services/conformity/wedges';
 import { bodyOf, idOf, respondOnce } from '@/server/respond';
 import { services } from '@/server/services';
 

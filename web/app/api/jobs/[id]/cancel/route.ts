@@ -1,4 +1,4 @@
-import { cancelJob } from '@melto/services/jobs';
+import { cancelJob } from '@melto/services/kernel/jobs';
 import { idOf, respondOnce } from '@/server/respond';
 import { services } from '@/server/services';
 

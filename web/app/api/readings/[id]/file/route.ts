@@ -1,4 +1,4 @@
-import { readingFile } from '@melto/services/readings';
+import { readingFile } from '@melto/services/reading/readings';
 import { download, idOf } from '@/server/respond';
 import { services } from '@/server/services';
 

@@ -1,4 +1,4 @@
-import { readingPatches } from '@melto/services/readings';
+import { readingPatches } from '@melto/services/reading/readings';
 import { idOf, respond } from '@/server/respond';
 import { services } from '@/server/services';
 

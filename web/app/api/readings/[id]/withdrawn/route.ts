@@ -1,4 +1,4 @@
-import { withdrawReading } from '@melto/services/readings';
+import { withdrawReading } from '@melto/services/reading/readings';
 import { bodyOf, idOf, respondOnce } from '@/server/respond';
 import { services } from '@/server/services';
 

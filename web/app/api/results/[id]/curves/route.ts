@@ -1,5 +1,5 @@
-import { CURVE_FORMATS, exportCurves } from '@melto/services/curveExport';
-import { Problem } from '@melto/services/problem';
+import { CURVE_FORMATS, exportCurves } from '@melto/services/calibration/curveExport';
+import { Problem } from '@melto/services/kernel/problem';
 import { download, idOf } from '@/server/respond';
 import { services } from '@/server/services';
 

@@ -1,5 +1,5 @@
-import { resultFile } from '@melto/services/versions';
-import { Problem } from '@melto/services/problem';
+import { resultFile } from '@melto/services/ledger/versions';
+import { Problem } from '@melto/services/kernel/problem';
 import { download, idOf } from '@/server/respond';
 import { services } from '@/server/services';
 

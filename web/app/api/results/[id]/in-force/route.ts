@@ -1,4 +1,4 @@
-import { putInForce } from '@melto/services/versions';
+import { putInForce } from '@melto/services/ledger/versions';
 import { idOf, respondOnce } from '@/server/respond';
 import { services } from '@/server/services';
 

@@ -1,4 +1,4 @@
-import { shareReport, unshareReport } from '@melto/services/checkReports';
+import { shareReport, unshareReport } from '@melto/services/conformity/checkReports';
 import { bodyOf, idOf, respond } from '@/server/respond';
 import { services } from '@/server/services';
 

@@ -1,4 +1,4 @@
-import { checkReport, reportFormat } from '@melto/services/checkReports';
+import { checkReport, reportFormat } from '@melto/services/conformity/checkReports';
 import { download, idOf } from '@/server/respond';
 import { services } from '@/server/services';
 

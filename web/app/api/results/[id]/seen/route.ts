@@ -1,4 +1,4 @@
-import { seenCheck } from '@melto/services/seenCheck';
+import { seenCheck } from '@melto/services/conformity/seenCheck';
 import { idOf, respond } from '@/server/respond';
 import { services } from '@/server/services';
 

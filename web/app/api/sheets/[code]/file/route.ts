@@ -1,5 +1,5 @@
-import { printFile } from '@melto/services/printing';
-import { Problem } from '@melto/services/problem';
+import { printFile } from '@melto/services/charts/printing';
+import { Problem } from '@melto/services/kernel/problem';
 import { download } from '@/server/respond';
 import { services } from '@/server/services';
 

@@ -1,4 +1,4 @@
-import { markStrip } from '@melto/services/desk';
+import { markStrip } from '@melto/services/reading/desk';
 import { bodyOf, respondOnce } from '@/server/respond';
 import { services } from '@/server/services';
 

@@ -1,4 +1,4 @@
-import { readStrip } from '@melto/services/passes';
+import { readStrip } from '@melto/services/reading/passes';
 import { bodyOf, respondOnce } from '@/server/respond';
 import { services } from '@/server/services';
 

@@ -1,4 +1,4 @@
-import { discardSheet } from '@melto/services/printing';
+import { discardSheet } from '@melto/services/charts/printing';
 import { bodyOf, respondOnce } from '@/server/respond';
 import { services } from '@/server/services';
 

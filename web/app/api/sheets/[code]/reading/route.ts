@@ -1,5 +1,5 @@
-import { importReading } from '@melto/services/importReading';
-import { Problem } from '@melto/services/problem';
+import { importReading } from '@melto/services/reading/importReading';
+import { Problem } from '@melto/services/kernel/problem';
 import { respondOnce } from '@/server/respond';
 import { services } from '@/server/services';
 

@@ -1,4 +1,4 @@
-import { removeToleranceSet } from '@melto/services/toleranceSets';
+import { removeToleranceSet } from '@melto/services/conformity/toleranceSets';
 import { bodyOf, idOf, respond } from '@/server/respond';
 import { services } from '@/server/services';
 

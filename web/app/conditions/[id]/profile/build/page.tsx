@@ -1,9 +1,9 @@
 import { redirect } from 'next/navigation';
-import { conditionOf } from '@melto/services/conditions';
-import { pressForProfile } from '@melto/services/pressView';
-import type { ProfileDetail, ProfileSummary } from '@melto/services/profiles';
-import { readingsOf } from '@melto/services/readings';
-import { resultView, versionsOf } from '@melto/services/versions';
+import { conditionOf } from '@melto/services/ledger/conditions';
+import { pressForProfile } from '@melto/services/calibration/pressView';
+import type { ProfileDetail, ProfileSummary } from '@melto/services/profile/profiles';
+import { readingsOf } from '@melto/services/reading/readings';
+import { resultView, versionsOf } from '@melto/services/ledger/versions';
 import { BuildPage } from '@/features/profile/build/BuildPage';
 import { services } from '@/server/services';
 

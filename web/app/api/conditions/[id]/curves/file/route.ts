@@ -1,5 +1,5 @@
-import { importCurves } from '@melto/services/curves';
-import { Problem } from '@melto/services/problem';
+import { importCurves } from '@melto/services/calibration/curves';
+import { Problem } from '@melto/services/kernel/problem';
 import { idOf, respondOnce } from '@/server/respond';
 import { services } from '@/server/services';
 

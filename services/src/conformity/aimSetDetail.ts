@@ -1,0 +1,59 @@
+import { aimPrimaries, aimsApart } from '@melto/core/conformity/aimPrimaries';
+import type { AimPrimary, AimsApart } from '@melto/core/conformity/aimPrimaries';
+import type { Aims } from '@melto/core/conformity/aims';
+import { patchSetToCgats } from '@melto/core/cgats/patchSetToCgats';
+import { writeCgats } from '@melto/core/cgats/writeCgats';
+import { aimSetVersions, loadAims } from './aimSets.ts';
+import type { AimSetView } from './aimSets.ts';
+import type { Download } from '../charts/charts.ts';
+import type { Services } from '../kernel/context.ts';
+
+/** An aim set with what can be said of it in few numbers. */
+export interface AimSetDetail {
+  readonly view: AimSetView;
+  /** All its versions, the latest first. */
+  readonly versions: readonly AimSetView[];
+  readonly primaries: readonly AimPrimary[];
+  /** How far it is from the version before it; null of the first. */
+  readonly sinceBefore: AimsApart | null;
+  readonly hasSpectra: boolean;
+}
+
+export async function aimSetDetail(services: Services, id: number): Promise<AimSetDetail> {
+  const [{ view, aims }, versions] = await Promise.all([
+    loadAims(services, id),
+    aimSetVersions(services, id),
+  ]);
+  const before = versions.find(({ version }) => version < view.version);
+  return {
+    view,
+    versions,
+    primaries: aimPrimaries(aims),
+    sinceBefore: before === undefined ? null : aimsApart(aims, (await loadAims(services, before.id)).aims),
+    hasSpectra: aims.spectra !== undefined,
+  };
+}
+
+/** An aim set as CGATS: what it gives, not what is completed from it. */
+export async function aimSetFile(services: Services, id: number): Promise<Download> {
+  const { view, aims } = await loadAims(services, id);
+  return {
+    name: `${view.name.replace(/[^\p{L}\p{N} ._-]/gu, '')} v${view.version}.txt`,
+    mediaType: 'text/plain',
+    content: new TextEncoder().encode(writeCgats(patchSetToCgats(setOf(view, aims)))),
+  };
+}
+
+function setOf(
+  view: AimSetView,
+  { conditions, device, xyz, spectra }: Aims,
+): Parameters<typeof patchSetToCgats>[0] {
+  return {
+    ids: Array.from({ length: device.length / 4 }, (_, row) => String(row + 1)),
+    space: 'cmyk',
+    ...{ device, xyz, spectra, conditions },
+    title: view.name,
+    originator: `Melto, from ${view.origin}`,
+    notes: [],
+  };
+}

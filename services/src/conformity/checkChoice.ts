@@ -1,0 +1,79 @@
+import { pickPatches } from '@melto/core/cgats/pickPatches';
+import type { PatchSet } from '@melto/core/cgats/patchSet';
+import type { SpotReading } from '@melto/core/conformity/spotColour';
+import { mean } from '@melto/core/numerics/statistics';
+import type { NamedColour } from '@melto/core/refine/namedColour';
+import { Problem } from '../kernel/problem.ts';
+import type { LoadedReading } from '../reading/readings.ts';
+
+/** What a reading is judged by. */
+export interface CheckChoice {
+  readonly aimSetId: number;
+  readonly toleranceSetId: number;
+  readonly substrateCorrected: boolean;
+}
+
+/** As a print keeps it: with the way the wedge took to the device. */
+export interface JudgedBy extends CheckChoice {
+  readonly through: 'profile, absolute' | 'profile, relative' | 'device values';
+  /** Spot colours on the wedge; kept by the print, not chosen anew. */
+  readonly spots?: readonly SpotPatch[];
+}
+
+/** A spot colour of a wedge, by its row in the chart. */
+export interface SpotPatch extends NamedColour {
+  readonly row: number;
+}
+
+export function judgedByOf({ print }: Pick<LoadedReading, 'print'>): JudgedBy | undefined {
+  return print.judgedBy === null ? undefined : (JSON.parse(print.judgedBy) as JudgedBy);
+}
+
+/** The spot colour of each row of a reading; undefined where it is a patch of the process inks. */
+export function spotRows(loaded: Pick<LoadedReading, 'print' | 'rows'>): readonly (SpotPatch | undefined)[] {
+  const byRow = new Map((judgedByOf(loaded)?.spots ?? []).map((spot) => [spot.row, spot]));
+  return loaded.rows.map((row) => byRow.get(row));
+}
+
+/** A reading with the CMYK values that its chart asks for in place of those that went to the device; no spot colours. */
+export function askedSet(loaded: LoadedReading): PatchSet {
+  const { set, chart, rows } = loaded;
+  const spots = spotRows(loaded);
+  const own = [...rows.keys()].filter((i) => spots[i] === undefined);
+  const device = nominalValues(
+    chart.set.device,
+    chart.set.space,
+    own.map((i) => rows[i]),
+  );
+  if (device === undefined)
+    throw new Problem(
+      'bad-input',
+      `${chart.title} does not ask for CMYK values.`,
+      'Choose a reading of a control wedge or a CMYK chart.',
+      'readingId',
+    );
+  return { ...(own.length === rows.length ? set : pickPatches(set, own)), space: 'cmyk', device };
+}
+
+/** Spot colours as they were read, each the mean of its patches. */
+export function spotReadings(loaded: LoadedReading): SpotReading[] {
+  const { set, xyz, condition } = loaded;
+  const spots = spotRows(loaded);
+  const named = new Map(spots.flatMap((spot) => (spot === undefined ? [] : [[spot.name, spot] as const])));
+  return [...named.values()].map(({ name, lab }) => {
+    const own = [...spots.keys()].filter((i) => spots[i]?.name === name);
+    const meanOf = (axis: number): number => mean(own.map((i) => xyz[3 * i + axis]));
+    const inks = condition.space === 'cmyk' ? set.device?.subarray(4 * own[0], 4 * own[0] + 4) : undefined;
+    return { name, lab, xyz: [meanOf(0), meanOf(1), meanOf(2)], device: [...(inks ?? [0, 0, 0, 0])] };
+  });
+}
+
+/** CMYK values that a chart asks for, of its rows; undefined where it asks for other colours. */
+export function nominalValues(
+  device: Float64Array | undefined,
+  space: string | undefined,
+  rows: readonly number[],
+): Float64Array | undefined {
+  if (device === undefined || space !== 'cmyk') return undefined;
+  return Float64Array.from(rows.flatMap((row) => [...device.subarray(4 * row, 4 * row + 4)]));
+}

@@ -1,0 +1,110 @@
+import { randomUUID } from 'node:crypto';
+import { TOLERANCE_SETS } from '@melto/core/conformity/data/toleranceSets';
+import type { ToleranceMetric, ToleranceSet } from '@melto/core/conformity/toleranceSet';
+import {
+  findToleranceSet,
+  insertToleranceSet,
+  listToleranceSets,
+  listToleranceSetVersions,
+  setToleranceSetRemoved,
+} from '@melto/store/toleranceSets';
+import type { ToleranceSetRow } from '@melto/store/toleranceSets';
+import { domainNow } from '../kernel/clock.ts';
+import { LOCAL_PERSON } from '../kernel/context.ts';
+import type { Services } from '../kernel/context.ts';
+import { notFound, Problem } from '../kernel/problem.ts';
+
+export interface ToleranceSetView {
+  readonly id: number;
+  readonly version: number;
+  readonly shipped: boolean;
+  readonly author: string;
+  readonly madeMs: number;
+  readonly set: ToleranceSet;
+}
+
+type Definition = Pick<ToleranceSet, 'metrics' | 'substrateUncorrected' | 'notJudged'>;
+
+function viewOf({ id, version, shipped, author, madeMs, ...row }: ToleranceSetRow): ToleranceSetView {
+  const definition = JSON.parse(row.definition) as Definition;
+  return {
+    id,
+    version,
+    shipped,
+    author,
+    madeMs,
+    set: { id: row.family, name: row.name, source: row.source, ...definition },
+  };
+}
+
+export async function toleranceSets(services: Services): Promise<ToleranceSetView[]> {
+  return (await listToleranceSets(services.database)).map(viewOf);
+}
+
+export async function loadToleranceSet(services: Services, id: number): Promise<ToleranceSetView> {
+  const row = await findToleranceSet(services.database, id);
+  if (row === undefined) throw notFound(`tolerance set ${id}`);
+  return viewOf(row);
+}
+
+export async function toleranceSetVersions(services: Services, id: number): Promise<ToleranceSetView[]> {
+  const { set } = await loadToleranceSet(services, id);
+  return (await listToleranceSetVersions(services.database, set.id)).map(viewOf);
+}
+
+/** Makes the shipped tolerance sets known; one that has changed since becomes the next version. */
+export async function registerShippedTolerances(services: Services): Promise<void> {
+  const known = await listToleranceSets(services.database);
+  for (const { id, name, source, ...definition } of TOLERANCE_SETS) {
+    const before = known.find(({ family }) => family === id);
+    if (before?.definition === JSON.stringify(definition) && before.name === name) continue;
+    await insertToleranceSet(
+      services.database,
+      { family: id, name, source, shipped: true, definition, madeMs: services.now() },
+      LOCAL_PERSON,
+    );
+  }
+}
+
+export interface ToleranceSetInput {
+  readonly name: string;
+  readonly source: string;
+  readonly substrateUncorrected: boolean;
+  readonly metrics: readonly ToleranceMetric[];
+  /** The own set to add a version to; a new one otherwise. A shipped one is never changed. */
+  readonly versionOf?: number;
+}
+
+export async function saveToleranceSet(
+  services: Services,
+  { name, source, versionOf, ...definition }: ToleranceSetInput,
+): Promise<{ readonly id: number }> {
+  const before = versionOf === undefined ? undefined : await loadToleranceSet(services, versionOf);
+  if (before?.shipped === true)
+    throw new Problem(
+      'conflict',
+      `${before.set.name} comes with Melto and stays as it is.`,
+      'Save it under another name.',
+      'name',
+    );
+  const id = await insertToleranceSet(
+    services.database,
+    {
+      family: before?.set.id ?? `own-${randomUUID()}`,
+      name,
+      source,
+      shipped: false,
+      definition,
+      madeMs: await domainNow(services),
+    },
+    LOCAL_PERSON,
+  );
+  return { id };
+}
+
+export async function removeToleranceSet(services: Services, id: number, removed: boolean): Promise<void> {
+  const { shipped, set } = await loadToleranceSet(services, id);
+  if (shipped)
+    throw new Problem('conflict', `${set.name} comes with Melto and stays.`, 'Remove own sets only.');
+  await setToleranceSetRemoved(services.database, set.id, removed ? services.now() : null);
+}

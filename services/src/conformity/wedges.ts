@@ -1,0 +1,220 @@
+import { aimsFor } from '@melto/core/conformity/aims';
+import { controlWedge, MOST_WEDGE_PATCHES } from '@melto/core/charts/controlWedge';
+import type { WedgeKind } from '@melto/core/charts/controlWedge';
+import { layoutChart } from '@melto/core/charts/layoutChart';
+import { layoutInOrder } from '@melto/core/charts/layoutCopies';
+import { eightBit } from '@melto/core/charts/namedPatches';
+import type { NamedPatches } from '@melto/core/charts/namedPatches';
+import { READER_NEEDS } from '@melto/core/charts/pageGeometry';
+import type { PaperName, ReaderKind } from '@melto/core/charts/pageGeometry';
+import { WHITE_D50_MEASURED, WHITE_ICC } from '@melto/core/colour/whitePoints';
+import { labToScreen } from '@melto/core/colour/srgb';
+import { labToXyz, xyzToLab } from '@melto/core/colour/xyzToLab';
+import { MOST_SPOT_COLOURS } from '@melto/core/conformity/spotColour';
+import { channelCount } from '@melto/core/device/deviceSpace';
+import { labToDevice } from '@melto/core/icc/profileTransform';
+import type { NamedColour } from '@melto/core/refine/namedColour';
+import { unwrap } from '@melto/core/result';
+import { loadAims } from './aimSets.ts';
+import { storeChart } from '../charts/charts.ts';
+import type { JudgedBy, SpotPatch } from './checkChoice.ts';
+import { conditionOf } from '../ledger/conditions.ts';
+import type { ConditionRow } from '../ledger/conditions.ts';
+import type { Services } from '../kernel/context.ts';
+import { curvesInForce } from '../ledger/curvesInForce.ts';
+import { Problem } from '../kernel/problem.ts';
+import { printChart } from '../charts/printing.ts';
+import type { Printed, PrintInput } from '../charts/printing.ts';
+import { profileInForce } from '../profile/profiles.ts';
+import { loadToleranceSet } from './toleranceSets.ts';
+import { WEDGE_TITLES } from '../charts/wedgeTitles.ts';
+
+/** A patch of an own wedge. */
+export interface OwnPatch {
+  readonly name: string;
+  /** C, M, Y, K in per cent. */
+  readonly device: readonly number[];
+}
+
+export interface WedgeInput {
+  readonly kind: WedgeKind | 'own';
+  /** Patches of an own wedge. */
+  readonly patches?: readonly OwnPatch[];
+  /** Spot colours that the profile simulates on the same sheet. */
+  readonly spots?: readonly NamedColour[];
+  readonly paper: PaperName;
+  readonly reader: ReaderKind;
+  /** What it will be judged by; the choice is made before reading. A watch is judged by its zero reading. */
+  readonly judgedBy?: Omit<JudgedBy, 'spots'>;
+}
+
+/** Prints a control wedge through the condition's whole chain, or as device values through its curves. */
+export async function printWedge(
+  services: Services,
+  conditionId: number,
+  input: WedgeInput,
+  print: PrintInput,
+): Promise<Printed> {
+  const condition = await conditionOf(services, conditionId);
+  if (condition.space === 'cmykog')
+    throw new Problem(
+      'bad-input',
+      'Control wedges are for CMYK aims; this device has six inks.',
+      'Print a chart of its own.',
+    );
+  const process = input.kind === 'own' ? ownWedge(input.patches ?? []) : controlWedge(input.kind);
+  const { judgedBy } = input;
+  if (judgedBy !== undefined) await loadToleranceSet(services, judgedBy.toleranceSetId);
+  if (judgedBy === undefined && input.kind !== 'watch')
+    throw new Problem('bad-input', 'A wedge is printed for aims.', 'Choose aims and tolerances.', 'judgedBy');
+  const spots = spotPatches(input.spots ?? [], process.names.length);
+  const through = await valuesThrough(services, condition, process.device, judgedBy, spots);
+  if (spots.length > 0 && (through === undefined || input.kind === 'watch'))
+    throw new Problem(
+      'bad-input',
+      'Spot colours are simulated by the profile.',
+      'Print through the profile, or leave them out.',
+      'spots',
+    );
+  const wedge = withSpots(process, spots);
+  const seed = services.seed();
+  const needs = READER_NEEDS[input.reader];
+  const layout =
+    input.kind === 'watch'
+      ? layoutInOrder(wedge.names.length, input.paper, needs)
+      : layoutChart('cmyk', wedge.device, input.paper, seed, needs);
+  const chartId = await storeChart(services, {
+    conditionId,
+    purpose: 'wedge',
+    title: WEDGE_TITLES[input.kind],
+    paper: input.paper,
+    seed,
+    device: wedge.device,
+    names: wedge.names,
+    layout,
+    space: 'cmyk',
+    reader: input.reader,
+  });
+  const curves =
+    condition.space === 'cmyk' && (await curvesInForce(services.database, conditionId)) !== undefined
+      ? 'in force'
+      : undefined;
+  const kept = judgedBy === undefined || spots.length === 0 ? judgedBy : { ...judgedBy, spots };
+  return printChart(services, chartId, { curves, ...print }, through, kept);
+}
+
+/** Each spot colour is printed so often, and averaged. */
+const SPOT_COPIES = 2;
+
+function spotPatches(colours: readonly NamedColour[], first: number): SpotPatch[] {
+  if (colours.length > MOST_SPOT_COLOURS)
+    throw new Problem(
+      'bad-input',
+      `${colours.length} spot colours.`,
+      `A wedge carries ${MOST_SPOT_COLOURS} at most.`,
+      'spots',
+    );
+  const named = new Set(colours.map(({ name }) => name.trim()));
+  if (named.size < colours.length || named.has(''))
+    throw new Problem(
+      'bad-input',
+      'Each spot colour needs a name of its own.',
+      'Mend the list and choose it again.',
+      'spots',
+    );
+  return colours.flatMap(({ name, lab }, i) =>
+    Array.from({ length: SPOT_COPIES }, (_, copy) => ({
+      row: first + SPOT_COPIES * i + copy,
+      name: name.trim(),
+      lab,
+    })),
+  );
+}
+
+/** The wedge with its spot colours; what they ask of the process inks only serves to lay neighbours apart. */
+function withSpots({ device, names }: NamedPatches, spots: readonly SpotPatch[]): NamedPatches {
+  return {
+    device: Float64Array.from([
+      ...device,
+      ...spots.flatMap(({ lab }) => [...labToScreen(lab).rgb.map((level) => eightBit(1 - level / 255)), 0]),
+    ]),
+    names: [...names, ...spots.map(({ name }) => name)],
+  };
+}
+
+function ownWedge(patches: readonly OwnPatch[]): NamedPatches {
+  if (patches.length === 0 || patches.length > MOST_WEDGE_PATCHES)
+    throw new Problem(
+      'bad-input',
+      `An own wedge has 1 to ${MOST_WEDGE_PATCHES} patches.`,
+      'Give a line for each: C M Y K in per cent.',
+      'patches',
+    );
+  return {
+    device: Float64Array.from(patches.flatMap(({ device }) => device.map((value) => eightBit(value / 100)))),
+    names: patches.map(({ name }, i) => name || `patch ${i + 1}`),
+  };
+}
+
+/** What is sent to the device for CMYK values of the aims; undefined where they are sent as they are. */
+async function valuesThrough(
+  services: Services,
+  condition: ConditionRow,
+  asked: Float64Array,
+  judgedBy: WedgeInput['judgedBy'],
+  spots: readonly SpotPatch[],
+): Promise<{ readonly profileResultId: number | null; readonly values: Float64Array } | undefined> {
+  const through = judgedBy?.through ?? (condition.space === 'rgb' ? 'profile, absolute' : 'device values');
+  if (through === 'device values') {
+    if (condition.space === 'rgb')
+      throw new Problem(
+        'bad-input',
+        `${condition.device} takes RGB; CMYK aims go through its profile.`,
+        'Print through the profile.',
+        'through',
+      );
+    return undefined;
+  }
+  const profile = await profileInForce(services, condition.id);
+  if (profile === undefined)
+    throw new Problem('conflict', 'There is no profile in force.', 'Build one first.', 'through');
+  if (judgedBy === undefined)
+    throw new Problem(
+      'bad-input',
+      `${condition.device} takes RGB: its wedges are converted from aims.`,
+      'Choose the aims.',
+      'judgedBy',
+    );
+  const { aims } = await loadAims(services, judgedBy.aimSetId);
+  const wanted = aimsFor(aims, asked);
+  const missing = wanted.origins.indexOf('none');
+  if (missing >= 0)
+    throw new Problem(
+      'bad-input',
+      `The aim set has no aim for ${patchWords(asked, missing)}.`,
+      'Choose a full characterisation, or an own wedge of its patches.',
+      'aimSetId',
+    );
+  const relative = through === 'profile, relative';
+  const spotXyz = spots.flatMap(({ lab }) => [...labToXyz(lab, WHITE_D50_MEASURED)]);
+  const lab = aimLab(Float64Array.from([...wanted.xyz, ...spotXyz]), relative ? wanted.paper : undefined);
+  const channels = channelCount(condition.space);
+  const device = new Float64Array((lab.length / 3) * channels);
+  unwrap(labToDevice(profile.profile, relative ? 'relative' : 'absolute')).apply(lab, device);
+  return { profileResultId: profile.resultId, values: device.map(eightBit) };
+}
+
+/** Lab for a profile (D50 of the ICC): absolute, or relative to a paper. */
+function aimLab(xyz: Float64Array, paper: ArrayLike<number> | undefined): Float64Array {
+  const lab = new Float64Array(xyz.length);
+  for (let i = 0; i < xyz.length; i += 3) {
+    const at = (axis: number): number =>
+      (xyz[i + axis] / (paper?.[axis] ?? WHITE_D50_MEASURED[axis])) * WHITE_ICC[axis];
+    lab.set(xyzToLab([at(0), at(1), at(2)], WHITE_ICC), i);
+  }
+  return lab;
+}
+
+function patchWords(device: Float64Array, row: number): string {
+  return `C M Y K ${Array.from(device.subarray(4 * row, 4 * row + 4), (value) => (100 * value).toFixed(0)).join(' ')}`;
+}

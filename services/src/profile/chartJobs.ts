@@ -1,0 +1,178 @@
+import { layoutChart } from '@melto/core/charts/layoutChart';
+import { fitInkModel } from '@melto/core/characterise/inkModel';
+import { InkUncertainty } from '@melto/core/characterise/inkUncertainty';
+import { inkModelLab } from '@melto/core/characterise/inkModel';
+import { labToDevice } from '@melto/core/icc/profileTransform';
+import type { IccProfile } from '@melto/core/icc/iccTypes';
+import type { NamedColour } from '@melto/core/refine/namedColour';
+import { refinementPatches, RESERVED_NAMES, TIE_PATCHES } from '@melto/core/refine/refinementPatches';
+import type { WantedPatch } from '@melto/core/refine/refinementPatches';
+import { unwrap } from '@melto/core/result';
+import type { Sql } from '@melto/store/database';
+import { insertJob } from '@melto/store/jobs';
+import { createChart, profilingChart, storeChart, totalInkAtInput } from '../charts/charts.ts';
+import type { ChartToStore, NewChart } from '../charts/charts.ts';
+import { conditionOf } from '../ledger/conditions.ts';
+import { LOCAL_PERSON } from '../kernel/context.ts';
+import type { Services } from '../kernel/context.ts';
+import type { Progress } from '../kernel/jobs.ts';
+import { pooledReadings } from './pooledReadings.ts';
+import { Problem } from '../kernel/problem.ts';
+import { profileInForce } from './profiles.ts';
+import { completeReading } from '../reading/readings.ts';
+
+export const MAKE_CHART = 'make-chart';
+export const REFINEMENT_MOST = { unsure: 800, colours: 500, readings: 6, patches: 3000 } as const;
+
+/** What a chart is to add to readings that there are. */
+export interface RefinementRequest {
+  readonly paper: NewChart['paper'];
+  readonly readingIds: readonly number[];
+  /** Patches where the model is least sure. */
+  readonly unsure: number;
+  /** Colours that matter, absolute D50; each is read `readings` times. */
+  readonly colours: readonly NamedColour[];
+  /** Main colours of a picture, Lab of its own white. */
+  readonly picture: readonly { readonly lab: readonly number[] }[];
+  readonly readings: number;
+}
+
+/** Charts of inks are worked out patch by patch: a job. Others are there at once. */
+export async function requestChart(
+  services: Services,
+  conditionId: number,
+  input: NewChart,
+): Promise<{ readonly id?: number; readonly jobId?: number }> {
+  const condition = await conditionOf(services, conditionId);
+  if (condition.space === 'rgb') return createChart(services, conditionId, input);
+  return { jobId: await insert(services, conditionId, { conditionId, chart: input }) };
+}
+
+export async function requestRefinement(
+  services: Services,
+  conditionId: number,
+  input: RefinementRequest,
+): Promise<{ readonly jobId: number }> {
+  const condition = await conditionOf(services, conditionId);
+  const wanted = input.colours.length + input.picture.length;
+  if (condition.space !== 'cmyk')
+    throw new Problem('bad-input', 'Only CMYK profiles can be refined.', 'Print a larger chart instead.');
+  if (wanted + input.unsure === 0)
+    throw new Problem(
+      'bad-input',
+      'Nothing is to be added.',
+      'Choose patches, colours or a picture.',
+      'unsure',
+    );
+  if (TIE_PATCHES + input.unsure + wanted * input.readings > REFINEMENT_MOST.patches)
+    throw new Problem(
+      'bad-input',
+      `The chart would have more than ${REFINEMENT_MOST.patches} patches.`,
+      'Take fewer colours or fewer readings of each.',
+      'readings',
+    );
+  if (wanted > 0 && (await profileInForce(services, conditionId)) === undefined)
+    throw new Problem(
+      'not-ready',
+      'Colours can be added once there is a profile that prints them.',
+      'Build the profile first; a second chart of unsure patches needs none.',
+      'colours',
+    );
+  for (const id of input.readingIds) await completeReading(services, conditionId, id);
+  return { jobId: await insert(services, conditionId, { conditionId, refinement: input }) };
+}
+
+function insert(services: Services, conditionId: number, input: ChartJob): Promise<number> {
+  return insertJob(services.database, { kind: MAKE_CHART, conditionId, input }, LOCAL_PERSON, services.now());
+}
+
+interface ChartJob {
+  readonly conditionId: number;
+  readonly chart?: NewChart;
+  readonly refinement?: RefinementRequest;
+}
+
+/** The work of the job. */
+export async function makeChart(
+  services: Services,
+  { conditionId, chart, refinement }: ChartJob,
+  onProgress: Progress,
+): Promise<(sql: Sql) => Promise<undefined>> {
+  const words = 'Choosing the patches that tell most';
+  onProgress(0, words);
+  const made =
+    refinement !== undefined
+      ? await refinementChart(services, conditionId, refinement, onProgress)
+      : chart !== undefined
+        ? await profilingChart(services, conditionId, chart, (fraction) => onProgress(fraction, words))
+        : undefined;
+  if (made === undefined) throw new Error('a chart job without a chart');
+  return async (sql) => {
+    await storeChart(services, made, sql);
+    return undefined;
+  };
+}
+
+async function refinementChart(
+  services: Services,
+  conditionId: number,
+  { readingIds, unsure, colours, picture, readings, paper }: RefinementRequest,
+  onProgress: Progress,
+): Promise<ChartToStore> {
+  onProgress(0, 'Fitting the model');
+  const { device, xyz } = await pooledReadings(services, readingIds[0], readingIds.slice(1));
+  const model = fitInkModel(device, 4, xyz, 1, (fraction) => onProgress(0.4 * fraction, 'Fitting the model'));
+  const known = await profileInForce(services, conditionId);
+  const totalInk = await totalInkAtInput(services, conditionId);
+  const named = colours.map(({ name, lab }, i) => ({ name: uniqueName(name, i, colours), lab }));
+  const wanted: WantedPatch[] =
+    known === undefined
+      ? []
+      : [
+          ...named.map(({ name, lab }) => ({ name, device: inksOf(known.profile, lab, 'absolute') })),
+          ...picture.map(({ lab }) => ({
+            name: 'picture',
+            device: inksOf(known.profile, lab, 'perceptual'),
+          })),
+        ];
+  const seed = services.seed();
+  onProgress(0.4, 'Choosing the patches that tell most');
+  const patches = refinementPatches(
+    { wanted, readings, unsure, totalInk, seed },
+    new InkUncertainty(model),
+    (fraction) => onProgress(0.4 + 0.6 * fraction, 'Choosing the patches that tell most'),
+  );
+  // Wanted colours carry what was asked; the others what the model expects.
+  const lab = new Float64Array(patches.names.length * 3);
+  inkModelLab(model, patches.device, lab);
+  const asked = new Map(named.map((colour) => [colour.name, colour.lab]));
+  patches.names.forEach((name, i) => {
+    const own = asked.get(name);
+    if (own !== undefined) lab.set(own, 3 * i);
+  });
+  return {
+    conditionId,
+    purpose: 'profile',
+    title: wanted.length === 0 ? `second, ${unsure} unsure` : `refinement, ${patches.names.length}`,
+    paper,
+    seed,
+    ...patches,
+    lab,
+    layout: layoutChart('cmyk', patches.device, paper, seed),
+    space: 'cmyk',
+  };
+}
+
+function inksOf(profile: IccProfile, lab: readonly number[], intent: 'absolute' | 'perceptual'): number[] {
+  const inks = new Float64Array(4);
+  unwrap(labToDevice(profile, intent)).apply(lab, inks);
+  return [...inks];
+}
+
+/** A name that no other colour of the list, and no other kind of patch, has. */
+function uniqueName(name: string, index: number, colours: readonly NamedColour[]): string {
+  const plain = name.trim().slice(0, 60) || `colour ${index + 1}`;
+  const taken =
+    RESERVED_NAMES.has(plain) || colours.slice(0, index).some((other) => other.name.trim() === plain);
+  return taken ? `${plain} (${index + 1})` : plain;
+}

@@ -1,0 +1,77 @@
+import { labToHex } from '@melto/core/colour/srgb';
+import { WHITE_D50_MEASURED } from '@melto/core/colour/whitePoints';
+import { xyzRowsToLab } from '@melto/core/colour/xyzToLab';
+import { tableIlluminant } from '@melto/core/spectral/illuminant';
+import { spectraToXyz } from '@melto/core/spectral/spectrumToXyz';
+import { createXyzWeights } from '@melto/core/spectral/xyzWeights';
+import { listInstruments } from '@melto/store/devices';
+import type { InstrumentRow } from '@melto/store/devices';
+import { findPrint, findSheet } from '@melto/store/prints';
+import type { PrintRow, SheetRow } from '@melto/store/prints';
+import type { StripRow } from '@melto/store/readings';
+import { loadChart } from '../charts/charts.ts';
+import type { LoadedChart } from '../charts/charts.ts';
+import { conditionOf } from '../ledger/conditions.ts';
+import type { ConditionRow } from '../ledger/conditions.ts';
+import type { Services } from '../kernel/context.ts';
+import { notFound, Problem } from '../kernel/problem.ts';
+
+/** What a reading desk is about. */
+export interface DeskData {
+  readonly sheet: SheetRow & { readonly printState: string };
+  readonly print: PrintRow;
+  readonly chart: LoadedChart;
+  readonly condition: ConditionRow;
+  readonly instrument: InstrumentRow;
+}
+
+export async function deskData(services: Services, code: string): Promise<DeskData> {
+  const sheet = await findSheet(services.database, code);
+  if (sheet === undefined) throw notFound(`sheet ${code}`);
+  const print = await findPrint(services.database, sheet.printId);
+  if (print === undefined) throw notFound(`print of ${code}`);
+  const [chart, condition, instruments] = await Promise.all([
+    loadChart(services, print.chartId),
+    conditionOf(services, print.conditionId),
+    listInstruments(services.database),
+  ]);
+  // Charts are laid out for a kind of reader; without one of that kind, the first takes it.
+  const instrument =
+    instruments.find(({ driver }) => services.instruments.get(driver)?.kind === chart.reader) ??
+    instruments[0];
+  if (instrument === undefined)
+    throw new Problem(
+      'not-ready',
+      'No instrument is connected.',
+      'Connect one, or drop a measurement file here.',
+    );
+  return { sheet, print, chart, condition, instrument };
+}
+
+/** Screen colours of Lab rows. */
+export function hexRow(lab: Float64Array): string[] {
+  return Array.from({ length: lab.length / 3 }, (_, i) =>
+    labToHex([lab[3 * i], lab[3 * i + 1], lab[3 * i + 2]]),
+  );
+}
+
+/** Lab (D50/2°) of the patches of a strip. */
+export function stripLab(strip: StripRow): Float64Array {
+  const xyz =
+    strip.kind === 'xyz'
+      ? strip.values.slice()
+      : new Float64Array((strip.values.length / strip.grid.count) * 3);
+  if (strip.kind === 'spectra')
+    spectraToXyz(createXyzWeights(strip.grid, tableIlluminant('D50'), '2deg'), strip.values, xyz);
+  xyzRowsToLab(xyz, WHITE_D50_MEASURED, xyz);
+  return xyz;
+}
+
+/** The check that was made of a reading. */
+export async function checkOf(services: Services, readingId: number): Promise<number | null> {
+  const [row] = await services.database.rows<{ id: number }>(
+    'SELECT r.id FROM result_source s JOIN result r ON r.id = s.result_id WHERE s.reading_id = ? AND r.link = ? ORDER BY r.id DESC LIMIT 1',
+    [readingId, 'conformity'],
+  );
+  return row?.id ?? null;
+}

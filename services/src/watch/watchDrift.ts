@@ -1,0 +1,31 @@
+import { mean } from '@melto/core/numerics/statistics';
+import { BASELINE_CHECKS } from '@melto/core/watch/controlChart';
+import { watchDifferences } from '@melto/core/watch/watchDifferences';
+import { meanFigures } from '@melto/core/watch/watchFigures';
+import type { Services } from '../kernel/context.ts';
+import { checksOf } from './settleWatch.ts';
+import { watchOf } from './watch.ts';
+
+/** Latest checks that the drift is taken from. */
+const RECENT = 3;
+
+/** What the watch of a condition says of its drift and of its sheets, up to a time; undefined without a watch. */
+export async function driftSinceZero(
+  services: Services,
+  condition: number,
+  untilMs: number,
+): Promise<{ readonly size: number; readonly sheet: number | undefined } | undefined> {
+  const watch = await watchOf(services, condition);
+  if (watch === undefined) return undefined;
+  const zero = Float64Array.from(watch.detail.zero);
+  const checks = (await checksOf(services.database, watch.id)).filter(({ madeMs }) => madeMs <= untilMs);
+  if (checks.length === 0) return undefined;
+  const recent = meanFigures(checks.slice(-RECENT).map(({ figures }) => figures));
+  const baseline = checks.slice(0, BASELINE_CHECKS).map(({ figures }) => figures);
+  const steps = baseline.slice(1).map((figures, i) => watchDifferences(figures, baseline[i]).mean);
+  return {
+    size: watchDifferences(recent, zero).mean,
+    // The difference of two sheets holds the scatter of both.
+    sheet: steps.length < 2 ? undefined : mean(steps) / Math.SQRT2,
+  };
+}

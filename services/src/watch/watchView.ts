@@ -1,0 +1,76 @@
+import type { WatchCheckRow } from '@melto/store/watches';
+import { findWatchState } from '@melto/store/watches';
+import { listStaleHeads } from '@melto/store/results';
+import { domainNow } from '../kernel/clock.ts';
+import { conditionOf } from '../ledger/conditions.ts';
+import type { Services } from '../kernel/context.ts';
+import { readingsOf } from '../reading/readings.ts';
+import { staleSentence } from '../ledger/stale.ts';
+import type { StaleSentence } from '../ledger/stale.ts';
+import { checksOf } from './settleWatch.ts';
+import { watchOf } from './watch.ts';
+import type { WatchSchedule } from './watch.ts';
+import { isWatchWedge } from '../charts/wedgeTitles.ts';
+
+/** A watch as its surface shows it; the charts are computed from the figures where they are shown. */
+export interface WatchView {
+  readonly nowMs: number;
+  readonly watch:
+    | (WatchSchedule & {
+        readonly id: number;
+        readonly version: number;
+        readonly madeMs: number;
+        readonly zero: readonly number[];
+        readonly zeroReadings: number;
+        readonly judgedBy: unknown;
+      })
+    | null;
+  readonly checks: readonly (Omit<WatchCheckRow, 'figures'> & { readonly figures: readonly number[] })[];
+  readonly dueMs: number | null;
+  readonly expiresMs: number | null;
+  readonly stale: StaleSentence | null;
+  /** Complete readings of the watch wedge that a zero reading could be made of, newest first. */
+  readonly candidates: readonly { readonly id: number; readonly code: string; readonly finishedMs: number }[];
+}
+
+export async function watchView(services: Services, conditionId: number): Promise<WatchView> {
+  await conditionOf(services, conditionId);
+  const { database } = services;
+  const [watch, state, stale, readings, nowMs] = await Promise.all([
+    watchOf(services, conditionId),
+    findWatchState(database, conditionId),
+    listStaleHeads(database, conditionId),
+    readingsOf(services, conditionId),
+    domainNow(services),
+  ]);
+  const checks = watch === undefined ? [] : await checksOf(database, watch.id);
+  const why = stale.find(({ link }) => link === 'watch');
+  return {
+    nowMs,
+    watch:
+      watch === undefined
+        ? null
+        : {
+            id: watch.id,
+            version: watch.version,
+            madeMs: watch.madeMs,
+            everyDays: watch.detail.everyDays,
+            expiresDays: watch.detail.expiresDays,
+            meanLimit: watch.detail.meanLimit,
+            largestLimit: watch.detail.largestLimit,
+            zero: watch.detail.zero,
+            zeroReadings: watch.detail.readings.length,
+            judgedBy: watch.detail.judgedBy,
+          },
+    checks: checks.map(({ figures, ...check }) => ({
+      ...check,
+      figures: Array.from(figures, (value) => Math.round(value * 1e4) / 1e4),
+    })),
+    dueMs: state?.watchId === watch?.id ? (state?.dueMs ?? null) : null,
+    expiresMs: state?.watchId === watch?.id ? (state?.expiresMs ?? null) : null,
+    stale: why === undefined ? null : staleSentence(why),
+    candidates: readings
+      .filter((reading) => isWatchWedge(reading) && reading.finishedMs !== null)
+      .map(({ id, code, finishedMs }) => ({ id, code, finishedMs: finishedMs ?? 0 })),
+  };
+}

@@ -1,0 +1,241 @@
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import type { CheckDetail } from '@melto/core/conformity/checkDetail';
+import { verdictSentence } from '@melto/core/conformity/checkWords';
+import {
+  aimSets,
+  aimSetVersions,
+  createAimSetByHand,
+  createAimSetFromFile,
+  createAimSetFromReading,
+  loadAims,
+  registerPublishedAims,
+  removeAimSet,
+} from '../src/conformity/aimSets.ts';
+import { checkReport, publicReport, shareReport, unshareReport } from '../src/conformity/checkReports.ts';
+import { judgeReading } from '../src/conformity/checks.ts';
+import type { CheckChoice, JudgedBy } from '../src/conformity/checkChoice.ts';
+import { conditionView } from '../src/overview/conditionView.ts';
+import { readingFile } from '../src/reading/readings.ts';
+import { seenCheck } from '../src/conformity/seenCheck.ts';
+import { letChange, putRight } from '../src/simulated/simulatedChanges.ts';
+import { heronOn, readWedge } from '../src/testing/heron.ts';
+import { refusal } from '../src/testing/refusal.ts';
+import { openTestServices } from '../src/testing/testServices.ts';
+import type { TestServices } from '../src/testing/testServices.ts';
+import {
+  removeToleranceSet,
+  saveToleranceSet,
+  toleranceSets,
+  toleranceSetVersions,
+} from '../src/conformity/toleranceSets.ts';
+import { resultView } from '../src/ledger/versions.ts';
+import type { WedgeInput } from '../src/conformity/wedges.ts';
+
+let services: TestServices;
+let gloss = 0;
+
+beforeAll(async () => {
+  services = await openTestServices('melto_conformity');
+  gloss = await heronOn(services, 'Lantern Gloss 150');
+});
+afterAll(async () => services.database.close());
+
+const wedge = (
+  kind: WedgeInput['kind'],
+  judgedBy?: JudgedBy,
+  mode?: 'M0' | 'M1',
+): ReturnType<typeof readWedge> => readWedge(services, gloss, kind, judgedBy, mode);
+const detailOf = async (id: number | null): Promise<CheckDetail> =>
+  (await resultView<unknown, CheckDetail>(services, id ?? 0, 'conformity')).detail;
+const shipped = async (family: string): Promise<number> => {
+  const found = (await toleranceSets(services)).find(({ set }) => set.id === family);
+  if (found === undefined) throw new Error(family);
+  return found.id;
+};
+
+describe('aims and tolerances', () => {
+  it('come with Melto, are registered once, and stay as they are', async () => {
+    const aims = await aimSets(services);
+    expect(aims.map(({ family }) => family).sort()).toHaveLength(9);
+    expect(aims.every(({ completed }) => completed)).toBe(true);
+    expect((await toleranceSets(services)).filter((each) => each.shipped)).toHaveLength(7);
+    await registerPublishedAims(services);
+    expect(await aimSets(services)).toHaveLength(9);
+    const proof = await shipped('iso12647-7-proof');
+    const own = { name: 'x', source: 'x', substrateUncorrected: false, metrics: [] };
+    expect((await refusal(saveToleranceSet(services, { ...own, versionOf: proof }))).title).toContain(
+      'stays',
+    );
+    expect((await refusal(removeToleranceSet(services, proof, true))).title).toContain('comes with Melto');
+    expect((await refusal(removeAimSet(services, aims[0].id, true))).title).toContain('comes with Melto');
+  });
+
+  it('of one’s own get versions, and are removed and taken back', async () => {
+    const metrics = [{ group: 'all', statistic: 'mean', quantity: 'ΔE00', limit: 1 }] as const;
+    const draft = { name: 'House', source: 'tried on the Heron', substrateUncorrected: false, metrics };
+    const { id } = await saveToleranceSet(services, draft);
+    const next = await saveToleranceSet(services, { ...draft, name: 'House, wider', versionOf: id });
+    const versions = await toleranceSetVersions(services, next.id);
+    expect(versions.map(({ version, set }) => `${version} ${set.name}`)).toEqual([
+      '2 House, wider',
+      '1 House',
+    ]);
+    await removeToleranceSet(services, next.id, true);
+    expect((await toleranceSets(services)).some(({ set }) => set.name.startsWith('House, w'))).toBe(false);
+    await removeToleranceSet(services, next.id, false);
+    expect((await toleranceSets(services)).some(({ set }) => set.name.startsWith('House, w'))).toBe(true);
+
+    const rows = [
+      { device: [0, 0, 0, 0], lab: [95, 0, -2] },
+      { device: [100, 0, 0, 0], lab: [55, -37, -50] },
+    ];
+    const hand = await createAimSetByHand(services, { name: 'By hand' }, rows, { mode: 'M1' });
+    const again = await createAimSetByHand(services, { name: 'By hand', versionOf: hand.id }, rows, {});
+    expect((await aimSetVersions(services, again.id)).map(({ version }) => version)).toEqual([2, 1]);
+    const { aims, view } = await loadAims(services, hand.id);
+    expect(view.conditions.mode).toBe('M1');
+    expect([...aims.device]).toEqual([0, 0, 0, 0, 1, 0, 0, 0]);
+    const refused = await refusal(
+      createAimSetFromFile(services, { name: 'x' }, 'bad.txt', Buffer.from('CGATS.17\nnothing')),
+    );
+    expect(refused.field).toBe('file');
+  });
+});
+
+describe('a check', () => {
+  let standard = 0;
+  let house = 0;
+  let choice: CheckChoice;
+  let failing = 0;
+  let reading = 0;
+
+  it('against a house standard made of a reading conforms', async () => {
+    const published = (await aimSets(services)).find(({ family }) => family === 'fogra39l');
+    const first = await wedge('proof', {
+      aimSetId: published?.id ?? 0,
+      toleranceSetId: await shipped('iso12647-7-proof'),
+      substrateCorrected: false,
+      through: 'device values',
+    });
+    // A press that was never calibrated is far from the published condition; the reasons are computed.
+    const detail = await detailOf(first.resultId);
+    expect(detail.verdict).toBe('does-not-conform');
+    expect(detail.patches).toHaveLength(82);
+    expect(detail.patches.filter(({ origin }) => origin === 'completed').length).toBeGreaterThan(60);
+    expect(detail.decides.deciding.length).toBeGreaterThan(0);
+    expect(detail.header.chosen).toBe('before the reading');
+    const made = await createAimSetFromReading(services, { name: 'Heron gloss' }, first.readingId);
+    standard = made.id;
+    choice = {
+      aimSetId: standard,
+      toleranceSetId: await shipped('iso12647-7-proof'),
+      substrateCorrected: false,
+    };
+    const second = await wedge('proof', { ...choice, through: 'device values' });
+    const good = await detailOf(second.resultId);
+    // The same press, another sheet: within all limits, perhaps near one of them.
+    expect(['conforms', 'near']).toContain(good.verdict);
+    expect(good.distribution.mean).toBeGreaterThan(0.05);
+    expect(good.budget?.parts.map(({ source }) => source)).toEqual(['instrument', 'rest']);
+    expect((await conditionView(services, gloss)).links.at(-2)?.state).toBe(good.verdict);
+  });
+
+  it('of a reading in another mode gets no plain conforms', async () => {
+    const { resultId } = await wedge('proof', { ...choice, through: 'device values' }, 'M0');
+    const detail = await detailOf(resultId);
+    expect(detail.verdict).not.toBe('conforms');
+    expect(detail.verdict).not.toBe('near');
+    expect(detail.otherwise).toEqual(['read in M0, the aims are for M1']);
+  });
+
+  it('on a new lot of stock does not conform, but does by substrate-corrected aims, and says so', async () => {
+    const metrics = [
+      { group: 'substrate', statistic: 'largest', quantity: 'ΔE00', limit: 1 },
+      { group: 'all', statistic: 'mean', quantity: 'ΔE00', limit: 1.5 },
+    ] as const;
+    const draft = { name: 'House, tight', source: 'house', substrateUncorrected: false, metrics };
+    house = (await saveToleranceSet(services, draft)).id;
+    await letChange(services, gloss, 'stock-lot', 0);
+    const off = await wedge('proof', {
+      aimSetId: standard,
+      toleranceSetId: house,
+      substrateCorrected: false,
+      through: 'device values',
+    });
+    failing = off.resultId ?? 0;
+    reading = off.readingId;
+    const detail = await detailOf(failing);
+    expect(detail.verdict).toBe('does-not-conform');
+    const failed = detail.metrics.filter(({ verdict }) => verdict === 'does-not-conform');
+    expect(failed.map(({ group }) => group)).toEqual(['substrate']);
+    expect(detail.decides.remedies[0]).toMatchObject({ kind: 'substrate', verdict: 'conforms' });
+    expect(detail.decides.drift?.mean).toBeGreaterThan(0.2);
+    const again = await judgeReading(services, reading, {
+      aimSetId: standard,
+      toleranceSetId: house,
+      substrateCorrected: true,
+    });
+    const corrected = await detailOf(again.id);
+    expect(verdictSentence(corrected)).toBe('conforms to House, tight (substrate-corrected)');
+    expect(corrected.header.chosen).toBe('after the reading');
+    expect(corrected.white).not.toBeNull();
+    await putRight(services, gloss);
+  });
+
+  it('is seen under another light where the aims are spectra, and says so where they are not', async () => {
+    const under = await seenCheck(services, failing, 'A', '10');
+    expect(under.length).toBe((await detailOf(failing)).patches.length);
+    const plain = await seenCheck(services, failing, 'D50', '2');
+    const patches = (await detailOf(failing)).patches;
+    plain.forEach(({ device, measured }) => {
+      const own = patches.find((patch) =>
+        patch.device.every((ink, i) => Math.abs(ink - 100 * device[i]) < 0.2),
+      );
+      measured.forEach((value, axis) => expect(value).toBeCloseTo(own?.measured[axis] ?? NaN, 6));
+    });
+    expect((await refusal(seenCheck(services, failing, 'candle', '2'))).field).toBe('illuminant');
+    const published = (await aimSets(services)).find(({ family }) => family === 'fogra39l');
+    const other = await judgeReading(services, reading, {
+      aimSetId: published?.id ?? 0,
+      toleranceSetId: house,
+      substrateCorrected: false,
+    });
+    expect((await refusal(seenCheck(services, other.id, 'A', '2'))).title).toContain('found colours only');
+  });
+
+  it('has a report in two forms, a slip, and a public link that ends', async () => {
+    const html = Buffer.from((await checkReport(services, failing, 'html')).content).toString('utf8');
+    for (const words of [
+      'does not conform to House, tight',
+      'substrate, largest ΔE00',
+      'All patches',
+      'Heron gloss',
+    ])
+      expect(html).toContain(words);
+    const detail = await detailOf(failing);
+    expect(html.match(/class="sw"/g)).toHaveLength(detail.patches.length + 10);
+    for (const format of ['pdf', 'slip'] as const) {
+      const { content, mediaType } = await checkReport(services, failing, format);
+      expect(mediaType).toBe('application/pdf');
+      expect(Buffer.from(content.subarray(0, 5)).toString('latin1')).toBe('%PDF-');
+    }
+    const { code } = await shareReport(services, failing);
+    expect(code).toMatch(/^[A-Za-z0-9_-]{32}$/);
+    expect((await shareReport(services, failing)).code).toBe(code);
+    expect(Buffer.from((await publicReport(services, code, 'html')).content).toString('utf8')).toBe(html);
+    await unshareReport(services, failing);
+    expect((await refusal(publicReport(services, code, 'html'))).type).toBe('not-found');
+    expect((await refusal(publicReport(services, '../../etc', 'html'))).type).toBe('not-found');
+  });
+
+  it('refuses what cannot be judged', async () => {
+    const { readingId } = await wedge('watch');
+    expect((await refusal(judgeReading(services, readingId))).title).toContain('made for no aims');
+    expect((await refusal(judgeReading(services, readingId, { ...choice, aimSetId: 99_999 }))).type).toBe(
+      'not-found',
+    );
+    expect((await refusal(wedge('proof'))).field).toBe('judgedBy');
+    const { content } = await readingFile(services, readingId);
+    expect(Buffer.from(content).toString('utf8')).toContain('CMYK_C');
+  });
+});

@@ -1,0 +1,371 @@
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import type { Fault } from '@melto/core/faults/fault';
+import { patchSetToCgats } from '@melto/core/cgats/patchSetToCgats';
+import { writeCgats } from '@melto/core/cgats/writeCgats';
+import { findResult, listHeads, listStaleHeads } from '@melto/store/results';
+import { latestReached } from '@melto/store/reached';
+import { makeBalance } from '../src/calibration/balance.ts';
+import type { BalanceSummary } from '../src/calibration/balance.ts';
+import { borrowCalibration, lendersFor } from '../src/calibration/borrowing.ts';
+import { chartsOf, createChart } from '../src/charts/charts.ts';
+import { advanceClock } from '../src/kernel/clock.ts';
+import { conditionChoices, createCondition, DEFAULT_POINTS } from '../src/ledger/conditions.ts';
+import { conditionView } from '../src/overview/conditionView.ts';
+import { exportCurves } from '../src/calibration/curveExport.ts';
+import { importCurves, makeCurves } from '../src/calibration/curves.ts';
+import type { CurvesDetail, CurvesSummary } from '../src/calibration/curves.ts';
+import { correctEvenness } from '../src/calibration/evenness.ts';
+import { floor } from '../src/overview/floor.ts';
+import { importReading } from '../src/reading/importReading.ts';
+import { dmaxHistory, editLimits, proposeLimits } from '../src/calibration/limits.ts';
+import type { LimitsSummary } from '../src/calibration/limits.ts';
+import { createPressChart } from '../src/calibration/pressCharts.ts';
+import type { NewPressChart } from '../src/calibration/pressCharts.ts';
+import { printChart } from '../src/charts/printing.ts';
+import type { PrintInput } from '../src/charts/printing.ts';
+import { buildProfile } from '../src/profile/buildProfile.ts';
+import { makeChart, requestRefinement } from '../src/profile/chartJobs.ts';
+import { colourList } from '../src/profile/colourLists.ts';
+import { requestProfile } from '../src/profile/profiles.ts';
+import { putInForce, resultView, versionsOf } from '../src/ledger/versions.ts';
+import type { ProfileDetail, ProfileSummary } from '../src/profile/profiles.ts';
+import { loadReading, readingsOf, readingView, withdrawReading } from '../src/reading/readings.ts';
+import { named } from '../src/testing/named.ts';
+import { readSheets } from '../src/testing/readSheets.ts';
+import { refusal } from '../src/testing/refusal.ts';
+import { openTestServices } from '../src/testing/testServices.ts';
+import type { TestServices } from '../src/testing/testServices.ts';
+
+const TICKS = DEFAULT_POINTS.filter(({ tickAtPrint }) => tickAtPrint).map(({ label }) => label);
+const HOURS = 3_600_000;
+let services: TestServices;
+let gloss = 0;
+let silk = 0;
+
+beforeAll(async () => {
+  services = await openTestServices('melto_press');
+  const heron = named((await conditionChoices(services)).devices, 'Heron');
+  const make = async (stock: string): Promise<number> =>
+    (
+      await createCondition(services, {
+        deviceId: heron.id,
+        stockId: named(heron.stocks, stock).id,
+        inkSet: heron.inkSet,
+        mode: 'standard',
+        points: DEFAULT_POINTS,
+      })
+    ).id;
+  gloss = await make('Lantern Gloss 150');
+  silk = await make('Marsh Silk 130');
+});
+afterAll(async () => services.database.close());
+
+async function printAndRead(
+  conditionId: number,
+  chart: Partial<NewPressChart>,
+  print: Partial<PrintInput> = {},
+): Promise<number> {
+  const { id } = await createPressChart(services, conditionId, {
+    ...{ kind: 'ramps', paper: 'a4', reader: 'strip', steps: 21, copies: 2, order: 'scrambled' },
+    ...chart,
+  });
+  const { sheets } = await printChart(services, id, { ticks: TICKS, ...print });
+  await advanceClock(services, 3 * HOURS);
+  return (await readSheets(services, sheets)).readingId;
+}
+
+async function faultsOf(readingId: number): Promise<string[]> {
+  return (await readingView(services, readingId)).faults.map(({ kind }: Fault) => kind);
+}
+
+describe('a press to a known state', () => {
+  let ramps = 0;
+  let curves = 0;
+
+  it('has the links of an ink device', async () => {
+    const view = await conditionView(services, gloss);
+    expect(view.links.map(({ link, state }) => `${link} ${state}`)).toEqual([
+      'limits none',
+      'curves none',
+      'balance none',
+      'profile none',
+      'conformity none',
+      'watch none',
+    ]);
+    expect(view.evenness).toEqual({ version: null });
+    const problem = await refusal(printAndRead(gloss, { kind: 'near-neutral' }, { curves: 'in force' }));
+    expect(problem.title).toBe('There are no curves in force.');
+  });
+
+  it('corrects its width first, and later sheets are printed with it', async () => {
+    const first = await printAndRead(gloss, { kind: 'evenness' });
+    const { id } = await correctEvenness(services, gloss, first);
+    await printAndRead(gloss, { kind: 'evenness' });
+    const reached = await latestReached(services.database, id, gloss);
+    const before = JSON.parse((await findResult(services.database, id))?.summary ?? '{}') as { mean: number };
+    const after = JSON.parse(reached?.summary ?? '{}') as { mean: number };
+    expect(after.mean).toBeLessThan(before.mean / 2);
+  });
+
+  it('reads ramps with no fault and proposes limits', async () => {
+    ramps = await printAndRead(gloss, {});
+    expect(await faultsOf(ramps)).toEqual([]);
+    const { id } = await proposeLimits(services, gloss, ramps);
+    const { summary } = await resultView<LimitsSummary, unknown>(services, id, 'limits');
+    expect(summary.limits.every((limit) => limit > 0.75 && limit <= 1)).toBe(true);
+    expect(summary.total).toBeGreaterThan(2);
+    const edited = await editLimits(services, gloss, { limits: [1, 1, 1, 1], total: 3 });
+    expect(await versionsOf(services, gloss, 'limits')).toMatchObject([
+      { version: 1, inForce: false },
+      { id: edited.id, version: 2, inForce: true, stale: null },
+    ]);
+    expect((await refusal(editLimits(services, gloss, { limits: [0.1, 1, 1, 1], total: 3 }))).field).toBe(
+      'limits',
+    );
+  });
+
+  it('makes curves in two rounds; each knows the round before', async () => {
+    curves = (await makeCurves(services, gloss, { readingId: ramps, measure: 'sctv' })).id;
+    const second = await printAndRead(gloss, {}, { curves: 'in force' });
+    expect(await faultsOf(second)).toEqual([]);
+    const reached = await latestReached(services.database, curves, gloss);
+    expect(JSON.parse(reached?.summary ?? '{}').mean).toBeLessThan(0.015);
+    const next = await makeCurves(services, gloss, { readingId: second, measure: 'sctv' });
+    const { summary } = await resultView<CurvesSummary, CurvesDetail>(services, next.id, 'curves');
+    expect(summary.round).toBe(2);
+    expect(summary.total?.device).toBe(3);
+    expect(summary.total?.input).toBeGreaterThan(3);
+    expect((await dmaxHistory(services, gloss)).length).toBe(2);
+    expect((await floor(services)).rows.find(({ id }) => id === gloss)?.ramps).toHaveLength(4);
+  });
+
+  it('names curves that were loaded unasked, and those that were not loaded', async () => {
+    expect(
+      await faultsOf(await printAndRead(gloss, { steps: 11 }, { frontEnd: 'factory curves' })),
+    ).toContain('curves-on');
+    const missing = await printAndRead(gloss, { steps: 11 }, { curves: 'in force', frontEnd: 'no curves' });
+    expect(await faultsOf(missing)).toEqual(['curves-missing']);
+    const [row] = await readingsOf(services, gloss);
+    await withdrawReading(services, row.id, true);
+  });
+
+  it('balances its greys, and the fresh sheet conforms', async () => {
+    const first = await printAndRead(gloss, { kind: 'near-neutral' }, { curves: 'in force' });
+    const { id } = await makeBalance(services, gloss, first);
+    const { summary } = await resultView<BalanceSummary, unknown>(services, id, 'balance');
+    expect(summary).toMatchObject({ round: 1, extrapolated: false });
+    await printAndRead(gloss, { kind: 'near-neutral' }, { curves: 'in force' });
+    const reached = await latestReached(services.database, id, gloss);
+    expect(reached?.verdict).toBe('conforms');
+    const marks = (await conditionView(services, gloss)).links.map(({ state }) => state);
+    expect(marks.slice(0, 4)).toEqual(['current', expect.any(String), 'conforms', 'none']);
+  });
+
+  it('builds a profile through its curves, whose total ink its documents keep to', async () => {
+    const { id: chart } = await createChart(services, gloss, { patches: 300, paper: 'a4' });
+    const printed = await printChart(services, chart, { ticks: TICKS, curves: 'in force' });
+    await advanceClock(services, 3 * HOURS);
+    const readingId = (await readSheets(services, printed.sheets)).readingId;
+    expect(await faultsOf(readingId)).toEqual([]);
+    const choices = {
+      readingId,
+      version: 4,
+      tableSize: 'small',
+      namePattern: '{device}_{stock}',
+      separation: { black: 'heavy', totalInk: 2.9 },
+    } as const;
+    const store = await buildProfile(services, { conditionId: gloss, choices }, () => {});
+    const id = await services.database.transaction((sql) => store(sql));
+    const { detail, summary } = await resultView<ProfileSummary, ProfileDetail>(services, id, 'profile');
+    expect(summary.mean).toBeLessThan(1.2);
+    expect(detail.inks?.totalInk).toBeLessThanOrEqual(2.901);
+    expect(detail.inks?.reversals).toBe(0);
+    expect(detail.report.ramps.map(({ channel }) => channel)).toEqual(['cyan', 'magenta', 'yellow', 'black']);
+    expect(detail.neutral[0].device).toHaveLength(4);
+    expect(
+      (await refusal(requestProfile(services, gloss, { ...choices, readingId: ramps }))).title,
+    ).toContain('profiling chart');
+    expect((await floor(services)).rows.find((row) => row.id === gloss)?.whatNow?.words).toBe(
+      'Print a check',
+    );
+  });
+
+  it('refines the profile with a colour list and one more sheet', async () => {
+    const [base] = (await readingsOf(services, gloss)).filter(({ purpose }) => purpose === 'profile');
+    const { colours } = colourList('name,L,a,b\nSeed red,50,50,26\npaper,60,-20,20\n');
+    const request = {
+      paper: 'a4',
+      readingIds: [base.id],
+      unsure: 15,
+      colours,
+      picture: [{ lab: [60, 20, 20] }],
+      readings: 2,
+    } as const;
+    expect((await requestRefinement(services, gloss, request)).jobId).toBeGreaterThan(0);
+    expect(
+      (await refusal(requestRefinement(services, gloss, { ...request, unsure: 0, colours: [], picture: [] })))
+        .title,
+    ).toBe('Nothing is to be added.');
+    const store = await makeChart(services, { conditionId: gloss, refinement: request }, () => {});
+    await services.database.transaction((sql) => store(sql));
+    const [chart] = await chartsOf(services, gloss);
+    expect(chart.title).toMatch(/^refinement/);
+    const printed = await printChart(services, chart.id, { ticks: TICKS, curves: 'in force' });
+    await advanceClock(services, 3 * HOURS);
+    const added = (await readSheets(services, printed.sheets)).readingId;
+    const choices = {
+      readingId: base.id,
+      addedReadingIds: [added],
+      version: 4,
+      tableSize: 'small',
+      namePattern: '{device}',
+      note: 'for the catalogue',
+      separation: { black: 'heavy', totalInk: 2.9, pureBlack: true },
+    } as const;
+    expect((await requestProfile(services, gloss, choices)).jobId).toBeGreaterThan(0);
+    expect(
+      (await refusal(requestProfile(services, gloss, { ...choices, addedReadingIds: [base.id] }))).title,
+    ).toBe('A reading cannot be added to itself.');
+    expect(
+      (await refusal(requestProfile(services, gloss, { ...choices, addedReadingIds: [ramps] }))).title,
+    ).toBe('Only readings of profiling charts can be added.');
+    const build = await buildProfile(services, { conditionId: gloss, choices }, () => {});
+    const id = await services.database.transaction((sql) => build(sql));
+    const { detail } = await resultView<ProfileSummary, ProfileDetail>(services, id, 'profile');
+    // A colour that bears the name of a kind of patch gets another one.
+    expect(detail.refinement?.wanted.map(({ name }) => name)).toEqual(['Seed red', 'paper (2)']);
+    for (const { after, before } of detail.refinement?.wanted ?? []) {
+      expect(after).toBeLessThan(0.3);
+      expect(before).toBeLessThan(6);
+    }
+    expect(detail.refinement?.agreement).toBeLessThan(1.5);
+    expect(detail.compared?.version).toBe(1);
+    expect(detail.uncertainty?.mean).toBeGreaterThan(0);
+    expect(detail.choices.note).toBe('for the catalogue');
+    // Patches that disagree are found in the reading that they are of.
+    expect(detail.suspicious).toHaveLength(detail.report.outliers.length);
+    for (const { readingId } of detail.suspicious ?? []) expect([base.id, added]).toContain(readingId);
+    await putInForce(services, (await versionsOf(services, gloss, 'profile'))[0].id);
+  });
+
+  it('goes back to earlier curves with what stood on them', async () => {
+    await putInForce(services, curves);
+    expect((await listHeads(services.database, gloss)).map(({ link }) => link).sort()).toEqual([
+      'curves',
+      'evenness',
+      'limits',
+      'profile',
+    ]);
+    // The profile stood on the balance, which is gone.
+    expect((await versionsOf(services, gloss, 'profile'))[0].stale?.words).toContain('Balance');
+    const [newest] = (await versionsOf(services, gloss, 'curves')).slice(-1);
+    await putInForce(services, newest.id);
+    expect((await listHeads(services.database, gloss)).map(({ link }) => link)).toContain('balance');
+  });
+
+  it('lends its calibration, and the borrower learns that it changed', async () => {
+    expect(await lendersFor(services, gloss)).toEqual([]);
+    const [lender] = await lendersFor(services, silk);
+    expect(lender.conditionId).toBe(gloss);
+    await borrowCalibration(services, silk, gloss);
+    const view = await conditionView(services, silk);
+    expect(view.links.map(({ borrowed, state }) => `${borrowed} ${state}`)).toEqual([
+      ...new Array<string>(3).fill('true current'),
+      ...new Array<string>(3).fill('false none'),
+    ]);
+    expect(await listStaleHeads(services.database, silk)).toEqual([]);
+    expect((await refusal(editLimits(services, silk, { limits: [1, 1, 1, 1], total: 3 }))).title).toContain(
+      'borrowed',
+    );
+    await editLimits(services, gloss, { limits: [1, 1, 0.95, 1], total: 3 });
+    const stale = await listStaleHeads(services.database, silk);
+    expect(stale.find(({ link, why }) => link === 'limits' && why === 'lent')?.causeConditionId).toBe(gloss);
+    expect(stale.map(({ link }) => link)).toContain('balance');
+    const [shown] = await versionsOf(services, silk, 'limits');
+    expect(shown.borrowedFrom?.name).toBe('Heron / Lantern Gloss 150 / standard');
+    expect(shown.stale?.act).toEqual({ borrow: gloss });
+    await borrowCalibration(services, silk, gloss);
+    expect((await versionsOf(services, silk, 'limits'))[0].stale).toBeNull();
+    expect((await refusal(borrowCalibration(services, silk, silk))).title).toContain('cannot lend');
+  });
+
+  it('gives its curves away and takes curves in, as new versions', async () => {
+    const [head] = (await versionsOf(services, gloss, 'curves')).slice(-1);
+    const csv = await exportCurves(services, head.id, 'csv', 21, []);
+    expect(csv.name).toBe('Heron_Lantern_Gloss_150_standard_curves_v2.csv');
+    const text = new TextDecoder().decode(csv.content);
+    expect(text.split('\r\n')).toHaveLength(23);
+    expect((await exportCurves(services, head.id, 'cgats', 256, ['K'])).name).toContain('_K.txt');
+    expect((await exportCurves(services, head.id, 'link', 256, [])).content.length).toBeGreaterThan(4000);
+    expect((await refusal(exportCurves(services, head.id, 'link', 256, ['C']))).field).toBe('channels');
+    const { id } = await importCurves(services, gloss, 'own.csv', text);
+    const { summary } = await resultView<CurvesSummary, CurvesDetail>(services, id, 'curves');
+    expect(summary.imported).toBe('own.csv');
+    expect((await refusal(importCurves(services, gloss, 'x.csv', 'input,Q\n0,0\n100,90'))).title).toContain(
+      'no curve of C, M, Y or K',
+    );
+    expect((await refusal(importCurves(services, gloss, 'x.csv', 'input,C\n0,0\n100,400'))).title).toContain(
+      'line 3',
+    );
+    // The balance stood on the curves before.
+    expect((await listStaleHeads(services.database, gloss)).map(({ link }) => link)).toContain('balance');
+    await putInForce(services, head.id);
+  });
+
+  it('is read by the sheet reader and the spot reader, and from a file', async () => {
+    const reading = await printAndRead(gloss, { reader: 'sheet', steps: 11 });
+    expect((await readingView(services, reading)).instrument).toBe('Sheet reader 1');
+    expect(
+      (
+        await readingView(
+          services,
+          await printAndRead(gloss, { reader: 'spot', steps: 5, copies: 1, order: 'in order' }),
+        )
+      ).instrument,
+    ).toBe('Spot reader 1');
+    const { set } = await loadReading(services, reading);
+    const { id } = await createPressChart(services, gloss, {
+      kind: 'ramps',
+      paper: 'a4',
+      reader: 'strip',
+      steps: 11,
+      copies: 2,
+      order: 'scrambled',
+    });
+    const { sheets } = await printChart(services, id, { ticks: TICKS });
+    const imported = await importReading(services, sheets[0], writeCgats(patchSetToCgats(set)));
+    expect((await readingView(services, imported.readingId)).source).toBe('file');
+  });
+
+  it('refuses what does not fit, in words', async () => {
+    const near = (await readingsOf(services, gloss)).find(({ purpose }) => purpose === 'near-neutral');
+    expect(
+      (await refusal(makeCurves(services, gloss, { readingId: near?.id ?? 0, measure: 'sctv' }))).title,
+    ).toContain('another chart');
+    expect(
+      (await refusal(makeCurves(services, silk, { readingId: ramps, measure: 'sctv' }))).title,
+    ).toContain('another condition');
+    expect((await refusal(makeCurves(services, gloss, { readingId: ramps, measure: 'tvi' }))).field).toBe(
+      'tvi',
+    );
+    const through = (await readingsOf(services, gloss)).find(
+      ({ purpose, curvesResultId, withdrawnMs }) =>
+        purpose === 'ramps' && curvesResultId !== null && withdrawnMs === null,
+    );
+    expect((await refusal(proposeLimits(services, gloss, through?.id ?? 0))).title).toContain(
+      'through curves',
+    );
+    for (const [change, field] of [
+      [{ steps: 3 }, 'steps'],
+      [{ copies: 0 }, 'copies'],
+    ] as const)
+      expect((await refusal(printAndRead(gloss, change))).field).toBe(field);
+    await withdrawReading(services, ramps, true);
+    expect(
+      (await refusal(makeCurves(services, gloss, { readingId: ramps, measure: 'sctv' }))).title,
+    ).toContain('withdrawn');
+    expect((await listStaleHeads(services.database, gloss)).some(({ why }) => why === 'withdrawn')).toBe(
+      true,
+    );
+  });
+});

@@ -1,0 +1,133 @@
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { findWatchState, listWatchChecks } from '@melto/store/watches';
+import { advanceClock } from '../src/kernel/clock.ts';
+import { conditionView } from '../src/overview/conditionView.ts';
+import { floor } from '../src/overview/floor.ts';
+import { withdrawReading } from '../src/reading/readings.ts';
+import { letChange } from '../src/simulated/simulatedChanges.ts';
+import { DAY, heronOn, readWedge } from '../src/testing/heron.ts';
+import { refusal } from '../src/testing/refusal.ts';
+import { openTestServices } from '../src/testing/testServices.ts';
+import type { TestServices } from '../src/testing/testServices.ts';
+import { addWatchCheck, startWatch } from '../src/watch/watch.ts';
+import { standingOf } from '../src/overview/watchStanding.ts';
+import { watchView } from '../src/watch/watchView.ts';
+
+let services: TestServices;
+let gloss = 0;
+
+beforeAll(async () => {
+  services = await openTestServices('melto_watch');
+  gloss = await heronOn(services, 'Lantern Gloss 150');
+});
+afterAll(async () => services.database.close());
+
+describe('a watch', () => {
+  const zero: number[] = [];
+
+  it('starts from three readings of one state', async () => {
+    for (let i = 0; i < 3; i++) zero.push((await readWedge(services, gloss, 'watch')).readingId);
+    const schedule = { everyDays: 7, expiresDays: 14, meanLimit: 1.5, largestLimit: 3 };
+    expect((await refusal(startWatch(services, gloss, schedule, zero.slice(1)))).field).toBe('readingIds');
+    expect((await refusal(startWatch(services, gloss, { ...schedule, expiresDays: 2 }, zero))).field).toBe(
+      'expiresDays',
+    );
+    await startWatch(services, gloss, schedule, zero);
+    const view = await watchView(services, gloss);
+    expect(view.checks).toHaveLength(3);
+    expect(view.checks.every(({ verdict }) => verdict === 'conforms')).toBe(true);
+    expect(view.watch?.zeroReadings).toBe(3);
+    expect((await conditionView(services, gloss)).links.at(-1)).toMatchObject({ state: 'conforms' });
+  });
+
+  it('becomes due, expires, and is done', async () => {
+    await advanceClock(services, 8 * DAY);
+    const [row] = (await floor(services)).rows;
+    expect(row.links.at(-1)?.state).toBe('due');
+    expect((await standingOf(services, gloss)).reasons).toContain('A watch check is due.');
+    await advanceClock(services, 8 * DAY);
+    const expired = await standingOf(services, gloss);
+    expect(expired.standing).toBe('stop');
+    expect(expired.reasons).toContain('The last watch check has expired.');
+    await readWedge(services, gloss, 'watch');
+    const view = await watchView(services, gloss);
+    expect(view.checks).toHaveLength(4);
+    expect(view.dueMs ?? 0).toBeGreaterThan(view.nowMs);
+  });
+
+  it('names what moved', async () => {
+    for (let i = 0; i < 6; i++) {
+      await advanceClock(services, 7 * DAY);
+      await readWedge(services, gloss, 'watch');
+    }
+    expect((await watchView(services, gloss)).checks.some(({ moved }) => moved)).toBe(false);
+    await letChange(services, gloss, 'ink-lot', 1);
+    await advanceClock(services, 7 * DAY);
+    await readWedge(services, gloss, 'watch');
+    await advanceClock(services, 7 * DAY);
+    await readWedge(services, gloss, 'watch');
+    const last = (await watchView(services, gloss)).checks.at(-1);
+    expect(last?.moved).toBe(true);
+    expect(last?.cause).toContain('Magenta has moved');
+    const standing = await standingOf(services, gloss);
+    expect(standing.watch?.cause).toBe(last?.cause);
+    expect(standing.standing).not.toBe('go');
+  });
+
+  it('follows a reading that is withdrawn, and taken back', async () => {
+    const before = await watchView(services, gloss);
+    const state = await findWatchState(services.database, gloss);
+    const newest = before.checks.slice(-2).map(({ readingId }) => readingId);
+    for (const id of newest) await withdrawReading(services, id, true);
+    const without = await findWatchState(services.database, gloss);
+    const shown = await watchView(services, gloss);
+    expect(shown.checks).toEqual(before.checks.slice(0, -2));
+    expect(without).toMatchObject({ moved: false, cause: null, lastMs: before.checks.at(-3)?.madeMs });
+    expect(without?.spark).toEqual(shown.checks.map(({ meanDeltaE }) => meanDeltaE));
+    expect((await standingOf(services, gloss)).watch?.dueMs).toBe(
+      (before.checks.at(-3)?.madeMs ?? 0) + 7 * DAY,
+    );
+    for (const id of newest) await withdrawReading(services, id, false);
+    expect(await findWatchState(services.database, gloss)).toEqual(state);
+    expect(await watchView(services, gloss)).toEqual(before);
+    expect((await refusal(withdrawReading(services, 99_999, true))).type).toBe('not-found');
+  });
+
+  it('charts what comes after a withdrawn check of the baseline anew', async () => {
+    const { checks } = await watchView(services, gloss);
+    const [, , , fourth] = checks;
+    await withdrawReading(services, fourth.readingId, true);
+    // Nine checks are left before the first that moved: it becomes part of the baseline, and hides the second.
+    const shown = (await watchView(services, gloss)).checks;
+    expect(shown).toHaveLength(checks.length - 1);
+    expect(shown.every(({ moved, cause }) => !moved && cause === null)).toBe(true);
+    await withdrawReading(services, fourth.readingId, false);
+    expect((await watchView(services, gloss)).checks).toEqual(checks);
+  });
+
+  it('comes to the same where several readings are taken out and back at once', async () => {
+    const before = await watchView(services, gloss);
+    const some = before.checks.slice(4, 8).map(({ readingId }) => readingId);
+    await Promise.all(some.map((id) => withdrawReading(services, id, true)));
+    expect((await watchView(services, gloss)).checks).toHaveLength(before.checks.length - some.length);
+    await Promise.all(some.map((id) => withdrawReading(services, id, false)));
+    expect(await watchView(services, gloss)).toEqual(before);
+  });
+
+  it('leaves an older check at its place when one of its strips is read again', async () => {
+    const before = await watchView(services, gloss);
+    const state = await findWatchState(services.database, gloss);
+    await addWatchCheck(services, before.checks[5].readingId);
+    expect(await findWatchState(services.database, gloss)).toEqual(state);
+    expect((await watchView(services, gloss)).checks).toEqual(before.checks);
+  });
+
+  it('keeps its baseline when there are more checks than it charts', async () => {
+    const { watch, checks } = await watchView(services, gloss);
+    const ids = checks.map(({ id }) => id);
+    const listed = await listWatchChecks(services.database, watch?.id ?? 0, 2, 4);
+    expect(listed.map(({ id }) => id)).toEqual([...ids.slice(0, 2), ...ids.slice(-4)]);
+    const overlapping = await listWatchChecks(services.database, watch?.id ?? 0, 4, ids.length - 2);
+    expect(overlapping.map(({ id }) => id)).toEqual(ids);
+  });
+});

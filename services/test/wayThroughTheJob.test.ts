@@ -1,0 +1,350 @@
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { patchSetToCgats } from '@melto/core/cgats/patchSetToCgats';
+import { writeCgats } from '@melto/core/cgats/writeCgats';
+import { claimJob, finishJob, heartbeat } from '@melto/store/jobs';
+import { chartsOf, createChart, loadChart } from '../src/charts/charts.ts';
+import { advanceClock, domainNow } from '../src/kernel/clock.ts';
+import { conditionChoices, createCondition, DEFAULT_POINTS } from '../src/ledger/conditions.ts';
+import { calibrateTile, deskState, markStrip } from '../src/reading/desk.ts';
+import { readStrip } from '../src/reading/passes.ts';
+import { floor } from '../src/overview/floor.ts';
+import { importReading } from '../src/reading/importReading.ts';
+import { cancelJob, recentJobs } from '../src/kernel/jobs.ts';
+import { discardSheet, printChart, rack } from '../src/charts/printing.ts';
+import { Problem } from '../src/kernel/problem.ts';
+import { buildProfile } from '../src/profile/buildProfile.ts';
+import { requestProfile } from '../src/profile/profiles.ts';
+import { putInForce, resultFile, resultView, versionsOf } from '../src/ledger/versions.ts';
+import type { ProfileSummary } from '../src/profile/profiles.ts';
+import { loadReading, readingsOf, readingView, withdrawReading } from '../src/reading/readings.ts';
+import { search } from '../src/overview/search.ts';
+import { printShortCheck } from '../src/conformity/shortChecks.ts';
+import type { CheckDetail, CheckSummary } from '../src/conformity/shortChecks.ts';
+import { checkReport } from '../src/conformity/checkReports.ts';
+import { named } from '../src/testing/named.ts';
+import { openTestServices } from '../src/testing/testServices.ts';
+import type { TestServices } from '../src/testing/testServices.ts';
+
+const TICKS = DEFAULT_POINTS.filter(({ tickAtPrint }) => tickAtPrint).map(({ label }) => label);
+const HOUR_MS = 3_600_000;
+
+let services: TestServices;
+let conditionId: number;
+let sheets: readonly string[] = [];
+let profileId = 0;
+
+beforeAll(async () => {
+  services = await openTestServices('melto_way');
+});
+afterAll(() => services.database.close());
+
+async function refusal(work: Promise<unknown>): Promise<Problem> {
+  const error = await work.then(
+    () => undefined,
+    (thrown: unknown) => thrown,
+  );
+  if (!(error instanceof Problem)) throw new Error(`expected a refusal, found ${String(error)}`);
+  return error;
+}
+
+async function readAll(code: string): Promise<void> {
+  for (const { strip, measured } of (await deskState(services, code)).strips) {
+    if (measured !== null) continue;
+    const answer = await readStrip(services, code, { attempt: `${code}/${strip}`, strip, mode: 'M1' });
+    expect(answer.ok).toBe(true);
+  }
+}
+
+describe('from a blank stock to a proven profile', () => {
+  it('makes a condition once, with colour management off in its record', async () => {
+    const { devices } = await conditionChoices(services);
+    expect(devices.map(({ name }) => name)).toEqual(['Heron', 'Osprey', 'Wren']);
+    const wren = named(devices, 'Wren');
+    const stock = wren.stocks.find(({ name }) => name === 'Quay Proof 200');
+    const input = {
+      deviceId: wren.id,
+      stockId: stock?.id ?? 0,
+      inkSet: wren.inkSet,
+      mode: 'fine',
+      points: DEFAULT_POINTS,
+    };
+    conditionId = (await createCondition(services, input)).id;
+    expect((await refusal(createCondition(services, input))).type).toBe('conflict');
+    expect((await refusal(createCondition(services, { ...input, mode: 'slow' }))).field).toBe('mode');
+    expect((await refusal(createCondition(services, { ...input, points: [] }))).field).toBe('points');
+    const state = await floor(services);
+    expect(state.rows[0]).toMatchObject({ stock: 'Quay Proof 200', whatNow: { words: 'Print a chart' } });
+  });
+
+  it('prints a chart only when the settings are ticked; its sheets rest', async () => {
+    const { id } = await createChart(services, conditionId, { patches: 300, paper: 'a4' });
+    expect((await refusal(printChart(services, id, { ticks: [] }))).title).toContain('Colour management off');
+    expect((await refusal(createChart(services, conditionId, { patches: 99, paper: 'a4' }))).field).toBe(
+      'patches',
+    );
+    const printed = await printChart(services, id, { ticks: TICKS });
+    sheets = printed.sheets;
+    expect(sheets).toEqual(['WRN-0001-1']);
+    expect((await rack(services)).slips[0].state).toBe('resting');
+    expect((await floor(services)).rows[0].whatNow?.words).toBe('One sheet rests');
+    await advanceClock(services, 2 * HOUR_MS);
+    expect(await domainNow(services)).toBe(services.time.ms + 2 * HOUR_MS);
+    expect((await rack(services)).slips[0].state).toBe('ready');
+  });
+
+  it('asks for the tile, says why a pass failed, turns a strip and tells strips apart', async () => {
+    const [code] = sheets;
+    const pass = (attempt: string, extra = {}): ReturnType<typeof readStrip> =>
+      readStrip(services, code, { attempt, strip: 1, mode: 'M1', ...extra });
+    expect(await pass('a')).toMatchObject({ ok: false, reason: 'tile-needed' });
+    await calibrateTile(services);
+    expect(await pass('b', { hand: 'too-fast' })).toMatchObject({ ok: false, reason: 'too-fast' });
+    expect(await pass('c', { hand: 'other-strip' })).toMatchObject({
+      ok: false,
+      reason: 'other-strip',
+      looksLike: 2,
+    });
+    expect((await deskState(services, code)).readingId).toBeNull();
+    const turned = await pass('d', { hand: 'backwards' });
+    expect(turned).toMatchObject({ ok: true, reversed: true });
+    const forward = await pass('e');
+    expect(forward).toMatchObject({ ok: true, reversed: false, complete: false });
+    expect((await refusal(readStrip(services, code, { attempt: 'x', strip: 99, mode: 'M1' }))).field).toBe(
+      'strip',
+    );
+  });
+
+  it('stores a retried pass once and keeps the newest of several', async () => {
+    const [code] = sheets;
+    await Promise.all(
+      [1, 2, 3].map(() => readStrip(services, code, { attempt: 'again', strip: 2, mode: 'M1' })),
+    );
+    const { readingId } = await deskState(services, code);
+    const rows = await services.database.rows<{ passes: number }>(
+      'SELECT COUNT(*) AS passes FROM strip_reading WHERE reading_id = ? AND strip = 2',
+      [readingId],
+    );
+    expect(rows[0].passes).toBe(1);
+    // Three passes averaged: the mean is in force, its spread is told, the passes are kept.
+    for (const [i, attempt] of ['m1', 'm2', 'm3'].entries()) {
+      const averageWith = ['m1', 'm2', 'm3'].slice(0, i);
+      const answer = await readStrip(services, code, {
+        attempt,
+        strip: 2,
+        mode: 'M1',
+        averageWith,
+        more: i < 2,
+      });
+      expect(
+        answer.ok &&
+          (i === 0 ? answer.spread === null : (answer.spread ?? 0) > 0.01 && (answer.spread ?? 1) < 0.4),
+      ).toBe(true);
+    }
+    const kept = await services.database.rows<{ attempt: string }>(
+      'SELECT attempt FROM strip_reading WHERE reading_id = ? AND strip = 2 ORDER BY id',
+      [readingId],
+    );
+    expect(kept.map(({ attempt }) => attempt)).toEqual([
+      'again',
+      'm1',
+      'm2',
+      'mean of 2 m2',
+      'm3',
+      'mean of 3 m3',
+    ]);
+    expect(await markStrip(services, code, 5, true)).toEqual([5]);
+    expect(await markStrip(services, code, 5, false)).toEqual([]);
+  });
+
+  it('completes the reading, finds no fault and shows what was read', async () => {
+    await readAll(sheets[0]);
+    const state = await deskState(services, sheets[0]);
+    expect(state.strips.every(({ measured }) => measured !== null)).toBe(true);
+    expect(state.faults).toEqual([]);
+    const [reading] = await readingsOf(services, conditionId);
+    expect(reading.finishedMs).not.toBeNull();
+    const view = await readingView(services, reading.id);
+    expect(view.patches).toHaveLength(300);
+    expect(view.dmax).toBeGreaterThan(1.6);
+    expect(view.paper?.[0]).toBeGreaterThan(94);
+    expect(view.repeatability?.mean).toBeLessThan(0.8);
+    expect((await rack(services)).slips).toEqual([]);
+    expect((await floor(services)).rows[0].whatNow?.words).toBe('Build the profile');
+  });
+
+  it('builds a profile as a job whose result needs the lease', async () => {
+    const [reading] = await readingsOf(services, conditionId);
+    const choices = {
+      readingId: reading.id,
+      version: 4,
+      tableSize: 'small',
+      namePattern: '{device}_{stock}_{date}',
+    } as const;
+    const { jobId } = await requestProfile(services, conditionId, choices);
+    const job = await claimJob(services.database, 'runner-1', services.time.ms, 1000);
+    expect(job?.id).toBe(jobId);
+    if (job === undefined) return;
+    expect(await claimJob(services.database, 'runner-2', services.time.ms, 1000)).toBeUndefined();
+    expect(await heartbeat(services.database, job, 0.5, 'half', services.time.ms + 1000)).toBe(true);
+    const words: string[] = [];
+    const store = await buildProfile(services, { conditionId, choices }, (_, text) => words.push(text));
+    expect(new Set(words).size).toBeGreaterThan(3);
+    // Another runner takes over when the lease has run out; the first one can then store nothing.
+    const second = await claimJob(services.database, 'runner-2', services.time.ms + 2000, 1000);
+    expect(second?.id).toBe(jobId);
+    expect(await heartbeat(services.database, job, 0.6, 'late', services.time.ms + 3000)).toBe(false);
+    await expect(
+      services.database.transaction(async (sql) => {
+        await store(sql);
+        if (!(await finishJob(sql, job, { state: 'done' }, 0))) throw new Error('the lease was lost');
+      }),
+    ).rejects.toThrow('lease');
+    expect(await versionsOf(services, conditionId, 'profile')).toEqual([]);
+    profileId = await services.database.transaction(async (sql) => {
+      const id = await store(sql);
+      expect(
+        second !== undefined &&
+          (await finishJob(sql, second, { state: 'done', resultId: id }, services.time.ms)),
+      ).toBe(true);
+      return id;
+    });
+    const { summary } = await resultView<ProfileSummary, unknown>(services, profileId, 'profile');
+    expect(summary.name).toBe('Wren_QuayProof200_2026-03-14');
+    expect(summary.mean).toBeLessThan(0.9);
+    expect((await resultFile(services, profileId, 'profile')).content.length).toBe(summary.bytes);
+    expect((await recentJobs(services)).find(({ id }) => id === jobId)?.state).toBe('done');
+  });
+
+  it('proves it by a short check', async () => {
+    const printed = await printShortCheck(services, conditionId, profileId, { ticks: TICKS, paper: 'a4' });
+    await advanceClock(services, 2 * HOUR_MS);
+    await calibrateTile(services);
+    const chart = await loadChart(services, (await chartsOf(services, conditionId))[0].id);
+    expect(chart.layout.pages).toHaveLength(1);
+    expect(chart.layout.pages[0]).toHaveLength(1);
+    await readAll(printed.sheets[0]);
+    const [version] = await versionsOf(services, conditionId, 'conformity');
+    const { summary, detail } = await resultView<CheckSummary, CheckDetail>(
+      services,
+      version.id,
+      'conformity',
+    );
+    expect(version.verdict).toBe('conforms');
+    expect(summary.mean).toBeLessThan(1.5);
+    expect(summary.repeats).toBeLessThan(1.2);
+    expect(detail.check.inGamutShare).toBeGreaterThan(0.8);
+    const html = Buffer.from((await checkReport(services, version.id, 'html')).content).toString();
+    expect(html).toContain('<span>conforms');
+    expect(html).toContain(printed.sheets[0]);
+    expect((await deskState(services, printed.sheets[0])).resultId).toBe(version.id);
+    expect((await floor(services)).rows[0]).toMatchObject({ whatNow: null, check: { verdict: 'conforms' } });
+  });
+
+  it('marks a profile stale when its reading is withdrawn, and current again', async () => {
+    const reading = (await readingsOf(services, conditionId)).find(({ purpose }) => purpose === 'profile');
+    await withdrawReading(services, reading?.id ?? 0, true);
+    expect((await versionsOf(services, conditionId, 'profile'))[0].stale?.words).toBe(
+      'Its reading was withdrawn.',
+    );
+    expect((await floor(services)).rows[0].links[0].state).toBe('stale');
+    await withdrawReading(services, reading?.id ?? 0, false);
+    expect((await versionsOf(services, conditionId, 'profile'))[0].stale).toBeNull();
+  });
+
+  it('marks a profile stale when a strip of its reading is read again, until another is built', async () => {
+    await advanceClock(services, 1000);
+    expect((await readStrip(services, sheets[0], { attempt: 'later', strip: 3, mode: 'M1' })).ok).toBe(true);
+    expect((await versionsOf(services, conditionId, 'profile'))[0].stale?.words).toContain('read again');
+    const [reading] = (await readingsOf(services, conditionId)).filter(
+      ({ purpose }) => purpose === 'profile',
+    );
+    const choices = { readingId: reading.id, version: 2, tableSize: 'small', namePattern: 'again' } as const;
+    const store = await buildProfile(services, { conditionId, choices }, () => {});
+    await services.database.transaction((sql) => store(sql));
+    const [first, second] = await versionsOf(services, conditionId, 'profile');
+    expect([first.inForce, second.inForce, second.stale]).toEqual([false, true, null]);
+    // The check was made of the earlier version.
+    expect((await versionsOf(services, conditionId, 'conformity'))[0].stale?.words).toContain('not in force');
+    await putInForce(services, first.id);
+    // In force again, but what it was made from has changed.
+    expect((await versionsOf(services, conditionId, 'conformity'))[0].stale?.words).toContain('read again');
+  });
+
+  it('takes a file in place of reading, with all its values, and names what does not fit', async () => {
+    const { id } = await createChart(services, conditionId, { patches: 100, paper: 'letter' });
+    const { sheets: codes } = await printChart(services, id, { ticks: TICKS });
+    const [first] = (await readingsOf(services, conditionId)).filter(({ purpose }) => purpose === 'profile');
+    const loaded = await loadReading(services, first.id);
+    expect(
+      (await refusal(importReading(services, codes[0], writeCgats(patchSetToCgats(loaded.set))))).title,
+    ).toContain('other device values');
+    expect((await refusal(importReading(services, codes[0], 'no file at all'))).title).toContain(
+      'cannot be used',
+    );
+    const chart = await loadChart(services, id);
+    const lab = new Float64Array(300).map((_, i) => (i % 3 === 0 ? 20 + (i % 70) : 5));
+    const imported = await importReading(
+      services,
+      codes[0],
+      writeCgats(patchSetToCgats({ ...chart.set, lab, conditions: { mode: 'M2' } })),
+    );
+    const view = await readingView(services, imported.readingId);
+    expect(view.mode).toBe('M2');
+    expect(view.patches[40].lab[0]).toBeCloseTo(lab[120], 3);
+    expect(view.source).toBe('file');
+  });
+
+  it('sees colour management left on and names it on the floor', async () => {
+    const { devices } = await conditionChoices(services);
+    const wren = named(devices, 'Wren');
+    const stock = wren.stocks.find(({ name }) => name === 'Chalk Rag 310');
+    const other = await createCondition(services, {
+      deviceId: wren.id,
+      stockId: stock?.id ?? 0,
+      inkSet: 'Pigment four',
+      mode: 'fine',
+      points: DEFAULT_POINTS,
+    });
+    const { id } = await createChart(services, other.id, { patches: 150, paper: 'a4' });
+    const printed = await printChart(services, id, { ticks: TICKS, conversion: 'office relative' });
+    // Read before its rest: recorded, and said.
+    await readAll(printed.sheets[0]);
+    const kinds = (await deskState(services, printed.sheets[0])).faults.map(({ kind }) => kind);
+    expect(kinds).toContain('colour-management-on');
+    expect(kinds).toContain('read-early');
+    const row = (await floor(services)).rows.find((candidate) => candidate.id === other.id);
+    expect(row?.whatNow?.words).toBe('Print again: colour management was on');
+  });
+
+  it('throws a sheet away and takes it back, cancels a job, puts a version in force, finds things', async () => {
+    const [chart] = await chartsOf(services, conditionId);
+    const profile = (await versionsOf(services, conditionId, 'profile'))[0];
+    await putInForce(services, profile.id);
+    const { sheets: codes } = await printChart(
+      services,
+      (await createChart(services, chart.conditionId, { patches: 100, paper: 'a4' })).id,
+      { ticks: TICKS },
+    );
+    await discardSheet(services, codes[0], false);
+    expect((await rack(services)).slips.map(({ code }) => code)).not.toContain(codes[0]);
+    await discardSheet(services, codes[0], true);
+    expect((await rack(services)).slips.map(({ code }) => code)).toContain(codes[0]);
+    const reading = (await readingsOf(services, conditionId)).find(
+      ({ purpose, finishedMs }) => purpose === 'profile' && finishedMs !== null,
+    );
+    const { jobId } = await requestProfile(services, conditionId, {
+      readingId: reading?.id ?? 0,
+      version: 2,
+      tableSize: 'small',
+      namePattern: 'x',
+    });
+    await cancelJob(services, jobId);
+    expect((await recentJobs(services)).find(({ id }) => id === jobId)?.state).toBe('cancelled');
+    expect(await claimJob(services.database, 'r', services.time.ms, 1000)).toBeUndefined();
+    expect((await search(services, 'quay fine')).map(({ kind }) => kind)).toContain('condition');
+    expect((await search(services, 'WRN-0001')).map(({ kind }) => kind)).toEqual(
+      expect.arrayContaining(['sheet', 'reading']),
+    );
+    expect((await refusal(deskState(services, 'NONE'))).type).toBe('not-found');
+  });
+});
