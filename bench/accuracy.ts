@@ -1,3 +1,4 @@
+import { RGB } from '@melto/core/device/process';
 import { execFileSync } from 'node:child_process';
 import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
@@ -45,7 +46,7 @@ export async function accuracy(): Promise<void> {
           ? (['accuracy', 'instrument'] as const)
           : (['accuracy'] as const)) {
           const { device } = makeRgbChart(patches, seed);
-          const layout = layoutChart('rgb', device, 'a4', seed);
+          const layout = layoutChart(RGB, device, 'a4', seed);
           const { grid, spectra } = simulateSheets({
             device: 'wren',
             stock,
@@ -66,7 +67,7 @@ export async function accuracy(): Promise<void> {
           if (xyz === undefined) throw new Error('no colours');
           const started = performance.now();
           const model = fitRgbModel(device, xyz);
-          const paperXyz = meanPaperXyz(device, 3, 1, xyz);
+          const paperXyz = meanPaperXyz(RGB, device, xyz);
           if (paperXyz === undefined) throw new Error('no paper');
           const built = buildRgbProfile(model, {
             version: 4,

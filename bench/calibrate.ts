@@ -1,3 +1,4 @@
+import { CMYK, sameProcess } from '@melto/core/device/process';
 import { balanceNeutrals } from '@melto/core/balance/balanceNeutrals';
 import { judgeNeutrals } from '@melto/core/balance/judgeNeutrals';
 import { neutralReading } from '@melto/core/balance/neutralScales';
@@ -39,13 +40,13 @@ interface Sheet {
 
 function copies(patches: NamedPatches, count: number, seed: number): Sheet {
   const { device } = repeatPatches(patches, count);
-  return { device, layout: layoutCopies('cmyk', patches.device, count, 'a4', seed) };
+  return { device, layout: layoutCopies(CMYK, patches.device, count, 'a4', seed) };
 }
 
 /** Curves and balance of the CMYK devices, each figure from a fresh sheet that no curve was made of. */
 export function calibrate(): void {
   const rows: string[][] = [];
-  for (const device of SIMULATED_DEVICES.filter(({ space }) => space === 'cmyk'))
+  for (const device of SIMULATED_DEVICES.filter(({ process }) => sameProcess(process, CMYK)))
     for (const stock of device.stocks) {
       const figures: number[][] = [];
       for (let seed = 1; seed <= SEEDS; seed++) {
@@ -93,15 +94,15 @@ export function calibrate(): void {
         const after = evenness(zones);
         zones = after.inks.map(({ correction }) => correction);
         // Curves: two rounds, then a fresh sheet in another order.
-        const chart = makeRampChart({ steps: 21, totalInk: true });
+        const chart = makeRampChart(CMYK, { steps: 21, totalInk: true });
         let curves: ToneCurves = IDENTITY;
         const round = (order: number): ReturnType<typeof linearise> => {
           const sheet = copies(chart, 6, order);
           const { xyz, densities } = read(sheet, curves, zones);
-          const paper = meanPaperXyz(sheet.device, 4, 0, xyz);
+          const paper = meanPaperXyz(CMYK, sheet.device, xyz);
           if (paper === undefined) throw new Error('no paper');
           return linearise({
-            ramps: inkRamps(sheet.device, xyz, densities),
+            ramps: inkRamps(CMYK, sheet.device, xyz, densities),
             paper,
             present: curves,
             limits: [1, 1, 1, 1],

@@ -3,7 +3,7 @@ import { controlWedge } from '@melto/core/charts/controlWedge';
 import { floor } from '@melto/services/overview/floor';
 import { composeServices, registerDrivers } from '@melto/services/composition';
 import { conditionView } from '@melto/services/overview/conditionView';
-import { standingOf } from '@melto/services/overview/watchStanding';
+import { standingOf } from '@melto/services/overview/standing';
 import { watchView } from '@melto/services/watch/watchView';
 import { watchCharts } from '@melto/core/watch/watchCharts';
 import { simulateWatch } from '@melto/simulator/simulateWatch';

@@ -1,3 +1,4 @@
+import { CMYK } from '@melto/core/device/process';
 import { existsSync, readFileSync } from 'node:fs';
 import { readPatchSet } from '@melto/core/cgats/patchSetFromCgats';
 import { fitSpline } from '@melto/core/characterise/fitSpline';
@@ -86,7 +87,7 @@ function linearised({ name, truth }: CmykCondition): CmykCondition {
     for (let step = 0; step < steps; step++) values[(ink * steps + step) * 4 + ink] = step / (steps - 1);
   const xyz = truth(values);
   const curves = linearise({
-    ramps: inkRamps(values, xyz),
+    ramps: inkRamps(CMYK, values, xyz),
     paper: xyz.slice(0, 3),
     present: [0, 1, 2, 3].map(() => straightCurve()),
     limits: [1, 1, 1, 1],

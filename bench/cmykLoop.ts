@@ -1,3 +1,4 @@
+import { CMYK } from '@melto/core/device/process';
 import { execFileSync } from 'node:child_process';
 import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
@@ -31,7 +32,7 @@ export function cmykLoop(patches = 800): void {
       const random = createRandom(77 * seed + patches);
       const { device } = makeCmykChart(patches, seed, TOTAL_INK);
       const xyz = noisyXyz(truth(device), 0.2, random);
-      const paper = meanPaperXyz(device, 4, 0, xyz);
+      const paper = meanPaperXyz(CMYK, device, xyz);
       if (paper === undefined) throw new Error('no paper');
       const started = performance.now();
       const model = fitInkModel(device, 4, xyz, seed);

@@ -1,10 +1,10 @@
+import { CMYK, RGB, channelCount, sameProcess } from '@melto/core/device/process';
+import type { Process } from '@melto/core/device/process';
 import type { PatchSpectra } from '@melto/core/cgats/patchSet';
 import { layoutCopies } from '@melto/core/charts/layoutCopies';
 import type { ChartLayout } from '@melto/core/charts/layoutChart';
 import { repeatPatches } from '@melto/core/charts/namedPatches';
 import { makeRampChart } from '@melto/core/charts/rampChart';
-import { channelCount } from '@melto/core/device/deviceSpace';
-import type { DeviceSpace } from '@melto/core/device/deviceSpace';
 import type { StockFinish } from '@melto/core/faults/detectFaults';
 import type { ExpectedRamps } from '@melto/core/faults/rampResponse';
 import { nativeResponse } from '@melto/core/tone/nativeResponse';
@@ -50,7 +50,7 @@ export function faults(): void {
     for (let seed = 1; seed <= SHEETS; seed++) {
       const stock = wren.stocks[seed % wren.stocks.length];
       const { device } = makeRgbChart(SIZES[seed % SIZES.length], seed);
-      const layout = layoutChart('rgb', device, 'a4', seed);
+      const layout = layoutChart(RGB, device, 'a4', seed);
       const { grid, spectra } = simulateSheets({
         device: 'wren',
         stock: stock.id,
@@ -63,7 +63,7 @@ export function faults(): void {
         values: device,
         layout,
       });
-      const kinds = kindsOf('rgb', device, { grid, values: spectra }, layout, stock.finish);
+      const kinds = kindsOf(RGB, device, { grid, values: spectra }, layout, stock.finish);
       if (expected === undefined ? kinds.length === 0 : kinds.includes(expected)) right++;
       if (kinds.some((kind) => kind !== expected)) others++;
     }
@@ -77,20 +77,20 @@ export function faults(): void {
 }
 
 function kindsOf(
-  space: DeviceSpace,
+  process: Process,
   device: Float64Array,
   spectra: PatchSpectra,
   layout: ChartLayout,
   finish: StockFinish,
   ramps?: ExpectedRamps,
 ): FaultKind[] {
-  const count = device.length / channelCount(space);
+  const count = device.length / channelCount(process);
   const xyz = patchXyz({ ids: new Array<string>(count).fill(''), spectra, conditions: {}, notes: [] });
   if (xyz === undefined) throw new Error('no colours');
   const lab = new Float64Array(xyz.length);
   xyzRowsToLab(xyz, WHITE_D50_MEASURED, lab);
   return detectFaults({
-    space,
+    process,
     device,
     xyz,
     spectra,
@@ -104,7 +104,7 @@ function kindsOf(
 
 /** Ramps of the CMYK devices: curves that nobody asked for or that are missing, colour management left on. */
 export function rampFaults(): void {
-  const presses = SIMULATED_DEVICES.filter(({ space }) => space === 'cmyk');
+  const presses = SIMULATED_DEVICES.filter(({ process }) => sameProcess(process, CMYK));
   const conversions = presses[0].conversions;
   type Case = {
     readonly name: string;
@@ -156,9 +156,9 @@ export function rampFaults(): void {
       const stock = press.stocks[seed % press.stocks.length];
       const mode = press.modes[seed % press.modes.length];
       const copies = 1 + (seed % 3);
-      const chart = makeRampChart({ steps: steps[seed % steps.length], totalInk: seed % 2 === 0 });
+      const chart = makeRampChart(CMYK, { steps: steps[seed % steps.length], totalInk: seed % 2 === 0 });
       const { device } = repeatPatches(chart, copies);
-      const layout = layoutCopies('cmyk', chart.device, copies, 'a4', seed);
+      const layout = layoutCopies(CMYK, chart.device, copies, 'a4', seed);
       const asked = curves === true ? press.factoryCurves?.(stock, mode) : undefined;
       const { grid, spectra } = simulateSheets({
         device: press.id,
@@ -176,7 +176,7 @@ export function rampFaults(): void {
       const { finish } = SIMULATED_STOCKS[stock];
       const ramps =
         known === true ? { native: nativeOf(press, stock, mode, seed), curves: asked } : undefined;
-      const kinds = kindsOf('cmyk', device, { grid, values: spectra }, layout, finish, ramps);
+      const kinds = kindsOf(CMYK, device, { grid, values: spectra }, layout, finish, ramps);
       if (expected === undefined ? kinds.length === 0 : kinds.includes(expected)) right++;
       if (kinds.some((kind) => kind !== expected)) others++;
     }
@@ -191,8 +191,8 @@ export function rampFaults(): void {
 
 /** Response as an earlier, sound reading of the condition told it. */
 function nativeOf(press: SimulatedDevice, stock: SimulatedStockId, mode: string, seed: number): ToneCurves {
-  const chart = makeRampChart({ steps: 21, totalInk: false });
-  const layout = layoutCopies('cmyk', chart.device, 1, 'a4', seed);
+  const chart = makeRampChart(CMYK, { steps: 21, totalInk: false });
+  const layout = layoutCopies(CMYK, chart.device, 1, 'a4', seed);
   const { grid, spectra } = simulateSheets({
     device: press.id,
     stock,
@@ -211,5 +211,5 @@ function nativeOf(press: SimulatedDevice, stock: SimulatedStockId, mode: string,
     notes: [],
   });
   if (xyz === undefined) throw new Error('no colours');
-  return nativeResponse(chart.device, xyz);
+  return nativeResponse(CMYK, chart.device, xyz);
 }

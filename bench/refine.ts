@@ -1,3 +1,4 @@
+import { CMYK } from '@melto/core/device/process';
 import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -43,7 +44,7 @@ export function refine(): void {
       const inGamut = expected.slice(0, 12_000);
       const build = (device: Float64Array, xyz: Float64Array, anchored: boolean) => {
         const model = fitInkModel(device, 4, xyz, seed);
-        const paperXyz = meanPaperXyz(device, 4, 0, xyz);
+        const paperXyz = meanPaperXyz(CMYK, device, xyz);
         if (paperXyz === undefined) throw new Error('no paper');
         const { profile } = buildInkProfile(model, {
           ...{ version: 4, tableSize: 'normal', description: name, copyright: '', createdMs: 0 },

@@ -1,3 +1,4 @@
+import { CMYK } from '@melto/core/device/process';
 import { mkdirSync } from 'node:fs';
 import sharp from 'sharp';
 import { fitInkModel } from '@melto/core/characterise/inkModel';
@@ -29,7 +30,7 @@ export async function smoothness(): Promise<void> {
   for (const { name, truth } of cmykConditions()) {
     const { device } = makeCmykChart(800, 1, TOTAL_INK);
     const xyz = noisyXyz(truth(device), 0.2, createRandom(9));
-    const paperXyz = meanPaperXyz(device, 4, 0, xyz);
+    const paperXyz = meanPaperXyz(CMYK, device, xyz);
     if (paperXyz === undefined) throw new Error('no paper');
     const { profile } = buildInkProfile(fitInkModel(device, 4, xyz), {
       ...{ version: 4, tableSize: 'normal', description: name, copyright: '', createdMs: 0 },

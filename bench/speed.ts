@@ -1,3 +1,4 @@
+import { CMYK, RGB } from '@melto/core/device/process';
 import { fitInkModel } from '@melto/core/characterise/inkModel';
 import { CMYK_CHART_PATCHES, makeCmykChart } from '@melto/core/charts/cmykChart';
 import { meanPaperXyz } from '@melto/core/device/meanPaperXyz';
@@ -28,7 +29,7 @@ export async function speed(): Promise<void> {
   const text = writeCgats(
     patchSetToCgats({
       ids: Array.from({ length: patches }, (_, i) => String(i + 1)),
-      space: 'rgb',
+      process: RGB,
       device: Float64Array.from({ length: patches * 3 }, () => random.uniform()),
       spectra: {
         grid: { startNm: 380, stepNm: 10, count: 36 },
@@ -46,7 +47,7 @@ export async function speed(): Promise<void> {
   const large = writeCgats(
     patchSetToCgats({
       ids: Array.from({ length: 3000 }, (_, i) => String(i + 1)),
-      space: 'cmyk',
+      process: CMYK,
       device: cmyk.device.slice(0, 12_000),
       spectra: {
         grid: { startNm: 380, stepNm: 10, count: 36 },
@@ -62,7 +63,7 @@ export async function speed(): Promise<void> {
     [
       ['CGATS of 6,000 × 36 read', await milliseconds(() => readPatchSet(text))],
       ['chart of 3,000 patches', await milliseconds(() => makeRgbChart(3000, 2))],
-      ['layout of 3,000 patches', await milliseconds(() => layoutChart('rgb', device, 'a4', 2))],
+      ['layout of 3,000 patches', await milliseconds(() => layoutChart(RGB, device, 'a4', 2))],
       ['model of 3,000 patches', await milliseconds(() => fitRgbModel(device, xyz))],
       ['CGATS of 3,000 × 36 CMYK read', await milliseconds(() => readPatchSet(large))],
       ['CMYK chart of 800 patches', await milliseconds(() => makeCmykChart(800, 1, 3))],
@@ -88,7 +89,7 @@ function ofInks(patches: number): { device: Float64Array; xyz: Float64Array } {
 }
 
 function buildFrom({ device, xyz }: { device: Float64Array; xyz: Float64Array }): void {
-  const paperXyz = meanPaperXyz(device, 4, 0, xyz);
+  const paperXyz = meanPaperXyz(CMYK, device, xyz);
   if (paperXyz === undefined) throw new Error('no paper');
   const model = fitInkModel(device, 4, xyz);
   const { profile } = buildInkProfile(model, {

@@ -1,3 +1,4 @@
+import { CMYK, RGB } from '@melto/core/device/process';
 import { CMYK_CHART_PATCHES, makeCmykChart } from '@melto/core/charts/cmykChart';
 import { makeEvennessChart } from '@melto/core/charts/evennessChart';
 import { layoutChart } from '@melto/core/charts/layoutChart';
@@ -32,20 +33,20 @@ export interface ChartMakeOptions {
 const CMYK_KINDS = ['profile', 'ramps', 'near-neutral', 'evenness'] as const;
 
 export function chartMake(options: ChartMakeOptions): void {
-  const process = oneOf(options.process, '--process', ['rgb', 'cmyk']);
+  const process = oneOf(options.process, '--process', ['rgb', 'cmyk']) === 'rgb' ? RGB : CMYK;
   const seed = wholeNumber(options.seed, '--seed', 0, 0xffffffff);
   const paper = oneOf(options.paper, '--paper', ['a4', 'letter', 'a3']);
   const instrument = oneOf(options.instrument, '--instrument', ['strip', 'spot', 'sheet']);
   const { device, names, layout } =
-    process === 'rgb'
+    process === RGB
       ? rgbChart(options, paper, seed, instrument)
       : cmykChart(options, paper, seed, instrument);
   const title =
-    process === 'rgb' ? `RGB chart, ${names.length} patches` : `CMYK ${options.kind ?? 'profile'} chart`;
+    process === RGB ? `RGB chart, ${names.length} patches` : `CMYK ${options.kind ?? 'profile'} chart`;
   writePatchFile(options.out, {
     ids: names.map((_, i) => String(i + 1)),
     names: [...names],
-    space: process,
+    process,
     device,
     layout: layoutColumns(layout),
     conditions: {},
@@ -71,7 +72,7 @@ function rgbChart(
     throw new UsageError('--patches: found nothing, expected a whole number from 100 to 3000');
   const patches = wholeNumber(options.patches, '--patches', RGB_CHART_PATCHES.least, RGB_CHART_PATCHES.most);
   const { device, roles } = makeRgbChart(patches, seed);
-  return { device, names: roles, layout: layoutChart('rgb', device, paper, seed, READER_NEEDS[instrument]) };
+  return { device, names: roles, layout: layoutChart(RGB, device, paper, seed, READER_NEEDS[instrument]) };
 }
 
 function cmykChart(
@@ -87,16 +88,16 @@ function cmykChart(
     const { least, most } = CMYK_CHART_PATCHES;
     const patches = wholeNumber(options.patches ?? '', '--patches', least, most);
     const chart = makeCmykChart(patches, seed, wholeNumber(options.tac, '--tac', 120, 400) / 100);
-    return { ...chart, layout: layoutChart('cmyk', chart.device, paper, seed, needs) };
+    return { ...chart, layout: layoutChart(CMYK, chart.device, paper, seed, needs) };
   }
   const steps = wholeNumber(options.steps, '--steps', RAMP_STEPS.least, RAMP_STEPS.most);
   const copies = wholeNumber(options.copies ?? (kind === 'ramps' ? '4' : '2'), '--copies', 1, 8);
-  const one = kind === 'ramps' ? makeRampChart({ steps, totalInk: true }) : makeNearNeutralChart();
+  const one = kind === 'ramps' ? makeRampChart(CMYK, { steps, totalInk: true }) : makeNearNeutralChart();
   const whole = repeatPatches(one, copies);
   const order = oneOf(options.order, '--order', ['scrambled', 'in-order']);
   const layout =
     order === 'scrambled'
-      ? layoutCopies('cmyk', one.device, copies, paper, seed, needs)
+      ? layoutCopies(CMYK, one.device, copies, paper, seed, needs)
       : layoutInOrder(whole.names.length, paper, needs);
   return { ...whole, layout };
 }

@@ -1,7 +1,7 @@
+import { CMYK, RGB, channelCount, drivenByInks, sameProcess } from '@melto/core/device/process';
 import { layoutChart } from '@melto/core/charts/layoutChart';
 import { layoutColumns, layoutFromColumns } from '@melto/core/charts/layoutColumns';
 import { READER_NEEDS } from '@melto/core/charts/pageGeometry';
-import { channelCount } from '@melto/core/device/deviceSpace';
 import { gatherRows } from '@melto/core/numerics/gatherRows';
 import { chartPdf } from '@melto/paper/chartPdf';
 import { chartRaster } from '@melto/paper/chartRaster';
@@ -32,19 +32,20 @@ export async function chartPages(file: string, options: ChartPagesOptions): Prom
   )
     throw new UsageError('nothing to write: give --pdf, --tiff, --png or --out');
   const set = readPatchFile(file);
-  const { device, space } = deviceOf(file, set);
-  if (space === 'cmykog') throw new UsageError(`${file}: pages of six inks are not made yet`);
-  if (space === 'cmyk' && options.png !== undefined)
-    throw new UsageError('--png: a CMYK chart has no PNG, expected --tiff or --pdf');
+  const { device, process } = deviceOf(file, set);
+  if (!sameProcess(process, RGB) && !sameProcess(process, CMYK))
+    throw new UsageError(`${file}: pages of ${process.name} are not made yet, expected RGB or CMYK values`);
+  if (drivenByInks(process) && options.png !== undefined)
+    throw new UsageError('--png: a chart of inks has no PNG, expected --tiff or --pdf');
   const own = set.layout === undefined ? undefined : layoutFromColumns(set.layout, paper);
   const layout =
-    own ?? layoutChart(space, device, paper, wholeNumber(options.seed, '--seed', 0, 0xffffffff), needs);
+    own ?? layoutChart(process, device, paper, wholeNumber(options.seed, '--seed', 0, 0xffffffff), needs);
   const now = Date.now();
   const pages: ChartPage[] = layout.pages.map((strips, index) => ({
     paper,
-    space,
+    process,
     needs,
-    strips: strips.map((rows) => gatherRows(device, rows, channelCount(space))),
+    strips: strips.map((rows) => gatherRows(device, rows, channelCount(process))),
     sheetCode: `${options.code}-${index + 1}`,
     title: set.title ?? 'Chart',
     condition: '',

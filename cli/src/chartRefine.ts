@@ -1,3 +1,4 @@
+import { CMYK } from '@melto/core/device/process';
 import { fitInkModel, inkModelLab } from '@melto/core/characterise/inkModel';
 import { InkUncertainty } from '@melto/core/characterise/inkUncertainty';
 import { layoutChart } from '@melto/core/charts/layoutChart';
@@ -58,11 +59,11 @@ export function chartRefine(options: ChartRefineOptions): void {
   );
   const lab = new Float64Array(patches.names.length * 3);
   inkModelLab(model, patches.device, lab);
-  const layout = layoutChart('cmyk', patches.device, paper, seed, needs);
+  const layout = layoutChart(CMYK, patches.device, paper, seed, needs);
   writePatchFile(options.out, {
     ids: patches.names.map((_, i) => String(i + 1)),
     names: [...patches.names],
-    space: 'cmyk',
+    process: CMYK,
     device: patches.device,
     lab,
     layout: layoutColumns(layout),

@@ -1,3 +1,4 @@
+import { CMYK } from '@melto/core/device/process';
 import { balanceNeutrals } from '@melto/core/balance/balanceNeutrals';
 import { neutralReading } from '@melto/core/balance/neutralScales';
 import { patchInkDensities } from '@melto/core/cgats/patchInkDensities';
@@ -58,12 +59,12 @@ export function curvesLinearise(options: LineariseOptions): number {
     );
   const present = readCurves(options.curves);
   const { set, device, xyz } = cmykReading(options.measured);
-  const paper = meanPaperXyz(device, 4, 0, xyz);
+  const paper = meanPaperXyz(CMYK, device, xyz);
   if (paper === undefined)
     throw new UsageError(
       `${options.measured}: found no bare paper, expected at least one patch of CMYK 0 0 0 0`,
     );
-  const ramps = inkRamps(device, xyz, patchInkDensities(set));
+  const ramps = inkRamps(CMYK, device, xyz, patchInkDensities(set));
   if (ramps.length < PROCESS_INKS.length)
     throw new UsageError(
       `${options.measured}: found ramps of ${ramps.map(({ ink }) => ink).join(', ') || 'no ink'}, expected at least five tones of each of C, M, Y, K alone`,

@@ -1,9 +1,10 @@
+import { CMYK, RGB, sameProcess } from '@melto/core/device/process';
+import type { Process } from '@melto/core/device/process';
 import { readFileSync, writeFileSync } from 'node:fs';
 import { patchXyz } from '@melto/core/cgats/patchColours';
 import { readPatchSet } from '@melto/core/cgats/patchSetFromCgats';
 import { patchSetToCgats } from '@melto/core/cgats/patchSetToCgats';
 import type { PatchSet } from '@melto/core/cgats/patchSet';
-import type { DeviceSpace } from '@melto/core/device/deviceSpace';
 import { writeCgats } from '@melto/core/cgats/writeCgats';
 import type { NamedColour } from '@melto/core/refine/namedColour';
 import { readColourList } from '@melto/paper/readColourList';
@@ -47,16 +48,18 @@ export function writePatchFile(path: string, set: PatchSet): void {
 }
 
 /** The device values of a set of patches, whatever their channels. */
-export function deviceOf(path: string, set: PatchSet): { device: Float64Array; space: DeviceSpace } {
-  if (set.space === undefined || set.device === undefined)
+export function deviceOf(path: string, set: PatchSet): { device: Float64Array; process: Process } {
+  if (set.process === undefined || set.device === undefined)
     throw new UsageError(`${path}: found no device values, expected RGB_R … or CMYK_C …`);
-  return { device: set.device, space: set.space };
+  return { device: set.device, process: set.process };
 }
 
 /** The device values of a set of RGB patches, or a usage error that says what is missing. */
 export function rgbDevice(path: string, set: PatchSet): Float64Array {
-  if (set.space !== 'rgb' || set.device === undefined)
-    throw new UsageError(`${path}: found ${set.space ?? 'no'} device values, expected RGB_R, RGB_G, RGB_B`);
+  if (!sameProcess(set.process, RGB) || set.device === undefined)
+    throw new UsageError(
+      `${path}: found ${set.process?.name ?? 'no'} device values, expected RGB_R, RGB_G, RGB_B`,
+    );
   return set.device;
 }
 
@@ -85,9 +88,9 @@ export function report(
 /** A CMYK reading, or a usage error that says what is missing. */
 export function cmykReading(path: string): { set: PatchSet; device: Float64Array; xyz: Float64Array } {
   const set = readPatchFile(path);
-  if (set.space !== 'cmyk' || set.device === undefined)
+  if (!sameProcess(set.process, CMYK) || set.device === undefined)
     throw new UsageError(
-      `${path}: found ${set.space ?? 'no'} device values, expected CMYK_C, CMYK_M, CMYK_Y, CMYK_K`,
+      `${path}: found ${set.process?.name ?? 'no'} device values, expected CMYK_C, CMYK_M, CMYK_Y, CMYK_K`,
     );
   const xyz = patchXyz(set);
   if (xyz === undefined) throw new UsageError(`${path}: found no colours, expected spectra, XYZ or Lab`);

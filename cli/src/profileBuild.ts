@@ -1,10 +1,10 @@
+import { CMYK, RGB, sameProcess } from '@melto/core/device/process';
 import { joinPatchSets } from '@melto/core/cgats/joinPatchSets';
 import { patchXyz } from '@melto/core/cgats/patchColours';
 import type { PatchSet } from '@melto/core/cgats/patchSet';
 import { fitInkModel } from '@melto/core/characterise/inkModel';
 import { fitReport, reportedRgb } from '@melto/core/characterise/fitReport';
 import { fitRgbModel } from '@melto/core/characterise/rgbModel';
-import { channelCount, paperValue } from '@melto/core/device/deviceSpace';
 import { relativeToPaper } from '@melto/core/icc/profileTransform';
 import { writeIcc } from '@melto/core/icc/writeIcc';
 import type { IccProfile } from '@melto/core/icc/iccTypes';
@@ -52,20 +52,21 @@ export function profileBuild(options: ProfileBuildOptions): void {
   const tableSize = oneOf(options.tables, '--tables', ['small', 'normal', 'large']);
   const separation = separationFromOptions(options);
   const set = joinPatchSets([options.measured, ...(options.added ?? [])].map(readPatchFile));
-  const { device, space } = deviceOf(options.measured, set);
-  if (space === 'cmykog')
-    throw new UsageError(`${options.measured}: found six inks, expected RGB or CMYK values`);
+  const { device, process } = deviceOf(options.measured, set);
+  const kind = sameProcess(process, RGB) ? 'rgb' : sameProcess(process, CMYK) ? 'cmyk' : undefined;
+  if (kind === undefined)
+    throw new UsageError(`${options.measured}: found ${process.name} values, expected RGB or CMYK values`);
   const xyz = patchXyz(set);
   if (xyz === undefined)
     throw new UsageError(`${options.measured}: found no colours, expected spectra, XYZ or Lab`);
-  const paperXyz = meanPaperXyz(device, channelCount(space), paperValue(space), xyz);
+  const paperXyz = meanPaperXyz(process, device, xyz);
   if (paperXyz === undefined)
     throw new UsageError(
-      `${options.measured}: found no bare paper, expected at least one patch of ${space === 'rgb' ? 'RGB 255 255 255' : 'CMYK 0 0 0 0'}`,
+      `${options.measured}: found no bare paper, expected at least one patch of ${kind === 'rgb' ? 'RGB 255 255 255' : 'CMYK 0 0 0 0'}`,
     );
-  if (set.ids.length < LEAST_PATCHES[space])
+  if (set.ids.length < LEAST_PATCHES[kind])
     throw new UsageError(
-      `${options.measured}: found ${set.ids.length} patches, expected at least ${LEAST_PATCHES[space]}`,
+      `${options.measured}: found ${set.ids.length} patches, expected at least ${LEAST_PATCHES[kind]}`,
     );
   const started = performance.now();
   const about: OutputProfileOptions = {
@@ -77,7 +78,7 @@ export function profileBuild(options: ProfileBuildOptions): void {
     paperXyz,
   };
   const built =
-    space === 'rgb'
+    kind === 'rgb'
       ? buildFromRgb(device, xyz, about, tableSize)
       : buildFromInks(set, device, xyz, about, tableSize, separation, options.colours);
   const bytes = writeIcc(built.profile);

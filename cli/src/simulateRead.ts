@@ -1,7 +1,8 @@
+import { CMYK, drivenByLight, sameProcess } from '@melto/core/device/process';
+import type { Process } from '@melto/core/device/process';
 import { layoutChart } from '@melto/core/charts/layoutChart';
 import { layoutFromColumns } from '@melto/core/charts/layoutColumns';
 import type { PatchSet } from '@melto/core/cgats/patchSet';
-import type { DeviceSpace } from '@melto/core/device/deviceSpace';
 import { labToDevice } from '@melto/core/icc/profileTransform';
 import { CATALOGUE } from '@melto/simulator/catalogue';
 import { simulateSheets } from '@melto/simulator/simulateSheets';
@@ -51,21 +52,21 @@ export function simulateRead(options: SimulateReadOptions): void {
   const side = oneOf(options.side, '--side', ['printing', 'wrong']);
   const seed = wholeNumber(options.seed, '--seed', 0, 0xffffffff);
   const set = readPatchFile(options.chart);
-  if (device.space !== 'cmyk' && options.curves !== undefined)
+  if (drivenByLight(device.process) && options.curves !== undefined)
     throw new UsageError(`--curves: ${device.name} has no front end for curves`);
   const curves = options.curves === undefined ? undefined : readCurves(options.curves);
-  if (device.space !== 'cmyk' && options.zones !== undefined)
+  if (drivenByLight(device.process) && options.zones !== undefined)
     throw new UsageError(`--zones: ${device.name} has no zones`);
   const zones = options.zones === undefined ? undefined : readZones(options.zones);
-  if (device.space === 'cmyk' && options.profile !== undefined)
+  if (sameProcess(device.process, CMYK) && options.profile !== undefined)
     throw new UsageError(`--profile: charts are converted for RGB devices only so far`);
   const values =
     options.profile === undefined
-      ? ownDevice(options.chart, set, device.space)
+      ? ownDevice(options.chart, set, device.process)
       : throughProfile(options.chart, set, options.profile);
   const layout =
     (set.layout === undefined ? undefined : layoutFromColumns(set.layout, 'a4')) ??
-    layoutChart(device.space, values, 'a4', seed);
+    layoutChart(device.process, values, 'a4', seed);
   const { spectra, grid } = simulateSheets({
     device: device.id,
     stock,
@@ -82,7 +83,7 @@ export function simulateRead(options: SimulateReadOptions): void {
   });
   writePatchFile(options.out, {
     ...set,
-    space: device.space,
+    process: device.process,
     device: values,
     xyz: undefined,
     lab: undefined,
@@ -95,9 +96,10 @@ export function simulateRead(options: SimulateReadOptions): void {
   ]);
 }
 
-function ownDevice(path: string, set: PatchSet, space: DeviceSpace): Float64Array {
+function ownDevice(path: string, set: PatchSet, process: Process): Float64Array {
   const found = deviceOf(path, set);
-  if (found.space !== space) throw new UsageError(`${path}: found ${found.space} values, expected ${space}`);
+  if (found.process !== process)
+    throw new UsageError(`${path}: found ${found.process} values, expected ${process}`);
   return found.device;
 }
 

@@ -1,3 +1,4 @@
+import { CMYK } from '../src/device/process.ts';
 import { execFileSync } from 'node:child_process';
 import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
@@ -56,7 +57,7 @@ function read(
     mode: 'M1',
     noise: 'instrument',
     values: device,
-    layout: layoutCopies('cmyk', patches.device, copies, 'a4', 3),
+    layout: layoutCopies(CMYK, patches.device, copies, 'a4', 3),
     ...changes,
   });
   const set = { ids: names, spectra: { grid, values: spectra }, conditions: {}, notes: [] };
@@ -71,13 +72,19 @@ function curvesFrom(
   present: ToneCurves,
   limits = [1, 1, 1, 1],
 ) {
-  const paper = meanPaperXyz(device, 4, 0, xyz);
+  const paper = meanPaperXyz(CMYK, device, xyz);
   if (paper === undefined) throw new Error('no paper');
-  return linearise({ ramps: inkRamps(device, xyz, densities), paper, present, limits, measure: 'sctv' });
+  return linearise({
+    ramps: inkRamps(CMYK, device, xyz, densities),
+    paper,
+    present,
+    limits,
+    measure: 'sctv',
+  });
 }
 
 describe('a press to a known state', () => {
-  const ramps = makeRampChart({ steps: 21, totalInk: true });
+  const ramps = makeRampChart(CMYK, { steps: 21, totalInk: true });
   const first = curvesFrom(read(ramps, 4), IDENTITY);
 
   it('is linear by SCTV after one round, on a fresh sheet', () => {
@@ -125,9 +132,9 @@ describe('a press to a known state', () => {
 
   it('gets limits with reasons and a total ink that is known twice', () => {
     const { device, xyz, densities } = read(ramps, 4);
-    const paper = meanPaperXyz(device, 4, 0, xyz);
+    const paper = meanPaperXyz(CMYK, device, xyz);
     if (paper === undefined) throw new Error('no paper');
-    for (const ramp of inkRamps(device, xyz, densities)) {
+    for (const ramp of inkRamps(CMYK, device, xyz, densities)) {
       const proposal = proposeLimit(ramp, paper);
       expect(proposal.limit).toBeGreaterThan(0.75);
       expect(proposal.limit === 1).toBe(proposal.reason === 'none');
@@ -163,19 +170,19 @@ describe('a press to a known state', () => {
 });
 
 describe('faults of a ramp chart', () => {
-  const chart = makeRampChart({ steps: 11, totalInk: false });
+  const chart = makeRampChart(CMYK, { steps: 11, totalInk: false });
   const kinds = (fault: SheetsToSimulate['fault']): string[] => {
     const { device, xyz, spectra } = read(chart, 1, { fault });
     const lab = new Float64Array(xyz.length);
     xyzRowsToLab(xyz, WHITE_D50_MEASURED, lab);
     return detectFaults({
-      space: 'cmyk',
+      process: CMYK,
       device,
       xyz,
       spectra: { grid: { startNm: 380, stepNm: 10, count: 36 }, values: spectra },
       lab,
       density: Float64Array.from({ length: xyz.length / 3 }, (_, i) => -Math.log10(xyz[3 * i + 1] / 100)),
-      strips: layoutCopies('cmyk', chart.device, 1, 'a4', 3).pages.flat(),
+      strips: layoutCopies(CMYK, chart.device, 1, 'a4', 3).pages.flat(),
       finish: 'gloss',
     }).map(({ kind }) => kind);
   };

@@ -1,3 +1,4 @@
+import { RGB } from '../src/device/process.ts';
 import { makeRgbChart } from '@melto/core/charts/rgbChart';
 import { fitRgbModel } from '@melto/core/characterise/rgbModel';
 import type { RgbModel } from '@melto/core/characterise/rgbModel';
@@ -17,7 +18,7 @@ export function wrenProfileBytes(
   version: 2 | 4,
   { model, device, xyz }: ReturnType<typeof wrenModel>,
 ): Uint8Array {
-  const paperXyz = meanPaperXyz(device, 3, 1, xyz);
+  const paperXyz = meanPaperXyz(RGB, device, xyz);
   if (paperXyz === undefined) throw new Error('the chart has no paper');
   const { profile } = buildRgbProfile(model, {
     version,

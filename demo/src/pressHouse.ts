@@ -1,21 +1,23 @@
+import { unitOfWork } from '@melto/services/kernel/context';
 import { createRandom } from '@melto/core/numerics/random';
 import { makeBalance } from '@melto/services/calibration/balance';
 import { borrowCalibration } from '@melto/services/calibration/borrowing';
-import { createChart } from '@melto/services/charts/charts';
-import { conditionsOf } from '@melto/services/ledger/conditionList';
-import { DEFAULT_POINTS } from '@melto/services/ledger/conditions';
-import type { Services } from '@melto/services/kernel/context';
+import { createChart } from '@melto/services/profile/profilingChart';
+import { conditionNamed } from '@melto/services/ledger/conditions';
+import { DEFAULT_POINTS } from '@melto/services/house/newCondition';
+import type { Context } from '@melto/services/kernel/context';
 import { makeCurves } from '@melto/services/calibration/curves';
 import { calibrateTile } from '@melto/services/reading/desk';
 import { correctEvenness } from '@melto/services/calibration/evenness';
 import { editLimits, proposeLimits } from '@melto/services/calibration/limits';
 import { createPressChart } from '@melto/services/calibration/pressCharts';
 import type { PressChartKind } from '@melto/services/calibration/pressCharts';
-import { printChart, sheetsOf } from '@melto/services/charts/printing';
-import type { PrintInput } from '@melto/services/charts/printing';
+import { printChart } from '@melto/services/charts/printChart';
+import { sheetsOf } from '@melto/services/charts/rack';
+import type { PrintInput } from '@melto/services/charts/printChart';
 import { buildProfile } from '@melto/services/profile/buildProfile';
 import { versionsOf } from '@melto/services/ledger/versions';
-import { readingsOf } from '@melto/services/reading/readings';
+import { readingsOf } from '@melto/services/reading/readingView';
 import { conditionFor } from './conditionFor.ts';
 import { readSheet } from './readSheet.ts';
 
@@ -115,30 +117,28 @@ const STORIES: readonly PressStory[] = [
 
 /** Loads the presses through the use cases of the interface; a step that was done before is not done again. */
 export async function loadPressHouse(
-  services: Services,
+  context: Context,
   onProgress: (fraction: number, words: string) => void,
 ): Promise<void> {
   for (const [index, story] of STORIES.entries()) {
     const words = `Sample house: ${story.device}, ${story.stock}`;
     onProgress(index / STORIES.length, words);
-    await tell(services, story, (share) => onProgress((index + share) / STORIES.length, words));
+    await tell(context, story, (share) => onProgress((index + share) / STORIES.length, words));
   }
 }
 
-async function tell(services: Services, story: PressStory, onShare: (share: number) => void): Promise<void> {
+async function tell(context: Context, story: PressStory, onShare: (share: number) => void): Promise<void> {
   const random = createRandom(story.seed);
-  const at = (hours: number): Services => ({
-    ...services,
-    now: () => services.now() - Math.max(0, story.daysAgo - hours * HOUR_DAYS) * DAY_MS,
+  const at = (hours: number): Context => ({
+    ...context,
+    now: () => context.now() - Math.max(0, story.daysAgo - hours * HOUR_DAYS) * DAY_MS,
     seed: () => 1 + random.below(2 ** 31 - 2),
   });
   const id = await conditionFor(at(0), story, DEFAULT_POINTS);
   if (story.borrows !== undefined) {
-    const lender = (await conditionsOf(services)).find(
-      (other) => other.device === story.device && other.stock === story.borrows && other.mode === story.mode,
-    );
-    if (lender !== undefined && (await versionsOf(services, id, 'curves')).length === 0)
-      await borrowCalibration(at(0), id, lender.id);
+    const lender = await conditionNamed(context, { ...story, stock: story.borrows });
+    if (lender !== undefined && (await versionsOf(context, id, 'curves')).length === 0)
+      await borrowCalibration(at(0), id, lender);
   }
   const done = { sheet: 0, evenness: 0, limits: 0, curves: 0, balance: 0, profile: 0 };
   for (const [index, step] of story.steps.entries()) {
@@ -146,21 +146,23 @@ async function tell(services: Services, story: PressStory, onShare: (share: numb
     const hours = 5 * index;
     done[step.does]++;
     if (step.does === 'sheet') await sheet(at, hours, id, step, done.sheet);
-    else if ((await versionsOf(services, id, step.does)).length < done[step.does])
+    else if ((await versionsOf(context, id, step.does)).length < done[step.does])
       await result(at(hours + 3), id, step.does);
     onShare((index + 1) / story.steps.length);
   }
 }
 
 async function sheet(
-  at: (hours: number) => Services,
+  at: (hours: number) => Context,
   hours: number,
   conditionId: number,
   step: Extract<Step, { does: 'sheet' }>,
   number: number,
 ): Promise<void> {
   const printing = at(hours);
-  const codes = new Set((await sheetsOf(printing, conditionId)).map(({ code }) => code.replace(/-\d+$/, '')));
+  const codes = new Set(
+    (await sheetsOf(printing, conditionId)).rows.map(({ code }) => code.replace(/-\d+$/, '')),
+  );
   if (codes.size < number) {
     const { id } =
       step.kind === 'profile'
@@ -177,37 +179,37 @@ async function sheet(
   }
   const reading = at(hours + 2.5);
   await calibrateTile(reading);
-  const open = (await sheetsOf(reading, conditionId)).filter(({ onRack }) => onRack);
+  const open = (await sheetsOf(reading, conditionId)).rows.filter(({ onRack }) => onRack);
   for (const { code } of open.sort((a, b) => a.code.localeCompare(b.code))) await readSheet(reading, code);
 }
 
 async function result(
-  services: Services,
+  context: Context,
   conditionId: number,
   link: Exclude<Step['does'], 'sheet'>,
 ): Promise<void> {
   const chart = CHARTS[link];
-  const [newest] = (await readingsOf(services, conditionId)).filter(
+  const [newest] = (await readingsOf(context, conditionId)).rows.filter(
     ({ purpose, finishedMs }) => purpose === chart && finishedMs !== null,
   );
   switch (link) {
     case 'evenness':
-      await correctEvenness(services, conditionId, newest.id);
+      await correctEvenness(context, conditionId, newest.id);
       return;
     case 'limits':
-      await proposeLimits(services, conditionId, newest.id);
+      await proposeLimits(context, conditionId, newest.id);
       // The house keeps full tones and lets the total decide.
-      await editLimits(services, conditionId, { limits: [1, 1, 1, 1], total: 3 });
+      await editLimits(context, conditionId, { limits: [1, 1, 1, 1], total: 3 });
       return;
     case 'curves':
-      await makeCurves(services, conditionId, { readingId: newest.id, measure: 'sctv' });
+      await makeCurves(context, conditionId, { readingId: newest.id, measure: 'sctv' });
       return;
     case 'balance':
-      await makeBalance(services, conditionId, newest.id);
+      await makeBalance(context, conditionId, newest.id);
       return;
     case 'profile': {
       const store = await buildProfile(
-        services,
+        context,
         {
           conditionId,
           choices: {
@@ -220,7 +222,7 @@ async function result(
         },
         () => {},
       );
-      await services.database.transaction((sql) => store(sql));
+      await unitOfWork(context, store);
     }
   }
 }

@@ -2,12 +2,12 @@ import { createRandom } from '@melto/core/numerics/random';
 import type { SimulatedChange } from '@melto/core/device/printPath';
 import { aimSets, createAimSetFromReading } from '@melto/services/conformity/aimSets';
 import type { JudgedBy } from '@melto/services/conformity/checkChoice';
-import { chartsOf } from '@melto/services/charts/charts';
-import { conditionsOf } from '@melto/services/ledger/conditionList';
-import { DEFAULT_POINTS } from '@melto/services/ledger/conditions';
-import type { Services } from '@melto/services/kernel/context';
+import { chartsOf } from '@melto/services/charts/chart';
+import { conditionNamed } from '@melto/services/ledger/conditions';
+import { DEFAULT_POINTS } from '@melto/services/house/newCondition';
+import type { Context } from '@melto/services/kernel/context';
 import { calibrateTile } from '@melto/services/reading/desk';
-import { readingsOf } from '@melto/services/reading/readings';
+import { readingsOf } from '@melto/services/reading/readingView';
 import { letChange } from '@melto/services/simulated/simulatedChanges';
 import { saveToleranceSet, toleranceSets } from '@melto/services/conformity/toleranceSets';
 import { startWatch } from '@melto/services/watch/watch';
@@ -108,27 +108,27 @@ const STORIES: readonly ProvenStory[] = [
 
 /** What is proved and kept at Saltmarsh Works: checks and watches over four months. What was done before is not done again. */
 export async function loadProvenHouse(
-  services: Services,
+  context: Context,
   onProgress: (fraction: number, words: string) => void,
 ): Promise<void> {
-  await houseTolerances(services);
+  await houseTolerances(context);
   for (const [index, story] of STORIES.entries()) {
     const words = `Sample house: four months of ${story.device}, ${story.stock}`;
     onProgress(index / STORIES.length, words);
-    await tell(services, story, (share) => onProgress((index + share) / STORIES.length, words));
+    await tell(context, story, (share) => onProgress((index + share) / STORIES.length, words));
   }
 }
 
 /** The house some days ago. */
-function before(services: Services, daysAgo: number): Services {
+function before(context: Context, daysAgo: number): Context {
   return {
-    ...services,
-    now: () => services.now() - daysAgo * DAY_MS,
+    ...context,
+    now: () => context.now() - daysAgo * DAY_MS,
   };
 }
 
-async function houseTolerances(services: Services): Promise<void> {
-  if ((await toleranceSets(services)).some(({ set }) => set.name === PRODUCTION)) return;
+async function houseTolerances(context: Context): Promise<void> {
+  if ((await toleranceSets(context)).some(({ set }) => set.name === PRODUCTION)) return;
   const draft = {
     name: PRODUCTION,
     source: 'agreed with the seed catalogue',
@@ -143,25 +143,23 @@ async function houseTolerances(services: Services): Promise<void> {
   } as const;
   const [substrate, ...others] = draft.metrics;
   const wider = { ...draft, metrics: [{ ...substrate, limit: 2.5 }, ...others] };
-  const { id } = await saveToleranceSet(before(services, 160), wider);
-  await saveToleranceSet(before(services, 130), { ...draft, versionOf: id });
+  const { id } = await saveToleranceSet(before(context, 160), wider);
+  await saveToleranceSet(before(context, 130), { ...draft, versionOf: id });
 }
 
-async function tell(services: Services, story: ProvenStory, onShare: (share: number) => void): Promise<void> {
-  const id = (await conditionsOf(services)).find(
-    (c) => c.device === story.device && c.stock === story.stock && c.mode === story.mode,
-  )?.id;
+async function tell(context: Context, story: ProvenStory, onShare: (share: number) => void): Promise<void> {
+  const id = await conditionNamed(context, story);
   if (id === undefined) throw new Error(`the sample house has no ${story.device} with ${story.stock}`);
   const random = createRandom(story.seed);
-  const at = (daysAgo: number): Services => ({
-    ...before(services, daysAgo),
+  const at = (daysAgo: number): Context => ({
+    ...before(context, daysAgo),
     seed: () => 1 + random.below(2 ** 31 - 2),
   });
   const events = [
     ...story.checks.map((check) => ({ daysAgo: check.daysAgo, check })),
     ...watchDays(story).map((daysAgo) => ({ daysAgo, check: undefined })),
   ].sort((a, b) => b.daysAgo - a.daysAgo);
-  const done = (await chartsOf(services, id)).filter(({ purpose }) => purpose === 'wedge').length;
+  const done = (await chartsOf(context, id)).rows.filter(({ purpose }) => purpose === 'wedge').length;
   const change = story.watch?.change;
   for (const [index, { daysAgo, check }] of events.entries()) {
     onShare(index / events.length);
@@ -184,13 +182,13 @@ function watchDays({ watch }: ProvenStory): number[] {
 }
 
 async function conformityCheck(
-  at: (daysAgo: number) => Services,
+  at: (daysAgo: number) => Context,
   conditionId: number,
   check: ProvenStory['checks'][number],
 ): Promise<void> {
-  const services = at(check.daysAgo);
-  const aims = (await aimSets(services)).find(({ name }) => name === check.aims);
-  const tolerances = (await toleranceSets(services)).find(({ set }) => set.name === check.tolerances);
+  const context = at(check.daysAgo);
+  const aims = (await aimSets(context)).find(({ name }) => name === check.aims);
+  const tolerances = (await toleranceSets(context)).find(({ set }) => set.name === check.tolerances);
   if (aims === undefined || tolerances === undefined)
     throw new Error(`no ${aims === undefined ? check.aims : check.tolerances}`);
   const judgedBy: JudgedBy = {
@@ -201,23 +199,23 @@ async function conformityCheck(
   };
   const spots = check.through === 'device values' ? undefined : SPOT_COLOURS;
   await wedge(at, conditionId, check.daysAgo, { kind: 'proof', judgedBy, spots });
-  const [newest] = await readingsOf(services, conditionId);
+  const [newest] = (await readingsOf(context, conditionId)).rows;
   // The first check of the calibrated press becomes the standard of the house.
-  const known = (await aimSets(services)).some(({ name }) => name === STANDARD);
+  const known = (await aimSets(context)).some(({ name }) => name === STANDARD);
   if (!known && check.through === 'device values')
     await createAimSetFromReading(at(check.daysAgo - REST_DAYS), { name: STANDARD }, newest.id);
 }
 
 async function watchCheck(
-  at: (daysAgo: number) => Services,
+  at: (daysAgo: number) => Context,
   conditionId: number,
   story: ProvenStory,
   daysAgo: number,
 ): Promise<void> {
-  const services = at(daysAgo);
+  const context = at(daysAgo);
   const through = story.checks[0];
-  const aims = (await aimSets(services)).find(({ name }) => name === through.aims);
-  const tolerances = (await toleranceSets(services)).find(({ set }) => set.name === through.tolerances);
+  const aims = (await aimSets(context)).find(({ name }) => name === through.aims);
+  const tolerances = (await toleranceSets(context)).find(({ set }) => set.name === through.tolerances);
   await wedge(at, conditionId, daysAgo, {
     kind: 'watch',
     // A device that takes RGB needs aims to convert its wedge from.
@@ -231,7 +229,9 @@ async function watchCheck(
             through: through.through,
           },
   });
-  const zero = (await readingsOf(services, conditionId)).filter(({ title }) => title === WEDGE_TITLES.watch);
+  const zero = (await readingsOf(context, conditionId)).rows.filter(
+    ({ title }) => title === WEDGE_TITLES.watch,
+  );
   if (zero.length === 3)
     await startWatch(
       at(daysAgo - REST_DAYS),
@@ -242,7 +242,7 @@ async function watchCheck(
 }
 
 async function wedge(
-  at: (daysAgo: number) => Services,
+  at: (daysAgo: number) => Context,
   conditionId: number,
   daysAgo: number,
   input: Pick<WedgeInput, 'kind' | 'judgedBy' | 'spots'>,

@@ -2,7 +2,7 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { floor } from '@melto/services/overview/floor';
 import { house } from '@melto/services/house/house';
 import { versionsOf } from '@melto/services/ledger/versions';
-import { standingOf } from '@melto/services/overview/watchStanding';
+import { standingOf } from '@melto/services/overview/standing';
 import { openTestServices } from '@melto/services/testing/testServices';
 import type { TestServices } from '@melto/services/testing/testServices';
 import { loadSampleHouse } from './sampleHouse.ts';

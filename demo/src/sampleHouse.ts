@@ -1,14 +1,17 @@
+import { unitOfWork } from '@melto/services/kernel/context';
 import { createRandom } from '@melto/core/numerics/random';
-import { chartsOf, createChart } from '@melto/services/charts/charts';
-import { DEFAULT_POINTS } from '@melto/services/ledger/conditions';
-import type { Services } from '@melto/services/kernel/context';
+import { chartsOf } from '@melto/services/charts/chart';
+import { createChart } from '@melto/services/profile/profilingChart';
+import { DEFAULT_POINTS } from '@melto/services/house/newCondition';
+import type { Context } from '@melto/services/kernel/context';
 import { calibrateTile } from '@melto/services/reading/desk';
 import type { Progress } from '@melto/services/kernel/jobs';
-import { printChart, sheetsOf } from '@melto/services/charts/printing';
-import type { PrintInput } from '@melto/services/charts/printing';
+import { printChart } from '@melto/services/charts/printChart';
+import { sheetsOf } from '@melto/services/charts/rack';
+import type { PrintInput } from '@melto/services/charts/printChart';
 import { buildProfile } from '@melto/services/profile/buildProfile';
-import { profileInForce } from '@melto/services/profile/profiles';
-import { readingsOf } from '@melto/services/reading/readings';
+import { profileInForce } from '@melto/services/ledger/inForce';
+import { readingsOf } from '@melto/services/reading/readingView';
 import { printShortCheck } from '@melto/services/conformity/shortChecks';
 import { conditionFor } from './conditionFor.ts';
 import { loadPressHouse } from './pressHouse.ts';
@@ -86,22 +89,22 @@ const STORIES: readonly Story[] = [
  * Loads the sample house through the same use cases that the interface calls. Each step looks whether it was done
  * before, so that a job that was stopped goes on where it was.
  */
-export async function loadSampleHouse(services: Services, onProgress: Progress): Promise<void> {
+export async function loadSampleHouse(context: Context, onProgress: Progress): Promise<void> {
   for (const [index, story] of STORIES.entries()) {
     const words = `Sample house: ${story.stock}, ${story.mode}`;
     onProgress((0.6 * index) / STORIES.length, words);
-    await tell(services, story, (share) => onProgress((0.6 * (index + share)) / STORIES.length, words));
+    await tell(context, story, (share) => onProgress((0.6 * (index + share)) / STORIES.length, words));
   }
-  await loadPressHouse(services, (fraction, words) => onProgress(0.6 + 0.2 * fraction, words));
-  await loadProvenHouse(services, (fraction, words) => onProgress(0.8 + 0.2 * fraction, words));
+  await loadPressHouse(context, (fraction, words) => onProgress(0.6 + 0.2 * fraction, words));
+  await loadProvenHouse(context, (fraction, words) => onProgress(0.8 + 0.2 * fraction, words));
   onProgress(1, 'Sample house: ready');
 }
 
-async function tell(services: Services, story: Story, onShare: (share: number) => void): Promise<void> {
+async function tell(context: Context, story: Story, onShare: (share: number) => void): Promise<void> {
   const random = createRandom(story.seed);
-  const then = (agoDays: number): Services => ({
-    ...services,
-    now: () => services.now() - agoDays * DAY_MS,
+  const then = (agoDays: number): Context => ({
+    ...context,
+    now: () => context.now() - agoDays * DAY_MS,
     seed: () => 1 + random.below(2 ** 31 - 2),
   });
   const printing = then(story.daysAgo);
@@ -112,13 +115,13 @@ async function tell(services: Services, story: Story, onShare: (share: number) =
   );
   const id = await conditionFor(printing, { ...story, device: DEVICE }, points);
   const chart =
-    (await chartsOf(services, id)).find(({ purpose }) => purpose === 'profile')?.id ??
+    (await chartsOf(context, id)).rows.find(({ purpose }) => purpose === 'profile')?.id ??
     (await createChart(printing, id, { patches: story.patches, paper: 'a4' })).id;
   const print: PrintInput = { ticks: TICKS, ...story.print };
-  if ((await sheetsOf(services, id)).length === 0) await printChart(printing, chart, print);
+  if ((await sheetsOf(context, id)).rows.length === 0) await printChart(printing, chart, print);
   if (story.upTo === 'resting') return;
   onShare(0.1);
-  const sheets = (await sheetsOf(services, id)).filter(
+  const sheets = (await sheetsOf(context, id)).rows.filter(
     ({ onRack, title }) => onRack && title.startsWith('RGB'),
   );
   await calibrateTile(reading);
@@ -128,8 +131,8 @@ async function tell(services: Services, story: Story, onShare: (share: number) =
     if (story.upTo === 'partly read') return;
   }
   if (story.upTo === 'read') return;
-  if ((await profileInForce(services, id)) === undefined) {
-    const [complete] = (await readingsOf(services, id)).filter(
+  if ((await profileInForce(context, id)) === undefined) {
+    const [complete] = (await readingsOf(context, id)).rows.filter(
       ({ finishedMs, purpose }) => finishedMs !== null && purpose === 'profile',
     );
     const choices = {
@@ -141,13 +144,13 @@ async function tell(services: Services, story: Story, onShare: (share: number) =
     const store = await buildProfile(reading, { conditionId: id, choices }, (fraction) =>
       onShare(0.5 + 0.35 * fraction),
     );
-    await services.database.transaction((sql) => store(sql));
+    await unitOfWork(context, store);
   }
   if (story.upTo === 'profile') return;
-  const profile = await profileInForce(services, id);
+  const profile = await profileInForce(context, id);
   if (
     profile === undefined ||
-    (await chartsOf(services, id)).some(({ purpose }) => purpose === 'short-check')
+    (await chartsOf(context, id)).rows.some(({ purpose }) => purpose === 'short-check')
   )
     return;
   const check = await printShortCheck(then(story.daysAgo - 1), id, profile.resultId, {

@@ -1,27 +1,29 @@
 import { loadSampleHouse } from '@melto/demo/sampleHouse';
-import { MAKE_CHART, makeChart } from '@melto/services/profile/chartJobs';
-import { SAMPLE_HOUSE } from '@melto/services/kernel/jobs';
-import type { JobHandler } from '@melto/services/kernel/jobs';
+import { QUICK_HANDLERS } from '@melto/services/judging/judge';
+import type { JobHandler, JobHandlers } from '@melto/services/kernel/jobs';
 import { buildProfile } from '@melto/services/profile/buildProfile';
-import { BUILD_PROFILE } from '@melto/services/profile/profiles';
+import { MAKE_CHART, makeChart } from '@melto/services/profile/chartJobs';
+import { BUILD_PROFILE } from '@melto/services/profile/requestProfile';
+import { SAMPLE_HOUSE } from '@melto/services/simulated/sampleHouse';
 
-/** One handler for each kind of job. */
-export const HANDLERS: ReadonlyMap<string, JobHandler> = new Map<string, JobHandler>([
+const LONG_HANDLERS: readonly (readonly [string, JobHandler])[] = [
   [
     BUILD_PROFILE,
-    (services, input, onProgress) =>
-      buildProfile(services, input as Parameters<typeof buildProfile>[1], onProgress),
+    (context, input, onProgress) =>
+      buildProfile(context, input as Parameters<typeof buildProfile>[1], onProgress),
   ],
   [
     MAKE_CHART,
-    (services, input, onProgress) =>
-      makeChart(services, input as Parameters<typeof makeChart>[1], onProgress),
+    (context, input, onProgress) => makeChart(context, input as Parameters<typeof makeChart>[1], onProgress),
   ],
   [
     SAMPLE_HOUSE,
-    async (services, _, onProgress) => {
-      await loadSampleHouse(services, onProgress);
+    async (context, _, onProgress) => {
+      await loadSampleHouse(context, onProgress);
       return async () => undefined;
     },
   ],
-]);
+];
+
+/** One handler for each kind of job. */
+export const HANDLERS: JobHandlers = new Map([...QUICK_HANDLERS, ...LONG_HANDLERS]);

@@ -1,7 +1,12 @@
 import type { ClaimedJob } from '@melto/services/kernel/jobQueue';
 
-export interface ToWorker {
+/** What a worker thread starts with. */
+export interface WorkerData {
   readonly url: string;
+  readonly simulated: boolean;
+}
+
+export interface ToWorker {
   readonly job: ClaimedJob;
 }
 

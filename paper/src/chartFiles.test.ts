@@ -1,3 +1,4 @@
+import { CMYK, RGB } from '@melto/core/device/process';
 import { execFileSync } from 'node:child_process';
 import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
@@ -21,10 +22,10 @@ import { chartRaster, RASTER_DPI } from './chartRaster.ts';
 import { dataMatrix } from './dataMatrix.ts';
 
 const { device } = makeRgbChart(260, 6);
-const layout = layoutChart('rgb', device, 'a4', 6);
+const layout = layoutChart(RGB, device, 'a4', 6);
 const pages: ChartPage[] = layout.pages.map((strips, i) => ({
   paper: 'a4',
-  space: 'rgb',
+  process: RGB,
   strips: strips.map((rows) =>
     Float64Array.from(rows.flatMap((row) => [...device.subarray(3 * row, 3 * row + 3)])),
   ),
@@ -172,16 +173,16 @@ describe('chart as pixels', () => {
 
   it('refuses a page that cannot be square or has other channels', async () => {
     expect(dataMatrix('WRN-0001-1').dark).toHaveLength(dataMatrix('WRN-0001-1').size ** 2);
-    await expect(chartRaster({ ...pages[0], space: 'cmyk' }, 'png')).rejects.toThrow(RangeError);
+    await expect(chartRaster({ ...pages[0], process: CMYK }, 'png')).rejects.toThrow(RangeError);
   });
 });
 
 describe('CMYK pages', () => {
-  const chart = makeRampChart({ steps: 16, totalInk: true });
-  const layout = layoutChart('cmyk', chart.device, 'a4', 2);
+  const chart = makeRampChart(CMYK, { steps: 16, totalInk: true });
+  const layout = layoutChart(CMYK, chart.device, 'a4', 2);
   const page: ChartPage = {
     ...pages[0],
-    space: 'cmyk',
+    process: CMYK,
     strips: layout.pages[0].map((rows) => gatherRows(chart.device, rows, 4)),
   };
 
@@ -231,5 +232,5 @@ describe('CMYK pages', () => {
   });
 
   it('are not offered as PNG', async () =>
-    await expect(chartRaster(page, 'png')).rejects.toThrow('png of cmyk charts'));
+    await expect(chartRaster(page, 'png')).rejects.toThrow('png of CMYK charts'));
 });

@@ -1,12 +1,13 @@
+import { channelCount } from '@melto/core/device/process';
+import type { Process } from '@melto/core/device/process';
 import { PAPER_MM, patchRectangle, STRIP_READER_NEEDS } from '@melto/core/charts/pageGeometry';
 import type { InstrumentNeeds, PaperName, RectangleMm } from '@melto/core/charts/pageGeometry';
-import type { DeviceSpace } from '@melto/core/device/deviceSpace';
 import { dataMatrix } from './dataMatrix.ts';
 
 /** One page of a chart with everything that stands on it. */
 export interface ChartPage {
   readonly paper: PaperName;
-  readonly space: DeviceSpace;
+  readonly process: Process;
   /** What the layout was made for; a profiling chart for the strip reader where absent. */
   readonly needs?: InstrumentNeeds;
   /** For each strip its patches' device values, row-major × channel. */
@@ -48,7 +49,7 @@ const CUT_BELOW_MM = 5;
 export function drawChartPage(page: ChartPage): PageDrawing {
   const { width, height: whole } = PAPER_MM[page.paper];
   const needs = page.needs ?? STRIP_READER_NEEDS;
-  const channels = page.space === 'rgb' ? 3 : page.space === 'cmyk' ? 4 : 6;
+  const channels = channelCount(page.process);
   const patches = page.strips.flatMap((strip, index) =>
     Array.from({ length: strip.length / channels }, (_, place) => ({
       rectangle: patchRectangle(index, place, needs),

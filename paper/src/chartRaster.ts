@@ -1,3 +1,4 @@
+import { channelCount, CMYK, RGB, sameProcess } from '@melto/core/device/process';
 import sharp from 'sharp';
 import { cmykTiff } from './cmykTiff.ts';
 import { drawChartPage } from './chartPage.ts';
@@ -9,15 +10,17 @@ const PIXELS_PER_MM = RASTER_DPI / 25.4;
 
 /** A page as 8-bit pixels with exact device values in the patches, as TIFF (LZW) or PNG, without any profile. */
 export async function chartRaster(page: ChartPage, format: 'tiff' | 'png'): Promise<Buffer> {
-  if (page.space === 'cmykog' || (page.space === 'cmyk' && format === 'png'))
-    throw new RangeError(`${format} of ${page.space} charts`);
+  const cmyk = sameProcess(page.process, CMYK);
+  if (!cmyk && !sameProcess(page.process, RGB))
+    throw new RangeError(`${format} of ${page.process.name} charts`);
+  if (cmyk && format === 'png') throw new RangeError('png of CMYK charts');
   const drawing = drawChartPage(page);
   const width = Math.round(drawing.width * PIXELS_PER_MM);
   const height = Math.round(drawing.height * PIXELS_PER_MM);
   const rgb = await wordsAndMarks(drawing, width, height);
   // Words and marks are black ink alone.
-  const channels = page.space === 'cmyk' ? 4 : 3;
-  const pixels = channels === 4 ? blackInk(rgb) : rgb;
+  const channels = channelCount(page.process);
+  const pixels = cmyk ? blackInk(rgb) : rgb;
   for (const { rectangle, device } of drawing.patches) {
     const x0 = Math.round(rectangle.x * PIXELS_PER_MM);
     const x1 = Math.round((rectangle.x + rectangle.width) * PIXELS_PER_MM);
@@ -27,7 +30,7 @@ export async function chartRaster(page: ChartPage, format: 'tiff' | 'png'): Prom
     for (let y = y0; y < y1; y++)
       for (let x = x0; x < x1; x++) pixels.set(levels, (y * width + x) * channels);
   }
-  if (channels === 4) return cmykTiff(pixels, width, height, RASTER_DPI);
+  if (cmyk) return cmykTiff(pixels, width, height, RASTER_DPI);
   const image = sharp(pixels, { raw: { width, height, channels: 3 } }).withDensity(RASTER_DPI);
   if (format === 'png') return image.png({ compressionLevel: 9 }).toBuffer();
   const perMm = PIXELS_PER_MM;

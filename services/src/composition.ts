@@ -1,60 +1,61 @@
-import { CATALOGUE } from '@melto/simulator/catalogue';
-import {
-  createSheetReader,
-  createSpotReader,
-  createStripReader,
-} from '@melto/simulator/instruments/stripReader';
-import { simulatedPrintPath } from '@melto/simulator/simulatedPrintPath';
+import { drawPdf } from '@melto/paper/report/drawPdf';
 import { openDatabase } from '@melto/store/database';
 import { insertDevice, insertInstrument, insertStock } from '@melto/store/devices';
 import { registerPublishedAims } from './conformity/aimSets.ts';
-import { drawPdf } from '@melto/paper/report/drawPdf';
-import type { Services } from './kernel/context.ts';
-import { seedSource } from './kernel/seedSource.ts';
 import { registerShippedTolerances } from './conformity/toleranceSets.ts';
+import type { Context, Drivers } from './kernel/context.ts';
+import { KeptCache } from './kernel/keptCache.ts';
+import { Problem } from './kernel/problem.ts';
+import { seedSource } from './kernel/seedSource.ts';
+import { SIMULATED_DRIVERS } from './simulated/simulatedDrivers.ts';
 
-/** The instruments of the house, the hand-held strip reader first. */
-const INSTRUMENTS = [
-  createStripReader('strip-reader-2', 'Strip reader 2'),
-  createSpotReader('spot-reader-1', 'Spot reader 1'),
-  createSheetReader('sheet-reader-1', 'Sheet reader 1'),
-];
+/** A house whose simulator is left out: what would stand in its place says so. */
+const NO_DRIVERS: Drivers = {
+  printPath: {
+    print: () => {
+      throw new Problem('not-ready', 'No driver of this device is installed.', 'Print its pages by hand.');
+    },
+  },
+  instruments: new Map(),
+  catalogue: [],
+  circumstances: async () => [],
+};
 
-/** Puts the application together over the database of `url`; the only place that knows the simulator. */
+/** Puts the application together over the database of `url`; the only place that chooses the drivers. */
 export function composeServices(
   url: string,
-  given: Partial<Pick<Services, 'now' | 'seed' | 'drawPdf'>> = {},
-): Services {
+  given: Partial<Pick<Context, 'now' | 'seed' | 'drawPdf'>> & { readonly simulated?: boolean } = {},
+): Context {
+  const { simulated = true, ...own } = given;
   return {
     database: openDatabase(url),
-    printPath: simulatedPrintPath,
-    instruments: new Map(INSTRUMENTS.map((instrument) => [instrument.id, instrument])),
-    catalogue: CATALOGUE,
+    cache: new KeptCache(),
+    ...(simulated ? SIMULATED_DRIVERS : NO_DRIVERS),
     now: Date.now,
     seed: seedSource(undefined, 'house'),
     drawPdf,
-    ...given,
+    ...own,
   };
 }
 
 /**
  * Makes the devices, stocks and instruments of the drivers, the shipped tolerance sets and the published aims known to
- * the database. @param characterisations CGATS text of published conditions that are on this machine, by key.
+ * the house. @param characterisations CGATS text of published conditions that are on this machine, by key.
  */
 export async function registerDrivers(
-  services: Services,
+  context: Context,
   characterisations?: ReadonlyMap<string, string>,
 ): Promise<void> {
-  const { database, now } = services;
-  for (const device of services.catalogue) {
-    const { name, code, kind, space, id } = device;
-    await insertDevice(database, { name, code, kind, space, driver: id }, now());
+  const { database, now } = context;
+  for (const device of context.catalogue) {
+    const { name, code, kind, process, id } = device;
+    await insertDevice(database, { name, code, kind, process, driver: id }, now());
     for (const stock of device.stocks) {
       const { name: stockName, finish, restMinutes } = stock;
       await insertStock(database, { name: stockName, finish, restMinutes, driver: stock.id }, now());
     }
   }
-  for (const { name, id } of INSTRUMENTS) await insertInstrument(database, name, id);
-  await registerShippedTolerances(services);
-  await registerPublishedAims(services, characterisations);
+  for (const { name, id } of context.instruments.values()) await insertInstrument(database, name, id);
+  await registerShippedTolerances(context);
+  await registerPublishedAims(context, characterisations);
 }

@@ -15,7 +15,7 @@ import { checkReport, publicReport, shareReport, unshareReport } from '../src/co
 import { judgeReading } from '../src/conformity/checks.ts';
 import type { CheckChoice, JudgedBy } from '../src/conformity/checkChoice.ts';
 import { conditionView } from '../src/overview/conditionView.ts';
-import { readingFile } from '../src/reading/readings.ts';
+import { readingFile } from '../src/reading/readingView.ts';
 import { seenCheck } from '../src/conformity/seenCheck.ts';
 import { letChange, putRight } from '../src/simulated/simulatedChanges.ts';
 import { heronOn, readWedge } from '../src/testing/heron.ts';
@@ -28,7 +28,8 @@ import {
   toleranceSets,
   toleranceSetVersions,
 } from '../src/conformity/toleranceSets.ts';
-import { resultView } from '../src/ledger/versions.ts';
+import { AIM_CHECK } from '../src/ledger/kinds/aimCheckKind.ts';
+import { storedResult } from '../src/ledger/storedResult.ts';
 import type { WedgeInput } from '../src/conformity/wedges.ts';
 
 let services: TestServices;
@@ -46,7 +47,7 @@ const wedge = (
   mode?: 'M0' | 'M1',
 ): ReturnType<typeof readWedge> => readWedge(services, gloss, kind, judgedBy, mode);
 const detailOf = async (id: number | null): Promise<CheckDetail> =>
-  (await resultView<unknown, CheckDetail>(services, id ?? 0, 'conformity')).detail;
+  (await storedResult(services, id ?? 0, AIM_CHECK)).detail;
 const shipped = async (family: string): Promise<number> => {
   const found = (await toleranceSets(services)).find(({ set }) => set.id === family);
   if (found === undefined) throw new Error(family);

@@ -1,3 +1,9 @@
+import { unitOfWork } from '../src/kernel/context.ts';
+import { BALANCE } from '../src/ledger/kinds/balanceKind.ts';
+import { CURVES } from '../src/ledger/kinds/curvesKind.ts';
+import { LIMITS } from '../src/ledger/kinds/limitsKind.ts';
+import { PROFILE } from '../src/ledger/kinds/profileKind.ts';
+import { storedResult } from '../src/ledger/storedResult.ts';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { Fault } from '@melto/core/faults/fault';
 import { patchSetToCgats } from '@melto/core/cgats/patchSetToCgats';
@@ -5,31 +11,34 @@ import { writeCgats } from '@melto/core/cgats/writeCgats';
 import { findResult, listHeads, listStaleHeads } from '@melto/store/results';
 import { latestReached } from '@melto/store/reached';
 import { makeBalance } from '../src/calibration/balance.ts';
-import type { BalanceSummary } from '../src/calibration/balance.ts';
+
 import { borrowCalibration, lendersFor } from '../src/calibration/borrowing.ts';
-import { chartsOf, createChart } from '../src/charts/charts.ts';
-import { advanceClock } from '../src/kernel/clock.ts';
-import { conditionChoices, createCondition, DEFAULT_POINTS } from '../src/ledger/conditions.ts';
+import { chartsOf } from '../src/charts/chart.ts';
+import { createChart } from '../src/profile/profilingChart.ts';
+import { advanceClock } from '../src/simulated/advanceClock.ts';
+import { conditionChoices, createCondition, DEFAULT_POINTS } from '../src/house/newCondition.ts';
 import { conditionView } from '../src/overview/conditionView.ts';
 import { exportCurves } from '../src/calibration/curveExport.ts';
 import { importCurves, makeCurves } from '../src/calibration/curves.ts';
-import type { CurvesDetail, CurvesSummary } from '../src/calibration/curves.ts';
+
 import { correctEvenness } from '../src/calibration/evenness.ts';
 import { floor } from '../src/overview/floor.ts';
 import { importReading } from '../src/reading/importReading.ts';
 import { dmaxHistory, editLimits, proposeLimits } from '../src/calibration/limits.ts';
-import type { LimitsSummary } from '../src/calibration/limits.ts';
+
 import { createPressChart } from '../src/calibration/pressCharts.ts';
 import type { NewPressChart } from '../src/calibration/pressCharts.ts';
-import { printChart } from '../src/charts/printing.ts';
-import type { PrintInput } from '../src/charts/printing.ts';
+import { printChart } from '../src/charts/printChart.ts';
+import type { PrintInput } from '../src/charts/printChart.ts';
 import { buildProfile } from '../src/profile/buildProfile.ts';
 import { makeChart, requestRefinement } from '../src/profile/chartJobs.ts';
 import { colourList } from '../src/profile/colourLists.ts';
-import { requestProfile } from '../src/profile/profiles.ts';
-import { putInForce, resultView, versionsOf } from '../src/ledger/versions.ts';
-import type { ProfileDetail, ProfileSummary } from '../src/profile/profiles.ts';
-import { loadReading, readingsOf, readingView, withdrawReading } from '../src/reading/readings.ts';
+import { requestProfile } from '../src/profile/requestProfile.ts';
+import { putInForce, versionsOf } from '../src/ledger/versions.ts';
+
+import { loadReading } from '../src/reading/loadReading.ts';
+import { readingsOf, readingView } from '../src/reading/readingView.ts';
+import { withdrawReading } from '../src/watch/withdrawReading.ts';
 import { named } from '../src/testing/named.ts';
 import { readSheets } from '../src/testing/readSheets.ts';
 import { refusal } from '../src/testing/refusal.ts';
@@ -111,7 +120,7 @@ describe('a press to a known state', () => {
     ramps = await printAndRead(gloss, {});
     expect(await faultsOf(ramps)).toEqual([]);
     const { id } = await proposeLimits(services, gloss, ramps);
-    const { summary } = await resultView<LimitsSummary, unknown>(services, id, 'limits');
+    const { summary } = await storedResult(services, id, LIMITS);
     expect(summary.limits.every((limit) => limit > 0.75 && limit <= 1)).toBe(true);
     expect(summary.total).toBeGreaterThan(2);
     const edited = await editLimits(services, gloss, { limits: [1, 1, 1, 1], total: 3 });
@@ -131,7 +140,7 @@ describe('a press to a known state', () => {
     const reached = await latestReached(services.database, curves, gloss);
     expect(JSON.parse(reached?.summary ?? '{}').mean).toBeLessThan(0.015);
     const next = await makeCurves(services, gloss, { readingId: second, measure: 'sctv' });
-    const { summary } = await resultView<CurvesSummary, CurvesDetail>(services, next.id, 'curves');
+    const { summary } = await storedResult(services, next.id, CURVES);
     expect(summary.round).toBe(2);
     expect(summary.total?.device).toBe(3);
     expect(summary.total?.input).toBeGreaterThan(3);
@@ -145,14 +154,14 @@ describe('a press to a known state', () => {
     ).toContain('curves-on');
     const missing = await printAndRead(gloss, { steps: 11 }, { curves: 'in force', frontEnd: 'no curves' });
     expect(await faultsOf(missing)).toEqual(['curves-missing']);
-    const [row] = await readingsOf(services, gloss);
+    const [row] = (await readingsOf(services, gloss)).rows;
     await withdrawReading(services, row.id, true);
   });
 
   it('balances its greys, and the fresh sheet conforms', async () => {
     const first = await printAndRead(gloss, { kind: 'near-neutral' }, { curves: 'in force' });
     const { id } = await makeBalance(services, gloss, first);
-    const { summary } = await resultView<BalanceSummary, unknown>(services, id, 'balance');
+    const { summary } = await storedResult(services, id, BALANCE);
     expect(summary).toMatchObject({ round: 1, extrapolated: false });
     await printAndRead(gloss, { kind: 'near-neutral' }, { curves: 'in force' });
     const reached = await latestReached(services.database, id, gloss);
@@ -175,8 +184,8 @@ describe('a press to a known state', () => {
       separation: { black: 'heavy', totalInk: 2.9 },
     } as const;
     const store = await buildProfile(services, { conditionId: gloss, choices }, () => {});
-    const id = await services.database.transaction((sql) => store(sql));
-    const { detail, summary } = await resultView<ProfileSummary, ProfileDetail>(services, id, 'profile');
+    const id = await unitOfWork(services, store);
+    const { detail, summary } = await storedResult(services, id, PROFILE);
     expect(summary.mean).toBeLessThan(1.2);
     expect(detail.inks?.totalInk).toBeLessThanOrEqual(2.901);
     expect(detail.inks?.reversals).toBe(0);
@@ -191,7 +200,7 @@ describe('a press to a known state', () => {
   });
 
   it('refines the profile with a colour list and one more sheet', async () => {
-    const [base] = (await readingsOf(services, gloss)).filter(({ purpose }) => purpose === 'profile');
+    const [base] = (await readingsOf(services, gloss)).rows.filter(({ purpose }) => purpose === 'profile');
     const { colours } = colourList('name,L,a,b\nSeed red,50,50,26\npaper,60,-20,20\n');
     const request = {
       paper: 'a4',
@@ -207,8 +216,8 @@ describe('a press to a known state', () => {
         .title,
     ).toBe('Nothing is to be added.');
     const store = await makeChart(services, { conditionId: gloss, refinement: request }, () => {});
-    await services.database.transaction((sql) => store(sql));
-    const [chart] = await chartsOf(services, gloss);
+    await unitOfWork(services, store);
+    const [chart] = (await chartsOf(services, gloss)).rows;
     expect(chart.title).toMatch(/^refinement/);
     const printed = await printChart(services, chart.id, { ticks: TICKS, curves: 'in force' });
     await advanceClock(services, 3 * HOURS);
@@ -230,8 +239,8 @@ describe('a press to a known state', () => {
       (await refusal(requestProfile(services, gloss, { ...choices, addedReadingIds: [ramps] }))).title,
     ).toBe('Only readings of profiling charts can be added.');
     const build = await buildProfile(services, { conditionId: gloss, choices }, () => {});
-    const id = await services.database.transaction((sql) => build(sql));
-    const { detail } = await resultView<ProfileSummary, ProfileDetail>(services, id, 'profile');
+    const id = await unitOfWork(services, build);
+    const { detail } = await storedResult(services, id, PROFILE);
     // A colour that bears the name of a kind of patch gets another one.
     expect(detail.refinement?.wanted.map(({ name }) => name)).toEqual(['Seed red', 'paper (2)']);
     for (const { after, before } of detail.refinement?.wanted ?? []) {
@@ -299,7 +308,7 @@ describe('a press to a known state', () => {
     expect((await exportCurves(services, head.id, 'link', 256, [])).content.length).toBeGreaterThan(4000);
     expect((await refusal(exportCurves(services, head.id, 'link', 256, ['C']))).field).toBe('channels');
     const { id } = await importCurves(services, gloss, 'own.csv', text);
-    const { summary } = await resultView<CurvesSummary, CurvesDetail>(services, id, 'curves');
+    const { summary } = await storedResult(services, id, CURVES);
     expect(summary.imported).toBe('own.csv');
     expect((await refusal(importCurves(services, gloss, 'x.csv', 'input,Q\n0,0\n100,90'))).title).toContain(
       'no curve of C, M, Y or K',
@@ -338,7 +347,7 @@ describe('a press to a known state', () => {
   });
 
   it('refuses what does not fit, in words', async () => {
-    const near = (await readingsOf(services, gloss)).find(({ purpose }) => purpose === 'near-neutral');
+    const near = (await readingsOf(services, gloss)).rows.find(({ purpose }) => purpose === 'near-neutral');
     expect(
       (await refusal(makeCurves(services, gloss, { readingId: near?.id ?? 0, measure: 'sctv' }))).title,
     ).toContain('another chart');
@@ -348,7 +357,7 @@ describe('a press to a known state', () => {
     expect((await refusal(makeCurves(services, gloss, { readingId: ramps, measure: 'tvi' }))).field).toBe(
       'tvi',
     );
-    const through = (await readingsOf(services, gloss)).find(
+    const through = (await readingsOf(services, gloss)).rows.find(
       ({ purpose, curvesResultId, withdrawnMs }) =>
         purpose === 'ramps' && curvesResultId !== null && withdrawnMs === null,
     );

@@ -1,22 +1,31 @@
+import { PROFILE } from '../src/ledger/kinds/profileKind.ts';
+import { storedResult } from '../src/ledger/storedResult.ts';
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest';
 import { patchSetToCgats } from '@melto/core/cgats/patchSetToCgats';
 import type { PatchSet } from '@melto/core/cgats/patchSet';
 import { writeCgats } from '@melto/core/cgats/writeCgats';
-import { chartReference, createChart, loadChart } from '../src/charts/charts.ts';
-import type { LoadedChart } from '../src/charts/charts.ts';
-import { advanceClock } from '../src/kernel/clock.ts';
-import { conditionChoices, conditionOf, createCondition, DEFAULT_POINTS } from '../src/ledger/conditions.ts';
+import { chartReference, loadChart } from '../src/charts/chart.ts';
+import { createChart } from '../src/profile/profilingChart.ts';
+import type { LoadedChart } from '../src/charts/chart.ts';
+import { advanceClock } from '../src/simulated/advanceClock.ts';
+import { conditionChoices, createCondition, DEFAULT_POINTS } from '../src/house/newCondition.ts';
+import { conditionOf } from '../src/ledger/conditions.ts';
 import { conditionView } from '../src/overview/conditionView.ts';
 import { calibrateTile, deskState } from '../src/reading/desk.ts';
 import { importReading } from '../src/reading/importReading.ts';
-import { cancelJob, requestSampleHouse } from '../src/kernel/jobs.ts';
-import { readStrip } from '../src/reading/passes.ts';
-import { chartFile, discardSheet, printChart, printFile } from '../src/charts/printing.ts';
+import { cancelJob } from '../src/kernel/jobs.ts';
+import { requestSampleHouse } from '../src/simulated/sampleHouse.ts';
+import { readStrip } from '../src/reading/readStrip.ts';
+import { chartFile, printFile } from '../src/charts/chartPages.ts';
+import { discardSheet } from '../src/charts/rack.ts';
+import { printChart } from '../src/charts/printChart.ts';
 import { Problem, PROBLEM_STATUS } from '../src/kernel/problem.ts';
 import type { ProblemType } from '../src/kernel/problem.ts';
-import { profileInForce, requestProfile } from '../src/profile/profiles.ts';
-import { putInForce, resultFile, resultView } from '../src/ledger/versions.ts';
-import { loadReading, readingFile, readingView } from '../src/reading/readings.ts';
+import { profileInForce } from '../src/ledger/inForce.ts';
+import { requestProfile } from '../src/profile/requestProfile.ts';
+import { putInForce, resultFile } from '../src/ledger/versions.ts';
+import { loadReading } from '../src/reading/loadReading.ts';
+import { readingFile, readingView } from '../src/reading/readingView.ts';
 import { openTestServices } from '../src/testing/testServices.ts';
 import { named } from '../src/testing/named.ts';
 import type { TestServices } from '../src/testing/testServices.ts';
@@ -86,7 +95,7 @@ describe('what does not exist is not found', () => {
     ['file of a sheet', () => printFile(services, 'WRN-9999-1', 'pdf')],
     ['sheet for a file', () => importReading(services, 'WRN-9999-1', file())],
     ['reading', () => loadReading(services, 999)],
-    ['result', () => resultView(services, 999, 'profile')],
+    ['result', () => storedResult(services, 999, PROFILE)],
     ['file of a result', () => resultFile(services, 999, 'profile')],
     ['result to put in force', () => putInForce(services, 999)],
     ['job', () => cancelJob(services, 999)],

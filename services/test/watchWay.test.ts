@@ -1,16 +1,16 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { findWatchState, listWatchChecks } from '@melto/store/watches';
-import { advanceClock } from '../src/kernel/clock.ts';
+import { advanceClock } from '../src/simulated/advanceClock.ts';
 import { conditionView } from '../src/overview/conditionView.ts';
 import { floor } from '../src/overview/floor.ts';
-import { withdrawReading } from '../src/reading/readings.ts';
+import { withdrawReading } from '../src/watch/withdrawReading.ts';
 import { letChange } from '../src/simulated/simulatedChanges.ts';
 import { DAY, heronOn, readWedge } from '../src/testing/heron.ts';
 import { refusal } from '../src/testing/refusal.ts';
 import { openTestServices } from '../src/testing/testServices.ts';
 import type { TestServices } from '../src/testing/testServices.ts';
 import { addWatchCheck, startWatch } from '../src/watch/watch.ts';
-import { standingOf } from '../src/overview/watchStanding.ts';
+import { standingOf } from '../src/overview/standing.ts';
 import { watchView } from '../src/watch/watchView.ts';
 
 let services: TestServices;

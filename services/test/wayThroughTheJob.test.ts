@@ -1,31 +1,41 @@
+import { judgeNow } from '../src/judging/judge.ts';
+import { unitOfWork } from '../src/kernel/context.ts';
+import { PROFILE } from '../src/ledger/kinds/profileKind.ts';
+import { SHORT_CHECK } from '../src/ledger/kinds/shortCheckKind.ts';
+import { storedResult } from '../src/ledger/storedResult.ts';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { patchSetToCgats } from '@melto/core/cgats/patchSetToCgats';
 import { writeCgats } from '@melto/core/cgats/writeCgats';
 import { claimJob, finishJob, heartbeat } from '@melto/store/jobs';
-import { chartsOf, createChart, loadChart } from '../src/charts/charts.ts';
-import { advanceClock, domainNow } from '../src/kernel/clock.ts';
-import { conditionChoices, createCondition, DEFAULT_POINTS } from '../src/ledger/conditions.ts';
+import { chartsOf, loadChart } from '../src/charts/chart.ts';
+import { createChart } from '../src/profile/profilingChart.ts';
+import { advanceClock } from '../src/simulated/advanceClock.ts';
+import { domainNow } from '../src/kernel/clock.ts';
+import { conditionChoices, createCondition, DEFAULT_POINTS } from '../src/house/newCondition.ts';
 import { calibrateTile, deskState, markStrip } from '../src/reading/desk.ts';
-import { readStrip } from '../src/reading/passes.ts';
+import { readStrip } from '../src/reading/readStrip.ts';
 import { floor } from '../src/overview/floor.ts';
 import { importReading } from '../src/reading/importReading.ts';
 import { cancelJob, recentJobs } from '../src/kernel/jobs.ts';
-import { discardSheet, printChart, rack } from '../src/charts/printing.ts';
+import { discardSheet, rack } from '../src/charts/rack.ts';
+import { printChart } from '../src/charts/printChart.ts';
 import { Problem } from '../src/kernel/problem.ts';
 import { buildProfile } from '../src/profile/buildProfile.ts';
-import { requestProfile } from '../src/profile/profiles.ts';
-import { putInForce, resultFile, resultView, versionsOf } from '../src/ledger/versions.ts';
-import type { ProfileSummary } from '../src/profile/profiles.ts';
-import { loadReading, readingsOf, readingView, withdrawReading } from '../src/reading/readings.ts';
+import { requestProfile } from '../src/profile/requestProfile.ts';
+import { putInForce, resultFile, versionsOf } from '../src/ledger/versions.ts';
+
+import { loadReading } from '../src/reading/loadReading.ts';
+import { readingsOf, readingView } from '../src/reading/readingView.ts';
+import { withdrawReading } from '../src/watch/withdrawReading.ts';
 import { search } from '../src/overview/search.ts';
 import { printShortCheck } from '../src/conformity/shortChecks.ts';
-import type { CheckDetail, CheckSummary } from '../src/conformity/shortChecks.ts';
 import { checkReport } from '../src/conformity/checkReports.ts';
 import { named } from '../src/testing/named.ts';
 import { openTestServices } from '../src/testing/testServices.ts';
 import type { TestServices } from '../src/testing/testServices.ts';
 
 const TICKS = DEFAULT_POINTS.filter(({ tickAtPrint }) => tickAtPrint).map(({ label }) => label);
+const LONG = { lane: 'long' } as const;
 const HOUR_MS = 3_600_000;
 
 let services: TestServices;
@@ -52,6 +62,7 @@ async function readAll(code: string): Promise<void> {
     if (measured !== null) continue;
     const answer = await readStrip(services, code, { attempt: `${code}/${strip}`, strip, mode: 'M1' });
     expect(answer.ok).toBe(true);
+    if (answer.ok && answer.complete) await judgeNow(services, answer.readingId);
   }
 }
 
@@ -161,7 +172,7 @@ describe('from a blank stock to a proven profile', () => {
     const state = await deskState(services, sheets[0]);
     expect(state.strips.every(({ measured }) => measured !== null)).toBe(true);
     expect(state.faults).toEqual([]);
-    const [reading] = await readingsOf(services, conditionId);
+    const [reading] = (await readingsOf(services, conditionId)).rows;
     expect(reading.finishedMs).not.toBeNull();
     const view = await readingView(services, reading.id);
     expect(view.patches).toHaveLength(300);
@@ -173,7 +184,7 @@ describe('from a blank stock to a proven profile', () => {
   });
 
   it('builds a profile as a job whose result needs the lease', async () => {
-    const [reading] = await readingsOf(services, conditionId);
+    const [reading] = (await readingsOf(services, conditionId)).rows;
     const choices = {
       readingId: reading.id,
       version: 4,
@@ -181,34 +192,35 @@ describe('from a blank stock to a proven profile', () => {
       namePattern: '{device}_{stock}_{date}',
     } as const;
     const { jobId } = await requestProfile(services, conditionId, choices);
-    const job = await claimJob(services.database, 'runner-1', services.time.ms, 1000);
+    const job = await claimJob(services.database, 'runner-1', services.time.ms, 1000, LONG);
     expect(job?.id).toBe(jobId);
     if (job === undefined) return;
-    expect(await claimJob(services.database, 'runner-2', services.time.ms, 1000)).toBeUndefined();
-    expect(await heartbeat(services.database, job, 0.5, 'half', services.time.ms + 1000)).toBe(true);
+    expect(await claimJob(services.database, 'runner-2', services.time.ms, 1000, LONG)).toBeUndefined();
+    expect(await heartbeat(services.database, job, 0.5, 'half', services.time.ms + 1000)).toBe('kept');
     const words: string[] = [];
     const store = await buildProfile(services, { conditionId, choices }, (_, text) => words.push(text));
     expect(new Set(words).size).toBeGreaterThan(3);
     // Another runner takes over when the lease has run out; the first one can then store nothing.
-    const second = await claimJob(services.database, 'runner-2', services.time.ms + 2000, 1000);
+    const second = await claimJob(services.database, 'runner-2', services.time.ms + 2000, 1000, LONG);
     expect(second?.id).toBe(jobId);
-    expect(await heartbeat(services.database, job, 0.6, 'late', services.time.ms + 3000)).toBe(false);
+    expect(await heartbeat(services.database, job, 0.6, 'late', services.time.ms + 3000)).toBe('lost');
     await expect(
-      services.database.transaction(async (sql) => {
-        await store(sql);
-        if (!(await finishJob(sql, job, { state: 'done' }, 0))) throw new Error('the lease was lost');
+      unitOfWork(services, async (inner) => {
+        await store(inner);
+        if (!(await finishJob(inner.database, job, { state: 'done' }, 0)))
+          throw new Error('the lease was lost');
       }),
     ).rejects.toThrow('lease');
     expect(await versionsOf(services, conditionId, 'profile')).toEqual([]);
-    profileId = await services.database.transaction(async (sql) => {
-      const id = await store(sql);
+    profileId = await unitOfWork(services, async (inner) => {
+      const id = await store(inner);
       expect(
         second !== undefined &&
-          (await finishJob(sql, second, { state: 'done', resultId: id }, services.time.ms)),
+          (await finishJob(inner.database, second, { state: 'done', resultId: id }, services.time.ms)),
       ).toBe(true);
       return id;
     });
-    const { summary } = await resultView<ProfileSummary, unknown>(services, profileId, 'profile');
+    const { summary } = await storedResult(services, profileId, PROFILE);
     expect(summary.name).toBe('Wren_QuayProof200_2026-03-14');
     expect(summary.mean).toBeLessThan(0.9);
     expect((await resultFile(services, profileId, 'profile')).content.length).toBe(summary.bytes);
@@ -219,16 +231,12 @@ describe('from a blank stock to a proven profile', () => {
     const printed = await printShortCheck(services, conditionId, profileId, { ticks: TICKS, paper: 'a4' });
     await advanceClock(services, 2 * HOUR_MS);
     await calibrateTile(services);
-    const chart = await loadChart(services, (await chartsOf(services, conditionId))[0].id);
+    const chart = await loadChart(services, (await chartsOf(services, conditionId)).rows[0].id);
     expect(chart.layout.pages).toHaveLength(1);
     expect(chart.layout.pages[0]).toHaveLength(1);
     await readAll(printed.sheets[0]);
     const [version] = await versionsOf(services, conditionId, 'conformity');
-    const { summary, detail } = await resultView<CheckSummary, CheckDetail>(
-      services,
-      version.id,
-      'conformity',
-    );
+    const { summary, detail } = await storedResult(services, version.id, SHORT_CHECK);
     expect(version.verdict).toBe('conforms');
     expect(summary.mean).toBeLessThan(1.5);
     expect(summary.repeats).toBeLessThan(1.2);
@@ -241,7 +249,9 @@ describe('from a blank stock to a proven profile', () => {
   });
 
   it('marks a profile stale when its reading is withdrawn, and current again', async () => {
-    const reading = (await readingsOf(services, conditionId)).find(({ purpose }) => purpose === 'profile');
+    const reading = (await readingsOf(services, conditionId)).rows.find(
+      ({ purpose }) => purpose === 'profile',
+    );
     await withdrawReading(services, reading?.id ?? 0, true);
     expect((await versionsOf(services, conditionId, 'profile'))[0].stale?.words).toBe(
       'Its reading was withdrawn.',
@@ -255,12 +265,12 @@ describe('from a blank stock to a proven profile', () => {
     await advanceClock(services, 1000);
     expect((await readStrip(services, sheets[0], { attempt: 'later', strip: 3, mode: 'M1' })).ok).toBe(true);
     expect((await versionsOf(services, conditionId, 'profile'))[0].stale?.words).toContain('read again');
-    const [reading] = (await readingsOf(services, conditionId)).filter(
+    const [reading] = (await readingsOf(services, conditionId)).rows.filter(
       ({ purpose }) => purpose === 'profile',
     );
     const choices = { readingId: reading.id, version: 2, tableSize: 'small', namePattern: 'again' } as const;
     const store = await buildProfile(services, { conditionId, choices }, () => {});
-    await services.database.transaction((sql) => store(sql));
+    await unitOfWork(services, store);
     const [first, second] = await versionsOf(services, conditionId, 'profile');
     expect([first.inForce, second.inForce, second.stale]).toEqual([false, true, null]);
     // The check was made of the earlier version.
@@ -273,7 +283,9 @@ describe('from a blank stock to a proven profile', () => {
   it('takes a file in place of reading, with all its values, and names what does not fit', async () => {
     const { id } = await createChart(services, conditionId, { patches: 100, paper: 'letter' });
     const { sheets: codes } = await printChart(services, id, { ticks: TICKS });
-    const [first] = (await readingsOf(services, conditionId)).filter(({ purpose }) => purpose === 'profile');
+    const [first] = (await readingsOf(services, conditionId)).rows.filter(
+      ({ purpose }) => purpose === 'profile',
+    );
     const loaded = await loadReading(services, first.id);
     expect(
       (await refusal(importReading(services, codes[0], writeCgats(patchSetToCgats(loaded.set))))).title,
@@ -317,7 +329,7 @@ describe('from a blank stock to a proven profile', () => {
   });
 
   it('throws a sheet away and takes it back, cancels a job, puts a version in force, finds things', async () => {
-    const [chart] = await chartsOf(services, conditionId);
+    const [chart] = (await chartsOf(services, conditionId)).rows;
     const profile = (await versionsOf(services, conditionId, 'profile'))[0];
     await putInForce(services, profile.id);
     const { sheets: codes } = await printChart(
@@ -329,7 +341,7 @@ describe('from a blank stock to a proven profile', () => {
     expect((await rack(services)).slips.map(({ code }) => code)).not.toContain(codes[0]);
     await discardSheet(services, codes[0], true);
     expect((await rack(services)).slips.map(({ code }) => code)).toContain(codes[0]);
-    const reading = (await readingsOf(services, conditionId)).find(
+    const reading = (await readingsOf(services, conditionId)).rows.find(
       ({ purpose, finishedMs }) => purpose === 'profile' && finishedMs !== null,
     );
     const { jobId } = await requestProfile(services, conditionId, {
@@ -340,7 +352,7 @@ describe('from a blank stock to a proven profile', () => {
     });
     await cancelJob(services, jobId);
     expect((await recentJobs(services)).find(({ id }) => id === jobId)?.state).toBe('cancelled');
-    expect(await claimJob(services.database, 'r', services.time.ms, 1000)).toBeUndefined();
+    expect(await claimJob(services.database, 'r', services.time.ms, 1000, LONG)).toBeUndefined();
     expect((await search(services, 'quay fine')).map(({ kind }) => kind)).toContain('condition');
     expect((await search(services, 'WRN-0001')).map(({ kind }) => kind)).toEqual(
       expect.arrayContaining(['sheet', 'reading']),

@@ -1,4 +1,4 @@
-import type { DeviceSpace } from '@melto/core/device/deviceSpace';
+import type { Process } from '@melto/core/device/process';
 import { SIMULATED_STOCKS } from './data/stocks.ts';
 import { SIMULATED_DEVICES } from './devices.ts';
 
@@ -9,7 +9,7 @@ export interface CatalogueDevice {
   /** Three letters of its sheet codes. */
   readonly code: string;
   readonly kind: string;
-  readonly space: DeviceSpace;
+  readonly process: Process;
   readonly modes: readonly string[];
   readonly inkSet: string;
   readonly conversions: readonly string[];
@@ -25,12 +25,12 @@ export interface CatalogueStock {
 }
 
 export const CATALOGUE: readonly CatalogueDevice[] = SIMULATED_DEVICES.map(
-  ({ id, name, code, kind, space, modes, inkSet, conversions, stocks }) => ({
+  ({ id, name, code, kind, process, modes, inkSet, conversions, stocks }) => ({
     id,
     name,
     code,
     kind,
-    space,
+    process,
     modes,
     inkSet,
     conversions,

@@ -1,3 +1,4 @@
+import { RGB } from '@melto/core/device/process';
 import { describe, expect, it } from 'vitest';
 import { layoutChart } from '@melto/core/charts/layoutChart';
 import { makeRgbChart } from '@melto/core/charts/rgbChart';
@@ -17,7 +18,7 @@ import { convertForWren, WREN_CONVERSIONS } from './wrenConversions.ts';
 import { wrenTruthXyz } from './wrenTruth.ts';
 
 const { device } = makeRgbChart(100, 2);
-const layout = layoutChart('rgb', device, 'a4', 2);
+const layout = layoutChart(RGB, device, 'a4', 2);
 const base: SheetsToSimulate = {
   device: 'wren',
   stock: 'quay-proof-200',
@@ -116,7 +117,7 @@ describe('print path', () => {
     device: 'wren',
     stock: 'quay-proof-200',
     mode: 'fine',
-    space: 'rgb',
+    process: RGB,
     timeMs: 5,
     sheetIndex: 1,
     seed: 9,

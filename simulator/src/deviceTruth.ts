@@ -1,5 +1,5 @@
+import { channelCount } from '@melto/core/device/process';
 import type { MeasurementMode } from '@melto/core/device/instrument';
-import { channelCount } from '@melto/core/device/deviceSpace';
 import { tableIlluminant } from '@melto/core/spectral/illuminant';
 import { GRID_380_730_10 } from '@melto/core/spectral/spectralGrid';
 import { spectraToXyz } from '@melto/core/spectral/spectrumToXyz';
@@ -13,7 +13,7 @@ const BANDS = GRID_380_730_10.count;
 const WEIGHTS = createXyzWeights(GRID_380_730_10, tableIlluminant('D50'), '2deg');
 
 /** The part of a device that its truth depends on. */
-export type InkSource = Pick<SimulatedDevice, 'space' | 'printer' | 'inks'>;
+export type InkSource = Pick<SimulatedDevice, 'process' | 'printer' | 'inks'>;
 
 /** Noise-free spectra of the mean, settled sheet without curves: the ground truth of accuracy figures. */
 export function deviceTruthSpectra(
@@ -31,7 +31,7 @@ export function deviceTruthSpectra(
     side,
     MEAN_INK_STATE,
   );
-  const channels = channelCount(device.space);
+  const channels = channelCount(device.process);
   const count = values.length / channels;
   const out = new Float64Array(count * BANDS);
   for (let i = 0; i < count; i++) printer.print(device.inks(values, i * channels, mode), out, i * BANDS);

@@ -1,3 +1,4 @@
+import { CMYK } from '@melto/core/device/process';
 import { HERON, HERON_MODES } from './data/heron.ts';
 import { OSPREY, OSPREY_MODES } from './data/osprey.ts';
 import { WREN } from './data/wren.ts';
@@ -28,7 +29,7 @@ function press(
 ): SimulatedDevice {
   const whole: SimulatedDevice = {
     ...device,
-    space: 'cmyk',
+    process: CMYK,
     modes: Object.keys(modes),
     conversions: Object.keys(PRESS_CONVERSIONS),
     inks(values, at, mode) {

@@ -1,3 +1,4 @@
+import { CMYK } from '@melto/core/device/process';
 import { inkRamps } from '@melto/core/tone/inkRamps';
 import { linearise } from '@melto/core/tone/linearise';
 import { straightCurve } from '@melto/core/tone/toneCurve';
@@ -19,7 +20,7 @@ export function factoryCurves(device: SimulatedDevice, stock: SimulatedStockId, 
       for (let step = 0; step < STEPS; step++) values[(ink * STEPS + step) * 4 + ink] = step / (STEPS - 1);
     const xyz = deviceTruthXyz(device, stock, mode, values);
     curves = linearise({
-      ramps: inkRamps(values, xyz),
+      ramps: inkRamps(CMYK, values, xyz),
       paper: xyz.slice(0, 3),
       present: [0, 1, 2, 3].map(() => straightCurve()),
       limits: [1, 1, 1, 1],

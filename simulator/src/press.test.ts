@@ -1,3 +1,4 @@
+import { CMYK, sameProcess } from '@melto/core/device/process';
 import { describe, expect, it } from 'vitest';
 import { WHITE_D50_MEASURED } from '@melto/core/colour/whitePoints';
 import { xyzRowsToLab } from '@melto/core/colour/xyzToLab';
@@ -10,7 +11,7 @@ import { createStripReader } from './instruments/stripReader.ts';
 import { simulatedPrintPath } from './simulatedPrintPath.ts';
 import { spectrumOf } from './testing/spectrumOf.ts';
 
-const PRESSES = SIMULATED_DEVICES.filter(({ space }) => space === 'cmyk');
+const PRESSES = SIMULATED_DEVICES.filter(({ process }) => sameProcess(process, CMYK));
 
 describe.each(PRESSES.map((press) => [press.name, press] as const))('%s', (_, press) => {
   const [mode] = press.modes;
@@ -70,7 +71,7 @@ describe('front end', () => {
       device: 'heron',
       stock: 'lantern-gloss-150',
       mode: 'standard',
-      space: 'cmyk',
+      process: CMYK,
       timeMs: 0,
       sheetIndex: 1,
       seed: 5,

@@ -1,4 +1,4 @@
-import { channelCount } from '@melto/core/device/deviceSpace';
+import { channelCount } from '@melto/core/device/process';
 import type { MeasurementMode, StripPatches } from '@melto/core/device/instrument';
 import { GRID_380_730_10 } from '@melto/core/spectral/spectralGrid';
 import { applyToneCurves } from '@melto/core/tone/toneCurve';
@@ -22,7 +22,7 @@ export function printedSpectra(
 ): Float64Array {
   const device = simulatedDevice(state.device);
   const stock = changedStock(SIMULATED_STOCKS[state.stock as SimulatedStockId], state);
-  const channels = channelCount(device.space);
+  const channels = channelCount(device.process);
   const count = strip.device.length / channels;
   const values = throughFrontEnd(device, state, strip.device);
   const out = new Float64Array(count * BANDS);

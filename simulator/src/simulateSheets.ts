@@ -1,10 +1,10 @@
+import { channelCount } from '@melto/core/device/process';
 import type { ChartLayout } from '@melto/core/charts/layoutChart';
 import type { MeasurementMode, StripPatches } from '@melto/core/device/instrument';
 import { gatherRows } from '@melto/core/numerics/gatherRows';
 import { createRandom, seedFrom } from '@melto/core/numerics/random';
 import { GRID_380_730_10 } from '@melto/core/spectral/spectralGrid';
 import type { SpectralGrid } from '@melto/core/spectral/spectralGrid';
-import { channelCount } from '@melto/core/device/deviceSpace';
 import type { FrontEndFault } from '@melto/core/device/printPath';
 import { applyToneCurves } from '@melto/core/tone/toneCurve';
 import type { ToneCurves } from '@melto/core/tone/toneCurve';
@@ -49,7 +49,7 @@ export function simulateSheets(request: SheetsToSimulate): { grid: SpectralGrid;
   const bands = GRID_380_730_10.count;
   const { values, layout } = request;
   const device = simulatedDevice(request.device);
-  const channels = channelCount(device.space);
+  const channels = channelCount(device.process);
   if (request.noise === 'accuracy') {
     const spectra = deviceTruthSpectra(
       device,
@@ -71,7 +71,7 @@ export function simulateSheets(request: SheetsToSimulate): { grid: SpectralGrid;
       device: request.device,
       stock: request.stock,
       mode: request.printMode,
-      space: device.space,
+      process: device.process,
       timeMs: request.seed * HOUR_MS,
       sheetIndex: request.seed * 7 + pageIndex,
       seed: request.seed,

@@ -1,3 +1,4 @@
+import { CMYK } from '@melto/core/device/process';
 import { controlWedge } from '@melto/core/charts/controlWedge';
 import { layoutInOrder } from '@melto/core/charts/layoutCopies';
 import { placesAcross } from '@melto/core/charts/placesAcross';
@@ -42,7 +43,7 @@ export function simulateWatch(watch: WatchToSimulate): Float64Array[] {
       device: watch.device,
       stock: watch.stock,
       mode: watch.printMode,
-      space: 'cmyk',
+      process: CMYK,
       timeMs: printedMs,
       sheetIndex: 10 * (check + 1),
       seed: watch.seed,

@@ -1,4 +1,4 @@
-import type { DeviceSpace } from '@melto/core/device/deviceSpace';
+import type { Process } from '@melto/core/device/process';
 import type { ToneCurves } from '@melto/core/tone/toneCurve';
 import type { SimulatedStockId } from './data/stocks.ts';
 import type { InkPrinterData } from './inkPrinter.ts';
@@ -10,7 +10,7 @@ export interface SimulatedDevice {
   /** Three letters of its sheet codes. */
   readonly code: string;
   readonly kind: string;
-  readonly space: DeviceSpace;
+  readonly process: Process;
   readonly inkSet: string;
   readonly printer: InkPrinterData;
   readonly modes: readonly string[];

@@ -1,3 +1,4 @@
+import { RGB } from '@melto/core/device/process';
 import { createHash } from 'node:crypto';
 import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
@@ -34,7 +35,7 @@ function pass(changes: Partial<PassRequest> = {}): PassRequest {
     device: 'wren',
     stock: 'quay-proof-200',
     mode: 'fine',
-    space: 'rgb',
+    process: RGB,
     timeMs: 0,
     sheetIndex: 1,
     seed: 5,

@@ -1,3 +1,4 @@
+import { RGB } from '@melto/core/device/process';
 import type { MeasurementMode } from '@melto/core/device/instrument';
 import type { SimulatedStockId } from './data/stocks.ts';
 import { deviceTruthSpectra, deviceTruthXyz } from './deviceTruth.ts';
@@ -8,7 +9,7 @@ import type { WrenMode } from './rgbDriver.ts';
 
 /** Wren as far as its truth goes; its conversions are made from it. */
 export const WREN_INKS: InkSource = {
-  space: 'rgb',
+  process: RGB,
   printer: WREN_PRINTER,
   inks: (values, at, mode) => wrenInks([values[at], values[at + 1], values[at + 2]], mode as WrenMode),
 };

@@ -1,4 +1,5 @@
 import type { Sql } from './database.ts';
+import { nextVersion } from './nextVersion.ts';
 
 export type AimSetSource = 'published' | 'data' | 'profile' | 'reading' | 'by hand';
 
@@ -24,16 +25,17 @@ const COLUMNS = `a.id, a.family, a.version, a.name, a.origin, a.source, a.condit
 export function listAimSets(sql: Sql): Promise<AimSetRow[]> {
   return sql.rows(
     `SELECT ${COLUMNS} FROM aim_set a JOIN person p ON p.id = a.author_id
-     JOIN (SELECT family, MAX(version) AS version FROM aim_set GROUP BY family) latest
+     JOIN (SELECT family, MAX(version) AS version FROM aim_set WHERE house_id = ? GROUP BY family) latest
        ON latest.family = a.family AND latest.version = a.version
-     WHERE a.removed_ms IS NULL ORDER BY a.family NOT LIKE 'own-%', a.name LIMIT 500`,
+     WHERE a.house_id = ? AND a.removed_ms IS NULL ORDER BY a.family NOT LIKE 'own-%', a.name`,
+    [sql.house, sql.house],
   );
 }
 
 export function listAimSetVersions(sql: Sql, family: string): Promise<AimSetRow[]> {
   return sql.rows(
-    `SELECT ${COLUMNS} FROM aim_set a JOIN person p ON p.id = a.author_id WHERE a.family = ? ORDER BY a.version DESC LIMIT 200`,
-    [family],
+    `SELECT ${COLUMNS} FROM aim_set a JOIN person p ON p.id = a.author_id WHERE a.house_id = ? AND a.family = ? ORDER BY a.version DESC`,
+    [sql.house, family],
   );
 }
 
@@ -42,8 +44,8 @@ export async function findAimSet(
   id: number,
 ): Promise<(AimSetRow & { readonly reference: string | null }) | undefined> {
   const [row] = await sql.rows<AimSetRow & { reference: string | null }>(
-    `SELECT a.reference, ${COLUMNS} FROM aim_set a JOIN person p ON p.id = a.author_id WHERE a.id = ?`,
-    [id],
+    `SELECT a.reference, ${COLUMNS} FROM aim_set a JOIN person p ON p.id = a.author_id WHERE a.id = ? AND a.house_id = ?`,
+    [id, sql.house],
   );
   return row;
 }
@@ -60,22 +62,32 @@ export interface NewAimSetRow {
   readonly madeMs: number;
 }
 
-/** Stores the next version of its family. */
-export async function insertAimSet(sql: Sql, row: NewAimSetRow, author: number): Promise<number> {
+/** Families that are there, with whether their data are whole; own ones left out. */
+export function listPublishedFamilies(
+  sql: Sql,
+): Promise<{ readonly family: string; readonly source: AimSetSource }[]> {
+  return sql.rows("SELECT family, source FROM aim_set WHERE house_id = ? AND family NOT LIKE 'own-%'", [
+    sql.house,
+  ]);
+}
+
+/** Stores the next version of its family; of two at once the second waits and becomes the version after. */
+export async function insertAimSet(sql: Sql, row: NewAimSetRow): Promise<number> {
+  const version = await nextVersion(sql, 'aim_set', row.family);
   const { id } = await sql.change(
-    `INSERT INTO aim_set (family, version, name, origin, source, conditions, patches, reference, author_id, made_ms)
-     SELECT ?, COALESCE(MAX(version), 0) + 1, ?, ?, ?, ?, ?, ?, ?, ? FROM aim_set WHERE family = ?`,
+    'INSERT INTO aim_set (house_id, family, version, name, origin, source, conditions, patches, reference, author_id, made_ms) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)',
     [
+      sql.house,
       row.family,
+      version,
       row.name,
       row.origin,
       row.source,
       JSON.stringify(row.conditions),
       row.patches,
       row.reference,
-      author,
+      sql.person,
       row.madeMs,
-      row.family,
     ],
   );
   return id;
@@ -83,9 +95,9 @@ export async function insertAimSet(sql: Sql, row: NewAimSetRow, author: number):
 
 /** Marks all versions as removed, or takes that back. */
 export async function setAimSetRemoved(sql: Sql, family: string, removedMs: number | null): Promise<number> {
-  const { affected } = await sql.change('UPDATE aim_set SET removed_ms = ? WHERE family = ?', [
-    removedMs,
-    family,
-  ]);
+  const { affected } = await sql.change(
+    'UPDATE aim_set SET removed_ms = ? WHERE family = ? AND house_id = ?',
+    [removedMs, family, sql.house],
+  );
   return affected;
 }

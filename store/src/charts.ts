@@ -1,12 +1,19 @@
 import type { PaperName, ReaderKind } from '@melto/core/charts/pageGeometry';
 import type { Sql } from './database.ts';
+import { LAST_ID, pageOf } from './page.ts';
+import type { Page, PageAsked } from './page.ts';
 
 export type ChartPurpose = 'profile' | 'short-check' | 'ramps' | 'near-neutral' | 'evenness' | 'wedge';
+/** Which of a purpose's charts it is: the wedges, and what a profiling chart adds to. */
+export type ChartKind = 'proof' | 'near-neutral' | 'watch' | 'own' | 'first' | 'second' | 'refinement';
 
 export interface ChartRow {
   readonly id: number;
   readonly conditionId: number;
   readonly purpose: ChartPurpose;
+  readonly kind: ChartKind | null;
+  /** Name of the process whose values it asks for, which need not be the device's own. */
+  readonly processName: string;
   readonly title: string;
   readonly patches: number;
   readonly paper: PaperName;
@@ -19,12 +26,19 @@ export interface ChartRow {
 }
 
 const COLUMNS =
-  'id, condition_id AS conditionId, purpose, title, patches, paper, seed, reader, copies, made_ms AS madeMs';
+  'id, condition_id AS conditionId, purpose, kind, process AS processName, title, patches, paper, seed, reader, copies, made_ms AS madeMs';
 
-export function listCharts(sql: Sql, condition: number): Promise<ChartRow[]> {
-  return sql.rows(`SELECT ${COLUMNS} FROM chart WHERE condition_id = ? ORDER BY id DESC LIMIT 200`, [
-    condition,
-  ]);
+/** Charts of a condition, the newest first. */
+export async function listCharts(
+  sql: Sql,
+  condition: number,
+  { after = LAST_ID, limit }: PageAsked,
+): Promise<Page<ChartRow>> {
+  const rows = await sql.rows<ChartRow>(
+    `SELECT ${COLUMNS} FROM chart WHERE condition_id = ? AND house_id = ? AND id < ? ORDER BY id DESC LIMIT ?`,
+    [condition, sql.house, after, String(limit + 1)],
+  );
+  return pageOf(rows, limit, ({ id }) => id);
 }
 
 /** A chart with its reference file (CGATS text with layout). */
@@ -33,8 +47,8 @@ export async function findChart(
   id: number,
 ): Promise<(ChartRow & { readonly reference: string }) | undefined> {
   const [row] = await sql.rows<ChartRow & { reference: string }>(
-    `SELECT ${COLUMNS}, reference FROM chart WHERE id = ?`,
-    [id],
+    `SELECT ${COLUMNS}, reference FROM chart WHERE id = ? AND house_id = ?`,
+    [id, sql.house],
   );
   return row;
 }
@@ -42,13 +56,15 @@ export async function findChart(
 export async function insertChart(
   sql: Sql,
   chart: Omit<ChartRow, 'id'> & { readonly reference: string },
-  author: number,
 ): Promise<number> {
   const { id } = await sql.change(
-    'INSERT INTO chart (condition_id, purpose, title, patches, paper, seed, reader, copies, reference, author_id, made_ms) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)',
+    'INSERT INTO chart (house_id, condition_id, purpose, kind, process, title, patches, paper, seed, reader, copies, reference, author_id, made_ms) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)',
     [
+      sql.house,
       chart.conditionId,
       chart.purpose,
+      chart.kind,
+      chart.processName,
       chart.title,
       chart.patches,
       chart.paper,
@@ -56,7 +72,7 @@ export async function insertChart(
       chart.reader,
       chart.copies,
       chart.reference,
-      author,
+      sql.person,
       chart.madeMs,
     ],
   );

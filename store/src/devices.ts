@@ -1,3 +1,4 @@
+import type { Process } from '@melto/core/device/process';
 import type { Sql } from './database.ts';
 
 export interface DeviceRow {
@@ -5,7 +6,7 @@ export interface DeviceRow {
   readonly name: string;
   readonly code: string;
   readonly kind: string;
-  readonly space: string;
+  readonly process: Process;
   /** Id in the catalogue of the driver. */
   readonly driver: string;
 }
@@ -26,44 +27,87 @@ export interface InstrumentRow {
   readonly tileMs: number | null;
 }
 
-export function listDevices(sql: Sql): Promise<DeviceRow[]> {
-  return sql.rows('SELECT id, name, code, kind, space, driver FROM device ORDER BY name');
+export async function listDevices(sql: Sql): Promise<DeviceRow[]> {
+  const rows = await sql.rows<Omit<DeviceRow, 'process'> & { process: string }>(
+    'SELECT id, name, code, kind, process, driver FROM device WHERE house_id = ? ORDER BY name',
+    [sql.house],
+  );
+  return rows.map((row) => ({ ...row, process: JSON.parse(row.process) as Process }));
 }
 
 export function listStocks(sql: Sql): Promise<StockRow[]> {
-  return sql.rows('SELECT id, name, finish, rest_minutes AS restMinutes, driver FROM stock ORDER BY name');
+  return sql.rows(
+    'SELECT id, name, finish, rest_minutes AS restMinutes, driver FROM stock WHERE house_id = ? ORDER BY name',
+    [sql.house],
+  );
 }
 
 export function listInstruments(sql: Sql): Promise<InstrumentRow[]> {
-  return sql.rows('SELECT id, name, driver, tile_ms AS tileMs FROM instrument ORDER BY id');
+  return sql.rows(
+    'SELECT id, name, driver, tile_ms AS tileMs FROM instrument WHERE house_id = ? ORDER BY id',
+    [sql.house],
+  );
 }
 
+/** Stores a device, or leaves it as it is where the house has one of that name or code. */
 export async function insertDevice(sql: Sql, device: Omit<DeviceRow, 'id'>, nowMs: number): Promise<void> {
   await sql.change(
-    'INSERT IGNORE INTO device (name, code, kind, space, driver, made_ms) VALUES (?, ?, ?, ?, ?, ?)',
-    [device.name, device.code, device.kind, device.space, device.driver, nowMs],
+    'INSERT IGNORE INTO device (house_id, name, code, kind, process, driver, author_id, made_ms) VALUES (?, ?, ?, ?, ?, ?, ?, ?)',
+    [
+      sql.house,
+      device.name,
+      device.code,
+      device.kind,
+      JSON.stringify(device.process),
+      device.driver,
+      sql.person,
+      nowMs,
+    ],
   );
 }
 
 export async function insertStock(sql: Sql, stock: Omit<StockRow, 'id'>, nowMs: number): Promise<void> {
   await sql.change(
-    'INSERT IGNORE INTO stock (name, finish, rest_minutes, driver, made_ms) VALUES (?, ?, ?, ?, ?)',
-    [stock.name, stock.finish, stock.restMinutes, stock.driver, nowMs],
+    'INSERT IGNORE INTO stock (house_id, name, finish, rest_minutes, driver, author_id, made_ms) VALUES (?, ?, ?, ?, ?, ?, ?)',
+    [sql.house, stock.name, stock.finish, stock.restMinutes, stock.driver, sql.person, nowMs],
   );
 }
 
 export async function insertInstrument(sql: Sql, name: string, driver: string): Promise<void> {
-  await sql.change('INSERT IGNORE INTO instrument (name, driver) VALUES (?, ?)', [name, driver]);
+  await sql.change('INSERT IGNORE INTO instrument (house_id, name, driver, author_id) VALUES (?, ?, ?, ?)', [
+    sql.house,
+    name,
+    driver,
+    sql.person,
+  ]);
 }
 
 export async function setTile(sql: Sql, instrument: number, tileMs: number): Promise<void> {
-  await sql.change('UPDATE instrument SET tile_ms = ? WHERE id = ?', [tileMs, instrument]);
+  await sql.change('UPDATE instrument SET tile_ms = ? WHERE id = ? AND house_id = ?', [
+    tileMs,
+    instrument,
+    sql.house,
+  ]);
+}
+
+/** Waits for others that make conditions of a device; false where there is no such device. */
+export async function lockDevice(sql: Sql, device: number): Promise<boolean> {
+  return (
+    (await sql.rows('SELECT id FROM device WHERE id = ? AND house_id = ? FOR UPDATE', [device, sql.house]))
+      .length > 0
+  );
 }
 
 /** Counts one more print of a device and gives its number; the row stays locked until the transaction ends. */
 export async function nextPrintNumber(sql: Sql, device: number): Promise<number> {
-  await sql.change('UPDATE device SET prints = prints + 1 WHERE id = ?', [device]);
-  const [row] = await sql.rows<{ prints: number }>('SELECT prints FROM device WHERE id = ?', [device]);
+  await sql.change('UPDATE device SET prints = prints + 1 WHERE id = ? AND house_id = ?', [
+    device,
+    sql.house,
+  ]);
+  const [row] = await sql.rows<{ prints: number }>(
+    'SELECT prints FROM device WHERE id = ? AND house_id = ?',
+    [device, sql.house],
+  );
   if (row === undefined) throw new Error(`no device ${device}`);
   return row.prints;
 }

@@ -13,7 +13,6 @@ import {
 } from './toleranceSets.ts';
 
 const NAME = 'melto_store_library';
-const PERSON = 1;
 let database: Database;
 
 beforeAll(async () => {
@@ -29,21 +28,20 @@ beforeAll(async () => {
 afterAll(async () => database.close());
 
 const aims = (family: string, name: string, madeMs = 0): Promise<number> =>
-  insertAimSet(
-    database,
-    {
-      ...{ family, name, origin: 'typed in', source: 'by hand', patches: 3, madeMs },
-      conditions: { mode: 'M1' },
-      reference: 'CGATS.17',
-    },
-    PERSON,
-  );
+  insertAimSet(database, {
+    ...{ family, name, origin: 'typed in', source: 'by hand', patches: 3, madeMs },
+    conditions: { mode: 'M1' },
+    reference: 'CGATS.17',
+  });
 const tolerances = (family: string, name: string, shipped = false): Promise<number> =>
-  insertToleranceSet(
-    database,
-    { family, name, source: 'house', shipped, definition: { metrics: [] }, madeMs: 0 },
-    PERSON,
-  );
+  insertToleranceSet(database, {
+    family,
+    name,
+    source: 'house',
+    shipped,
+    definition: { metrics: [] },
+    madeMs: 0,
+  });
 
 describe('aim sets', () => {
   it('get a version each in their family, and the latest of each is listed', async () => {

@@ -1,4 +1,7 @@
+import type { ChartKind, ChartPurpose } from './charts.ts';
 import type { Sql } from './database.ts';
+import { LAST_ID, pageOf } from './page.ts';
+import type { Page, PageAsked } from './page.ts';
 import { decodeValues, encodeValues } from './valueBlock.ts';
 
 export interface PrintRow {
@@ -36,12 +39,13 @@ export interface SheetRow {
   readonly printedMs: number;
   readonly restUntilMs: number;
   readonly title: string;
-  readonly purpose: string;
+  readonly purpose: ChartPurpose;
+  readonly kind: ChartKind | null;
 }
 
 const SHEET = `s.id, s.print_id AS printId, p.condition_id AS conditionId, p.chart_id AS chartId, s.page, s.code, s.strips,
   s.strips_read AS stripsRead, s.marked, s.thumbnail, s.on_rack AS onRack, p.printed_ms AS printedMs, p.rest_until_ms AS restUntilMs,
-  c.title, c.purpose
+  c.title, c.purpose, c.kind
   FROM sheet s JOIN print p ON p.id = s.print_id JOIN chart c ON c.id = p.chart_id`;
 
 interface RawSheet extends Omit<SheetRow, 'marked' | 'onRack' | 'thumbnail'> {
@@ -59,10 +63,11 @@ function sheetOf(row: RawSheet): SheetRow {
   };
 }
 
-export async function insertPrint(sql: Sql, print: Omit<PrintRow, 'id'>, author: number): Promise<number> {
+export async function insertPrint(sql: Sql, print: Omit<PrintRow, 'id'>): Promise<number> {
   const { id } = await sql.change(
-    'INSERT INTO print (condition_id, chart_id, code, profile_result_id, curves_result_id, evenness_result_id, judged_by, device_values, ticks, printed_ms, rest_until_ms, author_id) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)',
+    'INSERT INTO print (house_id, condition_id, chart_id, code, profile_result_id, curves_result_id, evenness_result_id, judged_by, device_values, ticks, printed_ms, rest_until_ms, author_id) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)',
     [
+      sql.house,
       print.conditionId,
       print.chartId,
       print.code,
@@ -74,7 +79,7 @@ export async function insertPrint(sql: Sql, print: Omit<PrintRow, 'id'>, author:
       JSON.stringify(print.ticks),
       print.printedMs,
       print.restUntilMs,
-      author,
+      sql.person,
     ],
   );
   return id;
@@ -92,8 +97,16 @@ export async function insertSheet(
   },
 ): Promise<void> {
   await sql.change(
-    "INSERT INTO sheet (print_id, page, code, strips, marked, print_state, thumbnail) VALUES (?, ?, ?, ?, '[]', ?, ?)",
-    [sheet.printId, sheet.page, sheet.code, sheet.strips, sheet.printState, JSON.stringify(sheet.thumbnail)],
+    "INSERT INTO sheet (house_id, print_id, page, code, strips, marked, print_state, thumbnail) VALUES (?, ?, ?, ?, ?, '[]', ?, ?)",
+    [
+      sql.house,
+      sheet.printId,
+      sheet.page,
+      sheet.code,
+      sheet.strips,
+      sheet.printState,
+      JSON.stringify(sheet.thumbnail),
+    ],
   );
 }
 
@@ -103,8 +116,8 @@ export async function findPrint(sql: Sql, id: number): Promise<PrintRow | undefi
   >(
     `SELECT id, condition_id AS conditionId, chart_id AS chartId, code, profile_result_id AS profileResultId,
       curves_result_id AS curvesResultId, evenness_result_id AS evennessResultId, judged_by AS judgedBy, ticks,
-      printed_ms AS printedMs, rest_until_ms AS restUntilMs, device_values AS deviceValues FROM print WHERE id = ?`,
-    [id],
+      printed_ms AS printedMs, rest_until_ms AS restUntilMs, device_values AS deviceValues FROM print WHERE id = ? AND house_id = ?`,
+    [id, sql.house],
   );
   return row === undefined
     ? undefined
@@ -116,46 +129,136 @@ export async function findSheet(
   code: string,
 ): Promise<(SheetRow & { readonly printState: string }) | undefined> {
   const [row] = await sql.rows<RawSheet & { printState: string }>(
-    `SELECT s.print_state AS printState, ${SHEET} WHERE s.code = ?`,
-    [code],
+    `SELECT s.print_state AS printState, ${SHEET} WHERE s.house_id = ? AND s.code = ?`,
+    [sql.house, code],
   );
   return row === undefined ? undefined : { ...sheetOf(row), printState: row.printState };
 }
 
-/** Sheets that wait to be read, over all conditions. */
-export async function listRack(sql: Sql): Promise<SheetRow[]> {
-  return (await sql.rows<RawSheet>(`SELECT ${SHEET} WHERE s.on_rack = 1 ORDER BY s.id LIMIT 200`)).map(
-    sheetOf,
+/** Sheets that wait to be read, over all conditions or of one, the oldest first. */
+export async function listRack(
+  sql: Sql,
+  { after = 0, limit }: PageAsked,
+  condition?: number,
+): Promise<Page<SheetRow>> {
+  const rows = await sql.rows<RawSheet>(
+    `SELECT ${SHEET} WHERE s.house_id = ? AND s.on_rack = 1 AND s.id > ? ${condition === undefined ? '' : 'AND p.condition_id = ?'} ORDER BY s.id LIMIT ?`,
+    [sql.house, after, ...(condition === undefined ? [] : [condition]), String(limit + 1)],
+  );
+  return pageOf(rows.map(sheetOf), limit, ({ id }) => id);
+}
+
+/** How many sheets wait to be read over all conditions. */
+export async function countRack(sql: Sql): Promise<number> {
+  const [row] = await sql.rows<{ n: number }>(
+    'SELECT COUNT(*) AS n FROM sheet WHERE house_id = ? AND on_rack = 1',
+    [sql.house],
+  );
+  return Number(row?.n ?? 0);
+}
+
+/** A sheet on the rack by the least that is needed to say what it waits for. */
+export interface RackPlace {
+  readonly conditionId: number;
+  readonly code: string;
+  readonly strips: number;
+  readonly stripsRead: number;
+  readonly restUntilMs: number;
+}
+
+/** All sheets that wait to be read. */
+export function listRackPlaces(sql: Sql): Promise<RackPlace[]> {
+  return sql.rows(
+    `SELECT p.condition_id AS conditionId, s.code, s.strips, s.strips_read AS stripsRead, p.rest_until_ms AS restUntilMs
+     FROM sheet s JOIN print p ON p.id = s.print_id WHERE s.house_id = ? AND s.on_rack = 1 ORDER BY s.id`,
+    [sql.house],
   );
 }
 
-export async function listSheets(sql: Sql, condition: number): Promise<SheetRow[]> {
-  return (
-    await sql.rows<RawSheet>(
-      `SELECT ${SHEET} WHERE p.condition_id = ? ORDER BY p.id DESC, s.page LIMIT 400`,
-      [condition],
-    )
-  ).map(sheetOf);
+/** Codes of the sheets of a print that wait to be read. */
+export async function listWaitingSheets(sql: Sql, print: number): Promise<string[]> {
+  const rows = await sql.rows<{ code: string }>(
+    'SELECT code FROM sheet WHERE print_id = ? AND house_id = ? AND on_rack = 1 ORDER BY page',
+    [print, sql.house],
+  );
+  return rows.map(({ code }) => code);
 }
 
-export async function setSheetProgress(
+/** Sheets of a condition, the latest first. */
+export async function listSheets(
   sql: Sql,
-  sheet: number,
-  stripsRead: number,
-  onRack: boolean,
-): Promise<void> {
-  await sql.change('UPDATE sheet SET strips_read = ?, on_rack = ? WHERE id = ?', [stripsRead, onRack, sheet]);
+  condition: number,
+  { after = LAST_ID, limit }: PageAsked,
+): Promise<Page<SheetRow>> {
+  const rows = await sql.rows<RawSheet>(
+    `SELECT ${SHEET} WHERE p.condition_id = ? AND s.house_id = ? AND s.id < ? ORDER BY s.id DESC LIMIT ?`,
+    [condition, sql.house, after, String(limit + 1)],
+  );
+  return pageOf(rows.map(sheetOf), limit, ({ id }) => id);
 }
 
-export async function setMarked(sql: Sql, sheet: number, marked: readonly number[]): Promise<void> {
-  await sql.change('UPDATE sheet SET marked = ? WHERE id = ?', [JSON.stringify(marked), sheet]);
+export async function countSheets(sql: Sql, condition: number): Promise<number> {
+  const [row] = await sql.rows<{ n: number }>(
+    'SELECT COUNT(*) AS n FROM sheet s JOIN print p ON p.id = s.print_id WHERE p.condition_id = ? AND s.house_id = ?',
+    [condition, sql.house],
+  );
+  return Number(row?.n ?? 0);
+}
+
+/** Keeps how many strips of a page were read; a page that is complete leaves the rack, and none comes back to it. */
+export async function setPageProgress(
+  sql: Sql,
+  print: number,
+  page: number,
+  stripsRead: number,
+  complete: boolean,
+): Promise<void> {
+  await sql.change(
+    'UPDATE sheet SET strips_read = ?, on_rack = IF(?, 0, on_rack) WHERE print_id = ? AND page = ? AND house_id = ?',
+    [stripsRead, complete, print, page, sql.house],
+  );
+}
+
+/** Adds a mark to a sheet or takes it away, after whoever changes its marks at the same time. @returns all marks. */
+export async function changeMark(
+  sql: Sql,
+  code: string,
+  strip: number,
+  marked: boolean,
+): Promise<readonly number[] | undefined> {
+  const [row] = await sql.rows<{ id: number; marked: string }>(
+    'SELECT id, marked FROM sheet WHERE house_id = ? AND code = ? FOR UPDATE',
+    [sql.house, code],
+  );
+  if (row === undefined) return undefined;
+  const others = (JSON.parse(row.marked) as number[]).filter((number) => number !== strip);
+  const next = marked ? [...others, strip].sort((a, b) => a - b) : others;
+  await sql.change('UPDATE sheet SET marked = ? WHERE id = ?', [JSON.stringify(next), row.id]);
+  return next;
 }
 
 export async function setOnRack(sql: Sql, code: string, onRack: boolean): Promise<boolean> {
-  return (await sql.change('UPDATE sheet SET on_rack = ? WHERE code = ?', [onRack, code])).affected > 0;
+  const found = await sql.rows('SELECT id FROM sheet WHERE house_id = ? AND code = ? FOR UPDATE', [
+    sql.house,
+    code,
+  ]);
+  await sql.change('UPDATE sheet SET on_rack = ? WHERE house_id = ? AND code = ?', [onRack, sql.house, code]);
+  return found.length > 0;
 }
 
 /** Locks a print, so that passes and imports of its sheets follow each other. */
 export async function lockPrint(sql: Sql, id: number): Promise<void> {
-  await sql.rows('SELECT id FROM print WHERE id = ? FOR UPDATE', [id]);
+  await sql.rows('SELECT id FROM print WHERE id = ? AND house_id = ? FOR UPDATE', [id, sql.house]);
+}
+
+/** Sheets whose codes hold a text, the latest first. */
+export function searchSheets(
+  sql: Sql,
+  like: string,
+  limit: number,
+): Promise<{ readonly code: string; readonly title: string }[]> {
+  return sql.rows(
+    'SELECT s.code, c.title FROM sheet s JOIN print p ON p.id = s.print_id JOIN chart c ON c.id = p.chart_id WHERE s.house_id = ? AND s.code LIKE ? ORDER BY s.id DESC LIMIT ?',
+    [sql.house, like, String(limit)],
+  );
 }

@@ -1,15 +1,21 @@
 import type { SpectralGrid } from '@melto/core/spectral/spectralGrid';
+import type { ChartKind, ChartPurpose } from './charts.ts';
 import { isDuplicate } from './database.ts';
 import type { Sql } from './database.ts';
+import { LAST_ID, pageOf } from './page.ts';
+import type { Page, PageAsked } from './page.ts';
 import { decodeValues, encodeValues } from './valueBlock.ts';
+
+export type ReadingSource = 'desk' | 'file';
+export type ReadingMode = 'M0' | 'M1' | 'M2' | 'M3';
 
 export interface ReadingRow {
   readonly id: number;
   readonly printId: number;
   readonly instrumentId: number | null;
   readonly instrument: string | null;
-  readonly source: 'desk' | 'file';
-  readonly mode: 'M0' | 'M1' | 'M2' | 'M3';
+  readonly source: ReadingSource;
+  readonly mode: ReadingMode;
   readonly startedMs: number;
   readonly finishedMs: number | null;
   readonly early: boolean;
@@ -39,42 +45,161 @@ type RawReading = Omit<ReadingRow, 'early'> & { readonly early: number };
 const readingOf = (row: RawReading): ReadingRow => ({ ...row, early: row.early === 1 });
 
 export async function findReading(sql: Sql, id: number): Promise<ReadingRow | undefined> {
-  const [row] = await sql.rows<RawReading>(`SELECT ${COLUMNS} WHERE r.id = ?`, [id]);
+  const [row] = await sql.rows<RawReading>(`SELECT ${COLUMNS} WHERE r.id = ? AND r.house_id = ?`, [
+    id,
+    sql.house,
+  ]);
   return row === undefined ? undefined : readingOf(row);
 }
 
-/** The newest reading of a print that was not withdrawn. */
+/** The reading of a print that was added to last and was not withdrawn. */
 export async function latestReading(sql: Sql, print: number): Promise<ReadingRow | undefined> {
   const [row] = await sql.rows<RawReading>(
-    `SELECT ${COLUMNS} WHERE r.print_id = ? AND r.withdrawn_ms IS NULL ORDER BY r.id DESC LIMIT 1`,
-    [print],
+    `SELECT ${COLUMNS} WHERE r.print_id = ? AND r.house_id = ? AND r.withdrawn_ms IS NULL
+     ORDER BY (SELECT MAX(s.id) FROM strip_reading s WHERE s.reading_id = r.id) DESC, r.id DESC LIMIT 1`,
+    [print, sql.house],
   );
   return row === undefined ? undefined : readingOf(row);
+}
+
+/** The reading of a print that strips of a mode and source go into: the newest that was not withdrawn. */
+export async function openReading(
+  sql: Sql,
+  print: number,
+  mode: ReadingMode,
+  source: ReadingSource,
+): Promise<ReadingRow | undefined> {
+  const [row] = await sql.rows<RawReading>(
+    `SELECT ${COLUMNS} WHERE r.print_id = ? AND r.house_id = ? AND r.mode = ? AND r.source = ? AND r.withdrawn_ms IS NULL ORDER BY r.id DESC LIMIT 1`,
+    [print, sql.house, mode, source],
+  );
+  return row === undefined ? undefined : readingOf(row);
+}
+
+/** How many strips of a page were read, in the reading of its print that has the most and was not withdrawn. */
+export async function mostStripsRead(sql: Sql, print: number, page: number): Promise<number> {
+  const [row] = await sql.rows<{ most: number | null }>(
+    `SELECT MAX(n) AS most FROM (SELECT COUNT(DISTINCT s.strip) AS n FROM strip_reading s JOIN reading r ON r.id = s.reading_id
+     WHERE r.print_id = ? AND r.house_id = ? AND r.withdrawn_ms IS NULL AND s.page = ? GROUP BY r.id) each_reading`,
+    [print, sql.house, page],
+  );
+  return Number(row?.most ?? 0);
 }
 
 export interface ReadingOfCondition extends ReadingRow {
   readonly code: string;
   readonly title: string;
-  readonly purpose: string;
+  readonly purpose: ChartPurpose;
+  readonly kind: ChartKind | null;
   readonly patches: number;
   readonly curvesResultId: number | null;
 }
 
-export async function listReadings(sql: Sql, condition: number): Promise<ReadingOfCondition[]> {
-  const rows = await sql.rows<
-    RawReading & {
-      code: string;
-      title: string;
-      purpose: string;
-      patches: number;
-      curvesResultId: number | null;
-    }
-  >(
-    `SELECT p.code, p.curves_result_id AS curvesResultId, c.title, c.purpose, c.patches, ${COLUMNS} JOIN print p ON p.id = r.print_id JOIN chart c ON c.id = p.chart_id
-     WHERE p.condition_id = ? ORDER BY r.id DESC LIMIT 200`,
-    [condition],
+const OF_CONDITION = `p.code, p.curves_result_id AS curvesResultId, c.title, c.purpose, c.kind, c.patches, ${COLUMNS}
+  JOIN print p ON p.id = r.print_id JOIN chart c ON c.id = p.chart_id WHERE p.condition_id = ? AND r.house_id = ?`;
+
+type RawReadingOfCondition = RawReading & Omit<ReadingOfCondition, 'early'>;
+const ofCondition = (row: RawReadingOfCondition): ReadingOfCondition => ({ ...row, early: row.early === 1 });
+
+/** Readings of a condition, the newest first. */
+export async function listReadings(
+  sql: Sql,
+  condition: number,
+  { after = LAST_ID, limit }: PageAsked,
+): Promise<Page<ReadingOfCondition>> {
+  const rows = await sql.rows<RawReadingOfCondition>(
+    `SELECT ${OF_CONDITION} AND r.id < ? ORDER BY r.id DESC LIMIT ?`,
+    [condition, sql.house, after, String(limit + 1)],
   );
-  return rows.map((row) => ({ ...row, early: row.early === 1 }));
+  return pageOf(rows.map(ofCondition), limit, ({ id }) => id);
+}
+
+/** What a result can be made from: readings that are complete and stand, of some kinds of charts. */
+export interface ReadingsWanted {
+  readonly purposes?: readonly ChartPurpose[];
+  readonly kind?: ChartKind;
+  /** Name of the process whose values the chart asks for. */
+  readonly processName?: string;
+  readonly limit: number;
+}
+
+/** Complete readings of a condition that stand, the newest first. */
+export async function listCompleteReadings(
+  sql: Sql,
+  condition: number,
+  { purposes, kind, processName, limit }: ReadingsWanted,
+): Promise<ReadingOfCondition[]> {
+  const rows = await sql.rows<RawReadingOfCondition>(
+    `SELECT ${OF_CONDITION} AND r.finished_ms IS NOT NULL AND r.withdrawn_ms IS NULL
+     ${purposes === undefined ? '' : `AND c.purpose IN (${purposes.map(() => '?').join(', ')})`}
+     ${kind === undefined ? '' : 'AND c.kind = ?'} ${processName === undefined ? '' : 'AND c.process = ?'} ORDER BY r.id DESC LIMIT ?`,
+    [
+      condition,
+      sql.house,
+      ...(purposes ?? []),
+      ...(kind === undefined ? [] : [kind]),
+      ...(processName === undefined ? [] : [processName]),
+      String(limit),
+    ],
+  );
+  return rows.map(ofCondition);
+}
+
+/** A complete reading of any condition. */
+export interface ReadingOfHouse {
+  readonly id: number;
+  readonly code: string;
+  readonly title: string;
+  readonly condition: string;
+  readonly finishedMs: number;
+}
+
+/** Complete readings over all conditions whose charts ask for values of a process, the newest first. */
+export function listReadingsOfProcess(
+  sql: Sql,
+  processName: string,
+  limit: number,
+): Promise<ReadingOfHouse[]> {
+  return sql.rows(
+    `SELECT r.id, p.code, c.title, CONCAT(d.name, ' / ', s.name) AS \`condition\`, r.finished_ms AS finishedMs
+     FROM reading r JOIN print p ON p.id = r.print_id JOIN chart c ON c.id = p.chart_id
+     JOIN printing_condition pc ON pc.id = p.condition_id JOIN device d ON d.id = pc.device_id JOIN stock s ON s.id = pc.stock_id
+     WHERE r.house_id = ? AND r.finished_ms IS NOT NULL AND r.withdrawn_ms IS NULL AND c.process = ?
+     ORDER BY r.id DESC LIMIT ?`,
+    [sql.house, processName, String(limit)],
+  );
+}
+
+/** Where the newest reading of a condition stands, of charts that results are built from. */
+export interface ReadingState {
+  readonly id: number;
+  readonly conditionId: number;
+  readonly purpose: ChartPurpose;
+  readonly finishedMs: number | null;
+  readonly faults: string | null;
+}
+
+/** The newest reading of some purposes that stands, of each condition or of some. */
+export function listNewestReadings(sql: Sql, purposes: readonly ChartPurpose[]): Promise<ReadingState[]> {
+  return sql.rows(
+    `SELECT r.id, p.condition_id AS conditionId, c.purpose, r.finished_ms AS finishedMs, r.faults
+     FROM reading r JOIN print p ON p.id = r.print_id JOIN chart c ON c.id = p.chart_id
+     JOIN (SELECT MAX(r2.id) AS id FROM reading r2 JOIN print p2 ON p2.id = r2.print_id JOIN chart c2 ON c2.id = p2.chart_id
+           WHERE r2.house_id = ? AND c2.purpose IN (${purposes.map(() => '?').join(', ')}) AND r2.withdrawn_ms IS NULL GROUP BY p2.condition_id) newest ON newest.id = r.id`,
+    [sql.house, ...purposes],
+  );
+}
+
+/** Readings whose print's code holds a text, the latest first. */
+export function searchReadings(
+  sql: Sql,
+  like: string,
+  limit: number,
+): Promise<{ readonly id: number; readonly code: string; readonly title: string }[]> {
+  return sql.rows(
+    'SELECT r.id, p.code, c.title FROM reading r JOIN print p ON p.id = r.print_id JOIN chart c ON c.id = p.chart_id WHERE r.house_id = ? AND p.code LIKE ? ORDER BY r.id DESC LIMIT ?',
+    [sql.house, like, String(limit)],
+  );
 }
 
 export async function insertReading(
@@ -82,23 +207,23 @@ export async function insertReading(
   reading: {
     readonly printId: number;
     readonly instrumentId: number | null;
-    readonly source: 'desk' | 'file';
-    readonly mode: string;
+    readonly source: ReadingSource;
+    readonly mode: ReadingMode;
     readonly startedMs: number;
     readonly early: boolean;
   },
-  author: number,
 ): Promise<number> {
   const { id } = await sql.change(
-    'INSERT INTO reading (print_id, instrument_id, source, mode, started_ms, early, author_id) VALUES (?, ?, ?, ?, ?, ?, ?)',
+    'INSERT INTO reading (house_id, print_id, instrument_id, source, mode, started_ms, early, author_id) VALUES (?, ?, ?, ?, ?, ?, ?, ?)',
     [
+      sql.house,
       reading.printId,
       reading.instrumentId,
       reading.source,
       reading.mode,
       reading.startedMs,
       reading.early,
-      author,
+      sql.person,
     ],
   );
   return id;
@@ -108,9 +233,10 @@ export async function insertReading(
 export async function insertStrip(sql: Sql, reading: number, strip: StripRow): Promise<boolean> {
   try {
     await sql.change(
-      `INSERT INTO strip_reading (reading_id, page, strip, attempt, reversed, kind, start_nm, step_nm, bands, patch_values, read_ms)
-       VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
+      `INSERT INTO strip_reading (house_id, reading_id, page, strip, attempt, reversed, kind, start_nm, step_nm, bands, patch_values, read_ms, author_id)
+       VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
       [
+        sql.house,
         reading,
         strip.page,
         strip.strip,
@@ -122,6 +248,7 @@ export async function insertStrip(sql: Sql, reading: number, strip: StripRow): P
         strip.grid.count,
         encodeValues(strip.values),
         strip.readMs,
+        sql.person,
       ],
     );
     return true;
@@ -154,9 +281,9 @@ function stripOf({ startNm, stepNm, bands, patchValues, reversed, ...row }: RawS
 /** The strips of a reading, for each the newest pass, by page and strip. */
 export async function listStrips(sql: Sql, reading: number): Promise<StripRow[]> {
   const rows = await sql.rows<RawStrip>(
-    `SELECT ${STRIP} JOIN (SELECT MAX(id) AS id FROM strip_reading WHERE reading_id = ? GROUP BY page, strip) newest
+    `SELECT ${STRIP} JOIN (SELECT MAX(id) AS id FROM strip_reading WHERE reading_id = ? AND house_id = ? GROUP BY page, strip) newest
      ON newest.id = s.id ORDER BY s.page, s.strip`,
-    [reading],
+    [reading, sql.house],
   );
   return rows.map(stripOf);
 }
@@ -170,8 +297,8 @@ export async function listPasses(
   attempts: readonly string[],
 ): Promise<StripRow[]> {
   const rows = await sql.rows<RawStrip>(
-    `SELECT ${STRIP} WHERE s.reading_id = ? AND s.page = ? AND s.strip = ? AND s.attempt IN (${attempts.map(() => '?').join(', ')})`,
-    [reading, page, strip, ...attempts],
+    `SELECT ${STRIP} WHERE s.reading_id = ? AND s.house_id = ? AND s.page = ? AND s.strip = ? AND s.attempt IN (${attempts.map(() => '?').join(', ')})`,
+    [reading, sql.house, page, strip, ...attempts],
   );
   return rows.map(stripOf);
 }
@@ -182,13 +309,20 @@ export async function finishReading(
   finishedMs: number | null,
   faults: string | null,
 ): Promise<void> {
-  await sql.change('UPDATE reading SET finished_ms = ?, faults = ? WHERE id = ?', [
+  await sql.change('UPDATE reading SET finished_ms = ?, faults = ? WHERE id = ? AND house_id = ?', [
     finishedMs,
     faults,
     reading,
+    sql.house,
   ]);
 }
 
+/** Withdraws a reading in the name of whoever acts, or takes it back. */
 export async function setWithdrawn(sql: Sql, reading: number, withdrawnMs: number | null): Promise<void> {
-  await sql.change('UPDATE reading SET withdrawn_ms = ? WHERE id = ?', [withdrawnMs, reading]);
+  await sql.change('UPDATE reading SET withdrawn_ms = ?, withdrawn_by = ? WHERE id = ? AND house_id = ?', [
+    withdrawnMs,
+    withdrawnMs === null ? null : sql.person,
+    reading,
+    sql.house,
+  ]);
 }

@@ -1,5 +1,8 @@
 import { createHash } from 'node:crypto';
+import { lockCondition } from './conditions.ts';
 import type { Sql } from './database.ts';
+import { LAST_ID, pageOf } from './page.ts';
+import type { Page, PageAsked } from './page.ts';
 
 export type LinkName = 'evenness' | 'limits' | 'curves' | 'balance' | 'profile' | 'conformity' | 'watch';
 
@@ -7,6 +10,9 @@ export interface ResultRow {
   readonly id: number;
   readonly conditionId: number;
   readonly link: LinkName;
+  /** What kind of result it is, and which version of that kind's stored form it has. */
+  readonly shape: string;
+  readonly shapeVersion: number;
   readonly version: number;
   readonly verdict: string | null;
   /** JSON: the few figures that lists show. */
@@ -20,11 +26,46 @@ export interface HeadRow extends ResultRow {
   readonly headConditionId: number;
 }
 
-const COLUMNS = `r.id, r.condition_id AS conditionId, r.link, r.version, r.verdict, r.summary, p.name AS author, r.made_ms AS madeMs
+const COLUMNS = `r.id, r.condition_id AS conditionId, r.link, r.shape, r.shape_version AS shapeVersion, r.version, r.verdict, r.summary, p.name AS author, r.made_ms AS madeMs
   FROM result r JOIN person p ON p.id = r.author_id`;
 
-export function listResults(sql: Sql, condition: number): Promise<ResultRow[]> {
-  return sql.rows(`SELECT ${COLUMNS} WHERE r.condition_id = ? ORDER BY r.id DESC LIMIT 200`, [condition]);
+/** Results of a link, the newest first. */
+export async function listResults(
+  sql: Sql,
+  condition: number,
+  links: readonly LinkName[],
+  { after = LAST_ID, limit }: PageAsked,
+): Promise<Page<ResultRow>> {
+  const rows = await sql.rows<ResultRow>(
+    `SELECT ${COLUMNS} WHERE r.condition_id = ? AND r.house_id = ? AND r.link IN (${links.map(() => '?').join(', ')}) AND r.id < ? ORDER BY r.id DESC LIMIT ?`,
+    [condition, sql.house, ...links, after, String(limit + 1)],
+  );
+  return pageOf(rows, limit, ({ id }) => id);
+}
+
+/** Newest results of a shape of a condition, with all they hold. */
+export function listResultsOfShape(
+  sql: Sql,
+  condition: number,
+  shape: string,
+  limit: number,
+): Promise<(ResultRow & { readonly detail: string })[]> {
+  return sql.rows(
+    `SELECT r.detail, ${COLUMNS} WHERE r.condition_id = ? AND r.house_id = ? AND r.shape = ? ORDER BY r.id DESC LIMIT ?`,
+    [condition, sql.house, shape, String(limit)],
+  );
+}
+
+/** Newest results of a shape over all conditions, with all they hold. */
+export function listNewestOfShape(
+  sql: Sql,
+  shape: string,
+  limit: number,
+): Promise<(ResultRow & { readonly detail: string })[]> {
+  return sql.rows(
+    `SELECT r.detail, ${COLUMNS} WHERE r.house_id = ? AND r.shape = ? ORDER BY r.id DESC LIMIT ?`,
+    [sql.house, shape, String(limit)],
+  );
 }
 
 /** A result with all it holds. */
@@ -32,70 +73,131 @@ export async function findResult(
   sql: Sql,
   id: number,
 ): Promise<(ResultRow & { readonly detail: string }) | undefined> {
-  const [row] = await sql.rows<ResultRow & { detail: string }>(`SELECT r.detail, ${COLUMNS} WHERE r.id = ?`, [
-    id,
-  ]);
+  const [row] = await sql.rows<ResultRow & { detail: string }>(
+    `SELECT r.detail, ${COLUMNS} WHERE r.id = ? AND r.house_id = ?`,
+    [id, sql.house],
+  );
   return row;
 }
 
-/** The results in force, for one condition or for all. */
-export function listHeads(sql: Sql, condition?: number): Promise<HeadRow[]> {
-  const join = 'JOIN condition_head h ON h.result_id = r.id';
-  return condition === undefined
-    ? sql.rows(`SELECT h.condition_id AS headConditionId, ${COLUMNS} ${join}`)
-    : sql.rows(`SELECT h.condition_id AS headConditionId, ${COLUMNS} ${join} WHERE h.condition_id = ?`, [
-        condition,
-      ]);
+const HEAD_JOIN = 'JOIN condition_head h ON h.result_id = r.id';
+
+/** The results in force on a condition. */
+export function listHeads(sql: Sql, condition: number): Promise<HeadRow[]> {
+  return listHeadsOf(sql, [condition]);
+}
+
+/** The results in force on some conditions. */
+export async function listHeadsOf(sql: Sql, conditions: readonly number[]): Promise<HeadRow[]> {
+  if (conditions.length === 0) return [];
+  return sql.rows(
+    `SELECT h.condition_id AS headConditionId, ${COLUMNS} ${HEAD_JOIN} WHERE h.condition_id IN (${conditions.map(() => '?').join(', ')}) AND h.house_id = ?`,
+    [...conditions, sql.house],
+  );
+}
+
+/** The result of one link that is in force on a condition. */
+export async function findHead(sql: Sql, condition: number, link: LinkName): Promise<HeadRow | undefined> {
+  const [row] = await sql.rows<HeadRow>(
+    `SELECT h.condition_id AS headConditionId, ${COLUMNS} ${HEAD_JOIN} WHERE h.condition_id = ? AND h.link = ? AND h.house_id = ?`,
+    [condition, link, sql.house],
+  );
+  return row;
+}
+
+/** A head by the least that its mark needs. */
+export interface HeadMark {
+  readonly headConditionId: number;
+  readonly link: LinkName;
+  readonly id: number;
+  readonly verdict: string | null;
+}
+
+/** The results in force on all conditions, without what they hold. */
+export function listHeadMarks(sql: Sql): Promise<HeadMark[]> {
+  return sql.rows(
+    'SELECT h.condition_id AS headConditionId, h.link, h.result_id AS id, r.verdict FROM condition_head h JOIN result r ON r.id = h.result_id WHERE h.house_id = ?',
+    [sql.house],
+  );
 }
 
 export async function removeHead(sql: Sql, condition: number, link: LinkName): Promise<void> {
-  await sql.change('DELETE FROM condition_head WHERE condition_id = ? AND link = ?', [condition, link]);
+  await sql.change('DELETE FROM condition_head WHERE condition_id = ? AND link = ? AND house_id = ?', [
+    condition,
+    link,
+    sql.house,
+  ]);
 }
 
-/** Stores a result as the next version of its link and puts it in force. */
+export interface NewResult {
+  readonly conditionId: number;
+  readonly link: LinkName;
+  readonly shape: string;
+  readonly shapeVersion: number;
+  readonly verdict: string | null;
+  readonly summary: unknown;
+  readonly detail: unknown;
+  readonly madeMs: number;
+}
+
+/** What a result was made from: readings, and results that must stay in force for it to be current. */
+export interface ResultSources {
+  readonly readings: readonly number[];
+  readonly results: readonly number[];
+}
+
+/**
+ * Stores a result as the next version of its link and puts it in force. The condition's row is locked first: results
+ * that are made at once follow each other, where locks on versions that are not there yet would stop each other.
+ */
 export async function insertResult(
   sql: Sql,
-  result: {
-    readonly conditionId: number;
-    readonly link: LinkName;
-    readonly verdict: string | null;
-    readonly summary: unknown;
-    readonly detail: unknown;
-    readonly madeMs: number;
-  },
-  sources: { readonly readings: readonly number[]; readonly results: readonly number[] },
-  author: number,
+  result: NewResult,
+  sources: ResultSources,
 ): Promise<{ readonly id: number; readonly version: number }> {
+  if (!(await lockCondition(sql, result.conditionId)))
+    throw new Error(`no condition ${result.conditionId} in house ${sql.house}`);
   const [last] = await sql.rows<{ version: number | null }>(
-    'SELECT MAX(version) AS version FROM result WHERE condition_id = ? AND link = ? FOR UPDATE',
+    'SELECT MAX(version) AS version FROM result WHERE condition_id = ? AND link = ?',
     [result.conditionId, result.link],
   );
   const version = (last?.version ?? 0) + 1;
   const { id } = await sql.change(
-    'INSERT INTO result (condition_id, link, version, verdict, summary, detail, author_id, made_ms) VALUES (?, ?, ?, ?, ?, ?, ?, ?)',
+    'INSERT INTO result (house_id, condition_id, link, shape, shape_version, version, verdict, summary, detail, author_id, made_ms) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)',
     [
+      sql.house,
       result.conditionId,
       result.link,
+      result.shape,
+      result.shapeVersion,
       version,
       result.verdict,
       JSON.stringify(result.summary),
       JSON.stringify(result.detail),
-      author,
+      sql.person,
       result.madeMs,
     ],
   );
   for (const reading of sources.readings)
-    await sql.change('INSERT INTO result_source (result_id, reading_id) VALUES (?, ?)', [id, reading]);
+    await sql.change('INSERT INTO result_source (house_id, result_id, reading_id) VALUES (?, ?, ?)', [
+      sql.house,
+      id,
+      reading,
+    ]);
   for (const source of sources.results)
-    await sql.change('INSERT INTO result_source (result_id, source_result_id) VALUES (?, ?)', [id, source]);
+    await sql.change('INSERT INTO result_source (house_id, result_id, source_result_id) VALUES (?, ?, ?)', [
+      sql.house,
+      id,
+      source,
+    ]);
   await setHead(sql, result.conditionId, result.link, id);
   return { id, version };
 }
 
 export async function setHead(sql: Sql, condition: number, link: LinkName, result: number): Promise<void> {
   await sql.change(
-    'INSERT INTO condition_head (condition_id, link, result_id) VALUES (?, ?, ?) ON DUPLICATE KEY UPDATE result_id = VALUES(result_id)',
-    [condition, link, result],
+    'INSERT INTO condition_head (house_id, condition_id, link, result_id, author_id) VALUES (?, ?, ?, ?, ?) ON DUPLICATE KEY UPDATE result_id = VALUES(result_id), author_id = VALUES(author_id)',
+    [sql.house, condition, link, result, sql.person],
   );
 }
 
@@ -116,10 +218,10 @@ export interface StaleHead {
 
 /** Heads with a source, however far up, that is in force no more; the nearest cause first. */
 export async function listStaleHeads(sql: Sql, condition?: number): Promise<StaleHead[]> {
-  const only = condition === undefined ? '' : 'WHERE h.condition_id = ?';
+  const only = condition === undefined ? '' : 'AND h.condition_id = ?';
   return sql.rows(
     `WITH RECURSIVE chain (condition_id, link, result_id, owner_id, depth) AS (
-       SELECT h.condition_id, h.link, h.result_id, h.condition_id, 0 FROM condition_head h ${only}
+       SELECT h.condition_id, h.link, h.result_id, h.condition_id, 0 FROM condition_head h WHERE h.house_id = ? ${only}
        UNION ALL
        SELECT c.condition_id, c.link, s.source_result_id, r.condition_id, c.depth + 1
        FROM chain c JOIN result_source s ON s.result_id = c.result_id JOIN result r ON r.id = c.result_id
@@ -140,17 +242,59 @@ export async function listStaleHeads(sql: Sql, condition?: number): Promise<Stal
        OR (c.depth > 0 AND (own.result_id IS NULL OR own.result_id <> r.id))
        OR (r.condition_id <> c.owner_id AND (lender.result_id IS NULL OR lender.result_id <> r.id))
      ORDER BY c.condition_id, c.link, c.depth`,
-    condition === undefined ? [] : [condition],
+    condition === undefined ? [sql.house] : [sql.house, condition],
   );
 }
 
 /** The reading that a result was made from, the first where there are several. */
 export async function sourceReadingOf(sql: Sql, result: number): Promise<number | undefined> {
   const [row] = await sql.rows<{ id: number }>(
-    'SELECT reading_id AS id FROM result_source WHERE result_id = ? AND reading_id IS NOT NULL ORDER BY id LIMIT 1',
-    [result],
+    'SELECT reading_id AS id FROM result_source WHERE result_id = ? AND house_id = ? AND reading_id IS NOT NULL ORDER BY id LIMIT 1',
+    [result, sql.house],
   );
   return row?.id;
+}
+
+/** The newest result of a link that was made from a reading. */
+export async function resultOfReading(
+  sql: Sql,
+  reading: number,
+  link: LinkName,
+): Promise<{ readonly id: number; readonly madeMs: number } | undefined> {
+  const [row] = await sql.rows<{ id: number; madeMs: number }>(
+    'SELECT r.id, r.made_ms AS madeMs FROM result_source s JOIN result r ON r.id = s.result_id WHERE s.reading_id = ? AND s.house_id = ? AND r.link = ? ORDER BY r.id DESC LIMIT 1',
+    [reading, sql.house, link],
+  );
+  return row;
+}
+
+/** The newest result of a link on a condition that was made from another result. */
+export async function newestMadeFrom(
+  sql: Sql,
+  condition: number,
+  link: LinkName,
+  source: number,
+): Promise<number | undefined> {
+  const [row] = await sql.rows<{ id: number | null }>(
+    `SELECT MAX(r.id) AS id FROM result r JOIN result_source s ON s.result_id = r.id
+     WHERE r.condition_id = ? AND r.house_id = ? AND r.link = ? AND s.source_result_id = ?`,
+    [condition, sql.house, link, source],
+  );
+  return row?.id ?? undefined;
+}
+
+/** Profiles whose names hold a text, the latest first. */
+export function searchProfiles(
+  sql: Sql,
+  like: string,
+  limit: number,
+): Promise<
+  { readonly id: number; readonly conditionId: number; readonly version: number; readonly name: string }[]
+> {
+  return sql.rows(
+    "SELECT id, condition_id AS conditionId, version, JSON_VALUE(summary, '$.name') AS name FROM result WHERE house_id = ? AND shape = 'profile' AND JSON_VALUE(summary, '$.name') LIKE ? ORDER BY id DESC LIMIT ?",
+    [sql.house, like, String(limit)],
+  );
 }
 
 export interface FileRow {
@@ -168,16 +312,33 @@ export async function insertResultFile(
 ): Promise<void> {
   const sha = createHash('sha256').update(file.content).digest();
   const { id } = await sql.change(
-    'INSERT INTO file (sha256, bytes, media_type, name, content, made_ms) VALUES (?, ?, ?, ?, ?, ?)',
-    [sha, file.content.length, file.mediaType, file.name, file.content, nowMs],
+    'INSERT INTO file (house_id, sha256, bytes, media_type, name, content, made_ms) VALUES (?, ?, ?, ?, ?, ?, ?)',
+    [sql.house, sha, file.content.length, file.mediaType, file.name, file.content, nowMs],
   );
-  await sql.change('INSERT INTO result_file (result_id, role, file_id) VALUES (?, ?, ?)', [result, role, id]);
+  await sql.change('INSERT INTO result_file (house_id, result_id, role, file_id) VALUES (?, ?, ?, ?)', [
+    sql.house,
+    result,
+    role,
+    id,
+  ]);
 }
 
 export async function findResultFile(sql: Sql, result: number, role: string): Promise<FileRow | undefined> {
   const [row] = await sql.rows<FileRow>(
-    'SELECT f.name, f.media_type AS mediaType, f.content FROM result_file rf JOIN file f ON f.id = rf.file_id WHERE rf.result_id = ? AND rf.role = ?',
-    [result, role],
+    'SELECT f.name, f.media_type AS mediaType, f.content FROM result_file rf JOIN file f ON f.id = rf.file_id WHERE rf.result_id = ? AND rf.role = ? AND rf.house_id = ?',
+    [result, role, sql.house],
   );
   return row;
+}
+
+/** Waits for others that change what hangs on a result. */
+export async function lockResult(sql: Sql, id: number): Promise<void> {
+  await sql.rows('SELECT id FROM result WHERE id = ? AND house_id = ? FOR UPDATE', [id, sql.house]);
+}
+
+/** Which heads of the house are stale, without why. */
+export async function listStaleMarks(
+  sql: Sql,
+): Promise<{ readonly conditionId: number; readonly link: LinkName }[]> {
+  return listStaleHeads(sql);
 }

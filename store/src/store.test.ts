@@ -2,6 +2,7 @@ import { cpSync, mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { RGB } from '@melto/core/device/process';
 import { insertCondition, listConditions, listSettingsPoints, findCondition } from './conditions.ts';
 import { isDuplicate, openDatabase } from './database.ts';
 import type { Database } from './database.ts';
@@ -15,7 +16,7 @@ import {
   nextPrintNumber,
   setTile,
 } from './devices.ts';
-import { findAnswer, storeAnswer } from './idempotency.ts';
+import { purgeKeys, reserveKey, storeAnswer } from './idempotency.ts';
 import { askCancel, claimJob, findJob, finishJob, heartbeat, insertJob, listJobs, retryJob } from './jobs.ts';
 import { migrate } from './migrate.ts';
 import {
@@ -30,6 +31,7 @@ import { readSetting, writeSetting } from './settings.ts';
 import { decodeValues, encodeValues } from './valueBlock.ts';
 import { WATCH_CHECKS_SQL, WATCH_STATES_SQL } from './watches.ts';
 
+const LONG = { lane: 'long' } as const;
 const MIGRATIONS = join(import.meta.dirname, '../migrations');
 const NAME = 'melto_store';
 let database: Database;
@@ -82,7 +84,7 @@ describe('database', () => {
     await writeSetting(database, 'kept', 'still');
     expect(await readSetting(database, 'kept')).toBe('still');
     const error = await database
-      .change("INSERT INTO setting (name, value) VALUES ('kept', 'x')")
+      .change("INSERT INTO setting (house_id, name, value) VALUES (1, 'kept', 'x')")
       .catch((thrown: unknown) => thrown);
     expect(isDuplicate(error)).toBe(true);
     expect(isDuplicate(new Error('other'))).toBe(false);
@@ -96,17 +98,21 @@ describe('database', () => {
     expect(encodeValues(Float64Array.of(1)).toString('hex')).toBe('0000803f'); // little-endian
   });
 
-  it('keeps the first answer of an idempotency key', async () => {
-    expect(await findAnswer(database, 'k')).toBeUndefined();
-    await storeAnswer(database, 'k', { status: 200, body: '{"a":1}' }, 1);
-    await storeAnswer(database, 'k', { status: 200, body: '{"a":2}' }, 2);
-    expect(await findAnswer(database, 'k')).toEqual({ status: 200, body: '{"a":1}' });
+  it('keeps the answer of an idempotency key by house, person and route, until it is old', async () => {
+    const key = { route: 'POST /a', key: 'k' };
+    expect(await reserveKey(database, key, 100)).toBeUndefined();
+    await storeAnswer(database, key, '{"a":1}');
+    expect(await reserveKey(database, key, 200)).toBe('{"a":1}');
+    expect(await reserveKey(database, { ...key, route: 'POST /b' }, 200)).toBeUndefined();
+    expect(await purgeKeys(database, 100)).toBe(0);
+    expect(await purgeKeys(database, 101)).toBe(1);
+    expect(await reserveKey(database, key, 300)).toBeUndefined();
   });
 });
 
 describe('devices and conditions', () => {
   it('are registered once, with their three letters and counters', async () => {
-    const device = { name: 'Wren', code: 'WRN', kind: 'inkjet', space: 'rgb', driver: 'wren' };
+    const device = { name: 'Wren', code: 'WRN', kind: 'inkjet', process: RGB, driver: 'wren' };
     await insertDevice(database, device, 1);
     await insertDevice(database, { ...device, kind: 'another' }, 2);
     await insertStock(database, { name: 'Quay', finish: 'matt', restMinutes: 10, driver: 'quay' }, 1);
@@ -135,7 +141,6 @@ describe('devices and conditions', () => {
       database,
       { deviceId: device.id, stockId: stock.id, inkSet: 'Four', mode: 'fine', copiedFrom: null },
       points,
-      1,
       5,
     );
     expect(await listSettingsPoints(database, id)).toEqual(points);
@@ -146,13 +151,12 @@ describe('devices and conditions', () => {
       restMinutes: 10,
     });
     expect(await findCondition(database, 999)).toBeUndefined();
-    expect(await listConditions(database, id)).toEqual([]);
+    expect(await listConditions(database, { after: id, limit: 10 })).toEqual({ rows: [], next: null });
     await expect(
       insertCondition(
         database,
         { deviceId: 999, stockId: stock.id, inkSet: 'x', mode: 'y', copiedFrom: null },
         [],
-        1,
         5,
       ),
     ).rejects.toThrow();
@@ -161,14 +165,25 @@ describe('devices and conditions', () => {
 
 describe('results', () => {
   it('get versions of their own link, and the newest is in force until another is put there', async () => {
-    const [condition] = await listConditions(database);
+    const {
+      rows: [condition],
+    } = await listConditions(database, { limit: 1 });
+    if (condition === undefined) throw new Error('no condition');
     const make = (link: 'profile' | 'conformity') =>
       database.transaction((sql) =>
         insertResult(
           sql,
-          { conditionId: condition.id, link, verdict: null, summary: { a: 1 }, detail: {}, madeMs: 1 },
+          {
+            conditionId: condition.id,
+            link,
+            shape: link,
+            shapeVersion: 1,
+            verdict: null,
+            summary: { a: 1 },
+            detail: {},
+            madeMs: 1,
+          },
           { readings: [], results: [] },
-          1,
         ),
       );
     const first = await make('profile');
@@ -180,7 +195,11 @@ describe('results', () => {
     expect(await head()).toBe(second.id);
     await setHead(database, condition.id, 'profile', first.id);
     expect(await head()).toBe(first.id);
-    expect((await listResults(database, condition.id)).map(({ version }) => version)).toEqual([1, 2, 1]);
+    const listed = await listResults(database, condition.id, ['profile'], { limit: 1 });
+    expect(listed.rows.map(({ version }) => version)).toEqual([2]);
+    expect(listed.next).toBe(second.id);
+    const rest = await listResults(database, condition.id, ['profile'], { limit: 1, after: second.id });
+    expect(rest).toMatchObject({ rows: [{ id: first.id }], next: null });
     const content = Buffer.alloc(3_000_000, 7);
     await insertResultFile(database, first.id, 'profile', { name: 'p.icc', mediaType: 'x/y', content }, 1);
     expect((await findResultFile(database, first.id, 'profile'))?.content.equals(content)).toBe(true);
@@ -191,9 +210,9 @@ describe('results', () => {
 describe('job queue', () => {
   it('hands each job to one runner, oldest first, however many ask', async () => {
     for (let i = 0; i < 6; i++)
-      await insertJob(database, { kind: 'work', conditionId: null, input: { i } }, 1, 100 + i);
+      await insertJob(database, { kind: 'work', lane: 'long', conditionId: null, input: { i } }, 100 + i);
     const claims = await Promise.all(
-      Array.from({ length: 10 }, (_, i) => claimJob(database, `runner-${i}`, 1000, 500)),
+      Array.from({ length: 10 }, (_, i) => claimJob(database, `runner-${i}`, 1000, 500, LONG)),
     );
     const ids = claims.filter((job) => job !== undefined).map((job) => job.id);
     expect(new Set(ids).size).toBe(6);
@@ -204,12 +223,12 @@ describe('job queue', () => {
   });
 
   it('takes a job up again when its lease has run out, and then refuses the first runner', async () => {
-    const again = await claimJob(database, 'second', 2000, 500);
+    const again = await claimJob(database, 'second', 2000, 500, LONG);
     expect(again?.attempts).toBe(1);
     if (again === undefined) return;
-    expect(await heartbeat(database, { ...again, token: 'runner-0' }, 0.5, 'x', 3000)).toBe(false);
+    expect(await heartbeat(database, { ...again, token: 'runner-0' }, 0.5, 'x', 3000)).toBe('lost');
     expect(await finishJob(database, { ...again, token: 'runner-0' }, { state: 'done' }, 3000)).toBe(false);
-    expect(await heartbeat(database, again, 0.5, 'half', 3000)).toBe(true);
+    expect(await heartbeat(database, again, 0.5, 'half', 3000)).toBe('kept');
     expect(await findJob(database, again.id)).toMatchObject({
       state: 'running',
       fraction: 0.5,
@@ -220,16 +239,16 @@ describe('job queue', () => {
   });
 
   it('puts a job back for later, and cancels waiting and running ones', async () => {
-    const job = await claimJob(database, 'third', 3000, 500);
+    const job = await claimJob(database, 'third', 3000, 500, LONG);
     if (job === undefined) throw new Error('no job');
     await retryJob(database, job, 9000);
-    const next = await claimJob(database, 'third', 3000, 500);
+    const next = await claimJob(database, 'third', 3000, 500, LONG);
     expect(next?.id).not.toBe(job.id);
     expect(await askCancel(database, job.id, 3100)).toBe(true);
     expect((await findJob(database, job.id))?.state).toBe('cancelled');
     if (next === undefined) throw new Error('no job');
     expect(await askCancel(database, next.id, 3100)).toBe(true);
-    expect(await heartbeat(database, next, 0.2, 'x', 4000)).toBe(false);
+    expect(await heartbeat(database, next, 0.2, 'x', 4000)).toBe('cancelled');
     expect(await finishJob(database, next, { state: 'cancelled' }, 3200)).toBe(true);
     expect(await askCancel(database, next.id, 3300)).toBe(false);
     const recent = await listJobs(database, 3050);
@@ -239,13 +258,13 @@ describe('job queue', () => {
   it('serves its queue from an index', async () => {
     // With a sort the first runner would lock every job it looks at, and the others would get nothing.
     const [plan] = await database.rows<{ key: string; Extra: string }>(
-      "EXPLAIN SELECT id FROM job FORCE INDEX (job_queue) WHERE state = 'queued' AND available_ms <= ? ORDER BY available_ms, id LIMIT 1 FOR UPDATE SKIP LOCKED",
+      "EXPLAIN SELECT id FROM job FORCE INDEX (job_queue) WHERE lane = 'long' AND state = 'queued' AND available_ms <= ? ORDER BY available_ms, id LIMIT 1 FOR UPDATE SKIP LOCKED",
       [1],
     );
     expect(plan.key).toBe('job_queue');
     expect(plan.Extra).not.toContain('filesort');
     const [rack] = await database.rows<{ key: string }>(
-      'EXPLAIN SELECT id FROM sheet WHERE on_rack = 1 ORDER BY id LIMIT 200',
+      'EXPLAIN SELECT id FROM sheet WHERE house_id = 1 AND on_rack = 1 AND id > 0 ORDER BY id LIMIT 201',
     );
     expect(rack.key).toBe('sheet_rack');
   });
@@ -255,18 +274,18 @@ describe('job queue', () => {
     await database.transaction(async (sql) => {
       await sql.change('SET FOREIGN_KEY_CHECKS = 0');
       await sql.change(
-        "INSERT INTO reading (id, print_id, source, mode, started_ms, author_id) SELECT seq, 1, 'desk', 'M1', 0, 1 FROM seq_1_to_5000",
+        "INSERT INTO reading (house_id, id, print_id, source, mode, started_ms, author_id) SELECT 1, seq, 1, 'desk', 'M1', 0, 1 FROM seq_1_to_5000",
       );
       await sql.change(
-        `INSERT INTO watch_check (condition_id, watch_id, reading_id, made_ms, mean_delta_e, largest_delta_e, verdict, moved, figures)
-         SELECT 1, 1 + MOD(seq, 50), seq, seq, 0.2, 0.5, 'conforms', 0, '' FROM seq_1_to_5000`,
+        `INSERT INTO watch_check (house_id, condition_id, watch_id, reading_id, made_ms, mean_delta_e, largest_delta_e, verdict, moved, figures)
+         SELECT 1, 1, 1 + MOD(seq, 50), seq, seq, 0.2, 0.5, 'conforms', 0, '' FROM seq_1_to_5000`,
       );
       await sql.change('SET FOREIGN_KEY_CHECKS = 1');
     });
     await database.rows('ANALYZE TABLE watch_check, reading');
     const plan = await database.rows<{ table: string; key: string | null; Extra: string }>(
       `EXPLAIN ${WATCH_CHECKS_SQL}`,
-      [1, 800],
+      [1, 1, 800],
     );
     const checks = plan.find(({ table }) => table === 'c');
     expect(checks?.key).toBe('watch_check_order');
@@ -275,7 +294,7 @@ describe('job queue', () => {
   });
 
   it('reads where all watches stand in one pass over a table of one row a condition', async () => {
-    const plan = await database.rows<{ table: string; type: string }>(`EXPLAIN ${WATCH_STATES_SQL}`);
+    const plan = await database.rows<{ table: string; type: string }>(`EXPLAIN ${WATCH_STATES_SQL}`, [1]);
     expect(plan).toHaveLength(1);
     expect(plan[0].table).toBe('watch_state');
   });

@@ -1,4 +1,5 @@
 import type { Sql } from './database.ts';
+import { nextVersion } from './nextVersion.ts';
 
 export interface ToleranceSetRow {
   readonly id: number;
@@ -21,23 +22,27 @@ const COLUMNS = `t.id, t.family, t.version, t.name, t.source, t.shipped, t.defin
 /** The latest version of each tolerance set that was not removed, in the order of their first versions. */
 export async function listToleranceSets(sql: Sql): Promise<ToleranceSetRow[]> {
   const rows = await sql.rows<ToleranceSetRow>(
-    `SELECT ${COLUMNS} JOIN (SELECT family, MAX(version) AS version, MIN(id) AS first FROM tolerance_set GROUP BY family) latest
+    `SELECT ${COLUMNS} JOIN (SELECT family, MAX(version) AS version, MIN(id) AS first FROM tolerance_set WHERE house_id = ? GROUP BY family) latest
        ON latest.family = t.family AND latest.version = t.version
-     WHERE t.removed_ms IS NULL ORDER BY latest.first LIMIT 500`,
+     WHERE t.house_id = ? AND t.removed_ms IS NULL ORDER BY latest.first`,
+    [sql.house, sql.house],
   );
   return rows.map(typed);
 }
 
 export async function listToleranceSetVersions(sql: Sql, family: string): Promise<ToleranceSetRow[]> {
   const rows = await sql.rows<ToleranceSetRow>(
-    `SELECT ${COLUMNS} WHERE t.family = ? ORDER BY t.version DESC LIMIT 200`,
-    [family],
+    `SELECT ${COLUMNS} WHERE t.house_id = ? AND t.family = ? ORDER BY t.version DESC`,
+    [sql.house, family],
   );
   return rows.map(typed);
 }
 
 export async function findToleranceSet(sql: Sql, id: number): Promise<ToleranceSetRow | undefined> {
-  const [row] = await sql.rows<ToleranceSetRow>(`SELECT ${COLUMNS} WHERE t.id = ?`, [id]);
+  const [row] = await sql.rows<ToleranceSetRow>(`SELECT ${COLUMNS} WHERE t.id = ? AND t.house_id = ?`, [
+    id,
+    sql.house,
+  ]);
   return row === undefined ? undefined : typed(row);
 }
 
@@ -50,20 +55,21 @@ export interface NewToleranceSetRow {
   readonly madeMs: number;
 }
 
-/** Stores the next version of its family. */
-export async function insertToleranceSet(sql: Sql, row: NewToleranceSetRow, author: number): Promise<number> {
+/** Stores the next version of its family; of two at once the second waits and becomes the version after. */
+export async function insertToleranceSet(sql: Sql, row: NewToleranceSetRow): Promise<number> {
+  const version = await nextVersion(sql, 'tolerance_set', row.family);
   const { id } = await sql.change(
-    `INSERT INTO tolerance_set (family, version, name, source, shipped, definition, author_id, made_ms)
-     SELECT ?, COALESCE(MAX(version), 0) + 1, ?, ?, ?, ?, ?, ? FROM tolerance_set WHERE family = ?`,
+    'INSERT INTO tolerance_set (house_id, family, version, name, source, shipped, definition, author_id, made_ms) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?)',
     [
+      sql.house,
       row.family,
+      version,
       row.name,
       row.source,
       row.shipped,
       JSON.stringify(row.definition),
-      author,
+      sql.person,
       row.madeMs,
-      row.family,
     ],
   );
   return id;
@@ -76,8 +82,8 @@ export async function setToleranceSetRemoved(
   removedMs: number | null,
 ): Promise<number> {
   const { affected } = await sql.change(
-    'UPDATE tolerance_set SET removed_ms = ? WHERE family = ? AND shipped = 0',
-    [removedMs, family],
+    'UPDATE tolerance_set SET removed_ms = ? WHERE family = ? AND house_id = ? AND shipped = 0',
+    [removedMs, family, sql.house],
   );
   return affected;
 }

@@ -36,7 +36,7 @@ const CHECK = `c.id, c.reading_id AS readingId, c.made_ms AS madeMs, c.mean_delt
 
 /** Checks of a watch whose readings stand, the latest first; the checks lead, so that their index serves the order. */
 export const WATCH_CHECKS_SQL = `SELECT STRAIGHT_JOIN ${CHECK} FROM watch_check c JOIN reading r ON r.id = c.reading_id
-  WHERE c.watch_id = ? AND r.withdrawn_ms IS NULL ORDER BY c.made_ms DESC, c.id DESC LIMIT ?`;
+  WHERE c.watch_id = ? AND c.house_id = ? AND r.withdrawn_ms IS NULL ORDER BY c.made_ms DESC, c.id DESC LIMIT ?`;
 
 /** The first of them; the same index, forwards. */
 const FIRST_WATCH_CHECKS_SQL = WATCH_CHECKS_SQL.replaceAll(' DESC', '');
@@ -48,9 +48,13 @@ export async function listWatchChecks(
   first: number,
   most: number,
 ): Promise<WatchCheckRow[]> {
-  const latest = (await sql.rows<StoredCheck>(WATCH_CHECKS_SQL, [watch, most])).map(typedCheck).reverse();
+  const latest = (await sql.rows<StoredCheck>(WATCH_CHECKS_SQL, [watch, sql.house, most]))
+    .map(typedCheck)
+    .reverse();
   if (latest.length < most) return latest;
-  const earliest = (await sql.rows<StoredCheck>(FIRST_WATCH_CHECKS_SQL, [watch, first])).map(typedCheck);
+  const earliest = (await sql.rows<StoredCheck>(FIRST_WATCH_CHECKS_SQL, [watch, sql.house, first])).map(
+    typedCheck,
+  );
   const known = new Set(latest.map(({ id }) => id));
   return [...earliest.filter(({ id }) => !known.has(id)), ...latest];
 }
@@ -70,10 +74,10 @@ export interface NewWatchCheck extends Pick<WatchCheckRow, 'readingId' | 'madeMs
 /** Stores a check that is still to be judged; one that is there keeps its time. @returns the time it is kept under. */
 export async function keepWatchCheck(sql: Sql, row: NewWatchCheck): Promise<number> {
   await sql.change(
-    `INSERT INTO watch_check (condition_id, watch_id, reading_id, made_ms, mean_delta_e, largest_delta_e, verdict, moved, cause, figures)
-     VALUES (?, ?, ?, ?, 0, 0, 'not-judged', 0, NULL, ?)
+    `INSERT INTO watch_check (house_id, condition_id, watch_id, reading_id, made_ms, mean_delta_e, largest_delta_e, verdict, moved, cause, figures)
+     VALUES (?, ?, ?, ?, ?, 0, 0, 'not-judged', 0, NULL, ?)
      ON DUPLICATE KEY UPDATE figures = VALUES(figures), verdict = VALUES(verdict)`,
-    [row.conditionId, row.watchId, row.readingId, row.madeMs, encodeValues(row.figures)],
+    [sql.house, row.conditionId, row.watchId, row.readingId, row.madeMs, encodeValues(row.figures)],
   );
   const kept = await listChecksOfReading(sql, row.readingId);
   return kept.find(({ watchId }) => watchId === row.watchId)?.madeMs ?? row.madeMs;
@@ -85,8 +89,8 @@ export function listChecksOfReading(
   reading: number,
 ): Promise<{ readonly watchId: number; readonly madeMs: number }[]> {
   return sql.rows(
-    'SELECT watch_id AS watchId, made_ms AS madeMs FROM watch_check WHERE reading_id = ? ORDER BY watch_id',
-    [reading],
+    'SELECT watch_id AS watchId, made_ms AS madeMs FROM watch_check WHERE reading_id = ? AND house_id = ? ORDER BY watch_id',
+    [reading, sql.house],
   );
 }
 
@@ -96,38 +100,42 @@ export async function keepWatchJudgement(
   row: Omit<WatchCheckRow, 'readingId' | 'madeMs' | 'figures'>,
 ): Promise<void> {
   await sql.change(
-    'UPDATE watch_check SET mean_delta_e = ?, largest_delta_e = ?, verdict = ?, moved = ?, cause = ? WHERE id = ?',
-    [row.meanDeltaE, row.largestDeltaE, row.verdict, row.moved, row.cause, row.id],
+    'UPDATE watch_check SET mean_delta_e = ?, largest_delta_e = ?, verdict = ?, moved = ?, cause = ? WHERE id = ? AND house_id = ?',
+    [row.meanDeltaE, row.largestDeltaE, row.verdict, row.moved, row.cause, row.id, sql.house],
   );
 }
 
 /** Waits for others that change the checks of a watch; to be asked before anything is read in the transaction. */
 export async function lockWatch(sql: Sql, watch: number): Promise<void> {
-  await sql.rows('SELECT id FROM result WHERE id = ? FOR UPDATE', [watch]);
+  await sql.rows('SELECT id FROM result WHERE id = ? AND house_id = ? FOR UPDATE', [watch, sql.house]);
 }
 
 const STATE = `condition_id AS conditionId, watch_id AS watchId, due_ms AS dueMs, expires_ms AS expiresMs, last_ms AS lastMs, verdict, moved, cause, spark FROM watch_state`;
 /** Of all conditions, as the floor wants them. */
-export const WATCH_STATES_SQL = `SELECT ${STATE}`;
+export const WATCH_STATES_SQL = `SELECT ${STATE} WHERE house_id = ?`;
 
 type StoredState = Omit<WatchStateRow, 'moved' | 'spark'> & { moved: number; spark: string };
 
 export async function listWatchStates(sql: Sql): Promise<WatchStateRow[]> {
-  return (await sql.rows<StoredState>(WATCH_STATES_SQL)).map(typed);
+  return (await sql.rows<StoredState>(WATCH_STATES_SQL, [sql.house])).map(typed);
 }
 
 export async function findWatchState(sql: Sql, condition: number): Promise<WatchStateRow | undefined> {
-  const [row] = await sql.rows<StoredState>(`SELECT ${STATE} WHERE condition_id = ?`, [condition]);
+  const [row] = await sql.rows<StoredState>(`SELECT ${STATE} WHERE condition_id = ? AND house_id = ?`, [
+    condition,
+    sql.house,
+  ]);
   return row === undefined ? undefined : typed(row);
 }
 
 export async function upsertWatchState(sql: Sql, row: WatchStateRow): Promise<void> {
   await sql.change(
-    `INSERT INTO watch_state (condition_id, watch_id, due_ms, expires_ms, last_ms, verdict, moved, cause, spark)
-     VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?)
+    `INSERT INTO watch_state (house_id, condition_id, watch_id, due_ms, expires_ms, last_ms, verdict, moved, cause, spark)
+     VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?)
      ON DUPLICATE KEY UPDATE watch_id = VALUES(watch_id), due_ms = VALUES(due_ms), expires_ms = VALUES(expires_ms), last_ms = VALUES(last_ms),
        verdict = VALUES(verdict), moved = VALUES(moved), cause = VALUES(cause), spark = VALUES(spark)`,
     [
+      sql.house,
       row.conditionId,
       row.watchId,
       row.dueMs,
@@ -142,7 +150,7 @@ export async function upsertWatchState(sql: Sql, row: WatchStateRow): Promise<vo
 }
 
 export async function removeWatchState(sql: Sql, condition: number): Promise<void> {
-  await sql.change('DELETE FROM watch_state WHERE condition_id = ?', [condition]);
+  await sql.change('DELETE FROM watch_state WHERE condition_id = ? AND house_id = ?', [condition, sql.house]);
 }
 
 function typed(row: StoredState): WatchStateRow {

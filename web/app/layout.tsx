@@ -2,11 +2,14 @@ import '@fontsource-variable/atkinson-hyperlegible-next/wght.css';
 import '@fontsource-variable/atkinson-hyperlegible-mono/wght.css';
 import './globals.css';
 import type { Metadata } from 'next';
+import { headers } from 'next/headers';
 import type { ReactNode } from 'react';
 import InitColorSchemeScript from '@mui/material/InitColorSchemeScript';
 import { AppRouterCacheProvider } from '@mui/material-nextjs/v16-appRouter';
 import { Providers } from '@/features/frame/Providers';
 import { Frame } from '@/features/frame/Frame';
+import { houseZone } from '@melto/services/kernel/houseZone';
+import { context } from '@/server/context';
 import { paletteCss } from '@/ui/palette';
 
 export const metadata: Metadata = {
@@ -14,16 +17,18 @@ export const metadata: Metadata = {
   description: 'Charts, readings and profiles of printers',
 };
 
-export default function RootLayout({ children }: { children: ReactNode }) {
+export default async function RootLayout({ children }: { children: ReactNode }) {
+  const [request, zone] = await Promise.all([headers(), houseZone(context())]);
+  const nonce = request.get('x-nonce') ?? undefined;
   return (
     <html lang="en-GB" suppressHydrationWarning>
       <head>
         <style dangerouslySetInnerHTML={{ __html: paletteCss() }} />
       </head>
       <body>
-        <InitColorSchemeScript attribute="data-theme" defaultMode="light" />
-        <AppRouterCacheProvider>
-          <Providers>
+        <InitColorSchemeScript attribute="data-theme" defaultMode="light" nonce={nonce} />
+        <AppRouterCacheProvider options={{ nonce }}>
+          <Providers zone={zone}>
             <Frame>{children}</Frame>
           </Providers>
         </AppRouterCacheProvider>

@@ -1,9 +1,9 @@
 import { floor } from '@melto/services/overview/floor';
 import { Floor } from '@/features/floor/Floor';
-import { services } from '@/server/services';
+import { context } from '@/server/context';
 
 export const dynamic = 'force-dynamic';
 
 export default async function Page() {
-  return <Floor initial={await floor(services())} />;
+  return <Floor initial={await floor(context())} />;
 }

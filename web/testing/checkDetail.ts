@@ -1,3 +1,4 @@
+import { CMYK } from '@melto/core/device/process';
 import { PUBLISHED_CONDITIONS } from '@melto/core/conformity/data/publishedConditions';
 import { TOLERANCE_SETS } from '@melto/core/conformity/data/toleranceSets';
 import { controlWedge } from '@melto/core/charts/controlWedge';
@@ -24,7 +25,7 @@ export function checkDetail(change: Partial<CheckDetail> = {}): CheckDetail {
   for (let axis = 0; axis < 3; axis++) xyz[3 * magenta + axis] *= 1.35;
   const check = unwrap(
     checkAgainstAims(
-      { ids: names.map(String), names, space: 'cmyk', device, xyz, conditions: {}, notes: [] },
+      { ids: names.map(String), names, process: CMYK, device, xyz, conditions: {}, notes: [] },
       aims,
       TOLERANCE_SETS[0],
       false,

@@ -34,6 +34,8 @@ export function deskState(change: Partial<DeskState> = {}, read: readonly number
       readMs: read.includes(strip) ? 9000 : null,
     })),
     faults: [],
+    judging: false,
+    judgeProblem: null,
     resultId: null,
     ...change,
   };

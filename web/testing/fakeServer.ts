@@ -20,7 +20,7 @@ export class Refused {
 /** Thrown by an answer: the server is not there. */
 export const AWAY = new TypeError('fetch failed');
 
-/** Answers `fetch` by `METHOD path` (without the query) and keeps what was sent. */
+/** Answers `fetch` by `METHOD path`, with its query where there is an answer for that, and keeps what was sent. */
 export function fakeServer(answers: Readonly<Record<string, Answer>>): { readonly sent: Sent[] } {
   const sent: Sent[] = [];
   vi.stubGlobal('fetch', async (input: string, init: RequestInit = {}) => {
@@ -33,7 +33,7 @@ export function fakeServer(answers: Readonly<Record<string, Answer>>): { readonl
       key: new Headers(init.headers).get('idempotency-key'),
     };
     sent.push(one);
-    const answer = answers[`${method} ${input.split('?')[0]}`];
+    const answer = answers[`${method} ${input}`] ?? answers[`${method} ${input.split('?')[0]}`];
     if (answer === undefined) throw new Error(`no answer to ${method} ${input}`);
     const given: unknown =
       typeof answer === 'function' ? await (answer as (sent: Sent) => unknown)(one) : answer;

@@ -1,4 +1,5 @@
-import type { FloorRow, LinkMark } from '@melto/services/overview/floor';
+import type { FloorRow } from '@melto/services/overview/floor';
+import type { LinkMark } from '@melto/services/overview/marks';
 
 const DAY_MS = 86_400_000;
 

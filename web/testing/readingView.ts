@@ -1,4 +1,5 @@
-import type { PatchView, ReadingView } from '@melto/services/reading/readings';
+import { CMYK } from '@melto/core/device/process';
+import type { PatchView, ReadingView } from '@melto/services/reading/readingView';
 
 const patch = (row: number, device: readonly number[], lab: readonly number[]): PatchView => ({
   row,
@@ -14,7 +15,7 @@ const patch = (row: number, device: readonly number[], lab: readonly number[]): 
 export function readingView(change: Partial<ReadingView> = {}): ReadingView {
   return {
     ...{ id: 9, code: 'HRN-0001', title: 'Ramps', purpose: 'ramps', serves: 'curves', conditionId: 4 },
-    ...{ space: 'cmyk', mode: 'M1', instrument: 'Strip reader 2', startedMs: 0, finishedMs: 1 },
+    ...{ process: CMYK, mode: 'M1', instrument: 'Strip reader 2', startedMs: 0, finishedMs: 1 },
     ...{ withdrawnMs: null, early: false, faults: [], dmax: 1.62, paper: [95, 0, -2] },
     repeatability: null,
     grid: { startNm: 380, stepNm: 10, count: 36 },

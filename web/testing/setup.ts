@@ -1,5 +1,6 @@
 import { cleanup, configure } from '@testing-library/react';
 import { afterEach, vi } from 'vitest';
+import { tellHouseZone } from '@/ui/format';
 import { navigation } from './navigation';
 
 // Next gives the router by context; the tests look at where it was sent.
@@ -29,6 +30,9 @@ Blob.prototype.text ??= function text(this: Blob): Promise<string> {
     reader.readAsText(this);
   });
 };
+
+// The house of the tests is in England.
+tellHouseZone('Europe/London');
 
 afterEach(() => {
   cleanup();

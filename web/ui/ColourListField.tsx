@@ -1,9 +1,10 @@
 'use client';
 
+import { COLOUR_LIST } from '@/endpoints/profile';
 import { Button } from '@mui/material';
 import { useRef } from 'react';
 import type { NamedColour } from '@melto/core/refine/namedColour';
-import { problemWords, sendText } from './api';
+import { problemWords, send } from './api';
 import { Swatch } from './Swatch';
 
 const MOST_SHOWN = 24;
@@ -25,7 +26,7 @@ export function ColourListField({
   const take = async (file: File): Promise<void> => {
     onProblem(undefined);
     try {
-      const list = await sendText<{ colours: NamedColour[] }>('/api/colour-lists', await file.text());
+      const list = await send(COLOUR_LIST, { body: file });
       onColours(list.colours);
     } catch (error) {
       onProblem(problemWords(error));

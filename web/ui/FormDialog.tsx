@@ -30,7 +30,7 @@ export function FormDialog({
   onClose: () => void;
 }) {
   const id = useId();
-  const { sending, problem: refused, send } = useSending();
+  const { sending, problem: refused, run } = useSending();
   const words = refused ?? problem;
   return (
     <Dialog open onClose={onClose} fullWidth maxWidth="sm" aria-labelledby={id}>
@@ -38,7 +38,7 @@ export function FormDialog({
         className="dialog-form"
         onSubmit={(event) => {
           event.preventDefault();
-          if (ready) void send(async () => onSubmit());
+          if (ready) void run(async () => onSubmit());
         }}
       >
         <h1 id={id}>{title}</h1>

@@ -1,10 +1,13 @@
 import { describe, expect, it } from 'vitest';
-import { formatClock, formatLab, formatSpan, formatWhen } from './format';
+import { beforeAll } from 'vitest';
+import { formatClock, formatLab, formatSpan, formatWhen, tellHouseZone } from './format';
 
 const AT = Date.UTC(2026, 2, 14, 9, 5); // winter time in London
 const SUMMER = Date.UTC(2026, 6, 1, 9, 5);
 
 describe('words for figures and times', () => {
+  beforeAll(() => tellHouseZone('Europe/London'));
+
   it('shows times in the house time zone', () => {
     expect(formatClock(AT)).toBe('09:05');
     expect(formatClock(SUMMER)).toBe('10:05');

@@ -1,30 +1,22 @@
-/** The house's time zone; times are the same on server and client. */
-export const HOUSE_TIME_ZONE = 'Europe/London';
+import { houseClock, houseLongMoment, houseShortDay } from '@melto/core/time/houseTime';
 
-const clock = new Intl.DateTimeFormat('en-GB', {
-  hour: '2-digit',
-  minute: '2-digit',
-  timeZone: HOUSE_TIME_ZONE,
-});
-const day = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short', timeZone: HOUSE_TIME_ZONE });
-const whole = new Intl.DateTimeFormat('en-GB', {
-  day: 'numeric',
-  month: 'short',
-  year: 'numeric',
-  hour: '2-digit',
-  minute: '2-digit',
-  timeZone: HOUSE_TIME_ZONE,
-});
+/** The house's time zone, as the page was told it; times are the same on server and client. */
+let zone = 'UTC';
 
-export const formatClock = (ms: number): string => clock.format(ms);
-export const formatDay = (ms: number): string => day.format(ms);
-export const formatMoment = (ms: number): string => whole.format(ms);
+/** Told once by the frame of all pages, before anything of them is drawn. */
+export function tellHouseZone(name: string): void {
+  zone = name;
+}
+
+export const formatClock = (ms: number): string => houseClock(ms, zone);
+export const formatDay = (ms: number): string => houseShortDay(ms, zone);
+export const formatMoment = (ms: number): string => houseLongMoment(ms, zone);
 
 /** Time of day for today, the day otherwise. */
 export function formatWhen(ms: number, nowMs: number): string {
-  return day.format(ms) === day.format(nowMs) && Math.abs(nowMs - ms) < 86_400_000
-    ? clock.format(ms)
-    : day.format(ms);
+  return formatDay(ms) === formatDay(nowMs) && Math.abs(nowMs - ms) < 86_400_000
+    ? formatClock(ms)
+    : formatDay(ms);
 }
 
 /** A span in words, in its largest unit. */

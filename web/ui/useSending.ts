@@ -6,11 +6,11 @@ export function useSending(): {
   readonly sending: boolean;
   readonly problem: string | undefined;
   readonly setProblem: (words: string | undefined) => void;
-  readonly send: (work: () => Promise<unknown>) => Promise<void>;
+  readonly run: (work: () => Promise<unknown>) => Promise<void>;
 } {
   const [sending, setSending] = useState(false);
   const [problem, setProblem] = useState<string>();
-  const send = async (work: () => Promise<unknown>): Promise<void> => {
+  const run = async (work: () => Promise<unknown>): Promise<void> => {
     if (sending) return;
     setSending(true);
     setProblem(undefined);
@@ -21,5 +21,5 @@ export function useSending(): {
     }
     setSending(false);
   };
-  return { sending, problem, setProblem, send };
+  return { sending, problem, setProblem, run };
 }

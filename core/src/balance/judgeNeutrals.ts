@@ -1,4 +1,6 @@
 import { neutralDensity } from '../density/density.ts';
+import { verdictOf, worstVerdict } from '../judgement/verdict.ts';
+import type { Verdict } from '../judgement/verdict.ts';
 import { mean } from '../numerics/statistics.ts';
 import { aimStanding, greyAim, neutralDensityAim, neutralLightness, neutralWeight } from './neutralAim.ts';
 import type { AimStanding } from './neutralAim.ts';
@@ -21,8 +23,6 @@ export interface NeutralFigures {
   readonly largest: number;
 }
 
-export type NeutralVerdict = 'conforms' | 'near' | 'does-not-conform' | 'not-judged';
-
 export interface NeutralJudgement {
   readonly cmy: readonly NeutralStep[];
   readonly k: readonly NeutralStep[];
@@ -36,7 +36,7 @@ export interface NeutralJudgement {
     readonly kL: NeutralFigures;
   };
   readonly limits: { readonly mean: number; readonly largest: number };
-  readonly verdict: NeutralVerdict;
+  readonly verdict: Verdict;
   /** An aim outside the densities that the family was fitted to. */
   readonly extrapolated: boolean;
 }
@@ -77,9 +77,6 @@ export function judgeNeutrals(
   };
   const cmyStanding = aimStanding('cmy', cmyDensity);
   const kStanding = aimStanding('k', kDensity);
-  const share = Math.max(
-    ...Object.values(figures).flatMap((f) => [f.mean / limits.mean, f.largest / limits.largest]),
-  );
   const judged = cmyStanding !== 'none' && kStanding !== 'none';
   return {
     cmy,
@@ -90,7 +87,14 @@ export function judgeNeutrals(
     kStanding,
     figures,
     limits,
-    verdict: !judged ? 'not-judged' : share > 1 ? 'does-not-conform' : share > 0.8 ? 'near' : 'conforms',
+    verdict: judged
+      ? worstVerdict(
+          Object.values(figures).flatMap((f) => [
+            verdictOf(f.mean, limits.mean),
+            verdictOf(f.largest, limits.largest),
+          ]),
+        )
+      : 'not-judged',
     extrapolated: cmyStanding === 'extrapolated' || kStanding === 'extrapolated',
   };
 }

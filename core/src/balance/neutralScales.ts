@@ -1,3 +1,4 @@
+import { CMYK } from '../device/process.ts';
 import type { Xyz } from '../colour/xyz.ts';
 import { xyzRowsToLab } from '../colour/xyzToLab.ts';
 import { WHITE_D50_MEASURED } from '../colour/whitePoints.ts';
@@ -49,7 +50,7 @@ const SAME = 0.004;
  * @param device row-major × 4, as sent to the front end, 0..1.
  */
 export function neutralReading(device: Float64Array, xyz: Float64Array): NeutralReading | undefined {
-  const paperXyz = meanPaperXyz(device, 4, 0, xyz);
+  const paperXyz = meanPaperXyz(CMYK, device, xyz);
   if (paperXyz === undefined) return undefined;
   const lab = new Float64Array(xyz.length);
   xyzRowsToLab(xyz, WHITE_D50_MEASURED, lab);

@@ -1,3 +1,4 @@
+import { RGB } from '../device/process.ts';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { createRandom } from '../numerics/random.ts';
@@ -15,7 +16,7 @@ function sample(patches: number): PatchSet {
   return {
     ids: Array.from({ length: patches }, (_, i) => `A${i + 1}`),
     names: Array.from({ length: patches }, (_, i) => `patch "${i}" of a set`),
-    space: 'rgb',
+    process: RGB,
     device: Float64Array.from({ length: patches * 3 }, () => Math.round(random.uniform() * 255) / 255),
     xyz: Float64Array.from({ length: patches * 3 }, () => 100 * random.uniform()),
     lab: Float64Array.from({ length: patches * 3 }, () => 100 * random.uniform() - 20),

@@ -1,11 +1,43 @@
-import type { DeviceSpace } from '../device/deviceSpace.ts';
+import { CMYK, inkProcess, MOST_CHANNELS, RGB } from '../device/process.ts';
+import type { Process } from '../device/process.ts';
 
-/** Field names of device values, by space (ISO 28178, Annex B, and common use). */
-export const DEVICE_FIELDS: Readonly<Record<DeviceSpace, readonly string[]>> = {
-  rgb: ['RGB_R', 'RGB_G', 'RGB_B'],
-  cmyk: ['CMYK_C', 'CMYK_M', 'CMYK_Y', 'CMYK_K'],
-  cmykog: ['CMYKOG_C', 'CMYKOG_M', 'CMYKOG_Y', 'CMYKOG_K', 'CMYKOG_O', 'CMYKOG_G'],
-};
+/**
+ * Field names of device values (ISO 28178, Annex B, and common use): the names of all channels in a row before the
+ * channel's own, `CMYK_C`; counted, `6CLR_1`, where a name is no single letter.
+ */
+export function deviceFields({ channels, name: whole }: Process): readonly string[] {
+  return channels.every(({ name }) => /^[A-Z]$/.test(name))
+    ? channels.map(({ name }) => `${whole}_${name}`)
+    : channels.map((_, i) => `${channels.length}CLR_${i + 1}`);
+}
+
+/** Prefixes of one to three letters that stand for colours or differences, not for inks. */
+const NO_INKS = new Set(['LAB', 'XYZ', 'XYY', 'LCH', 'D', 'NM', 'R']);
+
+/**
+ * The process whose values the fields of a table give; undefined where they give none. Of several the one with the most
+ * channels is taken; whether all its fields are there is for the caller to see.
+ */
+export function processOfFields(names: readonly string[]): Process | undefined {
+  const found: Process[] = [];
+  for (const name of names) {
+    const counted = /^([1-9])CLR_\d$/i.exec(name);
+    if (counted !== null && Number(counted[1]) <= MOST_CHANNELS) {
+      found.push(inkProcess(Array.from({ length: Number(counted[1]) }, (_, i) => `ink ${i + 1}`)));
+      continue;
+    }
+    const [, prefix = '', channel = ''] = /^([A-Z]{1,8})_([A-Z])$/i.exec(name.toUpperCase()) ?? [];
+    if (
+      prefix === '' ||
+      NO_INKS.has(prefix) ||
+      !prefix.includes(channel) ||
+      new Set(prefix).size < prefix.length
+    )
+      continue;
+    found.push(prefix === 'RGB' ? RGB : prefix === 'CMYK' ? CMYK : inkProcess([...prefix]));
+  }
+  return found.sort((a, b) => b.channels.length - a.channels.length)[0];
+}
 
 const SPECTRAL = /^(?:SPECTRAL_?(?:NM_?)?|NM_?|R_?)(\d{3,4})$/i;
 
@@ -15,7 +47,7 @@ export function spectralFieldNm(name: string): number | undefined {
   return match === null ? undefined : Number(match[1]);
 }
 
-const NUMERIC = /^(?:RGB_|CMYK|\d+CLR_|[2-9]CLR|LAB_|XYZ_|XYY_|D_|STDEV_|MEAN_|CHI_|LCH_)/i;
+const NUMERIC = /^(?:RGB_|CMYK|[A-Z]{1,8}_[A-Z]$|\d+CLR_|[2-9]CLR|LAB_|XYZ_|XYY_|D_|STDEV_|MEAN_|CHI_|LCH_)/i;
 
 /** Fields whose values must be numbers. */
 export function isNumericField(name: string): boolean {

@@ -1,3 +1,4 @@
+import { CMYK } from '../device/process.ts';
 import { describe, expect, it } from 'vitest';
 import { joinPatchSets } from './joinPatchSets.ts';
 import { patchXyz } from './patchColours.ts';
@@ -7,7 +8,7 @@ const grid = { startNm: 400, stepNm: 20, count: 16 };
 const spectral = (level: number, own = grid): PatchSet => ({
   ids: ['A1'],
   names: ['grey'],
-  space: 'cmyk',
+  process: CMYK,
   device: Float64Array.of(0, 0, 0, 1 - level),
   spectra: { grid: own, values: new Float64Array(own.count).fill(level) },
   conditions: { mode: 'M1' },

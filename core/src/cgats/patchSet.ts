@@ -1,4 +1,4 @@
-import type { DeviceSpace } from '../device/deviceSpace.ts';
+import type { Process } from '../device/process.ts';
 import type { SpectralGrid } from '../spectral/spectralGrid.ts';
 
 /** Conditions of measurement (ISO 13655) as far as a file tells them. */
@@ -28,7 +28,7 @@ export interface PatchLayout {
 export interface PatchSet {
   readonly ids: readonly string[];
   readonly names?: readonly string[];
-  readonly space?: DeviceSpace;
+  readonly process?: Process;
   /** Row-major patch × channel, 0..1. */
   readonly device?: Float64Array;
   /** Row-major patch × 3, Y = 100 for a perfect reflector. */

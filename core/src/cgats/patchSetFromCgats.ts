@@ -1,9 +1,10 @@
+import { drivenByInks } from '../device/process.ts';
+import type { Process } from '../device/process.ts';
 import { failure, success } from '../result.ts';
 import type { Issue, Result } from '../result.ts';
-import type { DeviceSpace } from '../device/deviceSpace.ts';
 import { keywordValue, numberColumn, textColumn } from './cgatsTable.ts';
 import type { CgatsTable } from './cgatsTable.ts';
-import { DEVICE_FIELDS, spectralFieldNm } from './fieldNames.ts';
+import { deviceFields, processOfFields, spectralFieldNm } from './fieldNames.ts';
 import type { MeasurementConditions, PatchLayout, PatchSet, PatchSpectra } from './patchSet.ts';
 import { readCgats } from './readCgats.ts';
 
@@ -38,7 +39,7 @@ export function patchSetFromCgats(table: CgatsTable): Result<PatchSet> {
       textColumn(table, 'SAMPLE_ID', 'SampleID') ??
       Array.from({ length: table.rowCount }, (_, i) => String(i + 1)),
     names: textColumn(table, 'SAMPLE_NAME'),
-    space: device?.space,
+    process: device?.process,
     device: device?.values,
     xyz,
     lab,
@@ -56,47 +57,48 @@ function deviceValues(
   table: CgatsTable,
   notes: string[],
   issues: Issue[],
-): { space: DeviceSpace; values: Float64Array } | undefined {
-  for (const space of ['cmykog', 'cmyk', 'rgb'] as const) {
-    const columns = DEVICE_FIELDS[space].map((name) => numberColumn(table, name));
-    if (columns.every((column) => column === undefined)) continue;
-    const missing = DEVICE_FIELDS[space].filter((_, i) => columns[i] === undefined);
-    if (missing.length > 0) {
-      issues.push({
-        code: 'cgats.missing-channel',
-        path: missing[0],
-        expected: DEVICE_FIELDS[space].join(', '),
-        found: 'only some of them',
-      });
-      return undefined;
-    }
-    const present = columns as Float64Array[];
-    const top = deviceScale(space, present, notes);
-    const values = new Float64Array(table.rowCount * present.length);
-    for (let row = 0; row < table.rowCount; row++)
-      for (let channel = 0; channel < present.length; channel++) {
-        const value = present[channel][row] / top;
-        if (value < -1e-6 || value > 1 + 1e-6) {
-          issues.push({
-            code: 'cgats.device-range',
-            path: `${DEVICE_FIELDS[space][channel]} of row ${row + 1}`,
-            expected: `0 to ${top}`,
-            found: String(present[channel][row]),
-          });
-          return undefined;
-        }
-        values[row * present.length + channel] = Math.min(1, Math.max(0, value));
-      }
-    return { space, values };
+): { process: Process; values: Float64Array } | undefined {
+  const process = processOfFields(
+    table.columns.flatMap(({ kind, name }) => (kind === 'number' ? [name] : [])),
+  );
+  if (process === undefined) return undefined;
+  const fields = deviceFields(process);
+  const columns = fields.map((name) => numberColumn(table, name));
+  const present = columns.filter((column) => column !== undefined);
+  if (present.length < fields.length) {
+    issues.push({
+      code: 'cgats.missing-channel',
+      path: fields[columns.indexOf(undefined)],
+      expected: fields.join(', '),
+      found: 'only some of them',
+    });
+    return undefined;
   }
-  return undefined;
+  if (fields[0]?.includes('CLR_')) notes.push('The file counts its inks and does not name them.');
+  const top = deviceScale(process, present, notes);
+  const values = new Float64Array(table.rowCount * present.length);
+  for (let row = 0; row < table.rowCount; row++)
+    for (const [channel, column] of present.entries()) {
+      const value = column[row] / top;
+      if (value < -1e-6 || value > 1 + 1e-6) {
+        issues.push({
+          code: 'cgats.device-range',
+          path: `${fields[channel]} of row ${row + 1}`,
+          expected: `0 to ${top}`,
+          found: String(column[row]),
+        });
+        return undefined;
+      }
+      values[row * present.length + channel] = Math.min(1, Math.max(0, value));
+    }
+  return { process, values };
 }
 
-function deviceScale(space: DeviceSpace, columns: readonly Float64Array[], notes: string[]): number {
-  if (space !== 'rgb') return 100;
+function deviceScale(process: Process, columns: readonly Float64Array[], notes: string[]): number {
+  if (drivenByInks(process)) return process.scale;
   let most = 0;
   for (const column of columns) for (const value of column) most = Math.max(most, value);
-  if (most > 100.5) return 255;
+  if (most > 100.5) return process.scale;
   if (most > 1.0001) {
     notes.push('RGB values were taken as per cent, since none is over 100.');
     return 100;

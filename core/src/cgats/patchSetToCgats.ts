@@ -1,5 +1,5 @@
 import type { CgatsColumn, CgatsKeyword, CgatsTable } from './cgatsTable.ts';
-import { DEVICE_FIELDS } from './fieldNames.ts';
+import { deviceFields } from './fieldNames.ts';
 import type { PatchSet } from './patchSet.ts';
 
 /** A patch set as one CGATS table: ids, layout, device values (RGB 0..255, inks per cent), XYZ, Lab, spectra. */
@@ -21,8 +21,8 @@ export function patchSetToCgats(set: PatchSet): CgatsTable {
       }),
     );
   };
-  if (set.space !== undefined && set.device !== undefined)
-    push(DEVICE_FIELDS[set.space], set.device, set.space === 'rgb' ? 255 : 100);
+  if (set.process !== undefined && set.device !== undefined)
+    push(deviceFields(set.process), set.device, set.process.scale);
   if (set.xyz !== undefined) push(['XYZ_X', 'XYZ_Y', 'XYZ_Z'], set.xyz);
   if (set.lab !== undefined) push(['LAB_L', 'LAB_A', 'LAB_B'], set.lab);
   if (set.spectra !== undefined) {

@@ -1,3 +1,4 @@
+import { CMYK } from '../device/process.ts';
 import { describe, expect, it } from 'vitest';
 import type { PatchSet } from './patchSet.ts';
 import { pickPatches } from './pickPatches.ts';
@@ -5,7 +6,7 @@ import { pickPatches } from './pickPatches.ts';
 const SET: PatchSet = {
   ids: ['a', 'b', 'c'],
   names: ['paper', 'cyan', 'black'],
-  space: 'cmyk',
+  process: CMYK,
   device: Float64Array.from([0, 0, 0, 0, 1, 0, 0, 0, 0, 0, 0, 1]),
   xyz: Float64Array.from([80, 85, 70, 15, 20, 50, 2, 2, 1.5]),
   spectra: { grid: { startNm: 400, stepNm: 100, count: 2 }, values: Float64Array.from([1, 2, 3, 4, 5, 6]) },

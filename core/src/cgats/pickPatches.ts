@@ -1,4 +1,4 @@
-import { channelCount } from '../device/deviceSpace.ts';
+import { channelCount } from '../device/process.ts';
 import { gatherRows } from '../numerics/gatherRows.ts';
 import type { PatchSet } from './patchSet.ts';
 
@@ -11,7 +11,7 @@ export function pickPatches(set: PatchSet, rows: readonly number[]): PatchSet {
     ...set,
     ids: rows.map((row) => set.ids[row]),
     names: set.names === undefined ? undefined : rows.map((row) => set.names?.[row] ?? ''),
-    device: set.space === undefined ? undefined : pick(set.device, channelCount(set.space)),
+    device: set.process === undefined ? undefined : pick(set.device, channelCount(set.process)),
     xyz: pick(set.xyz, 3),
     lab: pick(set.lab, 3),
     spectra:

@@ -1,3 +1,4 @@
+import { RGB } from '../device/process.ts';
 import { describe, expect, it } from 'vitest';
 import { deltaE2000 } from '../colour/deltaE2000.ts';
 import { genericLab } from './expectedColours.ts';
@@ -47,7 +48,7 @@ describe('layout', () => {
   it.each(Object.keys(PAPER_MM) as PaperName[])(
     'on %s keeps every patch once, within the page, in balanced strips',
     (paper) => {
-      const layout = layoutChart('rgb', device, paper, 3);
+      const layout = layoutChart(RGB, device, paper, 3);
       expect(layout.pages.flat(2).sort((a, b) => a - b)).toEqual(Array.from({ length: 900 }, (_, i) => i));
       const lengths = layout.pages.flat().map((strip) => strip.length);
       expect(Math.max(...lengths) - Math.min(...lengths)).toBeLessThanOrEqual(1);
@@ -64,14 +65,14 @@ describe('layout', () => {
   );
 
   it('puts different colours side by side', () => {
-    const layout = layoutChart('rgb', device, 'a4', 3);
+    const layout = layoutChart(RGB, device, 'a4', 3);
     let alike = 0;
     let pairs = 0;
     for (const strip of layout.pages.flat())
       for (let i = 1; i < strip.length; i++) {
         pairs++;
         if (
-          deltaE2000(genericLab('rgb', device, strip[i - 1] * 3), genericLab('rgb', device, strip[i] * 3)) <
+          deltaE2000(genericLab(RGB, device, strip[i - 1] * 3), genericLab(RGB, device, strip[i] * 3)) <
           NEIGHBOUR_DELTA_E
         )
           alike++;
@@ -80,7 +81,7 @@ describe('layout', () => {
   });
 
   it('goes to columns and back', () => {
-    const layout = layoutChart('rgb', device, 'a4', 3);
+    const layout = layoutChart(RGB, device, 'a4', 3);
     expect(layoutFromColumns(layoutColumns(layout), 'a4')).toEqual(layout);
     const columns = layoutColumns(layout);
     columns.place[4] = columns.place[5];

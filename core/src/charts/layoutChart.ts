@@ -1,6 +1,6 @@
+import { channelCount } from '../device/process.ts';
+import type { Process } from '../device/process.ts';
 import { deltaE2000Of } from '../colour/deltaE2000.ts';
-import type { DeviceSpace } from '../device/deviceSpace.ts';
-import { channelCount } from '../device/deviceSpace.ts';
 import { createRandom, shuffle } from '../numerics/random.ts';
 import type { Random } from '../numerics/random.ts';
 import { genericLabRows } from './expectedColours.ts';
@@ -22,18 +22,18 @@ export interface ChartLayout {
  * differ by ΔE00 10 where that can be had (by the colours of a generic device), equal patches lie strips apart.
  */
 export function layoutChart(
-  space: DeviceSpace,
+  process: Process,
   device: Float64Array,
   paper: PaperName,
   seed: number,
   needs: InstrumentNeeds = STRIP_READER_NEEDS,
 ): ChartLayout {
-  const count = device.length / channelCount(space);
+  const count = device.length / channelCount(process);
   if (count === 0) throw new RangeError('a chart without patches');
   const { patchesPerStrip, stripsPerPage } = pageCapacity(paper, needs);
   const stripTotal = Math.ceil(count / patchesPerStrip);
   const pageTotal = Math.ceil(stripTotal / stripsPerPage);
-  const order = scramble(space, device, Math.ceil(count / stripTotal), seed);
+  const order = scramble(process, device, Math.ceil(count / stripTotal), seed);
   const pages: number[][][] = [];
   let at = 0;
   for (let page = 0, strip = 0; page < pageTotal; page++) {
@@ -50,9 +50,9 @@ export function layoutChart(
 }
 
 /** A random order that is then mended by swaps. */
-function scramble(space: DeviceSpace, device: Float64Array, stripLength: number, seed: number): number[] {
-  const channels = channelCount(space);
-  const lab = genericLabRows(space, device, channels);
+function scramble(process: Process, device: Float64Array, stripLength: number, seed: number): number[] {
+  const channels = channelCount(process);
+  const lab = genericLabRows(process, device, channels);
   const random = createRandom(seed);
   const order = shuffle(
     Array.from({ length: device.length / channels }, (_, i) => i),

@@ -1,4 +1,4 @@
-import type { DeviceSpace } from '../device/deviceSpace.ts';
+import type { Process } from '../device/process.ts';
 import { layoutChart } from './layoutChart.ts';
 import type { ChartLayout } from './layoutChart.ts';
 import { pageCapacity, STRIP_READER_NEEDS } from './pageGeometry.ts';
@@ -10,14 +10,14 @@ import type { InstrumentNeeds, PaperName } from './pageGeometry.ts';
  * @param device one copy, row-major × channels.
  */
 export function layoutCopies(
-  space: DeviceSpace,
+  process: Process,
   device: Float64Array,
   copies: number,
   paper: PaperName,
   seed: number,
   needs: InstrumentNeeds = STRIP_READER_NEEDS,
 ): ChartLayout {
-  const base = layoutChart(space, device, paper, seed, needs).pages.flat();
+  const base = layoutChart(process, device, paper, seed, needs).pages.flat();
   const patches = base.reduce((sum, strip) => sum + strip.length, 0);
   const strips = Array.from({ length: copies }, (_, copy) =>
     base.map((_, index) => {

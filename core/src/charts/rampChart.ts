@@ -1,4 +1,5 @@
-import { PROCESS_INKS } from '../tone/toneMeasure.ts';
+import { bareValues, blackChannel, channelCount, drivenByInks } from '../device/process.ts';
+import type { Process } from '../device/process.ts';
 import type { NamedPatches } from './namedPatches.ts';
 import { eightBit, pushPatch } from './namedPatches.ts';
 
@@ -14,24 +15,33 @@ export interface RampChoices {
   readonly totalInk: boolean;
 }
 
-/** Single-ink ramps of C, M, Y, K, papers and, if asked for, the total-ink series; one copy, 8-bit levels. */
-export function makeRampChart({ steps, totalInk }: RampChoices): NamedPatches {
+/**
+ * Single-ink ramps, papers and, if asked for, the total-ink series; one copy, 8-bit levels. The series raises all
+ * chromatic inks alike beside full black, where there is one.
+ */
+export function makeRampChart(process: Process, { steps, totalInk }: RampChoices): NamedPatches {
+  if (!drivenByInks(process)) throw new RangeError(`ramps of inks, found ${process.name}`);
   if (!Number.isInteger(steps) || steps < RAMP_STEPS.least || steps > RAMP_STEPS.most)
     throw new RangeError(`${steps} steps, expected ${RAMP_STEPS.least} to ${RAMP_STEPS.most}`);
   const device: number[] = [];
   const names: string[] = [];
-  for (let i = 0; i < PAPERS; i++) pushPatch(device, names, [0, 0, 0, 0], 'paper');
-  PROCESS_INKS.forEach((ink, channel) => {
+  for (let i = 0; i < PAPERS; i++) pushPatch(device, names, bareValues(process), 'paper');
+  process.channels.forEach(({ name: ink }, channel) => {
     for (let step = 1; step < steps; step++) {
-      const values = [0, 0, 0, 0];
-      values[channel] = eightBit(step / (steps - 1));
-      pushPatch(device, names, values, `${ink} ${(values[channel] * 100).toFixed(0)}`);
+      const values = [...bareValues(process)];
+      const level = eightBit(step / (steps - 1));
+      values[channel] = level;
+      pushPatch(device, names, values, `${ink} ${(level * 100).toFixed(0)}`);
     }
   });
-  if (totalInk)
+  const black = blackChannel(process);
+  const chromatics = channelCount(process) - (black === undefined ? 0 : 1);
+  const base = black === undefined ? 0 : 1;
+  if (totalInk && chromatics > 0)
     for (let total = SERIES.from; total < SERIES.to + 1e-9; total += SERIES.step) {
-      const chromatic = eightBit((total - 1) / 3);
-      pushPatch(device, names, [chromatic, chromatic, chromatic, 1], `total ${(total * 100).toFixed(0)}`);
+      const chromatic = eightBit((total - base) / chromatics);
+      const values = process.channels.map((_, channel) => (channel === black ? 1 : chromatic));
+      pushPatch(device, names, values, `total ${(total * 100).toFixed(0)}`);
     }
   return { device: Float64Array.from(device), names };
 }

@@ -1,3 +1,4 @@
+import { CMYK } from '../device/process.ts';
 import { mergeRepeats } from '../characterise/mergeRepeats.ts';
 import type { MeasurementConditions, PatchSpectra } from '../cgats/patchSet.ts';
 import type { Xyz } from '../colour/xyz.ts';
@@ -68,7 +69,7 @@ export function aimsFor(aims: Aims, wanted: Float64Array): AimsFor {
   return {
     xyz,
     origins,
-    paper: meanPaperXyz(known.device, 4, 0, known.xyz),
+    paper: meanPaperXyz(CMYK, known.device, known.xyz),
     least: leastOf([known.xyz, xyz]),
   };
 }

@@ -1,3 +1,4 @@
+import { CMYK, RGB } from '../device/process.ts';
 import { describe, expect, it } from 'vitest';
 import type { PatchSet } from '../cgats/patchSet.ts';
 import { genericPressLab } from '../charts/genericPress.ts';
@@ -31,7 +32,7 @@ const warm: [number, number, number] = [paper[0] * 0.98, paper[1] * 0.98, paper[
 
 const reading = (values: Float64Array, mode: 'M0' | 'M1' = 'M1'): PatchSet => ({
   ids: Array.from({ length: rows }, (_, i) => String(i)),
-  space: 'cmyk',
+  process: CMYK,
   device,
   xyz: values,
   conditions: { mode },
@@ -77,7 +78,7 @@ describe('a check against aims', () => {
     const elsewhere = { ...aims, device: device.map((value) => (value === 0 ? 0.02 : value * 0.9)) };
     const none = checkAgainstAims(reading(xyz), elsewhere, PROOF, false);
     expect(none.ok ? '' : none.issues[0].found).toBe('none in common');
-    const rgb = checkAgainstAims({ ...reading(xyz), space: 'rgb' }, aims, PROOF, false);
+    const rgb = checkAgainstAims({ ...reading(xyz), process: RGB }, aims, PROOF, false);
     expect(rgb.ok ? '' : rgb.issues[0].path).toBe('reading');
   });
 });

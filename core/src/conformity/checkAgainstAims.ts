@@ -1,3 +1,4 @@
+import { CMYK, sameProcess } from '../device/process.ts';
 import { patchXyz } from '../cgats/patchColours.ts';
 import type { MeasurementConditions, PatchSet } from '../cgats/patchSet.ts';
 import { mergeRepeats } from '../characterise/mergeRepeats.ts';
@@ -72,7 +73,7 @@ export function layBesideAims(
   spots: readonly SpotReading[] = [],
 ): Result<SheetBesideAims> {
   const xyz = patchXyz(reading);
-  if (reading.space !== 'cmyk' || reading.device === undefined || xyz === undefined)
+  if (!sameProcess(reading.process, CMYK) || reading.device === undefined || xyz === undefined)
     return failure({
       code: 'check.reading',
       path: 'reading',
@@ -91,7 +92,7 @@ export function layBesideAims(
     });
   return success({
     ...{ read, wanted, rows, spots },
-    paper: meanPaperXyz(read.device, 4, 0, read.xyz),
+    paper: meanPaperXyz(CMYK, read.device, read.xyz),
     otherwise: conditionsApart(reading.conditions, aims.conditions),
   });
 }

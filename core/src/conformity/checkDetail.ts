@@ -9,7 +9,7 @@ import type { JudgedMetric } from './judgeColours.ts';
 import { groupsOf } from './judgeColours.ts';
 import { PATCH_GROUPS } from './patchGroups.ts';
 import type { PatchGroup } from './patchGroups.ts';
-import type { Verdict } from './shortCheck.ts';
+import type { Verdict } from '../judgement/verdict.ts';
 import type { Quantity, Statistic } from './toleranceSet.ts';
 import type { WhatDecides } from './whatDecides.ts';
 

@@ -1,7 +1,7 @@
 import { isSpot } from './checkDetail.ts';
 import type { CheckDetail, StoredMetric } from './checkDetail.ts';
-import { formatAgainstLimit } from './shortCheck.ts';
-import type { Verdict } from './shortCheck.ts';
+import { formatAgainstLimit } from '../judgement/metric.ts';
+import type { Verdict } from '../judgement/verdict.ts';
 import type { Remedy } from './whatDecides.ts';
 
 export const VERDICT_WORDS: Readonly<Record<Verdict, string>> = {

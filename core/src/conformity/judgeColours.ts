@@ -4,8 +4,9 @@ import { PAIR_QUANTITIES } from './colourDifferences.ts';
 import { OPTIONAL_GROUPS, patchGroups, SPOT_GROUPS } from './patchGroups.ts';
 import type { PatchGroup } from './patchGroups.ts';
 import { scaleDifferences } from './scaleDifferences.ts';
-import { metric, worstVerdict } from './shortCheck.ts';
-import type { Verdict } from './shortCheck.ts';
+import { metric } from '../judgement/metric.ts';
+import { worstVerdict } from '../judgement/verdict.ts';
+import type { Verdict } from '../judgement/verdict.ts';
 import type { Quantity, Statistic, ToleranceMetric, ToleranceSet } from './toleranceSet.ts';
 
 export interface ColourPair {

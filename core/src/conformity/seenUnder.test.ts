@@ -1,3 +1,4 @@
+import { CMYK } from '../device/process.ts';
 import { describe, expect, it } from 'vitest';
 import type { PatchSet } from '../cgats/patchSet.ts';
 import { deltaE2000 } from '../colour/deltaE2000.ts';
@@ -12,7 +13,7 @@ const flat = Array.from(nm, () => 0.5);
 const bumpy = Array.from(nm, (w) => 0.5 + 0.08 * Math.sin((2 * Math.PI * (w - 380)) / 110));
 const set = (rows: readonly (readonly number[])[], devices: readonly (readonly number[])[]): PatchSet => ({
   ids: devices.map((_, i) => String(i)),
-  space: 'cmyk',
+  process: CMYK,
   device: Float64Array.from(devices.flat()),
   spectra: { grid, values: Float64Array.from(rows.flat()) },
   conditions: {},

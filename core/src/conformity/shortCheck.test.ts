@@ -3,7 +3,9 @@ import { WHITE_D50_MEASURED, WHITE_ICC } from '../colour/whitePoints.ts';
 import { labToXyz, xyzToLab } from '../colour/xyzToLab.ts';
 import type { Lab } from '../colour/lab.ts';
 import type { Xyz } from '../colour/xyz.ts';
-import { formatAgainstLimit, HOUSE_PHOTO, judgeShortCheck, metric, worstVerdict } from './shortCheck.ts';
+import { HOUSE_PHOTO, judgeShortCheck } from './shortCheck.ts';
+import { formatAgainstLimit, metric } from '../judgement/metric.ts';
+import { worstVerdict } from '../judgement/verdict.ts';
 import type { ShortCheckPatch } from './shortCheck.ts';
 
 const PAPER: Xyz = [85, 88, 72];

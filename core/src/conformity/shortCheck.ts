@@ -3,6 +3,10 @@ import type { Lab } from '../colour/lab.ts';
 import type { Xyz } from '../colour/xyz.ts';
 import { WHITE_D50_MEASURED, WHITE_ICC } from '../colour/whitePoints.ts';
 import { xyzToLab } from '../colour/xyzToLab.ts';
+import { metric } from '../judgement/metric.ts';
+import type { Metric } from '../judgement/metric.ts';
+import { worstVerdict } from '../judgement/verdict.ts';
+import type { Verdict } from '../judgement/verdict.ts';
 import { summariseErrors } from '../numerics/statistics.ts';
 import type { ErrorSummary } from '../numerics/statistics.ts';
 
@@ -16,11 +20,6 @@ export interface ShortCheckLimits {
 /** House limits for photo prints; *tight* is a grade on top, not another verdict. */
 export const HOUSE_PHOTO: ShortCheckLimits = { name: 'House: photo print', mean: 3, largest: 8 };
 export const HOUSE_PHOTO_TIGHT: ShortCheckLimits = { name: 'tight', mean: 1.5, largest: 4 };
-
-/** Share of a limit from which a value that is within it is *near*. */
-export const NEAR_SHARE = 0.8;
-
-export type Verdict = 'conforms' | 'near' | 'does-not-conform' | 'not-judged';
 
 export interface ShortCheckPatch {
   readonly name: string;
@@ -44,15 +43,6 @@ export interface JudgedPatch {
   readonly inGamut: boolean;
   readonly reached: number;
   readonly repeats: number;
-}
-
-export interface Metric {
-  readonly name: string;
-  readonly value: number;
-  readonly limit: number;
-  /** Limit minus value. */
-  readonly margin: number;
-  readonly verdict: Verdict;
 }
 
 export interface ShortCheckResult {
@@ -113,34 +103,4 @@ export function judgeShortCheck(
     inGamutShare: share,
     patches: judged,
   };
-}
-
-/** One metric against its limit; unrounded values are judged, a value equal to its limit is within. */
-export function metric(name: string, value: number, limit: number): Metric {
-  const verdict: Verdict = !Number.isFinite(value)
-    ? 'not-judged'
-    : value > limit
-      ? 'does-not-conform'
-      : value > NEAR_SHARE * limit
-        ? 'near'
-        : 'conforms';
-  return { name, value, limit, margin: limit - value, verdict };
-}
-
-const SEVERITY: readonly Verdict[] = ['conforms', 'near', 'not-judged', 'does-not-conform'];
-
-export function worstVerdict(verdicts: readonly Verdict[]): Verdict {
-  return verdicts.reduce(
-    (worst, verdict) => (SEVERITY.indexOf(verdict) > SEVERITY.indexOf(worst) ? verdict : worst),
-    'conforms',
-  );
-}
-
-/** A value as shown beside its limit: more decimals where rounding would make a failing value equal to its limit. */
-export function formatAgainstLimit(value: number, limit: number, decimals = 2): string {
-  for (let places = decimals; places <= 6; places++) {
-    const text = value.toFixed(places);
-    if (value <= limit || Number(text) > limit) return text;
-  }
-  return String(value);
 }

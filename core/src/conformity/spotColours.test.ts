@@ -1,3 +1,4 @@
+import { CMYK } from '../device/process.ts';
 import { describe, expect, it } from 'vitest';
 import type { PatchSet } from '../cgats/patchSet.ts';
 import { deltaE2000 } from '../colour/deltaE2000.ts';
@@ -46,7 +47,7 @@ const device = Float64Array.from(COLOURS.flatMap(([inks]) => [...inks]));
 const aims = { conditions: {}, device, xyz: xyzOf(COLOURS.map(([, lab]) => lab)) };
 const sheet = (paper: Lab = COLOURS[0][1]): PatchSet => ({
   ids: COLOURS.map((_, i) => String(i)),
-  space: 'cmyk',
+  process: CMYK,
   device,
   xyz: xyzOf(COLOURS.map(([, lab], i) => (i === 0 ? paper : lab))),
   conditions: {},

@@ -1,11 +1,11 @@
-import type { DeviceSpace } from './deviceSpace.ts';
+import type { Process } from './process.ts';
 
 /** One page of a chart on its way to a device. */
 export interface PrintRequest {
   readonly device: string;
   readonly stock: string;
   readonly mode: string;
-  readonly space: DeviceSpace;
+  readonly process: Process;
   /** Milliseconds of domain time. */
   readonly timeMs: number;
   /** Counts the sheets this device has printed. */

@@ -4,13 +4,12 @@ import { xyzRowsToLab } from '../colour/xyzToLab.ts';
 import { evaluateCubicSpline, fitSmoothingSpline } from '../numerics/smoothingSpline.ts';
 import { mean } from '../numerics/statistics.ts';
 import { PROCESS_INKS } from '../tone/toneMeasure.ts';
-import type { ProcessInk } from '../tone/toneMeasure.ts';
 
 /** Zones across the width unless a device has its own number. */
 export const ZONES = 12;
 
 export interface InkEvennessReading {
-  readonly ink: ProcessInk;
+  readonly ink: string;
   /** Density of the solid over paper by zone, and smoothed across the width. */
   readonly density: readonly number[];
   readonly smooth: readonly number[];

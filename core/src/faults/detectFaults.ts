@@ -1,7 +1,7 @@
+import { bareValues, blackChannel, channelCount, drivenByInks, drivenByLight } from '../device/process.ts';
+import type { Process } from '../device/process.ts';
 import type { PatchSpectra } from '../cgats/patchSet.ts';
 import { deltaE2000Of } from '../colour/deltaE2000.ts';
-import { channelCount, paperValue } from '../device/deviceSpace.ts';
-import type { DeviceSpace } from '../device/deviceSpace.ts';
 import { gatherRows } from '../numerics/gatherRows.ts';
 import { largest, mean, median } from '../numerics/statistics.ts';
 import { conversionEvidence } from './conversionLeftOn.ts';
@@ -16,7 +16,7 @@ export type StockFinish = 'matt' | 'semi-matt' | 'gloss';
 
 /** A whole sheet or chart as it was read. */
 export interface SheetReading {
-  readonly space: DeviceSpace;
+  readonly process: Process;
   /** Row-major patch × channel, 0..1, as sent. */
   readonly device: Float64Array;
   /** Row-major patch × 3, Y = 100. */
@@ -64,7 +64,8 @@ export function detectFaults(sheet: SheetReading): Fault[] {
   const sound = withoutStrips(sheet, new Set(strips.flatMap((fault) => fault.strips)));
   const conversion = conversionFaults(sound);
   // A conversion may hold the black back: a low Dmax is then no second fault.
-  const converted = sheet.space !== 'rgb' && conversion.some(({ kind }) => kind === 'colour-management-on');
+  const converted =
+    drivenByInks(sheet.process) && conversion.some(({ kind }) => kind === 'colour-management-on');
   return [
     ...strips,
     ...paperFaults(sound),
@@ -81,7 +82,7 @@ function withoutStrips(sheet: SheetReading, left: ReadonlySet<number>): SheetRea
   if (out.size === 0 || rows.length === 0) return sheet;
   return {
     ...sheet,
-    device: gatherRows(sheet.device, rows, channelCount(sheet.space)),
+    device: gatherRows(sheet.device, rows, channelCount(sheet.process)),
     xyz: gatherRows(sheet.xyz, rows, 3),
     spectra:
       sheet.spectra === undefined
@@ -97,14 +98,14 @@ function withoutStrips(sheet: SheetReading, left: ReadonlySet<number>): SheetRea
 }
 
 function paperRows(sheet: SheetReading): number[] {
-  const paper = paperValue(sheet.space);
+  const bare = bareValues(sheet.process);
   return Array.from(sheet.density.keys()).filter((row) =>
-    valuesOf(sheet, row).every((value) => Math.abs(value - paper) < 3e-4),
+    valuesOf(sheet, row).every((value, channel) => Math.abs(value - bare[channel]) < 3e-4),
   );
 }
 
 function valuesOf(sheet: SheetReading, row: number): Float64Array {
-  const channels = channelCount(sheet.space);
+  const channels = channelCount(sheet.process);
   return sheet.device.subarray(row * channels, (row + 1) * channels);
 }
 
@@ -118,13 +119,16 @@ function paperFaults(sheet: SheetReading): Fault[] {
 }
 
 function sideFaults(sheet: SheetReading): Fault[] {
-  const rgb = sheet.space === 'rgb';
+  const rgb = drivenByLight(sheet.process);
+  const black = blackChannel(sheet.process);
   // Judged only where the chart asks for a dark colour at all: RGB black, or the black solid alone.
   const dark = Array.from(sheet.density.keys()).filter((row) => {
     const values = valuesOf(sheet, row);
     return rgb
       ? values[0] + values[1] + values[2] <= 0.15
-      : values[3] > 0.99 && values[0] + values[1] + values[2] < 0.01;
+      : black !== undefined &&
+          values[black] > 0.99 &&
+          values.every((value, channel) => channel === black || value < 0.01);
   });
   if (dark.length === 0) return [];
   const dmax = rgb ? largest(sheet.density) : mean(dark.map((row) => sheet.density[row]));
@@ -141,7 +145,7 @@ function sideFaults(sheet: SheetReading): Fault[] {
 }
 
 function conversionFaults(sheet: SheetReading): Fault[] {
-  if (sheet.space !== 'rgb') return inkFaults(sheet);
+  if (drivenByInks(sheet.process)) return inkFaults(sheet);
   const evidence = conversionEvidence(sheet.device, sheet.lab);
   if (evidence === undefined) return [];
   const { residual, greyCast } = evidence;
@@ -156,11 +160,12 @@ function conversionFaults(sheet: SheetReading): Fault[] {
 
 /** Ink devices: other inks in single-ink ramps, else ramps through other curves than asked for. */
 function inkFaults(sheet: SheetReading): Fault[] {
-  const { spectra, device, xyz } = sheet;
+  const { spectra, device, xyz, process } = sheet;
   const found =
     spectra !== undefined
-      ? inkContamination(device, spectra.values, spectra.grid.count)
+      ? inkContamination(process, device, spectra.values, spectra.grid.count)
       : inkContamination(
+          process,
           device,
           xyz.map((value) => value / 100),
           3,
@@ -176,11 +181,11 @@ function inkFaults(sheet: SheetReading): Fault[] {
         figures: { contamination: 100 * found.mean, usual: 50 * limit },
       },
     ];
-  return rampResponseFaults(device, xyz, sheet.ramps ?? {});
+  return rampResponseFaults(process, device, xyz, sheet.ramps ?? {});
 }
 
 function stripFaults(sheet: SheetReading): Fault[] {
-  const expectedAll = genericLabRows(sheet.space, sheet.device, channelCount(sheet.space));
+  const expectedAll = genericLabRows(sheet.process, sheet.device, channelCount(sheet.process));
   const expected = sheet.strips.map((rows) => gatherRows(expectedAll, rows, 3));
   const swapped: number[] = [];
   const backwards: number[] = [];
@@ -226,7 +231,7 @@ function copyFaults(sheet: SheetReading, found: readonly Fault[]): Fault[] {
   }
   const strips = new Set<number>();
   let worst = 0;
-  const most = sheet.space === 'rgb' ? COPY_DIFFERENCE : COPY_DIFFERENCE_INK;
+  const most = drivenByLight(sheet.process) ? COPY_DIFFERENCE : COPY_DIFFERENCE_INK;
   for (const rows of groups.values()) {
     if (rows.length < 2) continue;
     const middle = [0, 1, 2].map((axis) => median(rows.map((row) => sheet.lab[3 * row + axis])));

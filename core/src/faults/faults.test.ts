@@ -1,3 +1,4 @@
+import { RGB } from '../device/process.ts';
 import { describe, expect, it } from 'vitest';
 import { genericLabRows } from '../charts/expectedColours.ts';
 import { layoutChart } from '../charts/layoutChart.ts';
@@ -8,11 +9,11 @@ import { FAULT_WORDS } from './fault.ts';
 import { matchStrip } from './matchStrip.ts';
 
 const { device } = makeRgbChart(200, 1);
-const strips = layoutChart('rgb', device, 'a4', 1).pages.flat();
+const strips = layoutChart(RGB, device, 'a4', 1).pages.flat();
 
 /** A device of its own: a raw response with casts, far from any colorimetric conversion. */
 function rawLab(): Float64Array {
-  const lab = genericLabRows('rgb', device, 3);
+  const lab = genericLabRows(RGB, device, 3);
   for (let i = 0; i < lab.length; i += 3) {
     const [r, g, b] = [device[i], device[i + 1], device[i + 2]];
     lab[i + 1] += 14 * Math.sin(3 * g) * (1 - b) + 6 * (1 - r);
@@ -23,7 +24,7 @@ function rawLab(): Float64Array {
 
 function sheet(lab: Float64Array, changes: Partial<SheetReading> = {}): SheetReading {
   return {
-    space: 'rgb',
+    process: RGB,
     device,
     xyz: lab,
     lab,
@@ -40,7 +41,7 @@ describe('faults of a sheet', () => {
   it('finds none on a sound sheet', () => expect(kinds(sheet(rawLab()))).toEqual([]));
 
   it('sees a colorimetric conversion by its small rest and its neutral greys', () => {
-    const found = detectFaults(sheet(genericLabRows('rgb', device, 3)));
+    const found = detectFaults(sheet(genericLabRows(RGB, device, 3)));
     expect(found.map(({ kind }) => kind)).toEqual(['colour-management-on']);
     expect(found[0].figures.residual).toBeLessThan(3);
   });

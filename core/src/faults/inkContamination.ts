@@ -1,6 +1,7 @@
-import { PROCESS_INKS } from '../tone/toneMeasure.ts';
+import { channelCount } from '../device/process.ts';
+import type { Process } from '../device/process.ts';
 
-/** How far the tints of single inks depart from mixtures of paper and solid, by ink C, M, Y, K; NaN where no ramp is. */
+/** How far the tints of single inks depart from mixtures of paper and solid, by channel; NaN where no ramp is. */
 export interface ContaminationEvidence {
   readonly byInk: readonly number[];
   /** Mean of the inks that could be judged. */
@@ -15,20 +16,25 @@ const LEAST_TINTS = 4;
  * A ramp of one ink is a mixture of its solid and the paper at each wavelength; where a conversion put other inks into
  * it, the tints leave that line. Departures are root mean squares over tints and bands, as a share of the solid's
  * distance from paper.
- * @param device row-major × 4.
+ * @param device row-major × channel.
  * @param bands reflectance factors or XYZ over white, row-major × `width`.
  */
 export function inkContamination(
+  process: Process,
   device: Float64Array,
   bands: Float64Array,
   width: number,
 ): ContaminationEvidence | undefined {
-  const count = device.length / 4;
+  const channels = channelCount(process);
+  const count = device.length / channels;
   const papers: number[] = [];
-  const byInk: { solids: number[]; tints: number[] }[] = PROCESS_INKS.map(() => ({ solids: [], tints: [] }));
+  const byInk: { solids: number[]; tints: number[] }[] = process.channels.map(() => ({
+    solids: [],
+    tints: [],
+  }));
   for (let i = 0; i < count; i++) {
-    const values = device.subarray(4 * i, 4 * i + 4);
-    const inks = [0, 1, 2, 3].filter((c) => values[c] > 1e-6);
+    const values = device.subarray(channels * i, channels * (i + 1));
+    const inks = [...values.keys()].filter((c) => values[c] > 1e-6);
     if (inks.length === 0) papers.push(i);
     if (inks.length !== 1) continue;
     if (values[inks[0]] > 0.995) byInk[inks[0]].solids.push(i);

@@ -1,5 +1,5 @@
-import { PROCESS_INKS, toneQuantity } from '../tone/toneMeasure.ts';
-import type { ProcessInk } from '../tone/toneMeasure.ts';
+import type { Process } from '../device/process.ts';
+import { toneQuantity } from '../tone/toneMeasure.ts';
 import { meanPaperXyz } from '../device/meanPaperXyz.ts';
 import { inkRamps, patchOf } from '../tone/inkRamps.ts';
 import { evaluateToneCurve } from '../tone/toneCurve.ts';
@@ -8,7 +8,7 @@ import type { Fault } from './fault.ts';
 
 /** What is known of a device's ramps: its own response without curves, and the curves that should have been loaded. */
 export interface ExpectedRamps {
-  /** Spot colour tone value by device value, one curve an ink C, M, Y, K, where earlier readings told. */
+  /** Spot colour tone value by device value, one curve a channel, where earlier readings told. */
   readonly native?: ToneCurves;
   /** Curves that the sheet was meant to be printed through; none for a linear front end. */
   readonly curves?: ToneCurves;
@@ -24,20 +24,21 @@ const OTHER_RESPONSE = 0.035;
  * Without earlier readings, ramps that stand on an even scale already are taken to have come through curves.
  */
 export function rampResponseFaults(
+  process: Process,
   device: Float64Array,
   xyz: Float64Array,
   { native, curves }: ExpectedRamps,
 ): Fault[] {
-  const paper = meanPaperXyz(device, 4, 0, xyz);
+  const paper = meanPaperXyz(process, device, xyz);
   if (paper === undefined) return [];
-  const ramps = inkRamps(device, xyz).flatMap((ramp) => {
+  const ramps = inkRamps(process, device, xyz).flatMap((ramp) => {
     const quantity = Array.from(ramp.tone, (_, i) => toneQuantity('sctv', ramp.ink, patchOf(ramp, i), paper));
     const solids = quantity.filter((_, i) => ramp.tone[i] > 0.995);
     if (solids.length === 0) return [];
     const solid = solids.reduce((a, b) => a + b, 0) / solids.length;
     return [
       {
-        ink: ramp.ink,
+        channel: ramp.channel,
         points: Array.from(ramp.tone, (tone, i) => ({ tone, value: quantity[i] / solid })).filter(
           ({ tone }) => tone > 0.02 && tone < 0.98,
         ),
@@ -45,10 +46,10 @@ export function rampResponseFaults(
     ];
   });
   if (ramps.length < 2) return [];
-  const departure = (response: (ink: ProcessInk, tone: number) => number): number => {
+  const departure = (response: (channel: number, tone: number) => number): number => {
     const each = ramps.map(
-      ({ ink, points }) =>
-        points.reduce((sum, { tone, value }) => sum + Math.abs(value - response(ink, tone)), 0) /
+      ({ channel, points }) =>
+        points.reduce((sum, { tone, value }) => sum + Math.abs(value - response(channel, tone)), 0) /
         points.length,
     );
     return each.reduce((a, b) => a + b, 0) / each.length;
@@ -57,14 +58,14 @@ export function rampResponseFaults(
   if (curves === undefined) {
     if (native === undefined)
       return even < SAME_RESPONSE ? [faultOf('curves-on', 0.75, { even: 100 * even })] : [];
-    const own = departure((ink, tone) => shareOf(native, ink, tone));
+    const own = departure((channel, tone) => shareOf(native, channel, tone));
     return own > OTHER_RESPONSE
       ? [faultOf('curves-on', Math.min(0.97, 0.6 + 4 * own), { departure: 100 * own, even: 100 * even })]
       : [];
   }
   if (native === undefined) return [];
-  const expected = departure((ink, tone) => throughCurves(native, curves, ink, tone));
-  const without = departure((ink, tone) => shareOf(native, ink, tone));
+  const expected = departure((channel, tone) => throughCurves(native, curves, channel, tone));
+  const without = departure((channel, tone) => shareOf(native, channel, tone));
   if (expected < OTHER_RESPONSE || without > 0.6 * expected) return [];
   return [
     faultOf('curves-missing', Math.min(0.97, 0.6 + 4 * (expected - without)), { departure: 100 * expected }),
@@ -72,21 +73,21 @@ export function rampResponseFaults(
 }
 
 /** Native response on the scale of the solid. */
-function shareOf(native: ToneCurves, ink: ProcessInk, value: number): number {
-  return evaluateToneCurve(curveOf(native, ink), value);
+function shareOf(native: ToneCurves, channel: number, value: number): number {
+  return evaluateToneCurve(curveOf(native, channel), value);
 }
 
-function throughCurves(native: ToneCurves, curves: ToneCurves, ink: ProcessInk, tone: number): number {
-  const own = curveOf(native, ink);
-  const loaded = curveOf(curves, ink);
+function throughCurves(native: ToneCurves, curves: ToneCurves, channel: number, tone: number): number {
+  const own = curveOf(native, channel);
+  const loaded = curveOf(curves, channel);
   return (
     evaluateToneCurve(own, evaluateToneCurve(loaded, tone)) /
     evaluateToneCurve(own, evaluateToneCurve(loaded, 1))
   );
 }
 
-function curveOf(curves: ToneCurves, ink: ProcessInk): ToneCurve {
-  return curves[PROCESS_INKS.indexOf(ink)];
+function curveOf(curves: ToneCurves, channel: number): ToneCurve {
+  return curves[channel];
 }
 
 function faultOf(

@@ -4,7 +4,6 @@ import { evaluateCubicSpline } from '../numerics/smoothingSpline.ts';
 import type { CubicSpline } from '../numerics/smoothingSpline.ts';
 import { fitResponse } from '../tone/fitResponse.ts';
 import type { InkRamp } from '../tone/inkRamps.ts';
-import type { ProcessInk } from '../tone/toneMeasure.ts';
 
 /** Why a limit stands where it does. */
 export type LimitReason = 'none' | 'little more chroma' | 'little darker' | 'hue turns';
@@ -18,7 +17,7 @@ export interface RampPoint {
 }
 
 export interface LimitProposal {
-  readonly ink: ProcessInk;
+  readonly ink: string;
   /** Device value 0..1. */
   readonly limit: number;
   readonly reason: LimitReason;
@@ -83,7 +82,7 @@ export function proposeLimit(ramp: InkRamp, paper: ArrayLike<number>): LimitProp
 function firstExcess(
   points: readonly RampPoint[],
   quantity: (point: RampPoint) => number,
-  ink: ProcessInk,
+  ink: string,
 ): { tone: number; reason: LimitReason } | undefined {
   const most = Math.max(...points.map(quantity));
   const meanSlope = most - quantity(points[0]);

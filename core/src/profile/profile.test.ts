@@ -1,3 +1,4 @@
+import { inkProcess, RGB } from '../device/process.ts';
 import { describe, expect, it } from 'vitest';
 import { compileLut } from '../icc/compileLut.ts';
 import { labDecoder, labEncoder } from '../icc/pcsEncoding.ts';
@@ -154,7 +155,7 @@ describe('characterisation data', () => {
   it('go into a profile as CGATS that can be read again, without places on paper', () => {
     const set = {
       ids: ['1', '2'],
-      space: 'rgb' as const,
+      process: RGB,
       device: Float64Array.of(1, 1, 1, 0, 0, 0),
       xyz: Float64Array.of(85, 88, 72, 1, 1, 1),
       layout: { page: Int32Array.of(1, 1), strip: Int32Array.of(1, 1), place: Int32Array.of(1, 2) },
@@ -170,8 +171,8 @@ describe('characterisation data', () => {
   it('give the mean paper, or none', () => {
     const device = Float64Array.of(1, 1, 1, 0, 0, 0, 1, 1, 1);
     const xyz = Float64Array.of(84, 87, 71, 1, 1, 1, 86, 89, 73);
-    expect(meanPaperXyz(device, 3, 1, xyz)).toEqual([85, 88, 72]);
-    expect(meanPaperXyz(device, 3, 0, xyz)).toEqual([1, 1, 1]);
-    expect(meanPaperXyz(Float64Array.of(0.5, 0.5, 0.5), 3, 1, Float64Array.of(1, 1, 1))).toBeUndefined();
+    expect(meanPaperXyz(RGB, device, xyz)).toEqual([85, 88, 72]);
+    expect(meanPaperXyz(inkProcess(['C', 'M', 'Y']), device, xyz)).toEqual([1, 1, 1]);
+    expect(meanPaperXyz(RGB, Float64Array.of(0.5, 0.5, 0.5), Float64Array.of(1, 1, 1))).toBeUndefined();
   });
 });

@@ -1,11 +1,14 @@
 import { inkDensitiesOfXyz } from '../density/inkDensities.ts';
 import { mean } from '../numerics/statistics.ts';
-import { PROCESS_INKS } from './toneMeasure.ts';
-import type { ProcessInk, TonePatch } from './toneMeasure.ts';
+import { channelCount } from '../device/process.ts';
+import type { Process } from '../device/process.ts';
+import type { TonePatch } from './toneMeasure.ts';
 
 /** The patches of one ink alone, as they were read. */
 export interface InkRamp {
-  readonly ink: ProcessInk;
+  /** Name of its channel, and its place in the process. */
+  readonly ink: string;
+  readonly channel: number;
   /** Row of each patch in the reading. */
   readonly rows: readonly number[];
   /** Tone values as sent to the front end, 0..1. */
@@ -17,46 +20,68 @@ export interface InkRamp {
 }
 
 /**
- * The single-ink ramps of a CMYK reading, papers included with each; inks with fewer than five tones are left out.
- * @param device row-major × 4, 0..1.
+ * The single-ink ramps of a reading, papers included with each; inks with fewer than five tones are left out. Density
+ * is by the filter of the ink; of inks that are not C, M, Y or K by the one that gives the most at full tone (ISO 5-3
+ * names no filter for them).
+ * @param device row-major × channel, 0..1.
  * @param densities absolute, by the filters of C, M, Y, K, row-major × 4; made from XYZ where not given.
  */
 export function inkRamps(
+  process: Process,
   device: Float64Array,
   xyz: Float64Array,
   densities: Float64Array = inkDensitiesOfXyz(xyz),
 ): InkRamp[] {
-  const count = device.length / 4;
+  const channels = channelCount(process);
+  const count = device.length / channels;
   if (xyz.length !== count * 3) throw new RangeError(`${count} patches with ${xyz.length} XYZ values`);
-  return PROCESS_INKS.flatMap((ink, channel) => {
+  return process.channels.flatMap(({ name: ink }, channel) => {
     const rows: number[] = [];
     const tones = new Set<number>();
     for (let i = 0; i < count; i++) {
       let others = 0;
-      for (let c = 0; c < 4; c++) if (c !== channel) others += device[4 * i + c];
+      for (let c = 0; c < channels; c++) if (c !== channel) others += device[channels * i + c];
       if (others > 1e-6) continue;
       rows.push(i);
-      tones.add(Math.round(device[4 * i + channel] * 1e6));
+      tones.add(Math.round(device[channels * i + channel] * 1e6));
     }
     if (tones.size < 5) return [];
-    const papers = rows.filter((row) => device[4 * row + channel] < 1e-6);
-    const base = mean(papers.map((row) => densities[4 * row + channel]));
+    const valueOf = (row: number): number => device[channels * row + channel];
+    const filter =
+      FILTERS.indexOf(ink) >= 0 ? FILTERS.indexOf(ink) : densest(densities, fullest(rows, valueOf));
+    const papers = rows.filter((row) => valueOf(row) < 1e-6);
+    const base = mean(papers.map((row) => densities[4 * row + filter]));
     return [
       {
         ink,
+        channel,
         rows,
-        tone: Float64Array.from(rows, (row) => device[4 * row + channel]),
+        tone: Float64Array.from(rows, valueOf),
         xyz: Float64Array.from(
           { length: rows.length * 3 },
           (_, i) => xyz[3 * rows[Math.floor(i / 3)] + (i % 3)],
         ),
         density: Float64Array.from(
           rows,
-          (row) => densities[4 * row + channel] - (papers.length > 0 ? base : 0),
+          (row) => densities[4 * row + filter] - (papers.length > 0 ? base : 0),
         ),
       },
     ];
   });
+}
+
+/** Inks whose filter is known, in the order of the densities. */
+const FILTERS: readonly string[] = ['C', 'M', 'Y', 'K'];
+
+function fullest(rows: readonly number[], valueOf: (row: number) => number): number {
+  return rows.reduce((best, row) => (valueOf(row) > valueOf(best) ? row : best));
+}
+
+/** Of the red, green and blue filter the one that gives the most for a patch. */
+function densest(densities: Float64Array, row: number): number {
+  return [0, 1, 2].reduce((best, filter) =>
+    densities[4 * row + filter] > densities[4 * row + best] ? filter : best,
+  );
 }
 
 /** One patch of a ramp as `toneQuantity` takes it. */

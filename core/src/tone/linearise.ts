@@ -6,14 +6,14 @@ import { smoothToneCurve } from './smoothToneCurve.ts';
 import type { TviAim } from './tviAim.ts';
 import { chainToneCurves, evaluateToneCurve, invertToneCurve, sampleToneCurve } from './toneCurve.ts';
 import type { ToneCurve } from './toneCurve.ts';
-import { PROCESS_INKS, toneQuantity } from './toneMeasure.ts';
-import type { ProcessInk, ToneMeasure } from './toneMeasure.ts';
+import { toneQuantity } from './toneMeasure.ts';
+import type { ToneMeasure } from './toneMeasure.ts';
 
 export interface LinearisationInput {
   readonly ramps: readonly InkRamp[];
   /** XYZ of the bare paper. */
   readonly paper: ArrayLike<number>;
-  /** The curves the ramps were printed through, by channel C, M, Y, K. */
+  /** The curves the ramps were printed through, by channel. */
   readonly present: readonly ToneCurve[];
   /** Ink limits at the device, 0..1, by channel. */
   readonly limits: readonly number[];
@@ -38,14 +38,14 @@ export interface ToneStep {
 export interface WrongPatch {
   /** Row of the patch in the reading. */
   readonly row: number;
-  readonly ink: ProcessInk;
+  readonly ink: string;
   readonly tone: number;
   /** Departure from what its neighbours and copies say, as a tone value. */
   readonly off: number;
 }
 
 export interface InkLinearisation {
-  readonly ink: ProcessInk;
+  readonly ink: string;
   readonly steps: readonly ToneStep[];
   readonly wrong: readonly WrongPatch[];
   /** Spread of a single reading, as a tone value. */
@@ -67,7 +67,7 @@ export function linearise(input: LinearisationInput): InkLinearisation[] {
 
 function lineariseInk(ramp: InkRamp, input: LinearisationInput): InkLinearisation {
   const { measure, paper } = input;
-  const channel = PROCESS_INKS.indexOf(ramp.ink);
+  const { channel } = ramp;
   const present = input.present[channel];
   const limit = input.limits[channel];
   const quantity = Float64Array.from(ramp.tone, (_, i) =>

@@ -1,21 +1,27 @@
 import { evaluateCubicSpline } from '../numerics/smoothingSpline.ts';
+import type { Process } from '../device/process.ts';
 import { fitResponse } from './fitResponse.ts';
 import { meanPaperXyz } from '../device/meanPaperXyz.ts';
 import { inkRamps, patchOf } from './inkRamps.ts';
 import { evaluateToneCurve, sampleToneCurve, straightCurve } from './toneCurve.ts';
 import type { ToneCurves } from './toneCurve.ts';
-import { PROCESS_INKS, toneQuantity } from './toneMeasure.ts';
+import { toneQuantity } from './toneMeasure.ts';
 
 /**
  * A device's own spot colour tone value by device value, one curve an ink, from single-ink ramps.
  * @param present curves that the ramps were printed through; none for a linear front end.
  */
-export function nativeResponse(device: Float64Array, xyz: Float64Array, present?: ToneCurves): ToneCurves {
-  const paper = meanPaperXyz(device, 4, 0, xyz);
+export function nativeResponse(
+  process: Process,
+  device: Float64Array,
+  xyz: Float64Array,
+  present?: ToneCurves,
+): ToneCurves {
+  const paper = meanPaperXyz(process, device, xyz);
   if (paper === undefined) throw new RangeError('ramps without bare paper');
-  const ramps = inkRamps(device, xyz);
-  return PROCESS_INKS.map((ink, channel) => {
-    const ramp = ramps.find((other) => other.ink === ink);
+  const ramps = inkRamps(process, device, xyz);
+  return process.channels.map(({ name: ink }, channel) => {
+    const ramp = ramps.find((other) => other.channel === channel);
     if (ramp === undefined) return straightCurve();
     const value = Array.from(ramp.tone, (_, i) => toneQuantity('sctv', ink, patchOf(ramp, i), paper));
     // The ramp's place at the device: the tone as sent, through the curve.

@@ -1,3 +1,4 @@
+import { CMYK } from '../device/process.ts';
 import { describe, expect, it } from 'vitest';
 import { createRandom } from '../numerics/random.ts';
 import { evaluateCubicSpline, fitSmoothingSpline, naturalSpline } from '../numerics/smoothingSpline.ts';
@@ -193,10 +194,10 @@ describe('linearisation', () => {
     // Through the curves: the device prints what they make of the tones.
     const printed = applyToneCurves(curves, sent.device);
     const { xyz } = printThrough(printed);
-    const paper = meanPaperXyz(sent.device, 4, 0, xyz);
+    const paper = meanPaperXyz(CMYK, sent.device, xyz);
     if (paper === undefined) throw new Error('no paper');
     return linearise({
-      ramps: inkRamps(sent.device, xyz),
+      ramps: inkRamps(CMYK, sent.device, xyz),
       paper,
       present: curves,
       limits,

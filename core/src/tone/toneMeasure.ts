@@ -8,16 +8,17 @@ export type ToneMeasure = 'sctv' | 'density' | 'delta-e' | 'tvi';
 
 export const TONE_MEASURES: readonly ToneMeasure[] = ['sctv', 'density', 'delta-e', 'tvi'];
 
-export type ProcessInk = 'C' | 'M' | 'Y' | 'K';
-export const PROCESS_INKS: readonly ProcessInk[] = ['C', 'M', 'Y', 'K'];
+export const PROCESS_INKS: readonly string[] = ['C', 'M', 'Y', 'K'];
 
 /**
  * Colorimetric signal of an ink for its area: cyan from X − 0.55·Z (X alone reads one to four per cent too low),
  * magenta and black from Y, yellow from Z. It falls along a ramp and may be negative.
  */
-export function inkSignal(ink: ProcessInk, xyz: ArrayLike<number>, at = 0): number {
+export function inkSignal(ink: string, xyz: ArrayLike<number>, at = 0): number {
   if (ink === 'C') return xyz[at] - 0.55 * xyz[at + 2];
-  return ink === 'Y' ? xyz[at + 2] : xyz[at + 1];
+  if (ink === 'Y') return xyz[at + 2];
+  if (ink !== 'M' && ink !== 'K') throw new RangeError(`no colorimetric area is agreed for ${ink}`);
+  return xyz[at + 1];
 }
 
 /** One patch of a ramp: XYZ (Y = 100) and the density over paper by its ink's filter. */
@@ -32,7 +33,7 @@ export interface TonePatch {
  */
 export function toneQuantity(
   measure: ToneMeasure,
-  ink: ProcessInk,
+  ink: string,
   { xyz, density }: TonePatch,
   paper: ArrayLike<number>,
 ): number {

@@ -1,5 +1,6 @@
 import { labToHex } from '@melto/core/colour/srgb';
 import { deltaChroma, deltaHue } from '@melto/core/conformity/colourDifferences';
+import { houseMoment } from '@melto/core/time/houseTime';
 import { budgetShare } from '@melto/core/conformity/errorBudget';
 import { isSpot, processPatches } from '@melto/core/conformity/checkDetail';
 import type { CheckDetail, CheckedPatch } from '@melto/core/conformity/checkDetail';
@@ -11,14 +12,14 @@ import {
   verdictSentence,
 } from '@melto/core/conformity/checkWords';
 import type { MeasurementConditions } from '@melto/core/cgats/patchSet';
-import { histogramOf, reportTime, signed, triple } from './reportModel.ts';
+import { histogramOf, signed, triple } from './reportModel.ts';
 import type { ReportModel, ReportRow, ReportSection } from './reportModel.ts';
 
 const WORST = 10;
 const BIN = 0.5;
 
-/** A conformity check as a report. @param version of the check on its condition. */
-export function checkReportModel(detail: CheckDetail, version: number): ReportModel {
+/** A conformity check as a report. @param version of the check on its condition. @param zone the house's time zone. */
+export function checkReportModel(detail: CheckDetail, version: number, zone: string): ReportModel {
   const { header, distribution } = detail;
   return {
     title: 'Conformity check',
@@ -26,9 +27,12 @@ export function checkReportModel(detail: CheckDetail, version: number): ReportMo
     facts: [
       ['Condition', header.condition],
       ['Sheet', `${header.sheet}, ${header.chart}`],
-      ['Printed', `${reportTime(header.printedMs)}, ${header.through}`],
-      ['Read', `${reportTime(header.readMs)}, ${header.instrument}, ${conditionsWords(header.measured)}`],
-      ['Judged', `${reportTime(header.madeMs)} by ${header.person}, check version ${version}`],
+      ['Printed', `${houseMoment(header.printedMs, zone)}, ${header.through}`],
+      [
+        'Read',
+        `${houseMoment(header.readMs, zone)}, ${header.instrument}, ${conditionsWords(header.measured)}`,
+      ],
+      ['Judged', `${houseMoment(header.madeMs, zone)} by ${header.person}, check version ${version}`],
       ['Aims', `${header.aims.name}, version ${header.aims.version}`],
       ['Tolerances', `${header.tolerances.name}, version ${header.tolerances.version}`],
       ['Chosen', header.chosen],

@@ -1,3 +1,4 @@
+import { CMYK } from '@melto/core/device/process';
 import { describe, expect, it } from 'vitest';
 import { PDFDocument } from 'pdf-lib';
 import type { CheckDetail } from '@melto/core/conformity/checkDetail';
@@ -28,7 +29,7 @@ const xyz = Float64Array.from(
 function detailOf(): CheckDetail {
   const set = {
     ids: names.map((_, i) => String(i)),
-    space: 'cmyk' as const,
+    process: CMYK,
     device,
     xyz: xyz.map((v) => 0.97 * v),
   };
@@ -81,7 +82,7 @@ function detailOf(): CheckDetail {
 }
 
 describe('a report', () => {
-  const model = checkReportModel(detailOf(), 3);
+  const model = checkReportModel(detailOf(), 3, 'Europe/London');
 
   it('shows every figure of its content model, escaped, in the page', () => {
     const html = reportHtml(model);

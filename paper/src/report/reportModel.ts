@@ -58,11 +58,6 @@ export function histogramOf(
   return { unit, binWidth, counts, marks };
 }
 
-/** Time of a report; reports leave the house, so they say UTC. */
-export function reportTime(ms: number): string {
-  return `${new Date(ms).toISOString().slice(0, 16).replace('T', ' ')} UTC`;
-}
-
 export function triple(values: readonly number[]): string {
   return values.map((value) => value.toFixed(2).replace(/^-/, '−')).join(' ');
 }

@@ -1,8 +1,9 @@
 import { labToHex } from '@melto/core/colour/srgb';
-import { formatAgainstLimit } from '@melto/core/conformity/shortCheck';
+import { houseMoment } from '@melto/core/time/houseTime';
+import { formatAgainstLimit } from '@melto/core/judgement/metric';
 import type { ShortCheckResult } from '@melto/core/conformity/shortCheck';
 import { STATUS_WORDS } from '../statusShape.ts';
-import { reportTime, signed, triple } from './reportModel.ts';
+import { signed, triple } from './reportModel.ts';
 import type { ReportModel } from './reportModel.ts';
 
 /** What, where, who, when, with which instrument. */
@@ -20,8 +21,13 @@ export interface ReportHeader {
 
 const number = (name: string, width = 1) => ({ name, numeric: true, width });
 
-/** A short check as a report. */
-export function shortCheckModel(header: ReportHeader, check: ShortCheckResult, version: number): ReportModel {
+/** A short check as a report. @param zone the house's time zone. */
+export function shortCheckModel(
+  header: ReportHeader,
+  check: ShortCheckResult,
+  version: number,
+  zone: string,
+): ReportModel {
   const { reached, repeats, limits } = check;
   const worst = [...check.patches].sort(
     (a, b) => Number(b.inGamut) - Number(a.inGamut) || b.reached - a.reached,
@@ -37,8 +43,8 @@ export function shortCheckModel(header: ReportHeader, check: ShortCheckResult, v
       ['Condition', header.condition],
       ['Sheet', header.sheet],
       ['Profile', header.profile],
-      ['Printed', reportTime(header.printedMs)],
-      ['Judged', reportTime(header.madeMs)],
+      ['Printed', houseMoment(header.printedMs, zone)],
+      ['Judged', houseMoment(header.madeMs, zone)],
       ['By', header.person],
       ['Instrument', `${header.instrument}, ${header.mode}, D50/2°`],
       ['Check', `version ${version}`],

@@ -2,35 +2,19 @@ import { balanceNeutrals } from '@melto/core/balance/balanceNeutrals';
 import { judgeNeutrals } from '@melto/core/balance/judgeNeutrals';
 import type { NeutralJudgement } from '@melto/core/balance/judgeNeutrals';
 import { neutralReading } from '@melto/core/balance/neutralScales';
-import type { NeutralReading, WrongGrey } from '@melto/core/balance/neutralScales';
-import { findResult, insertResult, listHeads } from '@melto/store/results';
+import type { NeutralReading } from '@melto/core/balance/neutralScales';
+import { findHead, findResult, insertResult } from '@melto/store/results';
 import { domainNow } from '../kernel/clock.ts';
-import { LOCAL_PERSON } from '../kernel/context.ts';
-import type { Services } from '../kernel/context.ts';
-import { roundCurves } from '../ledger/curvesInForce.ts';
-import type { KeptCurves } from '../ledger/curvesInForce.ts';
+import { unitOfWork } from '../kernel/context.ts';
+import type { Context } from '../kernel/context.ts';
+import { Problem } from '../kernel/problem.ts';
+import { BALANCE } from '../ledger/kinds/balanceKind.ts';
+import type { BalanceDetail, BalanceSummary } from '../ledger/kinds/balanceKind.ts';
+import { roundCurves } from '../ledger/kinds/curvesKind.ts';
+import { summaryOf, toStore } from '../ledger/resultKind.ts';
 import { pressReading } from './pressReading.ts';
 import type { PressReading } from './pressReading.ts';
-import { Problem } from '../kernel/problem.ts';
 import { solidColours } from './solidColours.ts';
-
-export interface BalanceSummary {
-  readonly round: number;
-  /** How the sheet it was made from stood, before the correction. */
-  readonly figures: NeutralJudgement['figures'];
-  readonly limits: NeutralJudgement['limits'];
-  readonly extrapolated: boolean;
-  readonly code: string;
-}
-
-export interface BalanceDetail extends KeptCurves {
-  readonly judgement: NeutralJudgement;
-  readonly predicted: readonly (readonly [number, number, number])[];
-  readonly predictedK: readonly number[];
-  readonly wrong: readonly WrongGrey[];
-  readonly colours: readonly string[];
-  readonly paperLab: readonly [number, number, number];
-}
 
 const LEAST_VARIATIONS = 6;
 
@@ -48,11 +32,11 @@ export function neutralScalesOf(reading: PressReading): NeutralReading {
 
 /** One round of balance from a reading of a near-neutral chart, as a new version; it starts from the curves in force. */
 export async function makeBalance(
-  services: Services,
+  context: Context,
   conditionId: number,
   readingId: number,
 ): Promise<{ readonly id: number }> {
-  const reading = await pressReading(services, conditionId, readingId, 'near-neutral');
+  const reading = await pressReading(context, conditionId, readingId, 'near-neutral');
   const scales = neutralScalesOf(reading);
   if (scales.variations.length < LEAST_VARIATIONS)
     throw new Problem(
@@ -62,7 +46,7 @@ export async function makeBalance(
       'readingId',
     );
   const through = reading.print.curvesResultId;
-  const earlier = through === null ? undefined : await findResult(services.database, through);
+  const earlier = through === null ? undefined : await findResult(context.database, through);
   if (earlier === undefined)
     throw new Problem(
       'bad-input',
@@ -70,10 +54,9 @@ export async function makeBalance(
       'Make curves first, then print the near-neutral chart through them.',
       'readingId',
     );
-  const heads = await listHeads(services.database, conditionId);
-  const curves = heads.find(({ link }) => link === 'curves');
+  const curves = await findHead(context.database, conditionId, 'curves');
   const { judgement, next, predicted, predictedK } = balanceNeutrals(scales, reading.present);
-  const round = earlier.link === 'balance' ? (JSON.parse(earlier.summary) as BalanceSummary).round + 1 : 1;
+  const round = earlier.shape === BALANCE.shape ? summaryOf(BALANCE, earlier).round + 1 : 1;
   const summary: BalanceSummary = {
     round,
     figures: judgement.figures,
@@ -90,15 +73,14 @@ export async function makeBalance(
     colours: solidColours(reading),
     paperLab: scales.paperLab,
   };
-  const madeMs = await domainNow(services);
+  const madeMs = await domainNow(context);
   // It stands on the curves that its first round started from.
   const root = earlier.link === 'curves' ? earlier.id : curves?.id;
-  return services.database.transaction((sql) =>
+  return unitOfWork(context, ({ database }) =>
     insertResult(
-      sql,
-      { conditionId, link: 'balance', verdict: null, summary, detail, madeMs },
+      database,
+      { conditionId, ...toStore(BALANCE, { summary, detail }), verdict: null, madeMs },
       { readings: [readingId], results: root === undefined ? [] : [root] },
-      LOCAL_PERSON,
     ),
   );
 }

@@ -1,10 +1,11 @@
-import { listConditions } from '@melto/store/conditions';
-import { listHeads, removeHead, setHead } from '@melto/store/results';
-import { conditionOf } from '../ledger/conditions.ts';
-import type { Services } from '../kernel/context.ts';
+import { listLikeConditions, lockCondition } from '@melto/store/conditions';
+import { listHeads, listHeadsOf, removeHead, setHead } from '@melto/store/results';
+import { unitOfWork } from '../kernel/context.ts';
+import type { Context } from '../kernel/context.ts';
+import { Problem } from '../kernel/problem.ts';
+import { conditionName, conditionOf } from '../ledger/conditions.ts';
 import { LENDABLE } from '../ledger/links.ts';
 import type { LinkName } from '../ledger/links.ts';
-import { Problem } from '../kernel/problem.ts';
 
 /** A condition that could lend its calibration. */
 export interface Lender {
@@ -14,23 +15,19 @@ export interface Lender {
 }
 
 /** Conditions of the same device, inks and mode that have a calibration of their own. */
-export async function lendersFor(services: Services, conditionId: number): Promise<Lender[]> {
-  const condition = await conditionOf(services, conditionId);
-  const [conditions, heads] = await Promise.all([
-    listConditions(services.database),
-    listHeads(services.database),
-  ]);
-  return conditions
-    .filter(
-      (other) =>
-        other.id !== conditionId &&
-        other.deviceId === condition.deviceId &&
-        other.inkSet === condition.inkSet &&
-        other.mode === condition.mode,
-    )
+export async function lendersFor(context: Context, conditionId: number): Promise<Lender[]> {
+  const condition = await conditionOf(context, conditionId);
+  const others = (await listLikeConditions(context.database, condition)).filter(
+    ({ id }) => id !== conditionId,
+  );
+  const heads = await listHeadsOf(
+    context.database,
+    others.map(({ id }) => id),
+  );
+  return others
     .map((other) => ({
       conditionId: other.id,
-      name: `${other.device} / ${other.stock} / ${other.mode}`,
+      name: conditionName(other),
       links: heads
         .filter(
           (head) =>
@@ -45,11 +42,11 @@ export async function lendersFor(services: Services, conditionId: number): Promi
 
 /** Takes over the calibration of another condition as it is in force there; again to follow its newer versions. */
 export async function borrowCalibration(
-  services: Services,
+  context: Context,
   conditionId: number,
   lenderId: number,
 ): Promise<{ readonly links: readonly LinkName[] }> {
-  const lender = (await lendersFor(services, conditionId)).find((other) => other.conditionId === lenderId);
+  const lender = (await lendersFor(context, conditionId)).find((other) => other.conditionId === lenderId);
   if (lender === undefined)
     throw new Problem(
       'bad-input',
@@ -57,14 +54,20 @@ export async function borrowCalibration(
       'Choose one of the same device, inks and mode that has curves.',
       'conditionId',
     );
-  const heads = await listHeads(services.database, lenderId);
-  await services.database.transaction(async (sql) => {
+  return unitOfWork(context, async ({ database }) => {
+    // In the order of ids, so that two that borrow from each other do not wait for each other.
+    for (const id of [conditionId, lenderId].sort((a, b) => a - b)) await lockCondition(database, id);
+    const heads = (await listHeads(database, lenderId)).filter((row) => row.conditionId === lenderId);
+    const taken: LinkName[] = [];
     for (const link of LENDABLE) {
-      const head = heads.find((row) => row.link === link && row.conditionId === lenderId);
-      if (head !== undefined) await setHead(sql, conditionId, link, head.id);
+      const head = heads.find((row) => row.link === link);
+      if (head !== undefined) {
+        await setHead(database, conditionId, link, head.id);
+        taken.push(link);
+      }
       // What the lender does not have would not fit what is borrowed.
-      else await removeHead(sql, conditionId, link);
+      else await removeHead(database, conditionId, link);
     }
+    return { links: taken };
   });
-  return { links: lender.links.map(({ link }) => link) };
 }

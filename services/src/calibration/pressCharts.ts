@@ -1,3 +1,4 @@
+import { CMYK, drivenByInks, sameProcess } from '@melto/core/device/process';
 import { layoutCopies, layoutInOrder } from '@melto/core/charts/layoutCopies';
 import { makeEvennessChart } from '@melto/core/charts/evennessChart';
 import { repeatPatches } from '@melto/core/charts/namedPatches';
@@ -5,9 +6,9 @@ import { makeNearNeutralChart } from '@melto/core/charts/nearNeutralChart';
 import { READER_NEEDS } from '@melto/core/charts/pageGeometry';
 import type { PaperName, ReaderKind } from '@melto/core/charts/pageGeometry';
 import { makeRampChart, RAMP_STEPS } from '@melto/core/charts/rampChart';
-import { storeChart } from '../charts/charts.ts';
+import { storeChart } from '../charts/chart.ts';
 import { conditionOf } from '../ledger/conditions.ts';
-import type { Services } from '../kernel/context.ts';
+import type { Context } from '../kernel/context.ts';
 import { Problem } from '../kernel/problem.ts';
 
 export type PressChartKind = 'ramps' | 'near-neutral' | 'evenness';
@@ -26,12 +27,13 @@ const MOST_COPIES = 8;
 
 /** Makes a chart for the calibration of an ink device. */
 export async function createPressChart(
-  services: Services,
+  context: Context,
   conditionId: number,
   input: NewPressChart,
 ): Promise<{ readonly id: number }> {
-  const condition = await conditionOf(services, conditionId);
-  if (condition.space !== 'cmyk')
+  const condition = await conditionOf(context, conditionId);
+  const { process } = condition;
+  if (!drivenByInks(process))
     throw new Problem(
       'bad-input',
       `${condition.device} is not driven by inks.`,
@@ -39,6 +41,13 @@ export async function createPressChart(
       'kind',
     );
   const { steps, copies, kind, paper, reader } = input;
+  if (kind !== 'ramps' && !sameProcess(process, CMYK))
+    throw new Problem(
+      'bad-input',
+      `This chart is of cyan, magenta, yellow and black; ${condition.device} prints ${process.name}.`,
+      'Make ramps.',
+      'kind',
+    );
   if (!Number.isInteger(steps) || steps < RAMP_STEPS.least || steps > RAMP_STEPS.most)
     throw new Problem(
       'bad-input',
@@ -53,28 +62,28 @@ export async function createPressChart(
       'Give a whole number.',
       'copies',
     );
-  const seed = services.seed();
+  const seed = context.seed();
   const needs = READER_NEEDS[reader];
   if (kind === 'evenness') {
     const { device, names, layout } = makeEvennessChart(paper, needs);
     const title = 'Evenness across the width';
-    const id = await storeChart(services, {
+    const id = await storeChart(context, {
       ...{ conditionId, purpose: kind, title, paper, seed, device, names, layout, reader },
-      space: 'cmyk',
+      process,
       copies: 1,
     });
     return { id };
   }
-  const one = kind === 'ramps' ? makeRampChart({ steps, totalInk: true }) : makeNearNeutralChart();
+  const one = kind === 'ramps' ? makeRampChart(process, { steps, totalInk: true }) : makeNearNeutralChart();
   const { device, names } = repeatPatches(one, copies);
   const layout =
     input.order === 'scrambled'
-      ? layoutCopies('cmyk', one.device, copies, paper, seed, needs)
+      ? layoutCopies(process, one.device, copies, paper, seed, needs)
       : layoutInOrder(names.length, paper, needs);
   const title = kind === 'ramps' ? `Ramps of ${steps} steps` : 'Near-neutral scales';
-  const id = await storeChart(services, {
+  const id = await storeChart(context, {
     ...{ conditionId, purpose: kind, title, paper, seed, device, names, layout, reader, copies },
-    space: 'cmyk',
+    process,
   });
   return { id };
 }

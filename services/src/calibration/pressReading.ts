@@ -3,11 +3,11 @@ import { meanPaperXyz } from '@melto/core/device/meanPaperXyz';
 import type { Xyz } from '@melto/core/colour/xyz';
 import type { ToneCurves } from '@melto/core/tone/toneCurve';
 import type { ChartPurpose } from '@melto/store/charts';
-import type { Services } from '../kernel/context.ts';
-import { curvesOfResult, identityCurves } from '../ledger/curvesInForce.ts';
+import type { Context } from '../kernel/context.ts';
+import { curvesOfResult, identityCurves } from '../ledger/inForce.ts';
 import { Problem } from '../kernel/problem.ts';
-import { completeReading } from '../reading/readings.ts';
-import type { LoadedReading } from '../reading/readings.ts';
+import { completeReading } from '../reading/loadReading.ts';
+import type { LoadedReading } from '../reading/loadReading.ts';
 
 /** A complete reading of an ink chart with what calibration needs of it. */
 export interface PressReading extends LoadedReading {
@@ -19,19 +19,12 @@ export interface PressReading extends LoadedReading {
 }
 
 export async function pressReading(
-  services: Services,
+  context: Context,
   conditionId: number,
   readingId: number,
   purpose: ChartPurpose,
 ): Promise<PressReading> {
-  const loaded = await completeReading(services, conditionId, readingId);
-  if (loaded.reading.withdrawnMs !== null)
-    throw new Problem(
-      'conflict',
-      'This reading was withdrawn.',
-      'Take it back, or choose another.',
-      'readingId',
-    );
+  const loaded = await completeReading(context, conditionId, readingId);
   if (loaded.chart.purpose !== purpose)
     throw new Problem(
       'bad-input',
@@ -41,7 +34,7 @@ export async function pressReading(
     );
   const { device } = loaded.set;
   const densities = patchInkDensities(loaded.set);
-  const paper = device === undefined ? undefined : meanPaperXyz(device, 4, 0, loaded.xyz);
+  const paper = device === undefined ? undefined : meanPaperXyz(loaded.condition.process, device, loaded.xyz);
   if (device === undefined || densities === undefined || paper === undefined)
     throw new Problem(
       'bad-input',
@@ -51,6 +44,8 @@ export async function pressReading(
     );
   const { curvesResultId } = loaded.print;
   const present =
-    curvesResultId === null ? identityCurves() : await curvesOfResult(services.database, curvesResultId);
+    curvesResultId === null
+      ? identityCurves(loaded.condition.process)
+      : await curvesOfResult(context, curvesResultId);
   return { ...loaded, device, densities, paper, present };
 }

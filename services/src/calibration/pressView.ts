@@ -1,29 +1,36 @@
 import type { Evenness } from '@melto/core/evenness/evenness';
 import type { NeutralJudgement } from '@melto/core/balance/judgeNeutrals';
 import { latestReached } from '@melto/store/reached';
+import type { ChartPurpose } from '@melto/store/charts';
+import { listCompleteReadings } from '@melto/store/readings';
+import type { ReadingOfCondition } from '@melto/store/readings';
 import { listHeads } from '@melto/store/results';
 import type { ResultRow } from '@melto/store/results';
-import type { BalanceDetail, BalanceSummary } from './balance.ts';
-import { lendersFor } from './borrowing.ts';
-import type { Lender } from './borrowing.ts';
-import { totalInkAtInput } from '../charts/charts.ts';
 import { domainNow } from '../kernel/clock.ts';
+import type { Context } from '../kernel/context.ts';
+import { notFound } from '../kernel/problem.ts';
 import { conditionOf, driverOf, settingsRecord } from '../ledger/conditions.ts';
 import type { ConditionRow, SettingsPoint } from '../ledger/conditions.ts';
-import type { Services } from '../kernel/context.ts';
-import type { CurvesDetail, CurvesSummary, InkRound } from './curves.ts';
-import { curvesAmong, curvesInForce } from '../ledger/curvesInForce.ts';
-import type { EvennessDetail, EvennessSummary } from './evenness.ts';
-import { dmaxHistory } from './limits.ts';
-import type { LimitsDetail, LimitsSummary } from './limits.ts';
-import { LINK_WORDS } from '../ledger/links.ts';
+import { curvesAmong, curvesInForce, curvesWords } from '../ledger/inForce.ts';
+import { BALANCE } from '../ledger/kinds/balanceKind.ts';
+import type { BalanceDetail, BalanceSummary } from '../ledger/kinds/balanceKind.ts';
+import { CURVES } from '../ledger/kinds/curvesKind.ts';
+import type { CurvesDetail, CurvesSummary, InkRound } from '../ledger/kinds/curvesKind.ts';
+import { EVENNESS } from '../ledger/kinds/evennessKind.ts';
+import type { EvennessDetail, EvennessSummary } from '../ledger/kinds/evennessKind.ts';
+import { LIMITS } from '../ledger/kinds/limitsKind.ts';
+import type { LimitsDetail, LimitsSummary } from '../ledger/kinds/limitsKind.ts';
+import { LINKS, linkWord } from '../ledger/links.ts';
 import type { LinkName } from '../ledger/links.ts';
-import type { CurvesReached } from './reached.ts';
-import { resultView, versionsOf } from '../ledger/versions.ts';
+import type { ResultKind } from '../ledger/resultKind.ts';
+import { storedResult } from '../ledger/storedResult.ts';
+import { versionsOf } from '../ledger/versions.ts';
 import type { VersionView } from '../ledger/versions.ts';
-import { readingsOf } from '../reading/readings.ts';
-import type { ReadingOfCondition } from '../reading/readings.ts';
-import { notFound } from '../kernel/problem.ts';
+import { lendersFor } from './borrowing.ts';
+import type { Lender } from './borrowing.ts';
+import { dmaxHistory } from './limits.ts';
+import type { CurvesReached } from './reached.ts';
+import { totalInkAtInput } from './totalInk.ts';
 
 /** Summary and detail of each calibration link, and what a fresh sheet says of it. */
 export interface PressLinks {
@@ -54,6 +61,13 @@ export interface PressLinks {
 
 export type PressLink = keyof PressLinks;
 
+const KINDS: { readonly [L in PressLink]: ResultKind<PressLinks[L]['summary'], PressLinks[L]['detail']> } = {
+  evenness: EVENNESS,
+  limits: LIMITS,
+  curves: CURVES,
+  balance: BALANCE,
+};
+
 /** A surface of a calibration link with all it shows. */
 export interface PressView<L extends PressLink> {
   readonly link: L;
@@ -80,44 +94,43 @@ export interface PressView<L extends PressLink> {
 }
 
 /** The chart that each link is made from. */
-const CHART_OF: Readonly<Record<PressLink, 'evenness' | 'ramps' | 'near-neutral'>> = {
+const CHART_OF = {
   evenness: 'evenness',
   limits: 'ramps',
   curves: 'ramps',
   balance: 'near-neutral',
-};
+} as const satisfies Readonly<Record<PressLink, ChartPurpose>>;
+/** Latest complete readings that a link can be made from. */
+const READINGS = 40;
 
 export async function pressView<L extends PressLink>(
-  services: Services,
+  context: Context,
   conditionId: number,
   link: L,
   wanted?: number,
 ): Promise<PressView<L>> {
-  const condition = await conditionOf(services, conditionId);
-  if (condition.space !== 'cmyk') throw notFound(`${LINK_WORDS[link]} on ${condition.device}`);
+  const condition = await conditionOf(context, conditionId);
+  if (!LINKS[link].suits(condition.process)) throw notFound(`${linkWord(link)} on ${condition.device}`);
   const [points, versions, readings, lenders, heads, nowMs] = await Promise.all([
-    settingsRecord(services, conditionId),
-    versionsOf(services, conditionId, link),
-    readingsOf(services, conditionId),
-    lendersFor(services, conditionId),
-    listHeads(services.database, conditionId),
-    domainNow(services),
+    settingsRecord(context, conditionId),
+    versionsOf(context, conditionId, link),
+    listCompleteReadings(context.database, conditionId, {
+      purposes: [CHART_OF[link]],
+      limit: READINGS,
+    }),
+    lendersFor(context, conditionId),
+    listHeads(context.database, conditionId),
+    domainNow(context),
   ]);
   const head = curvesAmong(heads);
   const shown = versions.find(({ id }) => id === wanted) ?? versions.find(({ inForce }) => inForce) ?? null;
-  const result =
-    shown === null
-      ? null
-      : await resultView<PressLinks[L]['summary'], PressLinks[L]['detail']>(services, shown.id, link);
-  const told = shown === null ? undefined : await latestReached(services.database, shown.id, conditionId);
-  const own = readings.filter(
-    ({ purpose, withdrawnMs }) => purpose === CHART_OF[link] && withdrawnMs === null,
-  );
+  const result = shown === null ? null : await storedResult(context, shown.id, KINDS[link]);
+  const told = shown === null ? undefined : await latestReached(context.database, shown.id, conditionId);
   return {
     link,
     condition,
     points,
-    conversions: driverOf(services, condition).conversions,
+    conversions: driverOf(context, condition).conversions,
     versions,
     shown,
     result,
@@ -130,15 +143,9 @@ export async function pressView<L extends PressLink>(
             verdict: told.verdict,
             readingId: told.readingId,
           } as unknown as PressView<L>['reached']),
-    readings: own.filter(({ finishedMs }) => finishedMs !== null),
-    inForce:
-      head === undefined
-        ? null
-        : {
-            link: head.link,
-            words: `${LINK_WORDS[head.link]} v${head.version}${head.conditionId === conditionId ? '' : ', borrowed'}`,
-          },
-    dmax: link === 'limits' ? await dmaxHistory(services, conditionId) : [],
+    readings,
+    inForce: head === undefined ? null : { link: head.link, words: curvesWords(head, conditionId) },
+    dmax: link === 'limits' ? await dmaxHistory(context, conditionId) : [],
     lenders: heads.some((row) => row.link === 'curves' && row.conditionId === conditionId) ? [] : lenders,
     nowMs,
   };
@@ -151,13 +158,10 @@ export interface PressForProfile {
   readonly totalInk: number;
 }
 
-export async function pressForProfile(services: Services, conditionId: number): Promise<PressForProfile> {
-  const head = await curvesInForce(services.database, conditionId);
+export async function pressForProfile(context: Context, conditionId: number): Promise<PressForProfile> {
+  const head = await curvesInForce(context, conditionId);
   return {
-    curves:
-      head === undefined
-        ? null
-        : `${LINK_WORDS[head.link]} v${head.version}${head.conditionId === conditionId ? '' : ', borrowed'}`,
-    totalInk: await totalInkAtInput(services, conditionId),
+    curves: head === undefined ? null : curvesWords(head, conditionId),
+    totalInk: await totalInkAtInput(context, conditionId),
   };
 }

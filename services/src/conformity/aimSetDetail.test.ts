@@ -1,3 +1,4 @@
+import { CMYK } from '@melto/core/device/process';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { aimsApart } from '@melto/core/conformity/aimPrimaries';
 import { readPatchSet } from '@melto/core/cgats/patchSetFromCgats';
@@ -86,7 +87,7 @@ describe('an aim set as a file', () => {
     const [published] = await aimSets(services).then((sets) => sets.filter(({ completed }) => completed));
     const { content } = await aimSetFile(services, published.id);
     const set = unwrap(readPatchSet(Buffer.from(content).toString('utf8')));
-    expect(set.space).toBe('cmyk');
+    expect(set.process).toEqual(CMYK);
     expect(set.ids).toHaveLength(9);
     expect(set.title).toBe(published.name);
   });

@@ -1,3 +1,4 @@
+import { channelCount, CMYK } from '@melto/core/device/process';
 import { aimPrimaries, aimsApart } from '@melto/core/conformity/aimPrimaries';
 import type { AimPrimary, AimsApart } from '@melto/core/conformity/aimPrimaries';
 import type { Aims } from '@melto/core/conformity/aims';
@@ -5,8 +6,8 @@ import { patchSetToCgats } from '@melto/core/cgats/patchSetToCgats';
 import { writeCgats } from '@melto/core/cgats/writeCgats';
 import { aimSetVersions, loadAims } from './aimSets.ts';
 import type { AimSetView } from './aimSets.ts';
-import type { Download } from '../charts/charts.ts';
-import type { Services } from '../kernel/context.ts';
+import type { Download } from '../kernel/download.ts';
+import type { Context } from '../kernel/context.ts';
 
 /** An aim set with what can be said of it in few numbers. */
 export interface AimSetDetail {
@@ -19,24 +20,21 @@ export interface AimSetDetail {
   readonly hasSpectra: boolean;
 }
 
-export async function aimSetDetail(services: Services, id: number): Promise<AimSetDetail> {
-  const [{ view, aims }, versions] = await Promise.all([
-    loadAims(services, id),
-    aimSetVersions(services, id),
-  ]);
+export async function aimSetDetail(context: Context, id: number): Promise<AimSetDetail> {
+  const [{ view, aims }, versions] = await Promise.all([loadAims(context, id), aimSetVersions(context, id)]);
   const before = versions.find(({ version }) => version < view.version);
   return {
     view,
     versions,
     primaries: aimPrimaries(aims),
-    sinceBefore: before === undefined ? null : aimsApart(aims, (await loadAims(services, before.id)).aims),
+    sinceBefore: before === undefined ? null : aimsApart(aims, (await loadAims(context, before.id)).aims),
     hasSpectra: aims.spectra !== undefined,
   };
 }
 
 /** An aim set as CGATS: what it gives, not what is completed from it. */
-export async function aimSetFile(services: Services, id: number): Promise<Download> {
-  const { view, aims } = await loadAims(services, id);
+export async function aimSetFile(context: Context, id: number): Promise<Download> {
+  const { view, aims } = await loadAims(context, id);
   return {
     name: `${view.name.replace(/[^\p{L}\p{N} ._-]/gu, '')} v${view.version}.txt`,
     mediaType: 'text/plain',
@@ -49,8 +47,8 @@ function setOf(
   { conditions, device, xyz, spectra }: Aims,
 ): Parameters<typeof patchSetToCgats>[0] {
   return {
-    ids: Array.from({ length: device.length / 4 }, (_, row) => String(row + 1)),
-    space: 'cmyk',
+    ids: Array.from({ length: device.length / channelCount(CMYK) }, (_, row) => String(row + 1)),
+    process: CMYK,
     ...{ device, xyz, spectra, conditions },
     title: view.name,
     originator: `Melto, from ${view.origin}`,

@@ -1,3 +1,4 @@
+import { channelCount, CMYK, sameProcess } from '@melto/core/device/process';
 import { randomUUID } from 'node:crypto';
 import { patchXyz } from '@melto/core/cgats/patchColours';
 import type { MeasurementConditions, PatchSet } from '@melto/core/cgats/patchSet';
@@ -18,15 +19,16 @@ import {
   insertAimSet,
   listAimSets,
   listAimSetVersions,
+  listPublishedFamilies,
   setAimSetRemoved,
 } from '@melto/store/aimSets';
 import type { AimSetRow, AimSetSource } from '@melto/store/aimSets';
 import { askedSet } from './checkChoice.ts';
 import { domainNow } from '../kernel/clock.ts';
-import { LOCAL_PERSON } from '../kernel/context.ts';
-import type { Services } from '../kernel/context.ts';
+import { unitOfWork } from '../kernel/context.ts';
+import type { Context } from '../kernel/context.ts';
 import { notFound, Problem } from '../kernel/problem.ts';
-import { completeReading, loadReading } from '../reading/readings.ts';
+import { completeReading, loadReading } from '../reading/loadReading.ts';
 
 /** An aim set as lists show it. */
 export interface AimSetView extends Omit<AimSetRow, 'conditions'> {
@@ -43,33 +45,30 @@ function viewOf(row: AimSetRow): AimSetView {
   };
 }
 
-export async function aimSets(services: Services): Promise<AimSetView[]> {
-  return (await listAimSets(services.database)).map(viewOf);
+export async function aimSets(context: Context): Promise<AimSetView[]> {
+  return (await listAimSets(context.database)).map(viewOf);
 }
 
-export async function aimSetVersions(services: Services, id: number): Promise<AimSetView[]> {
-  const row = await findAimSet(services.database, id);
+export async function aimSetVersions(context: Context, id: number): Promise<AimSetView[]> {
+  const row = await findAimSet(context.database, id);
   if (row === undefined) throw notFound(`aim set ${id}`);
-  return (await listAimSetVersions(services.database, row.family)).map(viewOf);
+  return (await listAimSetVersions(context.database, row.family)).map(viewOf);
 }
 
-/** Aim sets never change once stored: what was read of one is kept. */
-const loaded = new Map<number, Aims>();
 const MOST_LOADED = 40;
 
+/** An aim set, whose data are parsed the first time they are asked for. */
 export async function loadAims(
-  services: Services,
+  context: Context,
   id: number,
 ): Promise<{ readonly view: AimSetView; readonly aims: Aims }> {
-  const row = await findAimSet(services.database, id);
+  const row = await findAimSet(context.database, id);
   if (row === undefined) throw notFound(`aim set ${id}`);
   const { reference, ...rest } = row;
   const view = viewOf(rest);
-  const known = loaded.get(id);
-  if (known !== undefined) return { view, aims: known };
-  const aims = reference === null ? publishedAims(publishedOf(row.family)) : aimsOf(reference, view);
-  if (loaded.size >= MOST_LOADED) loaded.delete([...loaded.keys()][0]);
-  loaded.set(id, aims);
+  const aims = await context.cache.keep('aims', MOST_LOADED, context.database, id, async () =>
+    reference === null ? publishedAims(publishedOf(row.family)) : aimsOf(reference, view),
+  );
   return { view, aims };
 }
 
@@ -92,36 +91,30 @@ function aimsOf(reference: string, { conditions }: AimSetView): Aims {
  * @param files CGATS text by the condition's key.
  */
 export async function registerPublishedAims(
-  services: Services,
+  context: Context,
   files: ReadonlyMap<string, string> = new Map(),
 ): Promise<void> {
-  const { database, now } = services;
-  const known = await database.rows<{ family: string; source: string }>(
-    "SELECT family, source FROM aim_set WHERE family NOT LIKE 'own-%'",
-  );
+  const { database, now } = context;
+  const known = await listPublishedFamilies(database);
   for (const condition of PUBLISHED_CONDITIONS) {
     const own = known.filter(({ family }) => family === condition.key);
     const text = files.get(condition.key);
     const parsed = text === undefined ? undefined : readPatchSet(text);
-    const full = parsed?.ok === true && parsed.value.space === 'cmyk' ? parsed.value : undefined;
+    const full = parsed?.ok === true && sameProcess(parsed.value.process, CMYK) ? parsed.value : undefined;
     if (own.some(({ source }) => source === 'data') || (own.length > 0 && full === undefined)) continue;
-    await insertAimSet(
-      database,
-      {
-        family: condition.key,
-        name: condition.name,
-        origin:
-          full === undefined
-            ? `${condition.origin}. Completed from published solids and tone values.`
-            : `${condition.origin}. Full characterisation, ${full.ids.length} patches.`,
-        source: full === undefined ? 'published' : 'data',
-        conditions: publishedAims(condition).conditions,
-        patches: full?.ids.length ?? 9,
-        reference: full === undefined ? null : referenceOf(full),
-        madeMs: now(),
-      },
-      LOCAL_PERSON,
-    );
+    await insertAimSet(database, {
+      family: condition.key,
+      name: condition.name,
+      origin:
+        full === undefined
+          ? `${condition.origin}. Completed from published solids and tone values.`
+          : `${condition.origin}. Full characterisation, ${full.ids.length} patches.`,
+      source: full === undefined ? 'published' : 'data',
+      conditions: publishedAims(condition).conditions,
+      patches: full?.ids.length ?? 9,
+      reference: full === undefined ? null : referenceOf(full),
+      madeMs: now(),
+    });
   }
 }
 
@@ -130,7 +123,7 @@ function referenceOf(set: PatchSet): string {
   return writeCgats(
     patchSetToCgats({
       ids: set.ids,
-      space: 'cmyk',
+      process: CMYK,
       device: set.device,
       xyz: patchXyz(set),
       spectra: set.spectra,
@@ -152,7 +145,7 @@ export interface NewAimSet {
 
 /** Takes a CGATS characterisation or a CMYK profile as an aim set. */
 export async function createAimSetFromFile(
-  services: Services,
+  context: Context,
   input: NewAimSet,
   fileName: string,
   bytes: Uint8Array,
@@ -163,9 +156,9 @@ export async function createAimSetFromFile(
     const sampled = profileAims(profile.value);
     if (!sampled.ok) throw refused(sampled.issues);
     const { device, xyz } = sampled.value;
-    const id = await store(services, input, 'profile', `Profile ${fileName}`, {
-      ids: Array.from({ length: device.length / 4 }, (_, i) => String(i + 1)),
-      space: 'cmyk',
+    const id = await store(context, input, 'profile', `Profile ${fileName}`, {
+      ids: Array.from({ length: device.length / channelCount(CMYK) }, (_, i) => String(i + 1)),
+      process: CMYK,
       device,
       xyz,
       conditions: { illuminant: 'D50', observer: '2' },
@@ -176,7 +169,7 @@ export async function createAimSetFromFile(
   const parsed = readPatchSet(Buffer.from(bytes).toString('utf8'));
   if (!parsed.ok) throw refused(parsed.issues);
   const set = parsed.value;
-  if (set.space !== 'cmyk' || patchXyz(set) === undefined)
+  if (!sameProcess(set.process, CMYK) || patchXyz(set) === undefined)
     throw new Problem(
       'bad-input',
       `${fileName} has no CMYK values with colours.`,
@@ -189,13 +182,7 @@ export async function createAimSetFromFile(
       `${fileName} has ${set.ids.length} patches.`,
       `Take ${MOST_PATCHES} at most.`,
     );
-  const id = await store(
-    services,
-    input,
-    'data',
-    `${set.title ?? 'Characterisation'}, from ${fileName}`,
-    set,
-  );
+  const id = await store(context, input, 'data', `${set.title ?? 'Characterisation'}, from ${fileName}`, set);
   return { id, notes: set.notes };
 }
 
@@ -210,13 +197,13 @@ function refused(issues: readonly Issue[]): Problem {
 
 /** A house standard: what a reading measured, for the values that its chart asks for. */
 export async function createAimSetFromReading(
-  services: Services,
+  context: Context,
   input: NewAimSet,
   readingId: number,
 ): Promise<{ readonly id: number }> {
-  const { print } = await loadReading(services, readingId);
-  const asked = askedSet(await completeReading(services, print.conditionId, readingId));
-  const id = await store(services, input, 'reading', `Reading of ${print.code}`, {
+  const { print } = await loadReading(context, readingId);
+  const asked = askedSet(await completeReading(context, print.conditionId, readingId));
+  const id = await store(context, input, 'reading', `Reading of ${print.code}`, {
     ...asked,
     lab: undefined,
   });
@@ -226,19 +213,19 @@ export async function createAimSetFromReading(
 export interface AimByHand {
   /** C, M, Y, K in per cent. */
   readonly device: readonly number[];
-  readonly lab: readonly number[];
+  readonly lab: readonly [number, number, number];
 }
 
 export async function createAimSetByHand(
-  services: Services,
+  context: Context,
   input: NewAimSet,
   rows: readonly AimByHand[],
   conditions: MeasurementConditions,
 ): Promise<{ readonly id: number }> {
-  const xyz = rows.flatMap(({ lab }) => [...labToXyz([lab[0], lab[1], lab[2]], WHITE_D50_MEASURED)]);
-  const id = await store(services, input, 'by hand', 'Typed in', {
+  const xyz = rows.flatMap(({ lab }) => [...labToXyz(lab, WHITE_D50_MEASURED)]);
+  const id = await store(context, input, 'by hand', 'Typed in', {
     ids: rows.map((_, i) => String(i + 1)),
-    space: 'cmyk',
+    process: CMYK,
     device: Float64Array.from(rows.flatMap(({ device }) => device.map((value) => value / 100))),
     xyz: Float64Array.from(xyz),
     conditions,
@@ -248,35 +235,39 @@ export async function createAimSetByHand(
 }
 
 async function store(
-  services: Services,
+  context: Context,
   { name, versionOf }: NewAimSet,
   source: AimSetSource,
   origin: string,
   set: PatchSet,
 ): Promise<number> {
-  const before = versionOf === undefined ? undefined : await findAimSet(services.database, versionOf);
+  const before = versionOf === undefined ? undefined : await findAimSet(context.database, versionOf);
   if (versionOf !== undefined && before === undefined) throw notFound(`aim set ${versionOf}`);
-  return insertAimSet(
-    services.database,
-    {
-      family: before?.family ?? `own-${randomUUID()}`,
-      name,
-      origin: origin.slice(0, 600),
-      source,
-      conditions: set.conditions,
-      patches: set.ids.length,
-      reference: referenceOf(set),
-      madeMs: await domainNow(services),
-    },
-    LOCAL_PERSON,
-  );
+  if (before !== undefined && !before.family.startsWith('own-'))
+    throw new Problem(
+      'conflict',
+      `${before.name} comes with Melto and stays as it is.`,
+      'Save it under another name.',
+      'versionOf',
+    );
+  const row = {
+    family: before?.family ?? `own-${randomUUID()}`,
+    name,
+    origin: origin.slice(0, 600),
+    source,
+    conditions: set.conditions,
+    patches: set.ids.length,
+    reference: referenceOf(set),
+    madeMs: await domainNow(context),
+  };
+  return unitOfWork(context, ({ database }) => insertAimSet(database, row));
 }
 
 /** Takes an aim set off the lists, or puts it back; checks that used it keep it. */
-export async function removeAimSet(services: Services, id: number, removed: boolean): Promise<void> {
-  const row = await findAimSet(services.database, id);
+export async function removeAimSet(context: Context, id: number, removed: boolean): Promise<void> {
+  const row = await findAimSet(context.database, id);
   if (row === undefined) throw notFound(`aim set ${id}`);
   if (!row.family.startsWith('own-'))
     throw new Problem('conflict', `${row.name} comes with Melto and stays.`, 'Remove own aim sets only.');
-  await setAimSetRemoved(services.database, row.family, removed ? services.now() : null);
+  await setAimSetRemoved(context.database, row.family, removed ? context.now() : null);
 }

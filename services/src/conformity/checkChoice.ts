@@ -1,10 +1,12 @@
+import { bareValues, channelCount, CMYK, sameProcess } from '@melto/core/device/process';
+import { askedCmyk } from '../charts/askedValues.ts';
 import { pickPatches } from '@melto/core/cgats/pickPatches';
 import type { PatchSet } from '@melto/core/cgats/patchSet';
 import type { SpotReading } from '@melto/core/conformity/spotColour';
 import { mean } from '@melto/core/numerics/statistics';
 import type { NamedColour } from '@melto/core/refine/namedColour';
 import { Problem } from '../kernel/problem.ts';
-import type { LoadedReading } from '../reading/readings.ts';
+import type { LoadedReading } from '../reading/loadReading.ts';
 
 /** What a reading is judged by. */
 export interface CheckChoice {
@@ -40,9 +42,8 @@ export function askedSet(loaded: LoadedReading): PatchSet {
   const { set, chart, rows } = loaded;
   const spots = spotRows(loaded);
   const own = [...rows.keys()].filter((i) => spots[i] === undefined);
-  const device = nominalValues(
-    chart.set.device,
-    chart.set.space,
+  const device = askedCmyk(
+    chart.set,
     own.map((i) => rows[i]),
   );
   if (device === undefined)
@@ -52,7 +53,7 @@ export function askedSet(loaded: LoadedReading): PatchSet {
       'Choose a reading of a control wedge or a CMYK chart.',
       'readingId',
     );
-  return { ...(own.length === rows.length ? set : pickPatches(set, own)), space: 'cmyk', device };
+  return { ...(own.length === rows.length ? set : pickPatches(set, own)), process: CMYK, device };
 }
 
 /** Spot colours as they were read, each the mean of its patches. */
@@ -60,20 +61,13 @@ export function spotReadings(loaded: LoadedReading): SpotReading[] {
   const { set, xyz, condition } = loaded;
   const spots = spotRows(loaded);
   const named = new Map(spots.flatMap((spot) => (spot === undefined ? [] : [[spot.name, spot] as const])));
+  const channels = channelCount(CMYK);
   return [...named.values()].map(({ name, lab }) => {
     const own = [...spots.keys()].filter((i) => spots[i]?.name === name);
     const meanOf = (axis: number): number => mean(own.map((i) => xyz[3 * i + axis]));
-    const inks = condition.space === 'cmyk' ? set.device?.subarray(4 * own[0], 4 * own[0] + 4) : undefined;
-    return { name, lab, xyz: [meanOf(0), meanOf(1), meanOf(2)], device: [...(inks ?? [0, 0, 0, 0])] };
+    const inks = sameProcess(condition.process, CMYK)
+      ? set.device?.subarray(channels * own[0], channels * (own[0] + 1))
+      : undefined;
+    return { name, lab, xyz: [meanOf(0), meanOf(1), meanOf(2)], device: [...(inks ?? bareValues(CMYK))] };
   });
-}
-
-/** CMYK values that a chart asks for, of its rows; undefined where it asks for other colours. */
-export function nominalValues(
-  device: Float64Array | undefined,
-  space: string | undefined,
-  rows: readonly number[],
-): Float64Array | undefined {
-  if (device === undefined || space !== 'cmyk') return undefined;
-  return Float64Array.from(rows.flatMap((row) => [...device.subarray(4 * row, 4 * row + 4)]));
 }

@@ -1,3 +1,5 @@
+import { drivenByInks } from '@melto/core/device/process';
+import { conditionName } from '../ledger/conditions.ts';
 import { judgeSheet, layBesideAims } from '@melto/core/conformity/checkAgainstAims';
 import type { AimCheck } from '@melto/core/conformity/checkAgainstAims';
 import {
@@ -15,9 +17,9 @@ import type { Result } from '@melto/core/result';
 import { findResult } from '@melto/store/results';
 import { loadAims } from './aimSets.ts';
 import { domainNow } from '../kernel/clock.ts';
-import type { Services } from '../kernel/context.ts';
+import type { Context } from '../kernel/context.ts';
 import { Problem } from '../kernel/problem.ts';
-import type { LoadedReading } from '../reading/readings.ts';
+import type { LoadedReading } from '../reading/loadReading.ts';
 import { loadToleranceSet } from './toleranceSets.ts';
 import { askedSet, spotReadings, spotRows } from './checkChoice.ts';
 import type { CheckChoice, JudgedBy } from './checkChoice.ts';
@@ -26,14 +28,14 @@ import { personName } from '../kernel/person.ts';
 
 /** A check that is computed and not stored: trials, and what is stored in the end. */
 export async function checkDetail(
-  services: Services,
+  context: Context,
   loaded: LoadedReading,
   choice: CheckChoice,
   before: JudgedBy | undefined,
 ): Promise<{ readonly detail: CheckDetail; readonly check: AimCheck }> {
   const [{ view, aims }, { set: tolerances, id, version }] = await Promise.all([
-    loadAims(services, choice.aimSetId),
-    loadToleranceSet(services, choice.toleranceSetId),
+    loadAims(context, choice.aimSetId),
+    loadToleranceSet(context, choice.toleranceSetId),
   ]);
   const set = askedSet(loaded);
   const sheet = judgeable(layBesideAims(set, aims, spotReadings(loaded)));
@@ -52,7 +54,7 @@ export async function checkDetail(
   };
   const rowToPair = new Map(loaded.rows.map((row, i) => [row, pairOfRow[i]]));
   const patches = checkedPatches(check, nameOf);
-  const reach = await reachOf(services, loaded, pairOfRow, check, before);
+  const reach = await reachOf(context, loaded, pairOfRow, check, before);
   const distribution = distributionOf(patches);
   const { reading, print, condition, chart } = loaded;
   const same =
@@ -63,12 +65,12 @@ export async function checkDetail(
   const detail: CheckDetail = {
     kind: 'aims',
     header: {
-      condition: `${condition.device} / ${condition.stock} / ${condition.mode}`,
+      condition: conditionName(condition),
       sheet: print.code,
       chart: chart.title,
       instrument: reading.instrument ?? 'from a file',
-      person: await personName(services),
-      madeMs: await domainNow(services),
+      person: await personName(context),
+      madeMs: await domainNow(context),
       printedMs: print.printedMs,
       readMs: reading.finishedMs ?? reading.startedMs,
       early: reading.early,
@@ -87,7 +89,7 @@ export async function checkDetail(
         source: tolerances.source,
         notJudged: tolerances.notJudged ?? [],
       },
-      through: await throughWords(services, loaded, before),
+      through: await throughWords(context, loaded, before),
       chosen: same ? 'before the reading' : 'after the reading',
     },
     verdict: check.verdict,
@@ -103,9 +105,9 @@ export async function checkDetail(
       ...decided,
       deciding: decided.deciding.map(({ metric, rows }) => ({ metric: check.metrics.indexOf(metric), rows })),
       outOfReach: [...(reach?.keys() ?? [])].filter((pair) => (reach?.[pair] ?? 0) > OUT_OF_REACH),
-      drift: check.verdict === 'does-not-conform' ? await driftOf(services, loaded, check, tolerances) : null,
+      drift: check.verdict === 'does-not-conform' ? await driftOf(context, loaded, check, tolerances) : null,
     },
-    budget: (await budgetOf(services, loaded, distribution.mean, reach)) ?? null,
+    budget: (await budgetOf(context, loaded, distribution.mean, reach)) ?? null,
     sheet: chart.layout.pages.map((strips) =>
       strips.map((rows) => rows.map((row) => rowToPair.get(row) ?? -1)),
     ),
@@ -137,21 +139,21 @@ function pairsOfRows(loaded: LoadedReading, asked: PatchSet, { pairs }: AimCheck
 
 /** The way of the values to the device, in words. */
 async function throughWords(
-  services: Services,
+  context: Context,
   { print, condition }: LoadedReading,
   before: JudgedBy | undefined,
 ): Promise<string> {
   const words: string[] = [];
   const profile =
-    print.profileResultId === null ? undefined : await findResult(services.database, print.profileResultId);
+    print.profileResultId === null ? undefined : await findResult(context.database, print.profileResultId);
   if (profile !== undefined)
     words.push(
       `profile v${profile.version}${before === undefined ? '' : `, ${before.through.replace('profile, ', '')} colorimetric`}`,
     );
   const curves =
-    print.curvesResultId === null ? undefined : await findResult(services.database, print.curvesResultId);
+    print.curvesResultId === null ? undefined : await findResult(context.database, print.curvesResultId);
   if (curves !== undefined) words.push(`${curves.link} v${curves.version}`);
   if (words.length === 0)
-    return condition.space === 'rgb' ? 'device values' : 'device values, without curves';
+    return drivenByInks(condition.process) ? 'device values, without curves' : 'device values';
   return profile === undefined ? `device values, ${words.join(', ')}` : words.join(', ');
 }

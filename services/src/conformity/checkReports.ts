@@ -1,59 +1,69 @@
 import { randomBytes } from 'node:crypto';
 import type { CheckDetail, StoredMetric } from '@melto/core/conformity/checkDetail';
 import { metricName, metricValue, verdictSentence } from '@melto/core/conformity/checkWords';
-import { formatAgainstLimit } from '@melto/core/conformity/shortCheck';
+import { formatAgainstLimit } from '@melto/core/judgement/metric';
+import { houseDay } from '@melto/core/time/houseTime';
 import { checkReportModel, conditionsWords } from '@melto/paper/report/checkReportModel';
 import { reportHtml } from '@melto/paper/report/reportHtml';
-import { reportTime } from '@melto/paper/report/reportModel';
 import type { ReportModel } from '@melto/paper/report/reportModel';
 import { shortCheckModel } from '@melto/paper/report/shortCheckModel';
 import type { SlipModel } from '@melto/paper/report/slipPdf';
 import { STATUS_WORDS } from '@melto/paper/statusShape';
 import { endReportLinks, findReportLink, insertReportLink, openReportLink } from '@melto/store/reportLinks';
-import { findResult } from '@melto/store/results';
+import { findResult, lockResult } from '@melto/store/results';
 import type { ResultRow } from '@melto/store/results';
 import { findWatchState } from '@melto/store/watches';
-import type { Download } from '../charts/charts.ts';
 import { DAY_MS } from '../kernel/clock.ts';
-import { LOCAL_PERSON } from '../kernel/context.ts';
-import type { Services } from '../kernel/context.ts';
+import { actingAs, unitOfWork } from '../kernel/context.ts';
+import type { Context } from '../kernel/context.ts';
+import type { Download } from '../kernel/download.ts';
+import { houseZone } from '../kernel/houseZone.ts';
 import { notFound, Problem } from '../kernel/problem.ts';
-import type { CheckDetail as ShortCheckDetail } from './shortChecks.ts';
+import { AIM_CHECK } from '../ledger/kinds/aimCheckKind.ts';
+import { SHORT_CHECK } from '../ledger/kinds/shortCheckKind.ts';
+import type { ShortCheckDetail } from '../ledger/kinds/shortCheckKind.ts';
+import { storedOf } from '../ledger/resultKind.ts';
 
 export type ReportFormat = 'html' | 'pdf' | 'slip';
 
 /** A proof is judged for this long where nothing watches its condition. */
 const VALID_DAYS = 30;
 
-async function checkOf(
-  services: Services,
-  id: number,
-): Promise<{ readonly row: ResultRow; readonly detail: CheckDetail | ShortCheckDetail }> {
-  const row = await findResult(services.database, id);
-  if (row === undefined || row.link !== 'conformity') throw notFound(`check ${id}`);
-  return { row, detail: JSON.parse(row.detail) as CheckDetail | ShortCheckDetail };
+/** A check with all it holds: against aims, or a short one. */
+type StoredCheck =
+  | { readonly form: 'aims'; readonly row: ResultRow; readonly detail: CheckDetail }
+  | { readonly form: 'short'; readonly row: ResultRow; readonly detail: ShortCheckDetail };
+
+async function checkOf({ database }: Context, id: number): Promise<StoredCheck> {
+  const row = await findResult(database, id);
+  if (row?.shape === AIM_CHECK.shape)
+    return { form: 'aims', row, detail: storedOf(AIM_CHECK, row, row.detail).detail };
+  if (row?.shape === SHORT_CHECK.shape)
+    return { form: 'short', row, detail: storedOf(SHORT_CHECK, row, row.detail).detail };
+  throw notFound(`check ${id}`);
 }
 
 /** The report of a check, or the slip for its proof. */
 export async function checkReport(
-  services: Services,
+  context: Context,
   resultId: number,
   format: ReportFormat,
 ): Promise<Download> {
-  const { row, detail } = await checkOf(services, resultId);
+  const check = await checkOf(context, resultId);
+  const zone = await houseZone(context);
   const name = `check-${resultId}`;
   if (format === 'slip')
     return {
       name: `${name}-slip.pdf`,
       mediaType: 'application/pdf',
-      content: await services.drawPdf({ kind: 'slip', model: await slipOf(services, row, detail) }),
+      content: await context.drawPdf({ kind: 'slip', model: await slipOf(context, check, zone) }),
     };
-  const model = modelOf(row, detail);
+  const model = modelOf(check, zone);
   return format === 'pdf'
     ? {
         name: `${name}.pdf`,
         mediaType: 'application/pdf',
-        content: await services.drawPdf({ kind: 'report', model }),
+        content: await context.drawPdf({ kind: 'report', model }),
       }
     : {
         name: `${name}.html`,
@@ -62,22 +72,20 @@ export async function checkReport(
       };
 }
 
-function modelOf(row: ResultRow, detail: CheckDetail | ShortCheckDetail): ReportModel {
-  return 'kind' in detail
-    ? checkReportModel(detail, row.version)
-    : shortCheckModel(detail.header, detail.check, row.version);
+function modelOf(check: StoredCheck, zone: string): ReportModel {
+  const { version } = check.row;
+  return check.form === 'aims'
+    ? checkReportModel(check.detail, version, zone)
+    : shortCheckModel(check.detail.header, check.detail.check, version, zone);
 }
 
-async function slipOf(
-  services: Services,
-  row: ResultRow,
-  detail: CheckDetail | ShortCheckDetail,
-): Promise<SlipModel> {
-  const watch = await findWatchState(services.database, row.conditionId);
+async function slipOf(context: Context, stored: StoredCheck, zone: string): Promise<SlipModel> {
+  const { row } = stored;
+  const watch = await findWatchState(context.database, row.conditionId);
   // A watch that had expired before says nothing of this proof.
   const watched = watch !== undefined && watch.expiresMs > row.madeMs ? watch.expiresMs : Infinity;
   const expires = Math.min(row.madeMs + VALID_DAYS * DAY_MS, watched);
-  const day = (ms: number): string => reportTime(ms).slice(0, 10);
+  const day = (ms: number): string => houseDay(ms, zone);
   const common = (sheet: string, condition: string): SlipModel['facts'] => [
     ['Proof', sheet],
     ['Condition', condition],
@@ -85,8 +93,8 @@ async function slipOf(
     ['Valid until', day(expires)],
   ];
   const code = `MC-${row.id}`;
-  if (!('kind' in detail)) {
-    const { header, check } = detail;
+  if (stored.form === 'short') {
+    const { header, check } = stored.detail;
     return {
       status: check.verdict,
       words: `${STATUS_WORDS[check.verdict]} to ${check.limits.name}`,
@@ -100,6 +108,7 @@ async function slipOf(
       code,
     };
   }
+  const { detail } = stored;
   const { header } = detail;
   return {
     status: detail.verdict,
@@ -125,38 +134,38 @@ function byShare(a: StoredMetric, b: StoredMetric): number {
 }
 
 /** Makes a check's report public under a code that cannot be guessed; the open link where there is one. */
-export async function shareReport(services: Services, resultId: number): Promise<{ readonly code: string }> {
-  await checkOf(services, resultId);
-  const open = await openReportLink(services.database, resultId);
-  if (open !== undefined) return { code: open.code };
-  const code = randomBytes(24).toString('base64url');
-  await insertReportLink(services.database, code, resultId, LOCAL_PERSON, services.now());
-  return { code };
+export async function shareReport(context: Context, resultId: number): Promise<{ readonly code: string }> {
+  await checkOf(context, resultId);
+  return unitOfWork(context, async ({ database }) => {
+    // Two that share at once get the same link.
+    await lockResult(database, resultId);
+    const open = await openReportLink(database, resultId);
+    if (open !== undefined) return { code: open.code };
+    const code = randomBytes(24).toString('base64url');
+    await insertReportLink(database, code, resultId, context.now());
+    return { code };
+  });
 }
 
-export async function sharedCode(services: Services, resultId: number): Promise<string | null> {
-  return (await openReportLink(services.database, resultId))?.code ?? null;
+export async function sharedCode(context: Context, resultId: number): Promise<string | null> {
+  return (await openReportLink(context.database, resultId))?.code ?? null;
 }
 
 /** Ends the public link of a check; its report is no longer shown there. */
-export async function unshareReport(services: Services, resultId: number): Promise<void> {
-  await endReportLinks(services.database, resultId, services.now());
+export async function unshareReport(context: Context, resultId: number): Promise<void> {
+  await endReportLinks(context.database, resultId, context.now());
 }
 
 /** The report behind a public link. */
-export async function publicReport(
-  services: Services,
-  code: string,
-  format: ReportFormat,
-): Promise<Download> {
-  const link = /^[A-Za-z0-9_-]{32}$/.test(code) ? await findReportLink(services.database, code) : undefined;
+export async function publicReport(context: Context, code: string, format: ReportFormat): Promise<Download> {
+  const link = /^[A-Za-z0-9_-]{32}$/.test(code) ? await findReportLink(context.database, code) : undefined;
   if (link === undefined || link.endedMs !== null)
     throw new Problem(
       'not-found',
       'There is no report under this link.',
       'It may have been ended; ask whoever gave it to you.',
     );
-  return checkReport(services, link.resultId, format);
+  return checkReport(actingAs(context, { house: link.houseId, person: 0 }), link.resultId, format);
 }
 
 /** The form that is asked for; HTML where none is named. */

@@ -1,3 +1,10 @@
+import { listResultsOfShape } from '@melto/store/results';
+import { profileOfResult } from '../ledger/inForce.ts';
+import { AIM_CHECK } from '../ledger/kinds/aimCheckKind.ts';
+import { PROFILE } from '../ledger/kinds/profileKind.ts';
+import { storedOf } from '../ledger/resultKind.ts';
+import { storedResult } from '../ledger/storedResult.ts';
+import { channelCount } from '@melto/core/device/process';
 import { repeatability } from '@melto/core/characterise/repeatability';
 import type { AimCheck } from '@melto/core/conformity/checkAgainstAims';
 import { isSpot } from '@melto/core/conformity/checkDetail';
@@ -7,15 +14,11 @@ import { errorBudget } from '@melto/core/conformity/errorBudget';
 import type { ErrorBudget } from '@melto/core/conformity/errorBudget';
 import { judgeColours } from '@melto/core/conformity/judgeColours';
 import type { ToleranceSet } from '@melto/core/conformity/toleranceSet';
-import { channelCount } from '@melto/core/device/deviceSpace';
 import { deltaE2000 } from '@melto/core/colour/deltaE2000';
 import { mean } from '@melto/core/numerics/statistics';
 import { deviceToLab } from '@melto/core/icc/profileTransform';
-import { readIcc } from '@melto/core/icc/readIcc';
-import { findResult, findResultFile, listResults } from '@melto/store/results';
-import type { Services } from '../kernel/context.ts';
-import type { LoadedReading } from '../reading/readings.ts';
-import type { ProfileSummary } from '../profile/profiles.ts';
+import type { Context } from '../kernel/context.ts';
+import type { LoadedReading } from '../reading/loadReading.ts';
 import { driftSinceZero } from '../watch/watchDrift.ts';
 import type { JudgedBy } from './checkChoice.ts';
 
@@ -24,7 +27,7 @@ export const OUT_OF_REACH = 1;
 
 /** ΔE00 between each aim and what the profile predicts for the values that were sent; for absolute prints only. */
 export async function reachOf(
-  services: Services,
+  context: Context,
   { print, set }: LoadedReading,
   pairOfRow: readonly number[],
   check: AimCheck,
@@ -32,10 +35,8 @@ export async function reachOf(
 ): Promise<readonly number[] | undefined> {
   if (print.profileResultId === null || before?.through !== 'profile, absolute' || set.device === undefined)
     return undefined;
-  const file = await findResultFile(services.database, print.profileResultId, 'profile');
-  const profile = file === undefined ? undefined : readIcc(file.content);
-  const toLab = profile?.ok === true ? deviceToLab(profile.value, 'absolute') : undefined;
-  if (toLab?.ok !== true) return undefined;
+  const toLab = deviceToLab(await profileOfResult(context, print.profileResultId), 'absolute');
+  if (!toLab.ok) return undefined;
   const predicted = new Float64Array(pairOfRow.length * 3);
   toLab.value.apply(set.device, predicted);
   return check.pairs.map((pair, index) => {
@@ -49,18 +50,14 @@ const EARLIER = 5;
 
 /** An earlier check of this condition against aims whose colours would pass the tolerances of now. */
 export async function driftOf(
-  services: Services,
+  context: Context,
   { print }: LoadedReading,
   check: AimCheck,
   tolerances: ToleranceSet,
 ): Promise<CheckDetail['decides']['drift']> {
-  const earlier = (await listResults(services.database, print.conditionId))
-    .filter(({ link, summary }) => link === 'conformity' && summary.includes('"kind":"aims"'))
-    .slice(0, EARLIER);
+  const earlier = await listResultsOfShape(context.database, print.conditionId, AIM_CHECK.shape, EARLIER);
   for (const row of earlier) {
-    const full = await findResult(services.database, row.id);
-    const detail = full === undefined ? undefined : (JSON.parse(full.detail) as CheckDetail);
-    if (detail === undefined) continue;
+    const { detail } = storedOf(AIM_CHECK, row, row.detail);
     const measured = new Map(
       detail.patches.map((patch) => [
         pairKey({
@@ -90,18 +87,17 @@ export async function driftOf(
 
 /** How much of the mean difference comes from instrument, sheet, drift and model, as far as it is known. */
 export async function budgetOf(
-  services: Services,
+  context: Context,
   { set, xyz, print, condition }: LoadedReading,
   total: number,
   reach: readonly number[] | undefined,
 ): Promise<ErrorBudget | undefined> {
   const device = set.device;
   const repeats =
-    device === undefined ? undefined : repeatability(device, channelCount(condition.space), xyz);
-  const drift = await driftSinceZero(services, print.conditionId, print.printedMs);
+    device === undefined ? undefined : repeatability(device, channelCount(condition.process), xyz);
+  const drift = await driftSinceZero(context, print.conditionId, print.printedMs);
   const profile =
-    print.profileResultId === null ? undefined : await findResult(services.database, print.profileResultId);
-  const model = profile === undefined ? undefined : (JSON.parse(profile.summary) as ProfileSummary);
+    print.profileResultId === null ? undefined : await storedResult(context, print.profileResultId, PROFILE);
   return errorBudget(total, {
     instrument:
       repeats === undefined ? undefined : { size: repeats.mean, from: 'repeated patches of this sheet' },
@@ -113,8 +109,8 @@ export async function budgetOf(
     gamut:
       reach === undefined ? undefined : { size: mean(reach), from: 'aims beyond what the profile reaches' },
     model:
-      model === undefined
+      profile === undefined
         ? undefined
-        : { size: model.mean, from: `fit of profile v${profile?.version ?? ''}` },
+        : { size: profile.summary.mean, from: `fit of profile v${profile.row.version}` },
   });
 }

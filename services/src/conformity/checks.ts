@@ -1,41 +1,23 @@
 import { insertResult } from '@melto/store/results';
-import { LOCAL_PERSON } from '../kernel/context.ts';
-import type { Services } from '../kernel/context.ts';
+import { unitOfWork } from '../kernel/context.ts';
+import type { Context } from '../kernel/context.ts';
 import { Problem } from '../kernel/problem.ts';
-import { completeReading, loadReading } from '../reading/readings.ts';
+import { AIM_CHECK } from '../ledger/kinds/aimCheckKind.ts';
+import type { AimCheckSummary } from '../ledger/kinds/aimCheckKind.ts';
+import { toStore } from '../ledger/resultKind.ts';
+import { completeReading, loadReading, requireStanding } from '../reading/loadReading.ts';
 import { judgedByOf } from './checkChoice.ts';
 import type { CheckChoice } from './checkChoice.ts';
 import { checkDetail } from './checkDetail.ts';
 
-export interface AimCheckSummary {
-  readonly kind: 'aims';
-  /** The metric nearest to its limit, or farthest over it. */
-  readonly value: number;
-  readonly limit: number;
-  readonly name: string;
-  readonly mean: number;
-  readonly corrected: boolean;
-  readonly tolerances: string;
-  readonly aims: string;
-  readonly code: string;
-}
-
 /** Judges a reading by what was chosen when its wedge was printed, or anew. */
 export async function judgeReading(
-  services: Services,
+  context: Context,
   readingId: number,
   choice?: CheckChoice,
 ): Promise<{ readonly id: number }> {
-  const loaded = await loadReading(services, readingId);
-  if (loaded.reading.finishedMs === null)
-    throw new Problem('not-ready', 'The reading is not complete.', 'Read the strips that are missing first.');
-  if (loaded.reading.withdrawnMs !== null)
-    throw new Problem(
-      'conflict',
-      'This reading was withdrawn.',
-      'Take it back, or choose another.',
-      'readingId',
-    );
+  const loaded = await loadReading(context, readingId);
+  requireStanding(loaded);
   const before = judgedByOf(loaded);
   const chosen = choice ?? before;
   if (chosen === undefined)
@@ -45,7 +27,7 @@ export async function judgeReading(
       'Choose aims and tolerances.',
       'aimSetId',
     );
-  const { detail, check } = await checkDetail(services, loaded, chosen, before);
+  const { detail, check } = await checkDetail(context, loaded, chosen, before);
   const nearest = [...detail.metrics].sort((a, b) => (b.value ?? 0) / b.limit - (a.value ?? 0) / a.limit)[0];
   const summary: AimCheckSummary = {
     kind: 'aims',
@@ -59,19 +41,16 @@ export async function judgeReading(
     code: loaded.print.code,
   };
   const sources = [loaded.print.profileResultId, loaded.print.curvesResultId].filter((id) => id !== null);
-  return services.database.transaction(async (sql) => {
+  return unitOfWork(context, async ({ database }) => {
     const { id } = await insertResult(
-      sql,
+      database,
       {
         conditionId: loaded.print.conditionId,
-        link: 'conformity',
+        ...toStore(AIM_CHECK, { summary, detail }),
         verdict: check.verdict,
-        summary,
-        detail,
         madeMs: detail.header.madeMs,
       },
       { readings: [readingId], results: sources },
-      LOCAL_PERSON,
     );
     return { id };
   });
@@ -79,11 +58,11 @@ export async function judgeReading(
 
 /** The same for a reading of a certain condition. */
 export async function judgeReadingOf(
-  services: Services,
+  context: Context,
   conditionId: number,
   readingId: number,
   choice: CheckChoice,
 ): Promise<{ readonly id: number }> {
-  await completeReading(services, conditionId, readingId);
-  return judgeReading(services, readingId, choice);
+  await completeReading(context, conditionId, readingId);
+  return judgeReading(context, readingId, choice);
 }

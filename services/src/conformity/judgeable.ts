@@ -1,11 +1,14 @@
+import { CMYK, drivenByInks } from '@melto/core/device/process';
+import { listCompleteReadings } from '@melto/store/readings';
+import type { Context } from '../kernel/context.ts';
 import { conditionOf } from '../ledger/conditions.ts';
-import type { Services } from '../kernel/context.ts';
-import { curvesInForce } from '../ledger/curvesInForce.ts';
-import { readingsOf } from '../reading/readings.ts';
+import { curvesInForce } from '../ledger/inForce.ts';
+
+const MOST = 60;
 
 /** Complete readings of a condition whose charts ask for CMYK values, newest first, and whether curves are in force. */
 export async function judgeableReadings(
-  services: Services,
+  context: Context,
   conditionId: number,
 ): Promise<{
   readonly readings: readonly {
@@ -16,18 +19,18 @@ export async function judgeableReadings(
   }[];
   readonly hasCurves: boolean;
 }> {
-  const { space } = await conditionOf(services, conditionId);
+  const { process } = await conditionOf(context, conditionId);
   const [readings, curves] = await Promise.all([
-    readingsOf(services, conditionId),
-    space === 'cmyk' ? curvesInForce(services.database, conditionId) : undefined,
+    listCompleteReadings(context.database, conditionId, { processName: CMYK.name, limit: MOST }),
+    drivenByInks(process) ? curvesInForce(context, conditionId) : undefined,
   ]);
   return {
-    readings: readings
-      .filter(
-        ({ finishedMs, withdrawnMs, purpose }) =>
-          finishedMs !== null && withdrawnMs === null && (purpose === 'wedge' || space === 'cmyk'),
-      )
-      .map(({ id, code, title, finishedMs }) => ({ id, code, title, finishedMs: finishedMs ?? 0 })),
+    readings: readings.map(({ id, code, title, finishedMs }) => ({
+      id,
+      code,
+      title,
+      finishedMs: finishedMs ?? 0,
+    })),
     hasCurves: curves !== undefined,
   };
 }

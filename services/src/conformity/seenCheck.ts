@@ -1,22 +1,22 @@
 import { seenUnder } from '@melto/core/conformity/seenUnder';
 import type { SeenPair } from '@melto/core/conformity/seenUnder';
-import type { CheckDetail } from '@melto/core/conformity/checkDetail';
 import { issueText } from '@melto/core/result';
 import { tableIlluminant } from '@melto/core/spectral/illuminant';
 import type { IlluminantName } from '@melto/core/spectral/illuminant';
 import { sourceReadingOf } from '@melto/store/results';
 import { loadAims } from './aimSets.ts';
 import { askedSet } from './checkChoice.ts';
-import type { Services } from '../kernel/context.ts';
+import type { Context } from '../kernel/context.ts';
 import { Problem } from '../kernel/problem.ts';
-import { loadReading } from '../reading/readings.ts';
-import { resultView } from '../ledger/versions.ts';
+import { loadReading } from '../reading/loadReading.ts';
+import { AIM_CHECK } from '../ledger/kinds/aimCheckKind.ts';
+import { storedResult } from '../ledger/storedResult.ts';
 
 export const SEEN_ILLUMINANTS: readonly IlluminantName[] = ['D50', 'D65', 'A', 'F2', 'F8', 'F11'];
 
 /** The patches of a check under another light; the verdict is not touched by it. */
 export async function seenCheck(
-  services: Services,
+  context: Context,
   resultId: number,
   illuminant: string,
   observer: string,
@@ -29,13 +29,13 @@ export async function seenCheck(
       `Choose ${SEEN_ILLUMINANTS.join(', ')} and an observer of 2 or 10 degrees.`,
       'illuminant',
     );
-  const { detail } = await resultView<unknown, CheckDetail>(services, resultId, 'conformity');
-  const readingId = await sourceReadingOf(services.database, resultId);
-  if (readingId === undefined || !('kind' in detail))
-    throw new Problem('bad-input', 'This check is not against aims.', 'Choose one that is.');
+  const { detail } = await storedResult(context, resultId, AIM_CHECK);
+  const readingId = await sourceReadingOf(context.database, resultId);
+  if (readingId === undefined)
+    throw new Problem('bad-input', 'The reading of this check is gone.', 'Choose another check.');
   const [{ aims }, loaded] = await Promise.all([
-    loadAims(services, detail.header.aims.id),
-    loadReading(services, readingId),
+    loadAims(context, detail.header.aims.id),
+    loadReading(context, readingId),
   ]);
   const seen = seenUnder(askedSet(loaded), aims, tableIlluminant(name), observer === '2' ? '2deg' : '10deg');
   if (!seen.ok)

@@ -10,8 +10,8 @@ import {
 } from '@melto/store/toleranceSets';
 import type { ToleranceSetRow } from '@melto/store/toleranceSets';
 import { domainNow } from '../kernel/clock.ts';
-import { LOCAL_PERSON } from '../kernel/context.ts';
-import type { Services } from '../kernel/context.ts';
+import { unitOfWork } from '../kernel/context.ts';
+import type { Context } from '../kernel/context.ts';
 import { notFound, Problem } from '../kernel/problem.ts';
 
 export interface ToleranceSetView {
@@ -37,32 +37,35 @@ function viewOf({ id, version, shipped, author, madeMs, ...row }: ToleranceSetRo
   };
 }
 
-export async function toleranceSets(services: Services): Promise<ToleranceSetView[]> {
-  return (await listToleranceSets(services.database)).map(viewOf);
+export async function toleranceSets(context: Context): Promise<ToleranceSetView[]> {
+  return (await listToleranceSets(context.database)).map(viewOf);
 }
 
-export async function loadToleranceSet(services: Services, id: number): Promise<ToleranceSetView> {
-  const row = await findToleranceSet(services.database, id);
+export async function loadToleranceSet(context: Context, id: number): Promise<ToleranceSetView> {
+  const row = await findToleranceSet(context.database, id);
   if (row === undefined) throw notFound(`tolerance set ${id}`);
   return viewOf(row);
 }
 
-export async function toleranceSetVersions(services: Services, id: number): Promise<ToleranceSetView[]> {
-  const { set } = await loadToleranceSet(services, id);
-  return (await listToleranceSetVersions(services.database, set.id)).map(viewOf);
+export async function toleranceSetVersions(context: Context, id: number): Promise<ToleranceSetView[]> {
+  const { set } = await loadToleranceSet(context, id);
+  return (await listToleranceSetVersions(context.database, set.id)).map(viewOf);
 }
 
 /** Makes the shipped tolerance sets known; one that has changed since becomes the next version. */
-export async function registerShippedTolerances(services: Services): Promise<void> {
-  const known = await listToleranceSets(services.database);
+export async function registerShippedTolerances(context: Context): Promise<void> {
+  const known = await listToleranceSets(context.database);
   for (const { id, name, source, ...definition } of TOLERANCE_SETS) {
     const before = known.find(({ family }) => family === id);
     if (before?.definition === JSON.stringify(definition) && before.name === name) continue;
-    await insertToleranceSet(
-      services.database,
-      { family: id, name, source, shipped: true, definition, madeMs: services.now() },
-      LOCAL_PERSON,
-    );
+    await insertToleranceSet(context.database, {
+      family: id,
+      name,
+      source,
+      shipped: true,
+      definition,
+      madeMs: context.now(),
+    });
   }
 }
 
@@ -76,10 +79,10 @@ export interface ToleranceSetInput {
 }
 
 export async function saveToleranceSet(
-  services: Services,
+  context: Context,
   { name, source, versionOf, ...definition }: ToleranceSetInput,
 ): Promise<{ readonly id: number }> {
-  const before = versionOf === undefined ? undefined : await loadToleranceSet(services, versionOf);
+  const before = versionOf === undefined ? undefined : await loadToleranceSet(context, versionOf);
   if (before?.shipped === true)
     throw new Problem(
       'conflict',
@@ -87,24 +90,20 @@ export async function saveToleranceSet(
       'Save it under another name.',
       'name',
     );
-  const id = await insertToleranceSet(
-    services.database,
-    {
-      family: before?.set.id ?? `own-${randomUUID()}`,
-      name,
-      source,
-      shipped: false,
-      definition,
-      madeMs: await domainNow(services),
-    },
-    LOCAL_PERSON,
-  );
-  return { id };
+  const row = {
+    family: before?.set.id ?? `own-${randomUUID()}`,
+    name,
+    source,
+    shipped: false,
+    definition,
+    madeMs: await domainNow(context),
+  };
+  return { id: await unitOfWork(context, ({ database }) => insertToleranceSet(database, row)) };
 }
 
-export async function removeToleranceSet(services: Services, id: number, removed: boolean): Promise<void> {
-  const { shipped, set } = await loadToleranceSet(services, id);
+export async function removeToleranceSet(context: Context, id: number, removed: boolean): Promise<void> {
+  const { shipped, set } = await loadToleranceSet(context, id);
   if (shipped)
     throw new Problem('conflict', `${set.name} comes with Melto and stays.`, 'Remove own sets only.');
-  await setToleranceSetRemoved(services.database, set.id, removed ? services.now() : null);
+  await setToleranceSetRemoved(context.database, set.id, removed ? context.now() : null);
 }

@@ -1,6 +1,8 @@
 import { isSpot } from '@melto/core/conformity/checkDetail';
-import type { CheckDetail } from '@melto/core/conformity/checkDetail';
-import type { Services } from '../kernel/context.ts';
+import { listNewestOfShape } from '@melto/store/results';
+import { AIM_CHECK } from '../ledger/kinds/aimCheckKind.ts';
+import { storedOf } from '../ledger/resultKind.ts';
+import type { Context } from '../kernel/context.ts';
 
 /** A past check with what tolerances are tried on: its colours, already corrected where they were. */
 export interface TrialCheck {
@@ -22,15 +24,12 @@ export interface TrialCheck {
 const MOST = 24;
 
 /** The latest checks against aims, over all conditions. */
-export async function trialChecks(services: Services): Promise<TrialCheck[]> {
-  const rows = await services.database.rows<{ id: number; madeMs: number; detail: string }>(
-    `SELECT r.id, r.made_ms AS madeMs, r.detail FROM result r
-     WHERE r.link = 'conformity' AND r.summary LIKE '{"kind":"aims"%' ORDER BY r.id DESC LIMIT ?`,
-    [MOST],
-  );
+export async function trialChecks(context: Context): Promise<TrialCheck[]> {
+  const rows = await listNewestOfShape(context.database, AIM_CHECK.shape, MOST);
   const round = (values: readonly number[]): number[] => values.map((value) => Math.round(value * 1e4) / 1e4);
-  return rows.map(({ id, madeMs, detail }) => {
-    const { header, patches, verdict } = JSON.parse(detail) as CheckDetail;
+  return rows.map((row) => {
+    const { id, madeMs } = row;
+    const { header, patches, verdict } = storedOf(AIM_CHECK, row, row.detail).detail;
     return {
       id,
       condition: header.condition,

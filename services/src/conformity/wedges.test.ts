@@ -1,6 +1,7 @@
+import { CMYK } from '@melto/core/device/process';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { PDFDocument } from 'pdf-lib';
-import type { CheckDetail } from '@melto/core/conformity/checkDetail';
+
 import { readPatchSet } from '@melto/core/cgats/patchSetFromCgats';
 import { createRandom } from '@melto/core/numerics/random';
 import { unwrap } from '@melto/core/result';
@@ -13,13 +14,15 @@ import {
   loadAims,
 } from './aimSets.ts';
 import { buildProfile } from '../profile/buildProfile.ts';
-import { createChart, chartReference, loadChart } from '../charts/charts.ts';
+import { createChart } from '../profile/profilingChart.ts';
+import { chartReference, loadChart } from '../charts/chart.ts';
 import type { JudgedBy } from './checkChoice.ts';
-import { advanceClock } from '../kernel/clock.ts';
-import { conditionChoices, createCondition, DEFAULT_POINTS } from '../ledger/conditions.ts';
+import { advanceClock } from '../simulated/advanceClock.ts';
+import { conditionChoices, createCondition, DEFAULT_POINTS } from '../house/newCondition.ts';
 import { judgeableReadings } from './judgeable.ts';
-import { printChart, printFile } from '../charts/printing.ts';
-import { readingFile } from '../reading/readings.ts';
+import { printChart } from '../charts/printChart.ts';
+import { printFile } from '../charts/chartPages.ts';
+import { readingFile } from '../reading/readingView.ts';
 import { readingsToAim } from './readingsToAim.ts';
 import { named } from '../testing/named.ts';
 import { readSheets } from '../testing/readSheets.ts';
@@ -28,7 +31,10 @@ import { openTestServices } from '../testing/testServices.ts';
 import type { TestServices } from '../testing/testServices.ts';
 import { toleranceSets } from './toleranceSets.ts';
 import { trialChecks } from './trialChecks.ts';
-import { resultFile, resultView } from '../ledger/versions.ts';
+import { unitOfWork } from '../kernel/context.ts';
+import { AIM_CHECK } from '../ledger/kinds/aimCheckKind.ts';
+import { storedResult } from '../ledger/storedResult.ts';
+import { resultFile } from '../ledger/versions.ts';
 import { printWedge } from './wedges.ts';
 import type { WedgeInput } from './wedges.ts';
 
@@ -85,12 +91,12 @@ describe('wedges on a device that takes RGB', () => {
     const { readingId } = await readSheets(services, sheets);
     const choices = { readingId, version: 4, tableSize: 'small', namePattern: 'x' } as const;
     const store = await buildProfile(services, { conditionId: proofer, choices }, () => {});
-    profileId = await services.database.transaction((sql) => store(sql));
+    profileId = await unitOfWork(services, store);
     const printed = await print({ judgedBy: by('profile, absolute') });
     [sheet] = printed.sheets;
     const row = await findPrint(services.database, printed.printId);
     const chart = await loadChart(services, row?.chartId ?? 0);
-    expect(chart.set.space).toBe('cmyk');
+    expect(chart.set.process).toEqual(CMYK);
     expect(chart.set.device).toHaveLength(84 * 4);
     expect(row?.deviceValues).toHaveLength(84 * 3);
     expect(row?.profileResultId).toBe(profileId);
@@ -118,7 +124,7 @@ describe('wedges on a device that takes RGB', () => {
   it('conform where the aims lie within the gamut, with gamut and model in the budget', async () => {
     await advanceClock(services, 3 * HOUR);
     const { resultId } = await readSheets(services, [sheet]);
-    const { detail } = await resultView<unknown, CheckDetail>(services, resultId ?? 0, 'conformity');
+    const { detail } = await storedResult(services, resultId ?? 0, AIM_CHECK);
     expect(['conforms', 'near']).toContain(detail.verdict);
     expect(detail.header.through).toBe('profile v1, absolute colorimetric');
     expect(detail.budget?.parts.map(({ source }) => source)).toEqual([
@@ -138,7 +144,7 @@ describe('wedges on a device that takes RGB', () => {
     const { sheets } = await print({ judgedBy: by('profile, absolute', coated) });
     await advanceClock(services, 3 * HOUR);
     const { resultId } = await readSheets(services, sheets);
-    const { detail } = await resultView<unknown, CheckDetail>(services, resultId ?? 0, 'conformity');
+    const { detail } = await storedResult(services, resultId ?? 0, AIM_CHECK);
     expect(detail.verdict).toBe('does-not-conform');
     const deciding = new Set(detail.decides.deciding.flatMap(({ rows }) => rows));
     expect(detail.decides.outOfReach.some((row) => deciding.has(row))).toBe(true);
@@ -179,7 +185,7 @@ describe('wedges on a device that takes RGB', () => {
     ]);
     await advanceClock(services, 3 * HOUR);
     const { resultId, readingId } = await readSheets(services, sheets);
-    const { detail } = await resultView<unknown, CheckDetail>(services, resultId ?? 0, 'conformity');
+    const { detail } = await storedResult(services, resultId ?? 0, AIM_CHECK);
     const [red, neon] = detail.patches.slice(-2);
     expect(red).toMatchObject({ name: 'Seed red', aim: [52, 48, 26], groups: ['spot colours'], device: [] });
     expect(red.deltaE).toBeLessThan(2.5);

@@ -1,3 +1,4 @@
+import { channelCount, CMYK, drivenByInks } from '@melto/core/device/process';
 import { aimsFor } from '@melto/core/conformity/aims';
 import { controlWedge, MOST_WEDGE_PATCHES } from '@melto/core/charts/controlWedge';
 import type { WedgeKind } from '@melto/core/charts/controlWedge';
@@ -11,21 +12,20 @@ import { WHITE_D50_MEASURED, WHITE_ICC } from '@melto/core/colour/whitePoints';
 import { labToScreen } from '@melto/core/colour/srgb';
 import { labToXyz, xyzToLab } from '@melto/core/colour/xyzToLab';
 import { MOST_SPOT_COLOURS } from '@melto/core/conformity/spotColour';
-import { channelCount } from '@melto/core/device/deviceSpace';
 import { labToDevice } from '@melto/core/icc/profileTransform';
 import type { NamedColour } from '@melto/core/refine/namedColour';
 import { unwrap } from '@melto/core/result';
 import { loadAims } from './aimSets.ts';
-import { storeChart } from '../charts/charts.ts';
+import { storeChart } from '../charts/chart.ts';
 import type { JudgedBy, SpotPatch } from './checkChoice.ts';
 import { conditionOf } from '../ledger/conditions.ts';
 import type { ConditionRow } from '../ledger/conditions.ts';
-import type { Services } from '../kernel/context.ts';
-import { curvesInForce } from '../ledger/curvesInForce.ts';
+import type { Context } from '../kernel/context.ts';
+import { curvesInForce, profileInForce } from '../ledger/inForce.ts';
+import { LINKS } from '../ledger/links.ts';
 import { Problem } from '../kernel/problem.ts';
-import { printChart } from '../charts/printing.ts';
-import type { Printed, PrintInput } from '../charts/printing.ts';
-import { profileInForce } from '../profile/profiles.ts';
+import { printChart } from '../charts/printChart.ts';
+import type { Printed, PrintInput } from '../charts/printChart.ts';
 import { loadToleranceSet } from './toleranceSets.ts';
 import { WEDGE_TITLES } from '../charts/wedgeTitles.ts';
 
@@ -50,25 +50,25 @@ export interface WedgeInput {
 
 /** Prints a control wedge through the condition's whole chain, or as device values through its curves. */
 export async function printWedge(
-  services: Services,
+  context: Context,
   conditionId: number,
   input: WedgeInput,
   print: PrintInput,
 ): Promise<Printed> {
-  const condition = await conditionOf(services, conditionId);
-  if (condition.space === 'cmykog')
+  const condition = await conditionOf(context, conditionId);
+  if (!LINKS.conformity.suits(condition.process))
     throw new Problem(
       'bad-input',
-      'Control wedges are for CMYK aims; this device has six inks.',
+      `Control wedges are for CMYK aims; ${condition.device} prints ${condition.process.name}.`,
       'Print a chart of its own.',
     );
   const process = input.kind === 'own' ? ownWedge(input.patches ?? []) : controlWedge(input.kind);
   const { judgedBy } = input;
-  if (judgedBy !== undefined) await loadToleranceSet(services, judgedBy.toleranceSetId);
+  if (judgedBy !== undefined) await loadToleranceSet(context, judgedBy.toleranceSetId);
   if (judgedBy === undefined && input.kind !== 'watch')
     throw new Problem('bad-input', 'A wedge is printed for aims.', 'Choose aims and tolerances.', 'judgedBy');
   const spots = spotPatches(input.spots ?? [], process.names.length);
-  const through = await valuesThrough(services, condition, process.device, judgedBy, spots);
+  const through = await valuesThrough(context, condition, process.device, judgedBy, spots);
   if (spots.length > 0 && (through === undefined || input.kind === 'watch'))
     throw new Problem(
       'bad-input',
@@ -77,30 +77,31 @@ export async function printWedge(
       'spots',
     );
   const wedge = withSpots(process, spots);
-  const seed = services.seed();
+  const seed = context.seed();
   const needs = READER_NEEDS[input.reader];
   const layout =
     input.kind === 'watch'
       ? layoutInOrder(wedge.names.length, input.paper, needs)
-      : layoutChart('cmyk', wedge.device, input.paper, seed, needs);
-  const chartId = await storeChart(services, {
+      : layoutChart(CMYK, wedge.device, input.paper, seed, needs);
+  const chartId = await storeChart(context, {
     conditionId,
     purpose: 'wedge',
+    kind: input.kind,
     title: WEDGE_TITLES[input.kind],
     paper: input.paper,
     seed,
     device: wedge.device,
     names: wedge.names,
     layout,
-    space: 'cmyk',
+    process: CMYK,
     reader: input.reader,
   });
   const curves =
-    condition.space === 'cmyk' && (await curvesInForce(services.database, conditionId)) !== undefined
+    drivenByInks(condition.process) && (await curvesInForce(context, conditionId)) !== undefined
       ? 'in force'
       : undefined;
   const kept = judgedBy === undefined || spots.length === 0 ? judgedBy : { ...judgedBy, spots };
-  return printChart(services, chartId, { curves, ...print }, through, kept);
+  return printChart(context, chartId, { curves, ...print }, through, kept);
 }
 
 /** Each spot colour is printed so often, and averaged. */
@@ -158,15 +159,16 @@ function ownWedge(patches: readonly OwnPatch[]): NamedPatches {
 
 /** What is sent to the device for CMYK values of the aims; undefined where they are sent as they are. */
 async function valuesThrough(
-  services: Services,
+  context: Context,
   condition: ConditionRow,
   asked: Float64Array,
   judgedBy: WedgeInput['judgedBy'],
   spots: readonly SpotPatch[],
 ): Promise<{ readonly profileResultId: number | null; readonly values: Float64Array } | undefined> {
-  const through = judgedBy?.through ?? (condition.space === 'rgb' ? 'profile, absolute' : 'device values');
+  const through =
+    judgedBy?.through ?? (drivenByInks(condition.process) ? 'device values' : 'profile, absolute');
   if (through === 'device values') {
-    if (condition.space === 'rgb')
+    if (!drivenByInks(condition.process))
       throw new Problem(
         'bad-input',
         `${condition.device} takes RGB; CMYK aims go through its profile.`,
@@ -175,7 +177,7 @@ async function valuesThrough(
       );
     return undefined;
   }
-  const profile = await profileInForce(services, condition.id);
+  const profile = await profileInForce(context, condition.id);
   if (profile === undefined)
     throw new Problem('conflict', 'There is no profile in force.', 'Build one first.', 'through');
   if (judgedBy === undefined)
@@ -185,7 +187,7 @@ async function valuesThrough(
       'Choose the aims.',
       'judgedBy',
     );
-  const { aims } = await loadAims(services, judgedBy.aimSetId);
+  const { aims } = await loadAims(context, judgedBy.aimSetId);
   const wanted = aimsFor(aims, asked);
   const missing = wanted.origins.indexOf('none');
   if (missing >= 0)
@@ -198,7 +200,7 @@ async function valuesThrough(
   const relative = through === 'profile, relative';
   const spotXyz = spots.flatMap(({ lab }) => [...labToXyz(lab, WHITE_D50_MEASURED)]);
   const lab = aimLab(Float64Array.from([...wanted.xyz, ...spotXyz]), relative ? wanted.paper : undefined);
-  const channels = channelCount(condition.space);
+  const channels = channelCount(condition.process);
   const device = new Float64Array((lab.length / 3) * channels);
   unwrap(labToDevice(profile.profile, relative ? 'relative' : 'absolute')).apply(lab, device);
   return { profileResultId: profile.resultId, values: device.map(eightBit) };
@@ -216,5 +218,6 @@ function aimLab(xyz: Float64Array, paper: ArrayLike<number> | undefined): Float6
 }
 
 function patchWords(device: Float64Array, row: number): string {
-  return `C M Y K ${Array.from(device.subarray(4 * row, 4 * row + 4), (value) => (100 * value).toFixed(0)).join(' ')}`;
+  const channels = channelCount(CMYK);
+  return `C M Y K ${Array.from(device.subarray(channels * row, channels * (row + 1)), (value) => (100 * value).toFixed(0)).join(' ')}`;
 }

@@ -1,7 +1,8 @@
 import { listInstruments } from '@melto/store/devices';
-import type { Services } from '../kernel/context.ts';
-import { rack } from '../charts/printing.ts';
-import type { RackState } from '../charts/printing.ts';
+import { findHouse } from '@melto/store/houses';
+import { rack } from '../charts/rack.ts';
+import type { RackState } from '../charts/rack.ts';
+import type { Context } from '../kernel/context.ts';
 import { personName } from '../kernel/person.ts';
 
 /** What header and rack show on every screen. */
@@ -12,16 +13,20 @@ export interface HouseState extends RackState {
     readonly tileLifeMs: number;
   } | null;
   readonly person: string;
+  readonly name: string;
+  /** Its clock can be moved. */
+  readonly sample: boolean;
 }
 
-export async function house(services: Services): Promise<HouseState> {
-  const [state, instruments, person] = await Promise.all([
-    rack(services),
-    listInstruments(services.database),
-    personName(services),
+export async function house(context: Context): Promise<HouseState> {
+  const [state, instruments, person, own] = await Promise.all([
+    rack(context),
+    listInstruments(context.database),
+    personName(context),
+    findHouse(context.database),
   ]);
   const [instrument] = instruments;
-  const driver = instrument === undefined ? undefined : services.instruments.get(instrument.driver);
+  const driver = instrument === undefined ? undefined : context.instruments.get(instrument.driver);
   return {
     ...state,
     instrument:
@@ -29,5 +34,7 @@ export async function house(services: Services): Promise<HouseState> {
         ? null
         : { name: instrument.name, tileMs: instrument.tileMs, tileLifeMs: driver.tileLifeMs },
     person,
+    name: own?.name ?? '',
+    sample: own?.sample === true,
   };
 }

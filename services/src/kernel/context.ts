@@ -1,14 +1,15 @@
 import type { Instrument } from '@melto/core/device/instrument';
-import type { PrintPath } from '@melto/core/device/printPath';
+import type { PrintPath, SimulatedChange } from '@melto/core/device/printPath';
+import type { Process } from '@melto/core/device/process';
 import type { PdfTask } from '@melto/paper/report/drawPdf';
-import type { Database } from '@melto/store/database';
+import type { Acting, Database } from '@melto/store/database';
+import type { KeptCache } from './keptCache.ts';
 
-/** What use cases are given; only the composition knows which parts are simulated. */
-export interface Services {
+/** What a use case is given. Its database acts for one house and one person, and carries the connection within a unit of work. */
+export interface Context extends Drivers {
   readonly database: Database;
-  readonly printPath: PrintPath;
-  readonly instruments: ReadonlyMap<string, Instrument>;
-  readonly catalogue: readonly CatalogueEntry[];
+  /** Things that never change once they are stored, as they were read. */
+  readonly cache: KeptCache;
   /** Real time in milliseconds. */
   readonly now: () => number;
   /** Random seed for prints and charts. */
@@ -17,13 +18,22 @@ export interface Services {
   readonly drawPdf: (task: PdfTask) => Promise<Uint8Array>;
 }
 
+/** What stands where hardware would: real drivers, simulated ones, or none at all. */
+export interface Drivers {
+  readonly printPath: PrintPath;
+  readonly instruments: ReadonlyMap<string, Instrument>;
+  readonly catalogue: readonly CatalogueEntry[];
+  /** What was made to happen at the device of a condition; nothing at real ones. */
+  readonly circumstances: (context: Context, condition: number) => Promise<readonly SimulatedChange[]>;
+}
+
 /** A device that a driver offers, with its stocks. */
 export interface CatalogueEntry {
   readonly id: string;
   readonly name: string;
   readonly code: string;
   readonly kind: string;
-  readonly space: 'rgb' | 'cmyk' | 'cmykog';
+  readonly process: Process;
   readonly modes: readonly string[];
   readonly inkSet: string;
   /** Conversions that a simulated driver can be told to leave on. */
@@ -36,5 +46,15 @@ export interface CatalogueEntry {
   }[];
 }
 
-/** The one local person, until sign-in comes. */
-export const LOCAL_PERSON = 1;
+/** The same context for another house or person. */
+export function actingAs(context: Context, acting: Acting): Context {
+  return { ...context, database: context.database.as(acting) };
+}
+
+/**
+ * Runs `work` as one change: all of it is kept or none, and what `inner` reads sees what it has written. Within a unit
+ * of work it joins that one. It may be run again where others were in the way.
+ */
+export function unitOfWork<T>(context: Context, work: (inner: Context) => Promise<T>): Promise<T> {
+  return context.database.transaction((database) => work({ ...context, database }));
+}

@@ -1,8 +1,7 @@
-import { LOCAL_PERSON } from './context.ts';
-import type { Services } from './context.ts';
+import { actingName } from '@melto/store/houses';
+import type { Context } from './context.ts';
 
-/** The name of whoever works here now. */
-export async function personName({ database }: Pick<Services, 'database'>): Promise<string> {
-  const [row] = await database.rows<{ name: string }>('SELECT name FROM person WHERE id = ?', [LOCAL_PERSON]);
-  return row?.name ?? '';
+/** The name of whoever acts. */
+export async function personName({ database }: Pick<Context, 'database'>): Promise<string> {
+  return (await actingName(database)) ?? '';
 }

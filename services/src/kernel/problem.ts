@@ -5,6 +5,8 @@ export const PROBLEM_STATUS = {
   conflict: 409,
   'not-ready': 409,
   'too-large': 413,
+  unsupported: 415,
+  forbidden: 403,
 } as const;
 
 export type ProblemType = keyof typeof PROBLEM_STATUS;

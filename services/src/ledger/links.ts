@@ -1,28 +1,57 @@
-import type { DeviceSpace } from '@melto/core/device/deviceSpace';
+import { CMYK, drivenByInks, RGB, sameProcess } from '@melto/core/device/process';
+import type { Process } from '@melto/core/device/process';
+import type { ChartPurpose } from '@melto/store/charts';
 import type { LinkName } from '@melto/store/results';
 
 export type { LinkName };
 
-/** Links of the chain in their order, by the channels of the device; an RGB driver calibrates itself. */
-const LINKS: Readonly<Record<DeviceSpace, readonly LinkName[]>> = {
-  rgb: ['profile', 'conformity', 'watch'],
-  cmyk: ['limits', 'curves', 'balance', 'profile', 'conformity', 'watch'],
-  cmykog: ['limits', 'curves', 'balance'],
+/** What is known of a link of the chain, whatever results it holds. */
+export interface LinkFacts {
+  readonly word: string;
+  /** Whether a device with these channels has it. */
+  readonly suits: (process: Process) => boolean;
+  /** The chart that its results are made from; null where results say it themselves. */
+  readonly chart: ChartPurpose | null;
+  /** Conditions whose stocks behave alike may share it. */
+  readonly lendable: boolean;
+  /** It has a place in the chain; evenness stands beside it. */
+  readonly inChain: boolean;
+}
+
+/** Profiles, checks and watches know three and four channels so far. */
+const profiled = (process: Process): boolean => sameProcess(process, RGB) || sameProcess(process, CMYK);
+const inks = drivenByInks;
+/** The near-neutral scale is about cyan, magenta, yellow and black. */
+const fourInks = (process: Process): boolean => sameProcess(process, CMYK);
+
+/** The links, in the order of the chain. */
+export const LINKS: Readonly<Record<LinkName, LinkFacts>> = {
+  evenness: { word: 'Evenness', suits: inks, chart: 'evenness', lendable: false, inChain: false },
+  limits: { word: 'Limits', suits: inks, chart: 'ramps', lendable: true, inChain: true },
+  curves: { word: 'Curves', suits: inks, chart: 'ramps', lendable: true, inChain: true },
+  balance: { word: 'Balance', suits: fourInks, chart: 'near-neutral', lendable: true, inChain: true },
+  profile: { word: 'Profile', suits: profiled, chart: 'profile', lendable: false, inChain: true },
+  conformity: { word: 'Conformity', suits: profiled, chart: null, lendable: false, inChain: true },
+  watch: { word: 'Watch', suits: profiled, chart: 'wedge', lendable: false, inChain: true },
 };
 
-export function linksOf(space: DeviceSpace): readonly LinkName[] {
-  return LINKS[space];
+const NAMES = Object.keys(LINKS) as LinkName[];
+
+/** The chain of a device, in its order. */
+export function linksOf(process: Process): readonly LinkName[] {
+  return NAMES.filter((link) => LINKS[link].inChain && LINKS[link].suits(process));
 }
 
 /** Links that conditions whose stocks behave alike may share. */
-export const LENDABLE: readonly LinkName[] = ['limits', 'curves', 'balance'];
+export const LENDABLE: readonly LinkName[] = NAMES.filter((link) => LINKS[link].lendable);
 
-export const LINK_WORDS: Readonly<Record<LinkName, string>> = {
-  evenness: 'Evenness',
-  limits: 'Limits',
-  curves: 'Curves',
-  balance: 'Balance',
-  profile: 'Profile',
-  conformity: 'Conformity',
-  watch: 'Watch',
-};
+export const linkWord = (link: LinkName): string => LINKS[link].word;
+
+/** The link that a reading of a chart serves. */
+export function servedLink(purpose: ChartPurpose, kind: string | null): LinkName {
+  if (purpose === 'wedge') return kind === 'watch' ? 'watch' : 'conformity';
+  if (purpose === 'short-check') return 'conformity';
+  if (purpose === 'ramps') return 'curves';
+  if (purpose === 'near-neutral') return 'balance';
+  return purpose;
+}

@@ -1,5 +1,6 @@
 import type { StaleHead } from '@melto/store/results';
-import { LINK_WORDS } from './links.ts';
+import { linkWord } from './links.ts';
+import type { LinkName } from './links.ts';
 
 /** Why a link is stale, and where the shortest way back begins. */
 export interface StaleSentence {
@@ -26,24 +27,24 @@ export function staleSentence({
       };
     case 'lent':
       return {
-        words: `It is borrowed, and the condition that lends it has newer ${LINK_WORDS[causeLink]}.`,
+        words: `It is borrowed, and the condition that lends it has newer ${linkWord(causeLink)}.`,
         act: { borrow: causeConditionId },
       };
     case 'source':
       return {
-        words: `It was made from a version of ${LINK_WORDS[causeLink]} that is not in force any more.`,
+        words: `It was made from a version of ${linkWord(causeLink)} that is not in force any more.`,
         act:
           link === 'balance'
             ? { words: 'Print the near-neutral chart', href: `${at}/balance` }
             : link === 'curves'
               ? { words: 'Make the curves again', href: `${at}/curves` }
-              : { words: `Go to ${LINK_WORDS[causeLink]}`, href: `${at}/${causeLink}` },
+              : { words: `Go to ${linkWord(causeLink)}`, href: `${at}/${causeLink}` },
       };
   }
 }
 
-function sentenceOf(link: string, causeLink: keyof typeof LINK_WORDS, what: string): string {
+function sentenceOf(link: string, causeLink: LinkName, what: string): string {
   return link === causeLink
     ? `${what[0].toUpperCase()}${what.slice(1)}.`
-    : `${LINK_WORDS[causeLink]}, which it was made from, changed: ${what}.`;
+    : `${linkWord(causeLink)}, which it was made from, changed: ${what}.`;
 }

@@ -1,21 +1,21 @@
-import type { Sql } from '@melto/store/database';
 import { listReachedHeads } from '@melto/store/reached';
 import {
+  findHead,
   findResult,
   findResultFile,
-  listHeads,
   listResults,
   listStaleHeads,
+  newestMadeFrom,
   removeHead,
   setHead,
 } from '@melto/store/results';
 import type { LinkName, ResultRow } from '@melto/store/results';
-import { lockWatch } from '@melto/store/watches';
-import type { Download } from '../charts/charts.ts';
-import { conditionOf } from './conditions.ts';
-import type { Services } from '../kernel/context.ts';
+import { lockCondition } from '@melto/store/conditions';
+import { unitOfWork } from '../kernel/context.ts';
+import type { Context } from '../kernel/context.ts';
+import type { Download } from '../kernel/download.ts';
 import { notFound } from '../kernel/problem.ts';
-import { settleWatchById } from '../watch/settleWatch.ts';
+import { conditionName, conditionOf } from './conditions.ts';
 import { staleSentence } from './stale.ts';
 import type { StaleSentence } from './stale.ts';
 
@@ -35,83 +35,66 @@ export interface VersionView {
   readonly stale: StaleSentence | null;
 }
 
+/** Versions that a time line has room for. */
+const SHOWN = 60;
+
+/** The latest versions of a link, oldest first; the one in force is always among them. */
 export async function versionsOf(
-  services: Services,
+  context: Context,
   condition: number,
   link: LinkName,
 ): Promise<VersionView[]> {
-  const [results, heads, stale, reached] = await Promise.all([
-    listResults(services.database, condition),
-    listHeads(services.database, condition),
-    listStaleHeads(services.database, condition),
-    listReachedHeads(services.database, condition),
+  const { database } = context;
+  const [{ rows }, head, stale, reached] = await Promise.all([
+    listResults(database, condition, [link], { limit: SHOWN }),
+    findHead(database, condition, link),
+    listStaleHeads(database, condition),
+    listReachedHeads(database, condition),
   ]);
-  const headRow = heads.find((row) => row.link === link);
-  const head = headRow?.id;
   const why = stale.find((row) => row.link === link);
   const lender =
-    headRow === undefined || headRow.conditionId === condition
+    head === undefined || head.conditionId === condition
       ? null
-      : await conditionOf(services, headRow.conditionId);
+      : await conditionOf(context, head.conditionId);
   const verdict = reached.find((row) => row.link === link)?.verdict;
-  const own = results.filter((row) => row.link === link);
-  const shown = headRow !== undefined && lender !== null ? [headRow, ...own] : own;
-  return shown
-    .map((row) => ({
-      id: row.id,
-      version: row.version,
-      madeMs: row.madeMs,
-      author: row.author,
-      verdict: row.id === head ? (verdict ?? row.verdict) : row.verdict,
-      borrowedFrom:
-        row.id === head && lender !== null
-          ? { conditionId: lender.id, name: `${lender.device} / ${lender.stock} / ${lender.mode}` }
-          : null,
-      inForce: row.id === head,
-      stale: row.id === head && why !== undefined ? staleSentence(why) : null,
-    }))
-    .reverse();
+  const shown = head === undefined || rows.some(({ id }) => id === head.id) ? rows : [...rows, head];
+  return [...shown]
+    .sort((a, b) => a.id - b.id)
+    .map((row) => {
+      const inForce = row.id === head?.id;
+      return {
+        id: row.id,
+        version: row.version,
+        madeMs: row.madeMs,
+        author: row.author,
+        verdict: inForce ? (verdict ?? row.verdict) : row.verdict,
+        borrowedFrom:
+          inForce && lender !== null ? { conditionId: lender.id, name: conditionName(lender) } : null,
+        inForce,
+        stale: inForce && why !== undefined ? staleSentence(why) : null,
+      };
+    });
 }
 
-export async function resultView<S, D>(
-  services: Services,
-  id: number,
-  link: LinkName,
-): Promise<{ readonly row: ResultRow; readonly summary: S; readonly detail: D }> {
-  const row = await findResult(services.database, id);
-  if (row === undefined || row.link !== link) throw notFound(`${link} result ${id}`);
-  return { row, summary: JSON.parse(row.summary) as S, detail: JSON.parse(row.detail) as D };
-}
-
-/** Puts an earlier version in force again (undo). */
-export async function putInForce(services: Services, id: number): Promise<void> {
-  const row = await findResult(services.database, id);
+/** Puts an earlier version in force again (undo). @returns its row. */
+export async function putInForce(context: Context, id: number): Promise<ResultRow> {
+  const row = await findResult(context.database, id);
   if (row === undefined) throw notFound(`result ${id}`);
-  await services.database.transaction(async (sql) => {
-    if (row.link === 'watch') await lockWatch(sql, id);
-    await setHead(sql, row.conditionId, row.link, id);
+  await unitOfWork(context, async ({ database }) => {
+    await lockCondition(database, row.conditionId);
+    await setHead(database, row.conditionId, row.link, id);
     // Earlier curves replace the balance that stood on later ones; a balance stands on its own curves.
     if (row.link === 'curves') {
-      const balance = await balanceOn(sql, row.conditionId, id);
-      if (balance === undefined) await removeHead(sql, row.conditionId, 'balance');
-      else await setHead(sql, row.conditionId, 'balance', balance);
+      const balance = await newestMadeFrom(database, row.conditionId, 'balance', id);
+      if (balance === undefined) await removeHead(database, row.conditionId, 'balance');
+      else await setHead(database, row.conditionId, 'balance', balance);
     }
-    if (row.link === 'watch') await settleWatchById(sql, id, Infinity);
   });
+  return row;
 }
 
-/** The newest balance that was made from certain curves. */
-async function balanceOn(sql: Sql, condition: number, curves: number): Promise<number | undefined> {
-  const [row] = await sql.rows<{ id: number | null }>(
-    `SELECT MAX(r.id) AS id FROM result r JOIN result_source s ON s.result_id = r.id
-     WHERE r.condition_id = ? AND r.link = 'balance' AND s.source_result_id = ?`,
-    [condition, curves],
-  );
-  return row?.id ?? undefined;
-}
-
-export async function resultFile(services: Services, id: number, role: 'profile'): Promise<Download> {
-  const file = await findResultFile(services.database, id, role);
+export async function resultFile({ database }: Context, id: number, role: 'profile'): Promise<Download> {
+  const file = await findResultFile(database, id, role);
   if (file === undefined) throw notFound(`${role} of result ${id}`);
   return { name: file.name, mediaType: file.mediaType, content: file.content };
 }

@@ -1,33 +1,31 @@
 import { labToHex } from '@melto/core/colour/srgb';
-import { listConditions } from '@melto/store/conditions';
-import type { ConditionRow } from '@melto/store/conditions';
-import { listJobs } from '@melto/store/jobs';
-import { listRack } from '@melto/store/prints';
-import { listHeads, listStaleHeads } from '@melto/store/results';
+import type { FloorFilter } from '@melto/core/judgement/floorFilter';
+import type { Process } from '@melto/core/device/process';
+import { findConditions, listConditionNames } from '@melto/store/conditions';
+import type { ConditionName, ConditionRow } from '@melto/store/conditions';
+import { listDevices } from '@melto/store/devices';
+import { listBusyConditions } from '@melto/store/jobs';
+import { listRackPlaces } from '@melto/store/prints';
+import type { RackPlace } from '@melto/store/prints';
+import { listNewestReadings } from '@melto/store/readings';
+import { listReachedMarks } from '@melto/store/reached';
+import { listHeadMarks, listHeadsOf, listStaleMarks } from '@melto/store/results';
 import type { HeadRow } from '@melto/store/results';
-import { listReachedHeads } from '@melto/store/reached';
-import { LINK_WORDS, linksOf } from '../ledger/links.ts';
-import type { LinkName } from '../ledger/links.ts';
-import type { Fault } from '@melto/core/faults/fault';
-import { domainNow } from '../kernel/clock.ts';
-import type { Services } from '../kernel/context.ts';
-import { slipOf } from '../charts/printing.ts';
-import type { RackSlip } from '../charts/printing.ts';
-import { checkFigures } from '../conformity/checkFigures.ts';
 import { listWatchStates } from '@melto/store/watches';
 import type { WatchStateRow } from '@melto/store/watches';
-import { watchMark, watchWords } from './watchStanding.ts';
-import type { CurvesSummary } from '../calibration/curves.ts';
-import type { ProfileSummary } from '../profile/profiles.ts';
-
-export type MarkState = 'conforms' | 'near' | 'does-not-conform' | 'stale' | 'due' | 'none' | 'current';
-
-export interface LinkMark {
-  readonly link: LinkName;
-  readonly state: MarkState;
-  readonly version: number | null;
-  readonly madeMs: number | null;
-}
+import { sheetState } from '../charts/rack.ts';
+import { domainNow } from '../kernel/clock.ts';
+import type { Context } from '../kernel/context.ts';
+import { CURVES } from '../ledger/kinds/curvesKind.ts';
+import { PROFILE } from '../ledger/kinds/profileKind.ts';
+import { WATCH } from '../ledger/kinds/watchKind.ts';
+import { linksOf } from '../ledger/links.ts';
+import { checkFigures } from '../ledger/resultKinds.ts';
+import { summaryOf } from '../ledger/resultKind.ts';
+import { linkMark } from './marks.ts';
+import type { LinkMark } from './marks.ts';
+import { nextMove } from './nextMove.ts';
+import type { Move } from './nextMove.ts';
 
 export interface FloorRow {
   readonly id: number;
@@ -36,7 +34,7 @@ export interface FloorRow {
   readonly mode: string;
   readonly inkSet: string;
   /** What to do now, as a sentence and where it leads. */
-  readonly whatNow: { readonly words: string; readonly href: string } | null;
+  readonly whatNow: Move['move'];
   readonly attention: number;
   /** Screen colours of the condition's own printed ramps, one list a row. */
   readonly ramps: readonly (readonly string[])[];
@@ -56,116 +54,133 @@ export interface FloorRow {
   } | null;
 }
 
+/** What the sentences above the floor count, over all conditions. */
+export interface FloorCounts {
+  readonly conditions: number;
+  /** Conditions with a link that does not conform, and with one that is due. */
+  readonly fails: number;
+  readonly due: number;
+  /** Sheets that can be read, and that rest. */
+  readonly ready: number;
+  readonly resting: number;
+  /** When the last of those that rest is ready. */
+  readonly restUntilMs: number;
+}
+
+export interface FloorAsked {
+  readonly show?: FloorFilter;
+  readonly byDevice?: boolean;
+  /** The condition that the page before ended with. */
+  readonly after?: number;
+  readonly limit?: number;
+}
+
 export interface FloorState {
   readonly nowMs: number;
+  readonly counts: FloorCounts;
   readonly rows: readonly FloorRow[];
+  /** The condition that the next page comes after; null after the last. */
+  readonly next: number | null;
 }
 
-interface ReadingState {
-  readonly id: number;
-  readonly conditionId: number;
-  readonly purpose: string;
-  readonly finishedMs: number | null;
-  readonly faults: string | null;
+const PAGE = 100;
+
+/** All that orders the floor is looked at of each condition; what fills a row, of those that are shown. */
+export async function floor(
+  context: Context,
+  { show, byDevice = false, after, limit = PAGE }: FloorAsked = {},
+): Promise<FloorState> {
+  const { database } = context;
+  const nowMs = await domainNow(context);
+  const [places, standings] = await Promise.all([listRackPlaces(database), standingsOf(context, nowMs)]);
+  const sheets = grouped(places, ({ conditionId }) => conditionId);
+  const weighed = standings.map((standing) => ({
+    ...standing,
+    ...nextMove({ ...standing.facts, sheets: sheets.get(standing.name.id) ?? [] }),
+  }));
+  const ready = places.filter((place) => sheetState(place, nowMs) !== 'resting');
+  const resting = places.filter((place) => sheetState(place, nowMs) === 'resting');
+  const marked = (links: readonly LinkMark[], state: LinkMark['state']): boolean =>
+    links.some((mark) => mark.state === state);
+  const shows: Readonly<Record<FloorFilter, (row: (typeof weighed)[number]) => boolean>> = {
+    fails: ({ facts }) => marked(facts.links, 'does-not-conform'),
+    due: ({ facts }) => marked(facts.links, 'due'),
+    ready: within(ready),
+    rest: within(resting),
+  };
+  const counts: FloorCounts = {
+    conditions: weighed.length,
+    fails: weighed.filter(shows.fails).length,
+    due: weighed.filter(shows.due).length,
+    ready: ready.length,
+    resting: resting.length,
+    restUntilMs: resting.reduce((last, { restUntilMs }) => Math.max(last, restUntilMs), 0),
+  };
+  const order = (a: ConditionName, b: ConditionName): number =>
+    a.device.localeCompare(b.device) || a.stock.localeCompare(b.stock) || a.id - b.id;
+  const sorted = (show === undefined ? weighed : weighed.filter(shows[show])).sort((a, b) =>
+    byDevice
+      ? a.name.device.localeCompare(b.name.device) || b.attention - a.attention || order(a.name, b.name)
+      : b.attention - a.attention || order(a.name, b.name),
+  );
+  const from = after === undefined ? 0 : sorted.findIndex(({ name }) => name.id === after) + 1;
+  const shown = sorted.slice(from, from + limit);
+  const rows = await rowsOf(context, shown);
+  return { nowMs, counts, rows, next: from + limit < sorted.length ? (shown.at(-1)?.name.id ?? null) : null };
 }
 
-export async function floor(services: Services): Promise<FloorState> {
-  const { database } = services;
-  const nowMs = await domainNow(services);
-  const [conditions, heads, stale, reached, sheets, jobs, watches, readings] = await Promise.all([
-    listConditions(database),
-    listHeads(database),
-    listStaleHeads(database),
-    listReachedHeads(database),
-    listRack(database),
-    listJobs(database, services.now()),
+/** Conditions that some sheets belong to. */
+function within(places: readonly RackPlace[]): (row: { readonly name: ConditionName }) => boolean {
+  const ids = new Set(places.map(({ conditionId }) => conditionId));
+  return ({ name }) => ids.has(name.id);
+}
+
+type Facts = Omit<Parameters<typeof nextMove>[0], 'sheets'>;
+
+/** What is known of each condition, by the least that its marks and its next move follow from. */
+async function standingsOf(
+  context: Context,
+  nowMs: number,
+): Promise<{ readonly name: ConditionName; readonly facts: Facts }[]> {
+  const { database } = context;
+  const [names, devices, heads, stale, reached, busy, watches, readings] = await Promise.all([
+    listConditionNames(database),
+    listDevices(database),
+    listHeadMarks(database),
+    listStaleMarks(database),
+    listReachedMarks(database),
+    listBusyConditions(database),
     listWatchStates(database),
-    database.rows<ReadingState>(
-      `SELECT r.id, p.condition_id AS conditionId, c.purpose, r.finished_ms AS finishedMs, r.faults
-       FROM reading r JOIN print p ON p.id = r.print_id JOIN chart c ON c.id = p.chart_id
-       JOIN (SELECT MAX(r2.id) AS id FROM reading r2 JOIN print p2 ON p2.id = r2.print_id JOIN chart c2 ON c2.id = p2.chart_id
-             WHERE c2.purpose IN ('profile', 'ramps', 'near-neutral') AND r2.withdrawn_ms IS NULL GROUP BY p2.condition_id) newest ON newest.id = r.id`,
-    ),
+    listNewestReadings(database, ['profile', 'ramps', 'near-neutral']),
   ]);
-  const rows: FloorRow[] = [];
+  const processes = new Map<number, Process>(devices.map(({ id, process }) => [id, process]));
   const headsOf = grouped(heads, ({ headConditionId }) => headConditionId);
-  const staleOf = grouped(stale, ({ conditionId }) => conditionId);
-  const reachedOf = grouped(reached, ({ conditionId }) => conditionId);
-  const sheetsOf = grouped(sheets, ({ conditionId }) => conditionId);
+  const staleKeys = new Set(stale.map(({ conditionId, link }) => `${conditionId} ${link}`));
+  const reachedOf = new Map(
+    reached.map(({ conditionId, link, verdict }) => [`${conditionId} ${link}`, verdict]),
+  );
   const watchOf = new Map(watches.map((row) => [row.conditionId, row]));
   const readingOf = new Map(readings.map((row) => [row.conditionId, row]));
-  const busy = new Set(
-    jobs
-      .filter(({ state }) => state === 'queued' || state === 'running')
-      .map(({ conditionId }) => conditionId),
-  );
-  for (const condition of conditions) {
-    const own = headsOf.get(condition.id) ?? [];
-    const watch = watchOf.get(condition.id);
-    const links = linksOf(condition.space).map((link): LinkMark => {
+  const atWork = new Set(busy);
+  return names.map((name) => {
+    const conditionId = name.id;
+    const process = processes.get(name.deviceId);
+    if (process === undefined) throw new Error(`condition ${conditionId} has no device`);
+    const own = headsOf.get(conditionId) ?? [];
+    const watch = watchOf.get(conditionId);
+    const links = linksOf(process).map((link): LinkMark => {
       const head = own.find((row) => row.link === link);
-      if (head === undefined) return { link, state: 'none', version: null, madeMs: null };
-      const isStale = (staleOf.get(condition.id) ?? []).some((row) => row.link === link);
-      const told = (reachedOf.get(condition.id) ?? []).find((row) => row.link === link)?.verdict;
-      const verdict = markOf(told ?? head.verdict);
-      // Does not conform comes before stale, stale before near and current.
-      const state: MarkState =
-        link === 'watch'
-          ? watchMark(watch, head.id, isStale, nowMs)
-          : verdict === 'does-not-conform'
-            ? verdict
-            : isStale
-              ? 'stale'
-              : (verdict ?? 'current');
-      return { link, state, version: head.version, madeMs: head.madeMs };
+      if (head === undefined) return { link, state: 'none' };
+      const key = `${conditionId} ${link}`;
+      const standing = {
+        ...{ link, resultId: head.id, stored: head.verdict, reached: reachedOf.get(key) },
+        stale: staleKeys.has(key),
+      };
+      return { link, state: linkMark(standing, watch, nowMs) };
     });
-    const check = own.find(({ link }) => link === 'conformity');
-    const watched = own.find(({ link }) => link === 'watch');
-    const slips = (sheetsOf.get(condition.id) ?? []).map((sheet) => slipOf(sheet, nowMs));
-    const building = busy.has(condition.id);
-    const reading = readingOf.get(condition.id);
-    const kept = keepMove(condition.id, links, watch, nowMs);
-    const next =
-      condition.space === 'rgb'
-        ? nextMove(condition, links, slips, building, reading, kept)
-        : (sheetMove(condition.id, slips) ??
-          (building
-            ? saying('The profile is being built', `/conditions/${condition.id}/profile`, 2)
-            : pressMove(condition.id, links, reading, kept)));
-    rows.push({
-      id: condition.id,
-      device: condition.device,
-      stock: condition.stock,
-      mode: condition.mode,
-      inkSet: condition.inkSet,
-      whatNow: next.move,
-      attention: next.attention,
-      // Borrowed curves tell the ramps of another stock.
-      ramps: rampsOf(own.filter(({ conditionId }) => conditionId === condition.id)),
-      links,
-      check:
-        check === undefined
-          ? null
-          : {
-              ...checkFigures(check.summary),
-              verdict: check.verdict ?? 'not-judged',
-              madeMs: check.madeMs,
-            },
-      watch:
-        watch === undefined || watched === undefined || watched.id !== watch.watchId
-          ? null
-          : {
-              spark: watch.spark,
-              limit: (JSON.parse(watched.summary) as { meanLimit: number }).meanLimit,
-              dueMs: watch.dueMs,
-              verdict: watch.verdict,
-            },
-    });
-  }
-  rows.sort(
-    (a, b) => b.attention - a.attention || a.device.localeCompare(b.device) || a.stock.localeCompare(b.stock),
-  );
-  return { nowMs, rows };
+    const facts = { conditionId, process, links, busy: atWork.has(conditionId), watch, nowMs };
+    return { name, facts: { ...facts, reading: readingOf.get(conditionId) } };
+  });
 }
 
 /** Rows by a key; of many conditions none is looked through twice. */
@@ -179,152 +194,62 @@ function grouped<T>(rows: readonly T[], keyOf: (row: T) => number): Map<number, 
   return out;
 }
 
+async function rowsOf(
+  { database }: Context,
+  shown: readonly (Move & { readonly name: ConditionName; readonly facts: Facts })[],
+): Promise<FloorRow[]> {
+  const ids = shown.map(({ name }) => name.id);
+  const [conditions, heads] = await Promise.all([findConditions(database, ids), listHeadsOf(database, ids)]);
+  const conditionBy = new Map(conditions.map((row) => [row.id, row]));
+  const headsOf = grouped(heads, ({ headConditionId }) => headConditionId);
+  return shown.flatMap(({ name, facts, move, attention }) => {
+    const condition = conditionBy.get(name.id);
+    return condition === undefined
+      ? []
+      : [rowOf(condition, headsOf.get(name.id) ?? [], facts, { move, attention })];
+  });
+}
+
+function rowOf(
+  { id, device, stock, mode, inkSet }: ConditionRow,
+  heads: readonly HeadRow[],
+  { links, watch }: Facts,
+  { move, attention }: Move,
+): FloorRow {
+  return {
+    ...{ id, device, stock, mode, inkSet, attention, links },
+    whatNow: move,
+    // Borrowed curves tell the ramps of another stock.
+    ramps: rampsOf(heads.filter(({ conditionId }) => conditionId === id)),
+    check: checkOf(heads.find(({ link }) => link === 'conformity')),
+    watch: watchOf(
+      heads.find(({ link }) => link === 'watch'),
+      watch,
+    ),
+  };
+}
+
+function checkOf(head: HeadRow | undefined): FloorRow['check'] {
+  const figures = head === undefined ? undefined : checkFigures(head);
+  if (head === undefined || figures === undefined) return null;
+  return { ...figures, verdict: head.verdict ?? 'not-judged', madeMs: head.madeMs };
+}
+
+function watchOf(head: HeadRow | undefined, state: WatchStateRow | undefined): FloorRow['watch'] {
+  if (head === undefined || state === undefined || head.id !== state.watchId) return null;
+  const { spark, dueMs, verdict } = state;
+  return { spark, limit: summaryOf(WATCH, head).meanLimit, dueMs, verdict };
+}
+
 /** The condition's own printed ramps, from its profile or else from its curves. */
 function rampsOf(heads: readonly HeadRow[]): string[][] {
-  const head = heads.find(({ link }) => link === 'profile') ?? heads.find(({ link }) => link === 'curves');
-  if (head === undefined) return [];
-  const { ramps } = JSON.parse(head.summary) as Pick<ProfileSummary | CurvesSummary, 'ramps'>;
-  return ramps.map((ramp) => ramp.map((lab) => labToHex([lab[0], lab[1], lab[2]])));
-}
-
-interface Move {
-  readonly move: FloorRow['whatNow'];
-  readonly attention: number;
-}
-
-function saying(words: string, href: string, attention: number): Move {
-  return { move: { words, href }, attention };
-}
-
-/** A verdict as a mark; what was not judged has none of its own. */
-export function markOf(verdict: string | null | undefined): MarkState | null {
-  return verdict === undefined || verdict === null || verdict === 'not-judged'
-    ? null
-    : (verdict as MarkState);
-}
-
-/** What the sheets on the rack ask for. */
-function sheetMove(conditionId: number, slips: readonly RackSlip[]): Move | undefined {
-  const at = `/conditions/${conditionId}`;
-  const partly = slips.find((slip) => slip.state === 'partly read');
-  const ready = slips.filter((slip) => slip.state === 'ready');
-  const resting = slips.filter((slip) => slip.state === 'resting');
-  if (partly !== undefined) {
-    const left = partly.strips - partly.stripsRead;
-    return saying(`Read ${left} more ${left === 1 ? 'strip' : 'strips'}`, `/read/${partly.code}`, 6);
-  }
-  if (ready.length > 0)
-    return saying(
-      ready.length === 1 ? 'Read the sheet' : `Read ${ready.length} sheets`,
-      `/read/${ready[0].code}`,
-      5,
-    );
-  if (resting.length > 0)
-    return saying(
-      resting.length === 1 ? 'One sheet rests' : `${resting.length} sheets rest`,
-      `${at}/sheets`,
-      2,
-    );
-  return undefined;
-}
-
-/** Faults that spoil what would be built on a reading, with the words of the floor. */
-const SPOILS: Readonly<Partial<Record<Fault['kind'], string>>> = {
-  'wrong-side': 'wrong side',
-  'colour-management-on': 'colour management was on',
-  'curves-on': 'curves were loaded',
-  'curves-missing': 'the curves were not loaded',
-};
-
-/** What proves a condition and keeps it: the check, then the watch. */
-function keepMove(
-  conditionId: number,
-  links: readonly LinkMark[],
-  watch: WatchStateRow | undefined,
-  nowMs: number,
-): Move {
-  const at = `/conditions/${conditionId}`;
-  const state = (link: LinkName): MarkState => links.find((mark) => mark.link === link)?.state ?? 'none';
-  if (state('conformity') === 'does-not-conform')
-    return saying('See why it does not conform', `${at}/conformity`, 9);
-  if (watch !== undefined && state('watch') === 'does-not-conform')
-    return saying('See what has moved', `${at}/watch`, 9);
-  if (watch !== undefined && state('watch') === 'due')
-    return saying(watchWords(watch, nowMs), `${at}/watch`, 8);
-  if (watch?.moved === true && state('watch') !== 'none')
-    return saying('See what has moved', `${at}/watch`, 7);
-  if (state('conformity') === 'stale') return saying('Check it again', `${at}/conformity`, 4);
-  if (state('watch') === 'stale') return saying('Start the watch anew', `${at}/watch`, 4);
-  if (state('conformity') === 'none') return saying('Print a check', `${at}/conformity`, 3);
-  return { move: null, attention: 0 };
-}
-
-/** The way on of an ink device: limits, curves until they stand, balance until the greys do. */
-function pressMove(
-  conditionId: number,
-  links: readonly LinkMark[],
-  reading: ReadingState | undefined,
-  kept: Move,
-): Move {
-  const at = `/conditions/${conditionId}`;
-  const state = (link: LinkName): MarkState => links.find((mark) => mark.link === link)?.state ?? 'none';
-  const complete = reading !== undefined && reading.finishedMs !== null;
-  const spoilt = complete
-    ? (JSON.parse(reading.faults ?? '[]') as Fault[]).find(({ kind }) => SPOILS[kind] !== undefined)
-    : undefined;
-  if (spoilt !== undefined && state('balance') === 'none')
-    return saying(`Print again: ${SPOILS[spoilt.kind] ?? ''}`, `/readings/${reading?.id ?? 0}`, 8);
-  if (kept.attention >= 7) return kept;
-  for (const link of ['curves', 'balance'] as const)
-    if (state(link) === 'does-not-conform') return saying('Do another round', `${at}/${link}`, 7);
-  for (const link of ['limits', 'curves', 'balance'] as const)
-    if (state(link) === 'stale') return saying(`${LINK_WORDS[link]}: see why stale`, `${at}/${link}`, 7);
-  if (state('curves') === 'none')
-    return complete
-      ? saying('Make the curves', `${at}/curves`, 4)
-      : saying('Print the ramps', `${at}/curves`, 4);
-  if (state('balance') === 'none')
-    return reading?.purpose === 'near-neutral' && complete
-      ? saying('Balance the greys', `${at}/balance`, 4)
-      : saying('Print the near-neutral chart', `${at}/balance`, 3);
-  if (state('profile') === 'stale') return saying('Profile: see why stale', `${at}/profile`, 7);
-  if (state('profile') === 'none')
-    return reading?.purpose === 'profile' && complete
-      ? saying('Build the profile', `${at}/profile`, 4)
-      : saying('Print a profiling chart', `${at}/profile`, 3);
-  return kept;
-}
-
-/** The shortest way on, with a weight that orders the floor. */
-function nextMove(
-  condition: ConditionRow,
-  links: readonly LinkMark[],
-  slips: readonly RackSlip[],
-  building: boolean,
-  reading: ReadingState | undefined,
-  kept: Move,
-): Move {
-  const at = `/conditions/${condition.id}`;
-  const state = (link: LinkName): MarkState => links.find((mark) => mark.link === link)?.state ?? 'none';
-  const onRack = sheetMove(condition.id, slips);
-  if (onRack !== undefined) return onRack;
-  const say = saying;
-  if (building) return say('The profile is being built', `${at}/profile`, 2);
-  const faults = (JSON.parse(reading?.faults ?? '[]') as Fault[]).filter(
-    ({ kind }) => kind === 'colour-management-on' || kind === 'wrong-side',
-  );
-  if (reading !== undefined && faults.length > 0 && state('profile') === 'none')
-    return say(
-      faults[0].kind === 'wrong-side' ? 'Print again: wrong side' : 'Print again: colour management was on',
-      `/readings/${reading.id}`,
-      8,
-    );
-  if (kept.attention >= 7) return kept;
-  if (state('profile') === 'stale')
-    return say('Rebuild the profile: its reading has changed', `${at}/profile`, 7);
-  if (state('profile') === 'none')
-    return reading?.finishedMs !== null && reading !== undefined
-      ? say('Build the profile', `${at}/profile`, 4)
-      : say('Print a chart', `${at}/profile`, 4);
-  return kept;
+  const profile = heads.find(({ link }) => link === 'profile');
+  const curves = heads.find(({ link }) => link === 'curves');
+  const ramps =
+    profile !== undefined
+      ? summaryOf(PROFILE, profile).ramps
+      : curves !== undefined
+        ? summaryOf(CURVES, curves).ramps
+        : [];
+  return ramps.map((ramp) => ramp.map(([l = 0, a = 0, b = 0]) => labToHex([l, a, b])));
 }

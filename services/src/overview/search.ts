@@ -1,7 +1,10 @@
 import { listAimSets } from '@melto/store/aimSets';
-import { listConditions } from '@melto/store/conditions';
+import { searchConditions } from '@melto/store/conditions';
+import { searchSheets } from '@melto/store/prints';
+import { searchReadings } from '@melto/store/readings';
+import { searchProfiles } from '@melto/store/results';
 import { listToleranceSets } from '@melto/store/toleranceSets';
-import type { Services } from '../kernel/context.ts';
+import type { Context } from '../kernel/context.ts';
 
 export interface Found {
   readonly kind: 'condition' | 'sheet' | 'chart' | 'profile' | 'reading' | 'aim set' | 'tolerance set';
@@ -10,76 +13,71 @@ export interface Found {
   readonly href: string;
 }
 
-const MOST = 12;
+const MOST_WORDS = 6;
+const MOST_CONDITIONS = 12;
+const MOST_OTHERS = 8;
 
-/** Conditions, sheets, charts, readings, profiles, aim sets and tolerance sets whose names hold all the words. */
-export async function search(services: Services, text: string): Promise<Found[]> {
+/** A pattern that holds a word wherever it stands; what patterns are made of is taken as it is. */
+const holding = (word: string): string => `%${word.replace(/[\\%_]/g, (c) => `\\${c}`)}%`;
+
+/** Conditions, sheets, readings, profiles, aim sets and tolerance sets whose names hold all the words. */
+export async function search({ database }: Context, text: string): Promise<Found[]> {
   const words = text
     .toLowerCase()
     .split(/\s+/)
     .filter((word) => word !== '')
-    .slice(0, 6);
-  const holds = (...parts: string[]): boolean =>
-    words.every((word) => parts.join(' ').toLowerCase().includes(word));
-  const conditions = (await listConditions(services.database)).filter((c) =>
-    holds(c.device, c.stock, c.mode),
+    .slice(0, MOST_WORDS);
+  const [first] = words;
+  const conditions = (await searchConditions(database, words.map(holding), MOST_CONDITIONS)).map(
+    (row): Found => ({
+      kind: 'condition',
+      title: row.stock,
+      detail: `${row.device} · ${row.mode}`,
+      href: `/conditions/${row.id}`,
+    }),
   );
-  const found: Found[] = conditions.slice(0, MOST).map((c) => ({
-    kind: 'condition',
-    title: c.stock,
-    detail: `${c.device} · ${c.mode}`,
-    href: `/conditions/${c.id}`,
-  }));
-  if (words.length === 0) return found;
-  const like = `%${words[0].replace(/[\\%_]/g, (c) => `\\${c}`)}%`;
-  const sheets = await services.database.rows<{ code: string; title: string; onRack: number }>(
-    'SELECT s.code, c.title, s.on_rack AS onRack FROM sheet s JOIN print p ON p.id = s.print_id JOIN chart c ON c.id = p.chart_id WHERE s.code LIKE ? ORDER BY s.id DESC LIMIT 8',
-    [like],
-  );
-  for (const sheet of sheets)
-    found.push({ kind: 'sheet', title: sheet.code, detail: sheet.title, href: `/read/${sheet.code}` });
-  const readings = await services.database.rows<{ id: number; code: string; title: string }>(
-    'SELECT r.id, p.code, c.title FROM reading r JOIN print p ON p.id = r.print_id JOIN chart c ON c.id = p.chart_id WHERE p.code LIKE ? ORDER BY r.id DESC LIMIT 8',
-    [like],
-  );
-  for (const reading of readings)
-    found.push({
+  if (first === undefined) return conditions;
+  const like = holding(first);
+  const [sheets, readings, profiles, aims, tolerances] = await Promise.all([
+    searchSheets(database, like, MOST_OTHERS),
+    searchReadings(database, like, MOST_OTHERS),
+    searchProfiles(database, like, MOST_OTHERS),
+    listAimSets(database),
+    listToleranceSets(database),
+  ]);
+  const named = <T extends { readonly name: string }>(list: readonly T[]): T[] =>
+    list.filter(({ name }) => words.every((word) => name.toLowerCase().includes(word))).slice(0, MOST_OTHERS);
+  return [
+    ...conditions,
+    ...sheets.map(({ code, title }): Found => ({
+      kind: 'sheet',
+      title: code,
+      detail: title,
+      href: `/read/${code}`,
+    })),
+    ...readings.map(({ id, code, title }): Found => ({
       kind: 'reading',
-      title: `Reading of ${reading.code}`,
-      detail: reading.title,
-      href: `/readings/${reading.id}`,
-    });
-  const profiles = await services.database.rows<{
-    id: number;
-    conditionId: number;
-    version: number;
-    name: string;
-  }>(
-    "SELECT id, condition_id AS conditionId, version, JSON_VALUE(summary, '$.name') AS name FROM result WHERE link = 'profile' AND JSON_VALUE(summary, '$.name') LIKE ? ORDER BY id DESC LIMIT 8",
-    [like],
-  );
-  for (const profile of profiles)
-    found.push({
+      title: `Reading of ${code}`,
+      detail: title,
+      href: `/readings/${id}`,
+    })),
+    ...profiles.map(({ id, conditionId, version, name }): Found => ({
       kind: 'profile',
-      title: profile.name,
-      detail: `profile v${profile.version}`,
-      href: `/conditions/${profile.conditionId}/profile?version=${profile.id}`,
-    });
-  for (const set of (await listAimSets(services.database)).filter(({ name }) => holds(name)).slice(0, 6))
-    found.push({
+      title: name,
+      detail: `profile v${version}`,
+      href: `/conditions/${conditionId}/profile?version=${id}`,
+    })),
+    ...named(aims).map(({ id, name, patches }): Found => ({
       kind: 'aim set',
-      title: set.name,
-      detail: `aims, ${set.patches} patches`,
-      href: '/library/aims',
-    });
-  for (const set of (await listToleranceSets(services.database))
-    .filter(({ name }) => holds(name))
-    .slice(0, 6))
-    found.push({
+      title: name,
+      detail: `aims, ${patches} patches`,
+      href: `/library/aims?set=${id}`,
+    })),
+    ...named(tolerances).map(({ id, name }): Found => ({
       kind: 'tolerance set',
-      title: set.name,
+      title: name,
       detail: 'tolerances',
-      href: `/library/tolerances?set=${set.id}`,
-    });
-  return found;
+      href: `/library/tolerances?set=${id}`,
+    })),
+  ];
 }

@@ -1,9 +1,18 @@
+import { channelCount, RGB, sameProcess } from '@melto/core/device/process';
+import { faultsToSay } from '@melto/core/faults/fault';
+import { houseDay } from '@melto/core/time/houseTime';
+import { houseZone } from '../kernel/houseZone.ts';
+import { profileInForce } from '../ledger/inForce.ts';
+import { PROFILE } from '../ledger/kinds/profileKind.ts';
+import type { ProfileChoices, ProfileDetail, ProfileSummary } from '../ledger/kinds/profileKind.ts';
+import { toStore } from '../ledger/resultKind.ts';
+import { keptFaults } from '../reading/readingFaults.ts';
+import { DEFAULT_SEPARATION } from './requestProfile.ts';
 import { fitReport, reportedInks, reportedRgb } from '@melto/core/characterise/fitReport';
 import type { FitReport } from '@melto/core/characterise/fitReport';
 import { fitInkModel } from '@melto/core/characterise/inkModel';
 import { fitRgbModel } from '@melto/core/characterise/rgbModel';
 import { uncertaintyMap } from '@melto/core/characterise/uncertaintyMap';
-import { channelCount, paperValue } from '@melto/core/device/deviceSpace';
 import { meanPaperXyz } from '@melto/core/device/meanPaperXyz';
 import { deviceToLab, labToDevice, relativeToPaper } from '@melto/core/icc/profileTransform';
 import type { IccProfile } from '@melto/core/icc/iccTypes';
@@ -19,42 +28,38 @@ import type { OutputProfileOptions } from '@melto/core/profile/outputProfile';
 import { pathSmoothness } from '@melto/core/profile/pathSmoothness';
 import { unwrap } from '@melto/core/result';
 import { separationFrom } from '@melto/core/separate/separation';
-import type { Sql } from '@melto/store/database';
 import { insertResult, insertResultFile } from '@melto/store/results';
 import { domainNow } from '../kernel/clock.ts';
-import { LOCAL_PERSON } from '../kernel/context.ts';
-import type { Services } from '../kernel/context.ts';
+import type { Context } from '../kernel/context.ts';
 import { pooledReadings, whereRead } from './pooledReadings.ts';
 import type { PooledReadings } from './pooledReadings.ts';
 import { Problem } from '../kernel/problem.ts';
 import { compareProfiles } from './profileComparison.ts';
-import { DEFAULT_SEPARATION, profileInForce } from './profiles.ts';
-import type { ProfileChoices, ProfileDetail, ProfileSummary } from './profiles.ts';
 import { refinementFigures, wantedColours } from './refinementFigures.ts';
 
 /** The work of the job: computes everything, then gives the function that stores it within the job's transaction. */
 export async function buildProfile(
-  services: Services,
+  context: Context,
   input: { readonly conditionId: number; readonly choices: ProfileChoices },
   onProgress: BuildProgress,
-): Promise<(sql: Sql) => Promise<number>> {
+): Promise<(inner: Context) => Promise<number>> {
   const { choices, conditionId } = input;
   onProgress(0, 'Loading the reading');
-  const pooled = await pooledReadings(services, choices.readingId, choices.addedReadingIds);
+  const pooled = await pooledReadings(context, choices.readingId, choices.addedReadingIds);
   const { set, xyz, device } = pooled;
   const { condition, print, reading } = pooled.first;
-  const { space } = condition;
-  const earlier = await profileInForce(services, conditionId);
-  const paperXyz = meanPaperXyz(device, channelCount(space), paperValue(space), xyz);
+  const { process } = condition;
+  const earlier = await profileInForce(context, conditionId);
+  const paperXyz = meanPaperXyz(process, device, xyz);
   if (paperXyz === undefined)
     throw new Problem('bad-input', 'The reading has no bare paper.', 'Print a chart that has it.');
   onProgress(0.02, 'Fitting the model');
-  const madeMs = await domainNow(services);
+  const madeMs = await domainNow(context);
   const name = profileName(choices.namePattern, {
     device: condition.device,
     stock: condition.stock,
     mode: condition.mode,
-    date: new Date(madeMs).toISOString().slice(0, 10),
+    date: houseDay(madeMs, await houseZone(context)),
   });
   const about: OutputProfileOptions = {
     version: choices.version,
@@ -64,16 +69,15 @@ export async function buildProfile(
     characterisation: characterisationText(set),
     paperXyz,
   };
-  const { profile, report, ...more } =
-    space === 'rgb'
-      ? fromRgb(device, xyz, about, choices, onProgress)
-      : fromInks(pooled, about, choices, onProgress);
+  const { profile, report, ...more } = sameProcess(process, RGB)
+    ? fromRgb(device, xyz, about, choices, onProgress)
+    : fromInks(pooled, about, choices, onProgress);
   const bytes = writeIcc(profile);
   const warnings = [
     ...(reading.early ? ['The sheet was read before its rest was over.'] : []),
-    ...(JSON.parse(reading.faults ?? '[]') as { kind: string }[])
-      .filter(({ kind }) => kind !== 'strip-backwards' && kind !== 'read-early')
-      .map(({ kind }) => `The reading shows a fault: ${kind.replaceAll('-', ' ')}.`),
+    ...faultsToSay(keptFaults(reading.faults)).map(
+      ({ kind }) => `The reading shows a fault: ${kind.replaceAll('-', ' ')}.`,
+    ),
   ];
   const summary: ProfileSummary = {
     name,
@@ -101,24 +105,19 @@ export async function buildProfile(
     ...more,
     compared: earlier === undefined ? undefined : compareProfiles(earlier, profile),
   };
-  return async (sql) => {
+  return async ({ database }) => {
     const { id } = await insertResult(
-      sql,
-      { conditionId, link: 'profile', verdict: null, summary, detail, madeMs },
+      database,
+      { conditionId, ...toStore(PROFILE, { summary, detail }), verdict: null, madeMs },
       {
         readings: [choices.readingId, ...(choices.addedReadingIds ?? [])],
         // The curves that the chart was printed through.
         results: print.curvesResultId === null ? [] : [print.curvesResultId],
       },
-      LOCAL_PERSON,
     );
-    await insertResultFile(
-      sql,
-      id,
-      'profile',
-      { name: `${name}.icc`, mediaType: 'application/vnd.iccprofile', content: Buffer.from(bytes) },
-      services.now(),
-    );
+    const content = Buffer.from(bytes);
+    const file = { name: `${name}.icc`, mediaType: 'application/vnd.iccprofile', content };
+    await insertResultFile(database, id, 'profile', file, context.now());
     return id;
   };
 }
@@ -149,15 +148,16 @@ function fromInks(
   { tableSize, separation: choice }: ProfileChoices,
   onProgress: BuildProgress,
 ): Built {
+  const channels = channelCount(first.condition.process);
   const separation = separationFrom(choice ?? DEFAULT_SEPARATION);
   const fitting =
     added.length === 0 ? 'Fitting the model' : 'Fitting the model without and with what was added';
   const before =
     added.length === 0 || first.set.device === undefined
       ? undefined
-      : fitInkModel(first.set.device, 4, first.xyz, 1, (f) => onProgress(0.02 + 0.12 * f, fitting));
+      : fitInkModel(first.set.device, channels, first.xyz, 1, (f) => onProgress(0.02 + 0.12 * f, fitting));
   const start = before === undefined ? 0.02 : 0.14;
-  const model = fitInkModel(device, 4, xyz, 1, (f) => onProgress(start + (0.3 - start) * f, fitting));
+  const model = fitInkModel(device, channels, xyz, 1, (f) => onProgress(start + (0.3 - start) * f, fitting));
   const wanted = wantedColours(added);
   const { profile } = buildInkProfile(
     model,

@@ -1,25 +1,26 @@
+import { channelCount, CMYK, RGB, sameProcess } from '@melto/core/device/process';
 import { layoutChart } from '@melto/core/charts/layoutChart';
-import { fitInkModel } from '@melto/core/characterise/inkModel';
+import { fitInkModel, inkModelLab } from '@melto/core/characterise/inkModel';
 import { InkUncertainty } from '@melto/core/characterise/inkUncertainty';
-import { inkModelLab } from '@melto/core/characterise/inkModel';
 import { labToDevice } from '@melto/core/icc/profileTransform';
 import type { IccProfile } from '@melto/core/icc/iccTypes';
 import type { NamedColour } from '@melto/core/refine/namedColour';
 import { refinementPatches, RESERVED_NAMES, TIE_PATCHES } from '@melto/core/refine/refinementPatches';
 import type { WantedPatch } from '@melto/core/refine/refinementPatches';
 import { unwrap } from '@melto/core/result';
-import type { Sql } from '@melto/store/database';
 import { insertJob } from '@melto/store/jobs';
-import { createChart, profilingChart, storeChart, totalInkAtInput } from '../charts/charts.ts';
-import type { ChartToStore, NewChart } from '../charts/charts.ts';
-import { conditionOf } from '../ledger/conditions.ts';
-import { LOCAL_PERSON } from '../kernel/context.ts';
-import type { Services } from '../kernel/context.ts';
+import { totalInkAtInput } from '../calibration/totalInk.ts';
+import { storeChart } from '../charts/chart.ts';
+import type { ChartToStore } from '../charts/chart.ts';
+import type { Context } from '../kernel/context.ts';
 import type { Progress } from '../kernel/jobs.ts';
-import { pooledReadings } from './pooledReadings.ts';
 import { Problem } from '../kernel/problem.ts';
-import { profileInForce } from './profiles.ts';
-import { completeReading } from '../reading/readings.ts';
+import { conditionOf } from '../ledger/conditions.ts';
+import { profileInForce } from '../ledger/inForce.ts';
+import { completeReading } from '../reading/loadReading.ts';
+import { pooledReadings } from './pooledReadings.ts';
+import { createChart, profilingChart } from './profilingChart.ts';
+import type { NewChart } from './profilingChart.ts';
 
 export const MAKE_CHART = 'make-chart';
 export const REFINEMENT_MOST = { unsure: 800, colours: 500, readings: 6, patches: 3000 } as const;
@@ -39,23 +40,23 @@ export interface RefinementRequest {
 
 /** Charts of inks are worked out patch by patch: a job. Others are there at once. */
 export async function requestChart(
-  services: Services,
+  context: Context,
   conditionId: number,
   input: NewChart,
 ): Promise<{ readonly id?: number; readonly jobId?: number }> {
-  const condition = await conditionOf(services, conditionId);
-  if (condition.space === 'rgb') return createChart(services, conditionId, input);
-  return { jobId: await insert(services, conditionId, { conditionId, chart: input }) };
+  const condition = await conditionOf(context, conditionId);
+  if (sameProcess(condition.process, RGB)) return createChart(context, conditionId, input);
+  return { jobId: await insert(context, conditionId, { conditionId, chart: input }) };
 }
 
 export async function requestRefinement(
-  services: Services,
+  context: Context,
   conditionId: number,
   input: RefinementRequest,
 ): Promise<{ readonly jobId: number }> {
-  const condition = await conditionOf(services, conditionId);
+  const condition = await conditionOf(context, conditionId);
   const wanted = input.colours.length + input.picture.length;
-  if (condition.space !== 'cmyk')
+  if (!sameProcess(condition.process, CMYK))
     throw new Problem('bad-input', 'Only CMYK profiles can be refined.', 'Print a larger chart instead.');
   if (wanted + input.unsure === 0)
     throw new Problem(
@@ -71,19 +72,20 @@ export async function requestRefinement(
       'Take fewer colours or fewer readings of each.',
       'readings',
     );
-  if (wanted > 0 && (await profileInForce(services, conditionId)) === undefined)
+  if (wanted > 0 && (await profileInForce(context, conditionId)) === undefined)
     throw new Problem(
       'not-ready',
       'Colours can be added once there is a profile that prints them.',
       'Build the profile first; a second chart of unsure patches needs none.',
       'colours',
     );
-  for (const id of input.readingIds) await completeReading(services, conditionId, id);
-  return { jobId: await insert(services, conditionId, { conditionId, refinement: input }) };
+  for (const id of input.readingIds) await completeReading(context, conditionId, id);
+  return { jobId: await insert(context, conditionId, { conditionId, refinement: input }) };
 }
 
-function insert(services: Services, conditionId: number, input: ChartJob): Promise<number> {
-  return insertJob(services.database, { kind: MAKE_CHART, conditionId, input }, LOCAL_PERSON, services.now());
+function insert(context: Context, conditionId: number, input: ChartJob): Promise<number> {
+  const job = { kind: MAKE_CHART, lane: 'long', conditionId, input } as const;
+  return insertJob(context.database, job, context.now());
 }
 
 interface ChartJob {
@@ -94,36 +96,38 @@ interface ChartJob {
 
 /** The work of the job. */
 export async function makeChart(
-  services: Services,
+  context: Context,
   { conditionId, chart, refinement }: ChartJob,
   onProgress: Progress,
-): Promise<(sql: Sql) => Promise<undefined>> {
+): Promise<(inner: Context) => Promise<undefined>> {
   const words = 'Choosing the patches that tell most';
   onProgress(0, words);
   const made =
     refinement !== undefined
-      ? await refinementChart(services, conditionId, refinement, onProgress)
+      ? await refinementChart(context, conditionId, refinement, onProgress)
       : chart !== undefined
-        ? await profilingChart(services, conditionId, chart, (fraction) => onProgress(fraction, words))
+        ? await profilingChart(context, conditionId, chart, (fraction) => onProgress(fraction, words))
         : undefined;
   if (made === undefined) throw new Error('a chart job without a chart');
-  return async (sql) => {
-    await storeChart(services, made, sql);
+  return async (inner) => {
+    await storeChart(inner, made);
     return undefined;
   };
 }
 
 async function refinementChart(
-  services: Services,
+  context: Context,
   conditionId: number,
   { readingIds, unsure, colours, picture, readings, paper }: RefinementRequest,
   onProgress: Progress,
 ): Promise<ChartToStore> {
   onProgress(0, 'Fitting the model');
-  const { device, xyz } = await pooledReadings(services, readingIds[0], readingIds.slice(1));
-  const model = fitInkModel(device, 4, xyz, 1, (fraction) => onProgress(0.4 * fraction, 'Fitting the model'));
-  const known = await profileInForce(services, conditionId);
-  const totalInk = await totalInkAtInput(services, conditionId);
+  const { device, xyz } = await pooledReadings(context, readingIds[0], readingIds.slice(1));
+  const model = fitInkModel(device, channelCount(CMYK), xyz, 1, (fraction) =>
+    onProgress(0.4 * fraction, 'Fitting the model'),
+  );
+  const known = await profileInForce(context, conditionId);
+  const totalInk = await totalInkAtInput(context, conditionId);
   const named = colours.map(({ name, lab }, i) => ({ name: uniqueName(name, i, colours), lab }));
   const wanted: WantedPatch[] =
     known === undefined
@@ -135,7 +139,7 @@ async function refinementChart(
             device: inksOf(known.profile, lab, 'perceptual'),
           })),
         ];
-  const seed = services.seed();
+  const seed = context.seed();
   onProgress(0.4, 'Choosing the patches that tell most');
   const patches = refinementPatches(
     { wanted, readings, unsure, totalInk, seed },
@@ -153,18 +157,19 @@ async function refinementChart(
   return {
     conditionId,
     purpose: 'profile',
+    kind: wanted.length === 0 ? 'second' : 'refinement',
     title: wanted.length === 0 ? `second, ${unsure} unsure` : `refinement, ${patches.names.length}`,
     paper,
     seed,
     ...patches,
     lab,
-    layout: layoutChart('cmyk', patches.device, paper, seed),
-    space: 'cmyk',
+    layout: layoutChart(CMYK, patches.device, paper, seed),
+    process: CMYK,
   };
 }
 
 function inksOf(profile: IccProfile, lab: readonly number[], intent: 'absolute' | 'perceptual'): number[] {
-  const inks = new Float64Array(4);
+  const inks = new Float64Array(channelCount(CMYK));
   unwrap(labToDevice(profile, intent)).apply(lab, inks);
   return [...inks];
 }

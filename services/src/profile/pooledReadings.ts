@@ -1,10 +1,11 @@
 import { joinPatchSets } from '@melto/core/cgats/joinPatchSets';
 import { patchXyz } from '@melto/core/cgats/patchColours';
 import type { PatchSet } from '@melto/core/cgats/patchSet';
-import type { Services } from '../kernel/context.ts';
+import type { Context } from '../kernel/context.ts';
+import type { PatchOfReading } from '../ledger/kinds/profileKind.ts';
 import { Problem } from '../kernel/problem.ts';
-import { loadReading } from '../reading/readings.ts';
-import type { LoadedReading } from '../reading/readings.ts';
+import { loadReading } from '../reading/loadReading.ts';
+import type { LoadedReading } from '../reading/loadReading.ts';
 
 /** The readings a model is fitted to, as one. */
 export interface PooledReadings {
@@ -37,25 +38,18 @@ export function checkAdded(first: LoadedReading, added: LoadedReading): void {
 }
 
 export async function pooledReadings(
-  services: Services,
+  context: Context,
   readingId: number,
   addedIds: readonly number[] = [],
 ): Promise<PooledReadings> {
-  const first = await loadReading(services, readingId);
-  const added = await Promise.all(addedIds.map((id) => loadReading(services, id)));
+  const first = await loadReading(context, readingId);
+  const added = await Promise.all(addedIds.map((id) => loadReading(context, id)));
   for (const other of added) checkAdded(first, other);
   const set = joinPatchSets([first, ...added].map((loaded) => loaded.set));
   const xyz = patchXyz(set);
   if (set.device === undefined || xyz === undefined)
     throw new Error(`reading ${readingId} has no device values or no colours`);
   return { first, added, set, device: set.device, xyz };
-}
-
-/** A patch of a reading, by its row in the chart. */
-export interface PatchOfReading {
-  readonly readingId: number;
-  readonly code: string;
-  readonly row: number;
 }
 
 /** Where the rows of the pooled patches were read. */

@@ -1,18 +1,9 @@
+import type { ProfileComparison } from '../ledger/kinds/profileKind.ts';
 import type { IccProfile } from '@melto/core/icc/iccTypes';
-import type { ErrorSummary } from '@melto/core/numerics/statistics';
 import { profileDifference, profileFigures } from '@melto/core/profile/profileFigures';
 import type { ProfileFigures } from '@melto/core/profile/profileFigures';
 
-type Compared = Pick<ProfileFigures, 'fit' | 'white' | 'black' | 'cast' | 'totalInk'>;
-
-/** A new profile beside the one that was in force. */
-export interface ProfileComparison {
-  readonly version: number;
-  readonly before: Compared;
-  readonly after: Compared;
-  /** ΔE00 between what the two predict at the same device values. */
-  readonly difference: ErrorSummary;
-}
+type Compared = ProfileComparison['before'];
 
 export function compareProfiles(
   before: { readonly version: number; readonly profile: IccProfile },

@@ -5,30 +5,12 @@ import { WHITE_D50_MEASURED } from '@melto/core/colour/whitePoints';
 import { xyzToLab } from '@melto/core/colour/xyzToLab';
 import { labToDevice } from '@melto/core/icc/profileTransform';
 import type { IccProfile } from '@melto/core/icc/iccTypes';
+import { channelCount } from '@melto/core/device/process';
 import { mean } from '@melto/core/numerics/statistics';
 import { RESERVED_NAMES } from '@melto/core/refine/refinementPatches';
 import { unwrap } from '@melto/core/result';
-import type { LoadedReading } from '../reading/readings.ts';
-
-/** A colour that was wanted, before and after. */
-export interface WantedFigures {
-  readonly name: string;
-  readonly asked: readonly number[];
-  /** ΔE00 as the earlier profile printed it: measured. */
-  readonly before: number;
-  /** ΔE00 as this profile will print it, by its model. */
-  readonly after: number;
-}
-
-export interface RefinementFigures {
-  readonly sheets: readonly string[];
-  readonly addedPatches: number;
-  /** Mean ΔE00 of papers and overprints between the first sheet and the added ones. */
-  readonly agreement: number | null;
-  readonly wanted: readonly WantedFigures[];
-  /** Mean ΔE00 of the first chart's patches without the added ones and with them, cross-validated. */
-  readonly elsewhere: { readonly before: number; readonly after: number };
-}
+import type { RefinementFigures } from '../ledger/kinds/profileKind.ts';
+import type { LoadedReading } from '../reading/loadReading.ts';
 
 /** A wanted colour with what was read of it. */
 export interface WantedColour {
@@ -67,7 +49,7 @@ export function refinementFigures(
   profile: IccProfile,
 ): RefinementFigures {
   const asked = Float64Array.from(wanted.flatMap((colour) => colour.asked));
-  const inks = new Float64Array(wanted.length * 4);
+  const inks = new Float64Array(wanted.length * after.patches.channels);
   const printed = new Float64Array(asked.length);
   unwrap(labToDevice(profile, 'absolute')).apply(asked, inks);
   inkModelLab(after, inks, printed);
@@ -94,12 +76,13 @@ function keyOf({ patches: { device, channels } }: InkModel, row: number): string
 
 /** Papers and overprints stand on every sheet: how far do they agree? */
 function agreement(first: LoadedReading, added: readonly LoadedReading[]): number | null {
+  const channels = channelCount(first.condition.process);
   const ties = (loaded: LoadedReading): Map<string, number[]> => {
     const out = new Map<string, number[]>();
     loaded.rows.forEach((row, i) => {
       const name = loaded.chart.set.names?.[row];
       if (name !== 'paper' && name !== 'overprint') return;
-      const key = loaded.set.device?.subarray(4 * i, 4 * i + 4).join() ?? '';
+      const key = loaded.set.device?.subarray(channels * i, channels * (i + 1)).join() ?? '';
       out.set(key, [...(out.get(key) ?? []), i]);
     });
     return out;

@@ -2,15 +2,19 @@ import type { ReaderKind } from '@melto/core/charts/pageGeometry';
 import { gatherRows } from '@melto/core/numerics/gatherRows';
 import type { Fault } from '@melto/core/faults/fault';
 import { listInstruments, setTile } from '@melto/store/devices';
-import { findSheet, listRack, setMarked } from '@melto/store/prints';
+import { changeMark, listWaitingSheets } from '@melto/store/prints';
 import { latestReading, listStrips } from '@melto/store/readings';
 import { clockOffset, domainNow } from '../kernel/clock.ts';
-import type { Services } from '../kernel/context.ts';
-import { expectedRamps } from '../ledger/curvesInForce.ts';
-import { expectedLab } from './expected.ts';
+import { unitOfWork } from '../kernel/context.ts';
+import type { Context } from '../kernel/context.ts';
 import { notFound, Problem } from '../kernel/problem.ts';
-import { assembleReading, faultsOf } from './readings.ts';
-import { checkOf, deskData, hexRow, stripLab } from './deskData.ts';
+import { conditionName } from '../ledger/conditions.ts';
+import { expectedRamps } from '../ledger/inForce.ts';
+import { deskData, hexRow, stripLab } from './deskData.ts';
+import { expectedLab } from './expected.ts';
+import { judgingOf } from './judgeRequest.ts';
+import { assembleReading } from './loadReading.ts';
+import { faultsOf } from './readingFaults.ts';
 
 export interface DeskInstrument {
   readonly name: string;
@@ -50,32 +54,36 @@ export interface DeskState {
   readonly marked: readonly number[];
   readonly strips: readonly DeskStrip[];
   readonly faults: readonly Fault[];
-  /** The check that a complete short check led to. */
+  /** The complete reading is being judged; why it could not be. */
+  readonly judging: boolean;
+  readonly judgeProblem: string | null;
+  /** The check that a complete wedge led to. */
   readonly resultId: number | null;
 }
 
-export async function deskState(services: Services, code: string): Promise<DeskState> {
-  const { sheet, print, chart, condition, instrument } = await deskData(services, code);
-  const [offsetMs, waiting] = await Promise.all([clockOffset(services), listRack(services.database)]);
-  const reading = await latestReading(services.database, print.id);
-  const strips = reading === undefined ? [] : await listStrips(services.database, reading.id);
-  const expected = await expectedLab(services, condition.id, condition.space, print.deviceValues);
-  const driver = services.instruments.get(instrument.driver);
-  const resultId = reading === undefined ? null : await checkOf(services, reading.id);
+export async function deskState(context: Context, code: string): Promise<DeskState> {
+  const { sheet, print, chart, condition, instrument } = await deskData(context, code);
+  const [offsetMs, waiting, reading] = await Promise.all([
+    clockOffset(context),
+    listWaitingSheets(context.database, print.id),
+    latestReading(context.database, print.id),
+  ]);
+  const strips = reading === undefined ? [] : await listStrips(context.database, reading.id);
+  const expected = await expectedLab(context, condition.id, condition.process, print.deviceValues);
+  const driver = context.instruments.get(instrument.driver);
+  const judging = reading === undefined ? undefined : await judgingOf(context, reading.id);
   return {
     code,
     title: chart.title,
     purpose: chart.purpose,
     conditionId: condition.id,
-    conditionName: `${condition.device} / ${condition.stock} / ${condition.mode}`,
+    conditionName: conditionName(condition),
     page: sheet.page,
     pages: chart.layout.pages.length,
-    openSheets: waiting
-      .filter((other) => other.printId === print.id && other.code !== code)
-      .map((other) => other.code),
+    openSheets: waiting.filter((other) => other !== code),
     printedMs: print.printedMs,
     restUntilMs: print.restUntilMs,
-    nowMs: services.now() + offsetMs,
+    nowMs: context.now() + offsetMs,
     offsetMs,
     onRack: sheet.onRack,
     readingId: reading?.id ?? null,
@@ -103,35 +111,34 @@ export async function deskState(services: Services, code: string): Promise<DeskS
         ? []
         : faultsOf({
             ...assembleReading(reading, print, chart, condition, strips),
-            ramps: await expectedRamps(services.database, print),
+            ramps: await expectedRamps(context, print),
           }),
-    resultId,
+    judging: judging?.state === 'waits',
+    judgeProblem: judging?.problem ?? null,
+    resultId: judging?.resultId ?? null,
   };
 }
 
 /** Reads the white tile of the instrument that a sheet is read with, or of the first one. */
-export async function calibrateTile(services: Services, code?: string): Promise<{ readonly tileMs: number }> {
+export async function calibrateTile(context: Context, code?: string): Promise<{ readonly tileMs: number }> {
   const instrument =
     code === undefined
-      ? (await listInstruments(services.database))[0]
-      : (await deskData(services, code)).instrument;
+      ? (await listInstruments(context.database))[0]
+      : (await deskData(context, code)).instrument;
   if (instrument === undefined)
     throw new Problem('not-ready', 'No instrument is connected.', 'Connect one first.');
-  const tileMs = await domainNow(services);
-  await setTile(services.database, instrument.id, tileMs);
+  const tileMs = await domainNow(context);
+  await setTile(context.database, instrument.id, tileMs);
   return { tileMs };
 }
 
 export async function markStrip(
-  services: Services,
+  context: Context,
   code: string,
   strip: number,
   marked: boolean,
 ): Promise<readonly number[]> {
-  const sheet = await findSheet(services.database, code);
-  if (sheet === undefined) throw notFound(`sheet ${code}`);
-  const others = sheet.marked.filter((number) => number !== strip);
-  const next = marked ? [...others, strip].sort((a, b) => a - b) : others;
-  await setMarked(services.database, sheet.id, next);
+  const next = await unitOfWork(context, ({ database }) => changeMark(database, code, strip, marked));
+  if (next === undefined) throw notFound(`sheet ${code}`);
   return next;
 }

@@ -9,11 +9,11 @@ import type { InstrumentRow } from '@melto/store/devices';
 import { findPrint, findSheet } from '@melto/store/prints';
 import type { PrintRow, SheetRow } from '@melto/store/prints';
 import type { StripRow } from '@melto/store/readings';
-import { loadChart } from '../charts/charts.ts';
-import type { LoadedChart } from '../charts/charts.ts';
+import { loadChart } from '../charts/chart.ts';
+import type { LoadedChart } from '../charts/chart.ts';
 import { conditionOf } from '../ledger/conditions.ts';
 import type { ConditionRow } from '../ledger/conditions.ts';
-import type { Services } from '../kernel/context.ts';
+import type { Context } from '../kernel/context.ts';
 import { notFound, Problem } from '../kernel/problem.ts';
 
 /** What a reading desk is about. */
@@ -25,19 +25,19 @@ export interface DeskData {
   readonly instrument: InstrumentRow;
 }
 
-export async function deskData(services: Services, code: string): Promise<DeskData> {
-  const sheet = await findSheet(services.database, code);
+export async function deskData(context: Context, code: string): Promise<DeskData> {
+  const sheet = await findSheet(context.database, code);
   if (sheet === undefined) throw notFound(`sheet ${code}`);
-  const print = await findPrint(services.database, sheet.printId);
+  const print = await findPrint(context.database, sheet.printId);
   if (print === undefined) throw notFound(`print of ${code}`);
   const [chart, condition, instruments] = await Promise.all([
-    loadChart(services, print.chartId),
-    conditionOf(services, print.conditionId),
-    listInstruments(services.database),
+    loadChart(context, print.chartId),
+    conditionOf(context, print.conditionId),
+    listInstruments(context.database),
   ]);
   // Charts are laid out for a kind of reader; without one of that kind, the first takes it.
   const instrument =
-    instruments.find(({ driver }) => services.instruments.get(driver)?.kind === chart.reader) ??
+    instruments.find(({ driver }) => context.instruments.get(driver)?.kind === chart.reader) ??
     instruments[0];
   if (instrument === undefined)
     throw new Problem(
@@ -65,13 +65,4 @@ export function stripLab(strip: StripRow): Float64Array {
     spectraToXyz(createXyzWeights(strip.grid, tableIlluminant('D50'), '2deg'), strip.values, xyz);
   xyzRowsToLab(xyz, WHITE_D50_MEASURED, xyz);
   return xyz;
-}
-
-/** The check that was made of a reading. */
-export async function checkOf(services: Services, readingId: number): Promise<number | null> {
-  const [row] = await services.database.rows<{ id: number }>(
-    'SELECT r.id FROM result_source s JOIN result r ON r.id = s.result_id WHERE s.reading_id = ? AND r.link = ? ORDER BY r.id DESC LIMIT 1',
-    [readingId, 'conformity'],
-  );
-  return row?.id ?? null;
 }

@@ -1,29 +1,24 @@
 import { genericLabRows } from '@melto/core/charts/expectedColours';
-import { channelCount } from '@melto/core/device/deviceSpace';
-import type { DeviceSpace } from '@melto/core/device/deviceSpace';
+import { channelCount, drivenByInks } from '@melto/core/device/process';
+import type { Process } from '@melto/core/device/process';
 import { deviceToLab } from '@melto/core/icc/profileTransform';
-import { readIcc } from '@melto/core/icc/readIcc';
-import { findResultFile, listHeads } from '@melto/store/results';
-import type { Services } from '../kernel/context.ts';
+import type { Context } from '../kernel/context.ts';
+import { profileInForce } from '../ledger/inForce.ts';
 
-/** What device values should give on a condition: by its profile where it has one, else by a generic device. */
+/**
+ * What device values should give on a condition: by its profile where its driver takes light values and it has one,
+ * else by a generic device. A profile of inks tells what comes out through its curves, which a sheet need not have.
+ */
 export async function expectedLab(
-  services: Services,
+  context: Context,
   condition: number,
-  space: DeviceSpace,
+  process: Process,
   device: Float64Array,
 ): Promise<Float64Array> {
-  if (space !== 'rgb') return genericLabRows(space, device, channelCount(space));
-  const head = (await listHeads(services.database, condition)).find(({ link }) => link === 'profile');
-  const file = head === undefined ? undefined : await findResultFile(services.database, head.id, 'profile');
-  if (file !== undefined) {
-    const profile = readIcc(file.content);
-    const transform = profile.ok ? deviceToLab(profile.value, 'absolute') : undefined;
-    if (transform?.ok === true) {
-      const out = new Float64Array(device.length);
-      transform.value.apply(device, out);
-      return out;
-    }
-  }
-  return genericLabRows('rgb', device, 3);
+  const known = drivenByInks(process) ? undefined : await profileInForce(context, condition);
+  const transform = known === undefined ? undefined : deviceToLab(known.profile, 'absolute');
+  if (transform?.ok !== true) return genericLabRows(process, device, channelCount(process));
+  const out = new Float64Array((device.length / channelCount(process)) * 3);
+  transform.value.apply(device, out);
+  return out;
 }

@@ -1,39 +1,35 @@
+import { createHash } from 'node:crypto';
 import { gatherRows } from '@melto/core/numerics/gatherRows';
 import { patchXyz } from '@melto/core/cgats/patchColours';
 import { readPatchSet } from '@melto/core/cgats/patchSetFromCgats';
 import type { PatchSet } from '@melto/core/cgats/patchSet';
-import { CHANNEL_NAMES, channelCount } from '@melto/core/device/deviceSpace';
-import type { DeviceSpace } from '@melto/core/device/deviceSpace';
+import { sameProcess } from '@melto/core/device/process';
+import type { Process } from '@melto/core/device/process';
 import { issueText } from '@melto/core/result';
 import { findPrint, findSheet } from '@melto/store/prints';
 import { listInstruments } from '@melto/store/devices';
 import type { StripRow } from '@melto/store/readings';
-import { loadChart } from '../charts/charts.ts';
-import type { LoadedChart } from '../charts/charts.ts';
+import { loadChart } from '../charts/chart.ts';
+import type { LoadedChart } from '../charts/chart.ts';
 import { domainNow } from '../kernel/clock.ts';
-import { conditionOf } from '../ledger/conditions.ts';
-import type { Services } from '../kernel/context.ts';
-import { storeStrips } from './storeStrips.ts';
+import { unitOfWork } from '../kernel/context.ts';
+import type { Context } from '../kernel/context.ts';
 import { notFound, Problem } from '../kernel/problem.ts';
-import { judgeComplete } from '../judging/judgeComplete.ts';
+import { conditionOf } from '../ledger/conditions.ts';
+import { storeStrips } from './storeStrips.ts';
 
 export interface ImportedReading {
   readonly readingId: number;
-  readonly resultId: number | null;
   readonly notes: readonly string[];
 }
 
 const TOLERANCE = 1.5 / 255;
 
 /** Takes a measurement file in place of reading a print at the desk; all patches of the chart must be in it. */
-export async function importReading(
-  services: Services,
-  code: string,
-  text: string,
-): Promise<ImportedReading> {
-  const sheet = await findSheet(services.database, code);
+export async function importReading(context: Context, code: string, text: string): Promise<ImportedReading> {
+  const sheet = await findSheet(context.database, code);
   if (sheet === undefined) throw notFound(`sheet ${code}`);
-  const print = await findPrint(services.database, sheet.printId);
+  const print = await findPrint(context.database, sheet.printId);
   if (print === undefined) throw notFound(`print of ${code}`);
   const parsed = readPatchSet(text);
   if (!parsed.ok)
@@ -42,9 +38,9 @@ export async function importReading(
       `The file cannot be used: ${parsed.issues.map(issueText).join('; ')}.`,
       'Nothing was stored. Mend the file and drop it again.',
     );
-  const chart = await loadChart(services, print.chartId);
-  const condition = await conditionOf(services, print.conditionId);
-  const order = matchRows(chart, condition.space, print.deviceValues, parsed.value);
+  const chart = await loadChart(context, print.chartId);
+  const condition = await conditionOf(context, print.conditionId);
+  const order = matchRows(chart, condition.process, print.deviceValues, parsed.value);
   const xyz = patchXyz(parsed.value);
   const { spectra } = parsed.value;
   if (xyz === undefined)
@@ -54,12 +50,14 @@ export async function importReading(
       'Export the measurement with its values and drop it again.',
     );
   const [values, width] = spectra === undefined ? [xyz, 3] : [spectra.values, spectra.grid.count];
-  const nowMs = await domainNow(services);
+  const nowMs = await domainNow(context);
+  // Another file in the same moment is another attempt.
+  const attempt = `file ${nowMs} ${createHash('sha256').update(text).digest('hex').slice(0, 12)}`;
   const strips: StripRow[] = chart.layout.pages.flatMap((page, pageIndex) =>
     page.map((rows, stripIndex) => ({
       page: pageIndex + 1,
       strip: stripIndex + 1,
-      attempt: `file ${nowMs}`,
+      attempt,
       reversed: false,
       kind: spectra === undefined ? 'xyz' : 'spectra',
       grid: spectra?.grid ?? { startNm: 0, stepNm: 0, count: 0 },
@@ -71,45 +69,70 @@ export async function importReading(
       readMs: nowMs,
     })),
   );
-  const [instrument] = await listInstruments(services.database);
+  const [instrument] = await listInstruments(context.database);
+  if (instrument === undefined)
+    throw new Problem('not-ready', 'The house has no instrument.', 'Add one to the library first.');
   const mode = parsed.value.conditions.mode ?? 'M1';
   const notes = [...parsed.value.notes];
   if (parsed.value.conditions.mode === undefined)
     notes.push('The file does not tell its measurement mode; M1 was taken.');
-  const stored = await services.database.transaction((sql) =>
-    storeStrips(sql, { print, chart, condition, instrument }, mode, strips, 'file', nowMs),
+  const { readingId } = await unitOfWork(context, (inner) =>
+    storeStrips(inner, { print, chart, condition, instrument }, { mode, source: 'file', strips, nowMs }),
   );
-  const resultId = await judgeComplete(services, { print, chart }, stored.readingId);
-  return { readingId: stored.readingId, resultId, notes };
+  return { readingId, notes };
 }
 
-/** For each row of the chart the row of the file: by device values where the file has them, else by sample id. */
-function matchRows(chart: LoadedChart, space: DeviceSpace, device: Float64Array, set: PatchSet): number[] {
+/**
+ * For each row of the chart the row of the file. Device values decide where the file has them; without them only the
+ * chart's own ids can tell which patch is which, and the order of rows alone is never taken for it.
+ */
+function matchRows(chart: LoadedChart, process: Process, device: Float64Array, set: PatchSet): number[] {
   const count = chart.patches;
-  const channels = channelCount(space);
   if (set.ids.length < count)
     throw new Problem(
       'bad-input',
       `The file has ${set.ids.length} patches, the chart ${count}.`,
       'Drop the file that holds all of them.',
     );
-  const byId = new Map(set.ids.map((id, row) => [id, row]));
-  const fits = (row: number, other: number): boolean =>
-    set.device === undefined ||
-    (set.space === space &&
-      CHANNEL_NAMES[space].every(
-        (_, channel) =>
-          Math.abs((set.device?.[channels * other + channel] ?? NaN) - device[channels * row + channel]) <=
-          TOLERANCE,
-      ));
-  return Array.from({ length: count }, (_, row) => {
-    const named = byId.get(chart.set.ids[row]);
-    if (named !== undefined && fits(row, named)) return named;
-    if (fits(row, row)) return row;
+  if (set.device !== undefined && !sameProcess(set.process, process))
     throw new Problem(
       'bad-input',
-      `Patch ${chart.set.ids[row]} is missing in the file or has other device values.`,
+      `The file gives ${set.process?.name ?? 'other'} values, the sheet was printed with ${process.name}.`,
       'Drop the file that was measured from this chart.',
+    );
+  const byId = new Map(set.ids.map((id, row) => [id, row]));
+  if (set.device === undefined && new Set(set.ids).size < set.ids.length)
+    throw new Problem(
+      'bad-input',
+      'The file has no device values, and several of its patches have the same id.',
+      'Export the measurement with device values, or with the ids of the chart.',
+    );
+  const fits = (row: number, other: number): boolean => {
+    const own = set.device;
+    return (
+      own === undefined ||
+      process.channels.every(
+        (_, channel) =>
+          Math.abs(
+            (own[process.channels.length * other + channel] ?? NaN) -
+              (device[process.channels.length * row + channel] ?? NaN),
+          ) <= TOLERANCE,
+      )
+    );
+  };
+  return Array.from({ length: count }, (_, row) => {
+    const id = chart.set.ids[row] ?? '';
+    const named = byId.get(id);
+    if (named !== undefined && fits(row, named)) return named;
+    if (set.device !== undefined && fits(row, row)) return row;
+    throw new Problem(
+      'bad-input',
+      set.device === undefined
+        ? `The file has no device values and no patch with the id ${id}.`
+        : `Patch ${id} is missing in the file or has other device values.`,
+      set.device === undefined
+        ? 'Export the measurement with device values, or with the ids of the chart.'
+        : 'Drop the file that was measured from this chart.',
     );
   });
 }

@@ -1,6 +1,6 @@
-import { advanceClock } from '../kernel/clock.ts';
+import { advanceClock } from '../simulated/advanceClock.ts';
 import type { JudgedBy } from '../conformity/checkChoice.ts';
-import { conditionChoices, createCondition, DEFAULT_POINTS } from '../ledger/conditions.ts';
+import { conditionChoices, createCondition, DEFAULT_POINTS } from '../house/newCondition.ts';
 import { printWedge } from '../conformity/wedges.ts';
 import type { WedgeInput } from '../conformity/wedges.ts';
 import { named } from './named.ts';
@@ -13,9 +13,9 @@ export const HOUR = 3_600_000;
 export const DAY = 24 * HOUR;
 
 /** Makes the condition of the Heron on a stock. */
-export async function heronOn(services: TestServices, stock: string): Promise<number> {
-  const heron = named((await conditionChoices(services)).devices, 'Heron');
-  const { id } = await createCondition(services, {
+export async function heronOn(context: TestServices, stock: string): Promise<number> {
+  const heron = named((await conditionChoices(context)).devices, 'Heron');
+  const { id } = await createCondition(context, {
     deviceId: heron.id,
     stockId: named(heron.stocks, stock).id,
     inkSet: heron.inkSet,
@@ -27,18 +27,18 @@ export async function heronOn(services: TestServices, stock: string): Promise<nu
 
 /** Prints a wedge, lets it rest and reads it. */
 export async function readWedge(
-  services: TestServices,
+  context: TestServices,
   conditionId: number,
   kind: WedgeInput['kind'],
   judgedBy?: JudgedBy,
   mode: 'M0' | 'M1' = 'M1',
 ): Promise<{ readonly readingId: number; readonly resultId: number | null }> {
   const { sheets } = await printWedge(
-    services,
+    context,
     conditionId,
     { kind, paper: 'a4', reader: 'strip', judgedBy },
     { ticks: TICKS },
   );
-  await advanceClock(services, 3 * HOUR);
-  return readSheets(services, sheets, mode);
+  await advanceClock(context, 3 * HOUR);
+  return readSheets(context, sheets, mode);
 }

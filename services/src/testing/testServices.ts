@@ -1,11 +1,12 @@
 import { join } from 'node:path';
 import { migrate } from '@melto/store/migrate';
+import { setSample } from '@melto/store/houses';
 import { openDatabase } from '@melto/store/database';
 import { composeServices, registerDrivers } from '../composition.ts';
-import type { Services } from '../kernel/context.ts';
+import type { Context } from '../kernel/context.ts';
 
-/** Services over an empty schema of their own, with a clock and a seed that tests set. */
-export interface TestServices extends Services {
+/** Context over an empty schema of their own, with a clock and a seed that tests set. */
+export interface TestServices extends Context {
   /** Real time that `now` gives. */
   readonly time: { ms: number };
 }
@@ -22,11 +23,13 @@ export async function openTestServices(name: string): Promise<TestServices> {
   await admin.close();
   const time = { ms: Date.UTC(2026, 2, 14, 9) };
   let seed = 100;
-  const services = composeServices(url.replace(/\/[^/]*$/, `/${name}`), {
+  const context = composeServices(url.replace(/\/[^/]*$/, `/${name}`), {
     now: () => time.ms,
     seed: () => seed++,
   });
-  await migrate(services.database, join(import.meta.dirname, '../../../store/migrations'));
-  await registerDrivers(services);
-  return { ...services, time };
+  await migrate(context.database, join(import.meta.dirname, '../../../store/migrations'));
+  await registerDrivers(context);
+  // Its clock may be moved.
+  await setSample(context.database, true);
+  return { ...context, time };
 }

@@ -1,23 +1,22 @@
-import { worstVerdict, metric } from '@melto/core/conformity/shortCheck';
+import { verdictOf, worstVerdict } from '@melto/core/judgement/verdict';
 import { BASELINE_CHECKS } from '@melto/core/watch/controlChart';
 import { causeSentence } from '@melto/core/watch/causeWords';
 import { watchCause } from '@melto/core/watch/watchCause';
 import { watchCharts } from '@melto/core/watch/watchCharts';
 import { watchDifferences } from '@melto/core/watch/watchDifferences';
 import type { Sql } from '@melto/store/database';
-import { findResult, listHeads } from '@melto/store/results';
+import { findHead, findResult } from '@melto/store/results';
 import {
   keepWatchJudgement,
-  listChecksOfReading,
   listWatchChecks,
-  lockWatch,
   removeWatchState,
   upsertWatchState,
 } from '@melto/store/watches';
 import type { WatchCheckRow } from '@melto/store/watches';
 import { DAY_MS } from '../kernel/clock.ts';
-import type { Services } from '../kernel/context.ts';
-import type { WatchDetail } from './watch.ts';
+import { WATCH } from '../ledger/kinds/watchKind.ts';
+import type { WatchDetail } from '../ledger/kinds/watchKind.ts';
+import { storedOf } from '../ledger/resultKind.ts';
 
 /** Checks that a watch's charts are made of beside its baseline: two years of daily checks. */
 export const MOST_CHECKS = 800;
@@ -49,7 +48,7 @@ export async function settleWatch(sql: Sql, watch: WatchToSettle, fromMs: number
   );
   for (const [index, check] of judged.entries())
     if (differs(check, checks[index])) await keepWatchJudgement(sql, check);
-  const head = (await listHeads(sql, conditionId)).find(({ link }) => link === 'watch');
+  const head = await findHead(sql, conditionId, 'watch');
   if (head?.id !== watchId) return;
   const last = judged.at(-1);
   if (last === undefined) return removeWatchState(sql, conditionId);
@@ -78,8 +77,8 @@ function judge(
     meanDeltaE: differences.mean,
     largestDeltaE: differences.largest,
     verdict: worstVerdict([
-      metric('mean', differences.mean, detail.meanLimit).verdict,
-      metric('largest', differences.largest, detail.largestLimit).verdict,
+      verdictOf(differences.mean, detail.meanLimit),
+      verdictOf(differences.largest, detail.largestLimit),
     ]),
     moved,
     cause: cause === undefined ? null : causeSentence(cause),
@@ -92,27 +91,10 @@ function differs(a: Judgement, b: Judgement): boolean {
   return JUDGED.some((field) => a[field] !== b[field]);
 }
 
-/**
- * Changes a reading and settles the watches that it is a check of. Each watch is locked before anything is read, so that
- * whoever comes second sees what the first has done.
- */
-export async function settleAround(
-  { database }: Services,
-  readingId: number,
-  change: (sql: Sql) => Promise<void>,
-): Promise<void> {
-  const checks = await listChecksOfReading(database, readingId);
-  await database.transaction(async (sql) => {
-    for (const { watchId } of checks) await lockWatch(sql, watchId);
-    await change(sql);
-    for (const { watchId, madeMs } of checks) await settleWatchById(sql, watchId, madeMs);
-  });
-}
-
 /** Settles a watch from a time on, from its stored detail; it is locked already. */
 export async function settleWatchById(sql: Sql, watchId: number, fromMs: number): Promise<void> {
   const row = await findResult(sql, watchId);
   if (row === undefined) return;
-  const detail = JSON.parse(row.detail) as WatchDetail;
+  const { detail } = storedOf(WATCH, row, row.detail);
   await settleWatch(sql, { id: watchId, conditionId: row.conditionId, detail }, fromMs);
 }

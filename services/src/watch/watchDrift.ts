@@ -2,23 +2,24 @@ import { mean } from '@melto/core/numerics/statistics';
 import { BASELINE_CHECKS } from '@melto/core/watch/controlChart';
 import { watchDifferences } from '@melto/core/watch/watchDifferences';
 import { meanFigures } from '@melto/core/watch/watchFigures';
-import type { Services } from '../kernel/context.ts';
+import type { Context } from '../kernel/context.ts';
 import { checksOf } from './settleWatch.ts';
-import { watchOf } from './watch.ts';
+import { WATCH } from '../ledger/kinds/watchKind.ts';
+import { storedHead } from '../ledger/storedResult.ts';
 
 /** Latest checks that the drift is taken from. */
 const RECENT = 3;
 
 /** What the watch of a condition says of its drift and of its sheets, up to a time; undefined without a watch. */
 export async function driftSinceZero(
-  services: Services,
+  context: Context,
   condition: number,
   untilMs: number,
 ): Promise<{ readonly size: number; readonly sheet: number | undefined } | undefined> {
-  const watch = await watchOf(services, condition);
+  const watch = await storedHead(context, condition, WATCH);
   if (watch === undefined) return undefined;
   const zero = Float64Array.from(watch.detail.zero);
-  const checks = (await checksOf(services.database, watch.id)).filter(({ madeMs }) => madeMs <= untilMs);
+  const checks = (await checksOf(context.database, watch.row.id)).filter(({ madeMs }) => madeMs <= untilMs);
   if (checks.length === 0) return undefined;
   const recent = meanFigures(checks.slice(-RECENT).map(({ figures }) => figures));
   const baseline = checks.slice(0, BASELINE_CHECKS).map(({ figures }) => figures);

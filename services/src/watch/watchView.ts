@@ -1,16 +1,16 @@
+import { listCompleteReadings } from '@melto/store/readings';
+import { WATCH } from '../ledger/kinds/watchKind.ts';
+import type { WatchSchedule } from '../ledger/kinds/watchKind.ts';
+import { storedHead } from '../ledger/storedResult.ts';
 import type { WatchCheckRow } from '@melto/store/watches';
 import { findWatchState } from '@melto/store/watches';
 import { listStaleHeads } from '@melto/store/results';
 import { domainNow } from '../kernel/clock.ts';
 import { conditionOf } from '../ledger/conditions.ts';
-import type { Services } from '../kernel/context.ts';
-import { readingsOf } from '../reading/readings.ts';
+import type { Context } from '../kernel/context.ts';
 import { staleSentence } from '../ledger/stale.ts';
 import type { StaleSentence } from '../ledger/stale.ts';
 import { checksOf } from './settleWatch.ts';
-import { watchOf } from './watch.ts';
-import type { WatchSchedule } from './watch.ts';
-import { isWatchWedge } from '../charts/wedgeTitles.ts';
 
 /** A watch as its surface shows it; the charts are computed from the figures where they are shown. */
 export interface WatchView {
@@ -33,17 +33,20 @@ export interface WatchView {
   readonly candidates: readonly { readonly id: number; readonly code: string; readonly finishedMs: number }[];
 }
 
-export async function watchView(services: Services, conditionId: number): Promise<WatchView> {
-  await conditionOf(services, conditionId);
-  const { database } = services;
+/** Latest readings that a zero reading could be made of. */
+const CANDIDATES = 60;
+
+export async function watchView(context: Context, conditionId: number): Promise<WatchView> {
+  await conditionOf(context, conditionId);
+  const { database } = context;
   const [watch, state, stale, readings, nowMs] = await Promise.all([
-    watchOf(services, conditionId),
+    storedHead(context, conditionId, WATCH),
     findWatchState(database, conditionId),
     listStaleHeads(database, conditionId),
-    readingsOf(services, conditionId),
-    domainNow(services),
+    listCompleteReadings(database, conditionId, { purposes: ['wedge'], kind: 'watch', limit: CANDIDATES }),
+    domainNow(context),
   ]);
-  const checks = watch === undefined ? [] : await checksOf(database, watch.id);
+  const checks = watch === undefined ? [] : await checksOf(database, watch.row.id);
   const why = stale.find(({ link }) => link === 'watch');
   return {
     nowMs,
@@ -51,9 +54,9 @@ export async function watchView(services: Services, conditionId: number): Promis
       watch === undefined
         ? null
         : {
-            id: watch.id,
-            version: watch.version,
-            madeMs: watch.madeMs,
+            id: watch.row.id,
+            version: watch.row.version,
+            madeMs: watch.row.madeMs,
             everyDays: watch.detail.everyDays,
             expiresDays: watch.detail.expiresDays,
             meanLimit: watch.detail.meanLimit,
@@ -66,11 +69,9 @@ export async function watchView(services: Services, conditionId: number): Promis
       ...check,
       figures: Array.from(figures, (value) => Math.round(value * 1e4) / 1e4),
     })),
-    dueMs: state?.watchId === watch?.id ? (state?.dueMs ?? null) : null,
-    expiresMs: state?.watchId === watch?.id ? (state?.expiresMs ?? null) : null,
+    dueMs: state?.watchId === watch?.row.id ? (state?.dueMs ?? null) : null,
+    expiresMs: state?.watchId === watch?.row.id ? (state?.expiresMs ?? null) : null,
     stale: why === undefined ? null : staleSentence(why),
-    candidates: readings
-      .filter((reading) => isWatchWedge(reading) && reading.finishedMs !== null)
-      .map(({ id, code, finishedMs }) => ({ id, code, finishedMs: finishedMs ?? 0 })),
+    candidates: readings.map(({ id, code, finishedMs }) => ({ id, code, finishedMs: finishedMs ?? 0 })),
   };
 }

@@ -1,14 +1,16 @@
 'use client';
 
+import { PRINT_CHART } from '@/endpoints/charts';
+import { NEW_CHART } from '@/endpoints/charts';
 import { Button, MenuItem, TextField } from '@mui/material';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { pageCapacity } from '@melto/core/charts/pageGeometry';
 import type { PaperName } from '@melto/core/charts/pageGeometry';
-import type { ChartRow } from '@melto/services/charts/charts';
+import type { ChartRow } from '@melto/services/charts/chart';
 import type { PressForProfile } from '@melto/services/calibration/pressView';
 import type { SettingsPoint } from '@melto/services/ledger/conditions';
-import { sendJson } from '@/ui/api';
+import { send } from '@/ui/api';
 import { formatWhen } from '@/ui/format';
 import { useSending } from '@/ui/useSending';
 import { PrintDialog } from './PrintDialog';
@@ -42,14 +44,14 @@ export function ChartMaker({
   const least = press === null ? 100 : 200;
   const [patches, setPatches] = useState(press === null ? '900' : '800');
   const [paper, setPaper] = useState<PaperName>('a4');
-  const { sending, problem, send } = useSending();
+  const { sending, problem, run } = useSending();
   const [printing, setPrinting] = useState<ChartRow>();
   const count = Number(patches);
   const valid = Number.isInteger(count) && count >= least && count <= 3000;
   const { patchesPerStrip, stripsPerPage } = pageCapacity(paper);
   const strips = Math.ceil(count / patchesPerStrip);
   const make = async (): Promise<void> => {
-    await sendJson(`/api/conditions/${conditionId}/charts`, { patches: count, paper });
+    await send(NEW_CHART, { params: { id: conditionId }, body: { patches: count, paper } });
     router.refresh();
   };
   const own = charts.filter(({ purpose }) => purpose === 'profile');
@@ -68,7 +70,7 @@ export function ChartMaker({
         style={{ alignItems: 'flex-start', marginBottom: own.length > 0 ? 12 : 0 }}
         onSubmit={(event) => {
           event.preventDefault();
-          void send(make);
+          void run(make);
         }}
       >
         <TextField
@@ -141,10 +143,17 @@ export function ChartMaker({
       {printing !== undefined && (
         <PrintDialog
           title={`Print ${printing.title}`}
-          path={`/api/charts/${printing.id}/prints`}
+          onPrint={(chosen) =>
+            send(PRINT_CHART, {
+              params: { id: printing.id },
+              body: {
+                ...(press === null ? {} : { curves: press.curves === null ? 'none' : 'in force' }),
+                ...chosen,
+              },
+            })
+          }
           points={points}
           conversions={conversions}
-          body={press === null ? undefined : { curves: press.curves === null ? 'none' : 'in force' }}
           told={
             press === null
               ? undefined

@@ -3,6 +3,8 @@ import { describe, expect, it, vi } from 'vitest';
 import { fakeServer, Refused } from '@/testing/fakeServer';
 import { navigation } from '@/testing/navigation';
 import { show } from '@/testing/show';
+import { PRINT_CHART } from '@/endpoints/charts';
+import { send } from '@/ui/api';
 import { PrintDialog } from './PrintDialog';
 
 const POINTS = [
@@ -16,8 +18,7 @@ const open = (answer: unknown = { printId: 1, code: 'HRN-0001', sheets: ['HRN-00
   const shown = show(
     <PrintDialog
       title="Print ramps"
-      path="/api/charts/3/prints"
-      body={{ curves: 'none' }}
+      onPrint={(chosen) => send(PRINT_CHART, { params: { id: 3 }, body: { curves: 'none', ...chosen } })}
       points={POINTS}
       conversions={['office']}
       frontEnd

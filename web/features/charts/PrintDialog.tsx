@@ -6,16 +6,29 @@ import { useRouter } from 'next/navigation';
 import { useSnackbar } from 'notistack';
 import { useState } from 'react';
 import type { SettingsPoint } from '@melto/services/ledger/conditions';
-import type { Printed } from '@melto/services/charts/printing';
-import { sendJson } from '@/ui/api';
+import type { Printed } from '@melto/services/charts/printChart';
 import { formatClock } from '@/ui/format';
 import { FormDialog } from '@/ui/FormDialog';
+
+/** What is chosen at each print, whatever is printed. */
+export interface PrintChoices {
+  readonly ticks: string[];
+  readonly conversion?: string;
+  readonly side?: 'printing' | 'wrong';
+  readonly frontEnd?: 'factory curves' | 'no curves';
+}
+
+/** The fault of a simulated device by its name in the list. */
+function faultOf(fault: string): Omit<PrintChoices, 'ticks'> {
+  if (fault === 'none') return {};
+  if (fault === 'wrong side') return { side: 'wrong' };
+  return fault === 'factory curves' || fault === 'no curves' ? { frontEnd: fault } : { conversion: fault };
+}
 
 /** Asks for the points of the settings record, then prints on the device. */
 export function PrintDialog({
   title,
-  path,
-  body,
+  onPrint,
   told,
   files,
   points,
@@ -24,8 +37,8 @@ export function PrintDialog({
   onClose,
 }: {
   title: string;
-  path: string;
-  body?: Readonly<Record<string, unknown>>;
+  /** Prints with the ticks and, on a simulated device, the fault that were chosen. */
+  onPrint: (chosen: PrintChoices) => Promise<Printed>;
   /** What the front end is told, in words. */
   told?: string;
   /** Chart whose files are offered, to print it elsewhere. */
@@ -44,15 +57,7 @@ export function PrintDialog({
   const { enqueueSnackbar } = useSnackbar();
   const missing = toTick.length - ticks.length;
   const print = async (): Promise<void> => {
-    const faults =
-      fault === 'none'
-        ? {}
-        : fault === 'wrong side'
-          ? { side: 'wrong' }
-          : fault === 'factory curves' || fault === 'no curves'
-            ? { frontEnd: fault }
-            : { conversion: fault };
-    const printed = await sendJson<Printed>(path, { ...body, ticks, ...faults });
+    const printed = await onPrint({ ticks: [...ticks], ...faultOf(fault) });
     enqueueSnackbar(
       `${printed.sheets.join(', ')} on the rack, ready at ${formatClock(printed.restUntilMs)}.`,
     );

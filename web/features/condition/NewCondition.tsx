@@ -1,10 +1,11 @@
 'use client';
 
+import { NEW_CONDITION } from '@/endpoints/conditions';
 import { Button, MenuItem, TextField } from '@mui/material';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
-import type { ConditionChoices } from '@melto/services/ledger/conditions';
-import { ApiProblem, problemWords, sendJson } from '@/ui/api';
+import type { ConditionChoices } from '@melto/services/house/newCondition';
+import { ApiProblem, problemWords, send } from '@/ui/api';
 
 export function NewCondition({ choices }: { choices: ConditionChoices }) {
   const router = useRouter();
@@ -36,12 +37,14 @@ export function NewCondition({ choices }: { choices: ConditionChoices }) {
     setSending(true);
     setProblem(undefined);
     try {
-      const { id } = await sendJson<{ id: number }>('/api/conditions', {
-        deviceId,
-        stockId,
-        inkSet,
-        mode,
-        points,
+      const { id } = await send(NEW_CONDITION, {
+        body: {
+          deviceId,
+          stockId,
+          inkSet,
+          mode,
+          points,
+        },
       });
       router.push(`/conditions/${id}`);
     } catch (error) {

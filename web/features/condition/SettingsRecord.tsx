@@ -36,7 +36,7 @@ export function SettingsRecord({
         <dl className="facts">
           <dt>Device</dt>
           <dd>
-            {condition.device}, channels {condition.space.toUpperCase()}
+            {condition.device}, channels {condition.process.name}
           </dd>
           <dt>Stock</dt>
           <dd>

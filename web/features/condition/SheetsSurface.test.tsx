@@ -1,11 +1,21 @@
 import { screen, waitFor, within } from '@testing-library/react';
 import { describe, expect, it } from 'vitest';
-import type { ReadingOfCondition } from '@melto/services/reading/readings';
+import type { ReadingOfCondition } from '@melto/services/reading/readingView';
+import type { SheetOfCondition } from '@melto/services/charts/rack';
 import { fakeServer, Refused } from '@/testing/fakeServer';
 import { show } from '@/testing/show';
 import { SheetsSurface } from './SheetsSurface';
 
-type Sheet = Parameters<typeof SheetsSurface>[0]['sheets'][number];
+type Sheet = SheetOfCondition;
+/** A surface whose lists have one page each. */
+const surface = (sheets: readonly Sheet[], readings: readonly ReadingOfCondition[]) => (
+  <SheetsSurface
+    conditionId={4}
+    sheets={{ rows: sheets, next: null }}
+    readings={{ rows: readings, next: null }}
+    nowMs={0}
+  />
+);
 const sheet = (change: Partial<Sheet> = {}): Sheet =>
   ({
     ...{ code: 'HRN-0001-1', title: 'Ramps', conditionId: 4, printId: 1, onRack: true },
@@ -21,25 +31,20 @@ const reading = (change: Partial<ReadingOfCondition> = {}): ReadingOfCondition =
 
 describe('sheets and readings', () => {
   it('say how sheets get there when there is none', () => {
-    show(<SheetsSurface sheets={[]} readings={[]} nowMs={0} />);
+    show(surface([], []));
     expect(screen.getByText(/No sheet was printed on this condition yet/)).toBeTruthy();
   });
 
   it('tell the state of each', () => {
     show(
-      <SheetsSurface
-        sheets={[
-          sheet(),
-          sheet({ code: 'b', onRack: false, stripsRead: 6 }),
-          sheet({ code: 'c', onRack: false }),
-        ]}
-        readings={[
+      surface(
+        [sheet(), sheet({ code: 'b', onRack: false, stripsRead: 6 }), sheet({ code: 'c', onRack: false })],
+        [
           reading(),
           reading({ id: 10, finishedMs: null }),
           reading({ id: 11, withdrawnMs: 5, faults: '[{"kind":"wrong-side"}]' }),
-        ]}
-        nowMs={0}
-      />,
+        ],
+      ),
     );
     const cells = (row: HTMLElement): string => row.textContent ?? '';
     const [, one, two, three] = within(screen.getAllByRole('table')[0]).getAllByRole('row');
@@ -59,9 +64,7 @@ describe('sheets and readings', () => {
       'PUT /api/readings/9/withdrawn': {},
       'PUT /api/readings/10/withdrawn': {},
     });
-    const { user } = show(
-      <SheetsSurface sheets={[]} readings={[reading(), reading({ id: 10, withdrawnMs: 4 })]} nowMs={0} />,
-    );
+    const { user } = show(surface([], [reading(), reading({ id: 10, withdrawnMs: 4 })]));
     await user.click(screen.getByRole('button', { name: 'Withdraw' }));
     await user.click(screen.getByRole('button', { name: 'Take back' }));
     await waitFor(() => expect(sent).toHaveLength(2));
@@ -70,7 +73,7 @@ describe('sheets and readings', () => {
 
   it('throw a sheet away and offer it back', async () => {
     const { sent } = fakeServer({ 'PUT /api/sheets/HRN-0001-1/rack': {} });
-    const { user } = show(<SheetsSurface sheets={[sheet()]} readings={[]} nowMs={0} />);
+    const { user } = show(surface([sheet()], []));
     await user.click(screen.getByRole('button', { name: 'Throw away' }));
     expect(await screen.findByText('HRN-0001-1 was thrown away.')).toBeTruthy();
     await user.click(screen.getByRole('button', { name: 'Take it back' }));
@@ -81,9 +84,31 @@ describe('sheets and readings', () => {
     fakeServer({
       'PUT /api/sheets/HRN-0001-1/rack': new Refused(409, { title: 'It is being read.', detail: 'Wait.' }),
     });
-    const { user } = show(<SheetsSurface sheets={[sheet()]} readings={[]} nowMs={0} />);
+    const { user } = show(surface([sheet()], []));
     await user.click(screen.getByRole('button', { name: 'Throw away' }));
     expect(await screen.findByText('It is being read. Wait.')).toBeTruthy();
     expect(screen.queryByText('HRN-0001-1 was thrown away.')).toBeNull();
+  });
+
+  it('show what is older a page at a time, and say so where it cannot be had', async () => {
+    const { sent } = fakeServer({
+      'GET /api/conditions/4/sheets?after=5': { rows: [sheet({ code: 'HRN-0000-1' })], next: null },
+      'GET /api/conditions/4/readings?after=9': new Refused(500, { title: 'Away.', detail: 'Wait.' }),
+    });
+    const { user } = show(
+      <SheetsSurface
+        conditionId={4}
+        sheets={{ rows: [sheet()], next: 5 }}
+        readings={{ rows: [reading()], next: 9 }}
+        nowMs={0}
+      />,
+    );
+    const [readings, sheets] = screen.getAllByRole('button', { name: 'Show older' });
+    await user.click(sheets ?? document.body);
+    expect(await screen.findByText('HRN-0000-1')).toBeTruthy();
+    expect(screen.getAllByRole('button', { name: 'Show older' })).toHaveLength(1);
+    await user.click(readings ?? document.body);
+    expect((await screen.findByRole('alert')).textContent).toBe('Away. Wait.');
+    expect(sent.filter(({ method }) => method !== 'GET')).toEqual([]);
   });
 });

@@ -4,28 +4,34 @@ import { Button } from '@mui/material';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useSnackbar } from 'notistack';
-import type { RackSlip } from '@melto/services/charts/printing';
-import type { ReadingOfCondition } from '@melto/services/reading/readings';
-import { problemWords, sendJson } from '@/ui/api';
+import type { SheetOfCondition } from '@melto/services/charts/rack';
+import type { Page } from '@melto/services/kernel/page';
+import type { ReadingOfCondition } from '@melto/services/reading/readingView';
+import { SET_ON_RACK, SHEETS } from '@/endpoints/charts';
+import { READINGS, WITHDRAW_READING } from '@/endpoints/reading';
+import { problemWords, send } from '@/ui/api';
+import { useOlder } from '@/ui/useOlder';
 import { formatMoment, formatWhen } from '@/ui/format';
 
-type Sheet = RackSlip & { readonly onRack: boolean; readonly printId: number };
-
 export function SheetsSurface({
-  sheets,
-  readings,
+  conditionId,
   nowMs,
+  ...first
 }: {
-  sheets: readonly Sheet[];
-  readings: readonly ReadingOfCondition[];
+  conditionId: number;
+  /** The first page of each. */
+  sheets: Page<SheetOfCondition>;
+  readings: Page<ReadingOfCondition>;
   nowMs: number;
 }) {
+  const { rows: sheets, older: olderSheets } = useOlder(first.sheets, SHEETS, conditionId);
+  const { rows: readings, older: olderReadings } = useOlder(first.readings, READINGS, conditionId);
   const router = useRouter();
   const { enqueueSnackbar, closeSnackbar } = useSnackbar();
   /** @returns whether it was made. */
-  const change = async (path: string, body: unknown): Promise<boolean> => {
+  const change = async (work: Promise<unknown>): Promise<boolean> => {
     try {
-      await sendJson(path, body, 'PUT');
+      await work;
       router.refresh();
       return true;
     } catch (error) {
@@ -33,8 +39,10 @@ export function SheetsSurface({
       return false;
     }
   };
+  const onRack = (code: string, there: boolean): Promise<unknown> =>
+    send(SET_ON_RACK, { params: { code }, body: { onRack: there } });
   const discard = async (code: string): Promise<void> => {
-    if (!(await change(`/api/sheets/${code}/rack`, { onRack: false }))) return;
+    if (!(await change(onRack(code, false)))) return;
     enqueueSnackbar(`${code} was thrown away.`, {
       autoHideDuration: 10_000,
       action: (key) => (
@@ -44,7 +52,7 @@ export function SheetsSurface({
           sx={{ color: 'inherit' }}
           onClick={() => {
             closeSnackbar(key);
-            void change(`/api/sheets/${code}/rack`, { onRack: true });
+            void change(onRack(code, true));
           }}
         >
           Take it back
@@ -106,9 +114,12 @@ export function SheetsSurface({
                     <Button
                       size="small"
                       onClick={() =>
-                        void change(`/api/readings/${reading.id}/withdrawn`, {
-                          withdrawn: reading.withdrawnMs === null,
-                        })
+                        void change(
+                          send(WITHDRAW_READING, {
+                            params: { id: reading.id },
+                            body: { withdrawn: reading.withdrawnMs === null },
+                          }),
+                        )
                       }
                     >
                       {reading.withdrawnMs === null ? 'Withdraw' : 'Take back'}
@@ -120,6 +131,7 @@ export function SheetsSurface({
           </tbody>
         </table>
       )}
+      {olderReadings}
       {sheets.length > 0 && (
         <table className="table">
           <thead>
@@ -165,6 +177,7 @@ export function SheetsSurface({
           </tbody>
         </table>
       )}
+      {olderSheets}
     </section>
   );
 }

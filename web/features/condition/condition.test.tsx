@@ -1,6 +1,6 @@
 import { screen, waitFor, within } from '@testing-library/react';
 import { describe, expect, it } from 'vitest';
-import type { ConditionChoices } from '@melto/services/ledger/conditions';
+import type { ConditionChoices } from '@melto/services/house/newCondition';
 import type { ConditionView, SpineLink } from '@melto/services/overview/conditionView';
 import type { VersionView } from '@melto/services/ledger/versions';
 import { Versions } from '@/features/profile/Versions';

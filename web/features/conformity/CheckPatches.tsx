@@ -1,5 +1,6 @@
 'use client';
 
+import { SEEN } from '@/endpoints/conformity';
 import { MenuItem, TextField } from '@mui/material';
 import { DataGrid } from '@mui/x-data-grid';
 import type { GridColDef } from '@mui/x-data-grid';
@@ -7,7 +8,7 @@ import { useQuery } from '@tanstack/react-query';
 import { useMemo, useState } from 'react';
 import { deltaE2000 } from '@melto/core/colour/deltaE2000';
 import type { SeenPair } from '@melto/core/conformity/seenUnder';
-import { getJson, problemWords } from '@/ui/api';
+import { ask, problemWords } from '@/ui/api';
 import { isSpot } from '@melto/core/conformity/checkDetail';
 import type { CheckDetail, CheckedPatch } from '@melto/core/conformity/checkDetail';
 import { deltaChroma, deltaHue, PAIR_QUANTITIES } from '@melto/core/conformity/colourDifferences';
@@ -39,8 +40,7 @@ export function CheckPatches({
     isFetching,
   } = useQuery({
     queryKey: ['seen', resultId, light],
-    queryFn: () =>
-      getJson<SeenPair[]>(`/api/results/${resultId}/seen?illuminant=${illuminant}&observer=${observer}`),
+    queryFn: () => ask(SEEN, { params: { id: resultId }, query: { illuminant, observer } }),
     enabled: light !== 'D50/2°',
     retry: false,
     staleTime: Infinity,

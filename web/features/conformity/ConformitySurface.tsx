@@ -1,15 +1,15 @@
 'use client';
 
+import type { ConformitySurfaceView } from '@melto/services/overview/proofSurfaces';
+import { send } from '@/ui/api';
+import { PRINT_SHORT_CHECK } from '@/endpoints/charts';
+import { CMYK, drivenByLight, sameProcess } from '@melto/core/device/process';
 import { Button } from '@mui/material';
 import Link from 'next/link';
 import { useState } from 'react';
 import type { CheckDetail } from '@melto/core/conformity/checkDetail';
 import { reasonSentence, verdictSentence } from '@melto/core/conformity/checkWords';
-import type { AimSetView } from '@melto/services/conformity/aimSets';
-import type { ConditionRow, SettingsPoint } from '@melto/services/ledger/conditions';
-import type { CheckDetail as ShortCheckDetail } from '@melto/services/conformity/shortChecks';
-import type { ToleranceSetView } from '@melto/services/conformity/toleranceSets';
-import type { ResultRow, VersionView } from '@melto/services/ledger/versions';
+import type { ShortCheckDetail } from '@melto/services/ledger/kinds/shortCheckKind';
 import { PrintDialog } from '@/features/charts/PrintDialog';
 import { Versions } from '@/features/profile/Versions';
 import { StatusShape } from '@/ui/StatusMark';
@@ -28,24 +28,7 @@ export interface JudgeableReading {
   readonly finishedMs: number;
 }
 
-export interface ConformitySurfaceProps {
-  readonly condition: ConditionRow;
-  readonly points: readonly SettingsPoint[];
-  readonly conversions: readonly string[];
-  readonly versions: readonly VersionView[];
-  readonly shown?: VersionView;
-  readonly result?: { readonly row: ResultRow; readonly detail: CheckDetail | ShortCheckDetail };
-  readonly sharedCode: string | null;
-  readonly profileResultId?: number;
-  readonly hasCurves: boolean;
-  readonly aims: readonly AimSetView[];
-  readonly tolerances: readonly ToleranceSetView[];
-  readonly readings: readonly JudgeableReading[];
-  readonly waiting: readonly string[];
-  /** Those of them that are control wedges. */
-  readonly wedges: readonly string[];
-  readonly nowMs: number;
-}
+export type ConformitySurfaceProps = ConformitySurfaceView;
 
 type Open = 'nothing' | 'wedge' | 'short check' | 'judge';
 
@@ -55,7 +38,7 @@ export function ConformitySurface(props: ConformitySurfaceProps) {
   const close = (): void => setOpen('nothing');
   const verdict = verdictOf(result?.detail);
   // An RGB driver takes CMYK aims through its profile only.
-  const canPrint = condition.space === 'cmyk' || profileResultId !== undefined;
+  const canPrint = sameProcess(condition.process, CMYK) || profileResultId !== undefined;
   return (
     <section className="surface">
       <div className="surface-head">
@@ -64,7 +47,7 @@ export function ConformitySurface(props: ConformitySurfaceProps) {
         <p>{sentence(props, canPrint)}</p>
         {result !== undefined && <ReportMenu resultId={result.row.id} sharedCode={props.sharedCode} />}
         {readings.length > 0 && <Button onClick={() => setOpen('judge')}>Judge a reading</Button>}
-        {condition.space === 'rgb' && profileResultId !== undefined && (
+        {drivenByLight(condition.process) && profileResultId !== undefined && (
           <Button onClick={() => setOpen('short check')}>Short check</Button>
         )}
         {canPrint && (
@@ -98,7 +81,7 @@ export function ConformitySurface(props: ConformitySurfaceProps) {
               </Link>{' '}
               <span className="quiet small">
                 to place on a proof: <a href={`/api/sheets/${code}/file?format=pdf`}>PDF as sent</a>
-                {condition.space === 'rgb' && wedges.includes(code) && (
+                {drivenByLight(condition.process) && wedges.includes(code) && (
                   <>
                     , <a href={`/api/sheets/${code}/file?format=pdf&asked=1`}>PDF in CMYK</a>
                   </>
@@ -119,8 +102,12 @@ export function ConformitySurface(props: ConformitySurfaceProps) {
       {open === 'short check' && profileResultId !== undefined && (
         <PrintDialog
           title="Print a short check through the profile"
-          path={`/api/conditions/${condition.id}/short-checks`}
-          body={{ profileResultId, paper: 'a4' }}
+          onPrint={(chosen) =>
+            send(PRINT_SHORT_CHECK, {
+              params: { id: condition.id },
+              body: { profileResultId, paper: 'a4', ...chosen },
+            })
+          }
           points={props.points}
           conversions={props.conversions}
           onClose={close}
@@ -151,7 +138,7 @@ function sentence({ result, condition, waiting }: ConformitySurfaceProps, canPri
   }
   if (waiting.length > 0) return 'A check waits to be read.';
   if (!canPrint) return 'There is no profile yet to be checked.';
-  return condition.space === 'rgb'
+  return drivenByLight(condition.process)
     ? 'A control wedge against aims, or one strip of thirty colours, tells whether prints reach what was asked.'
     : 'A control wedge tells whether prints are what a standard or your house asks for.';
 }

@@ -1,9 +1,10 @@
 'use client';
 
+import { JUDGE } from '@/endpoints/conformity';
 import { MenuItem, TextField } from '@mui/material';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
-import { sendJson } from '@/ui/api';
+import { send } from '@/ui/api';
 import { formatMoment } from '@/ui/format';
 import { FormDialog } from '@/ui/FormDialog';
 import { CheckChoiceFields, choiceOf, firstChoice } from './CheckChoiceFields';
@@ -22,7 +23,7 @@ export function JudgeDialog({
   const [readingId, setReadingId] = useState(readings[0]?.id ?? 0);
   const router = useRouter();
   const judge = async (): Promise<void> => {
-    await sendJson(`/api/conditions/${condition.id}/checks`, { readingId, ...choice });
+    await send(JUDGE, { params: { id: condition.id }, body: { readingId, ...choice } });
     router.replace(`/conditions/${condition.id}/conformity`);
     router.refresh();
     onClose();

@@ -1,10 +1,11 @@
 'use client';
 
+import { SHARE_REPORT } from '@/endpoints/conformity';
 import { Button, Menu, MenuItem } from '@mui/material';
 import { useRouter } from 'next/navigation';
 import { useSnackbar } from 'notistack';
 import { useState } from 'react';
-import { problemWords, sendJson } from '@/ui/api';
+import { problemWords, send } from '@/ui/api';
 
 /** The forms of a check's report, its slip, and the public link. */
 export function ReportMenu({ resultId, sharedCode }: { resultId: number; sharedCode: string | null }) {
@@ -15,7 +16,7 @@ export function ReportMenu({ resultId, sharedCode }: { resultId: number; sharedC
   const share = async (shared: boolean): Promise<void> => {
     close();
     try {
-      const answer = await sendJson<{ code?: string }>(`/api/results/${resultId}/link`, { shared }, 'PUT');
+      const answer = await send(SHARE_REPORT, { params: { id: resultId }, body: { shared } });
       if (answer.code === undefined) {
         enqueueSnackbar('The link shows nothing any more.');
       } else {

@@ -1,10 +1,10 @@
 'use client';
 
 import { useState } from 'react';
-import { formatAgainstLimit } from '@melto/core/conformity/shortCheck';
+import { formatAgainstLimit } from '@melto/core/judgement/metric';
 import type { JudgedPatch, ShortCheckResult } from '@melto/core/conformity/shortCheck';
 import type { ResultRow } from '@melto/services/ledger/versions';
-import type { CheckDetail } from '@melto/services/conformity/shortChecks';
+import type { ShortCheckDetail } from '@melto/services/ledger/kinds/shortCheckKind';
 import { LimitBar } from '@/features/floor/Floor';
 import { formatLab, formatMoment } from '@/ui/format';
 import { StatusShape } from '@/ui/StatusMark';
@@ -21,7 +21,7 @@ export function shortCheckSentence(check: ShortCheckResult): string {
 }
 
 /** A short check: figures, all colours, one of them in full. */
-export function ShortCheckView({ row, detail }: { row: ResultRow; detail: CheckDetail }) {
+export function ShortCheckView({ row, detail }: { row: ResultRow; detail: ShortCheckDetail }) {
   const { check, header } = detail;
   const [picked, setPicked] = useState<string>();
   const sorted = [...check.patches].sort(

@@ -1,5 +1,8 @@
 'use client';
 
+import { PRINT_WEDGE } from '@/endpoints/charts';
+import { send } from '@/ui/api';
+import { drivenByLight } from '@melto/core/device/process';
 import { MenuItem, TextField } from '@mui/material';
 import { useState } from 'react';
 import type { PaperName, ReaderKind } from '@melto/core/charts/pageGeometry';
@@ -37,7 +40,7 @@ export function WedgeDialog({
   hasCurves,
   onClose,
 }: ConformitySurfaceProps & { onClose: () => void }) {
-  const rgb = condition.space === 'rgb';
+  const rgb = drivenByLight(condition.process);
   const [kind, setKind] = useState<WedgeInput['kind']>('proof');
   const [choice, setChoice] = useState(() => firstChoice(aims, tolerances, choiceOf(result?.detail)));
   const [through, setThrough] = useState<JudgedBy['through']>(rgb ? 'profile, absolute' : 'device values');
@@ -61,15 +64,20 @@ export function WedgeDialog({
     return (
       <PrintDialog
         title="Print the control wedge"
-        path={`/api/conditions/${condition.id}/wedges`}
-        body={{
-          kind,
-          paper,
-          reader,
-          ...(kind === 'own' && own.ok ? { patches: own.patches } : {}),
-          ...(simulated.length > 0 ? { spots: simulated } : {}),
-          judgedBy: { ...choice, through },
-        }}
+        onPrint={(chosen) =>
+          send(PRINT_WEDGE, {
+            params: { id: condition.id },
+            body: {
+              kind,
+              paper,
+              reader,
+              ...(kind === 'own' && own.ok ? { patches: own.patches } : {}),
+              ...(simulated.length > 0 ? { spots: simulated } : {}),
+              judgedBy: { ...choice, through },
+              ...chosen,
+            },
+          })
+        }
         told={told}
         points={points}
         conversions={conversions}

@@ -1,3 +1,4 @@
+import { CMYK, RGB } from '@melto/core/device/process';
 import { screen, waitFor, within } from '@testing-library/react';
 import { describe, expect, it, vi } from 'vitest';
 import type { ConditionRow } from '@melto/services/ledger/conditions';
@@ -12,10 +13,12 @@ import { WedgeDialog } from './WedgeDialog';
 
 const OWN = aimSet({ id: 9, family: 'own-1', name: 'Saltmarsh gloss' });
 const props = (change: Partial<ConformitySurfaceProps> = {}): ConformitySurfaceProps => ({
-  condition: { id: 4, space: 'cmyk', device: 'Heron' } as ConditionRow,
+  condition: { id: 4, process: CMYK, device: 'Heron' } as ConditionRow,
   points: [{ label: 'Colour management', value: 'off', tickAtPrint: true }],
   conversions: [],
   versions: [],
+  shown: undefined,
+  result: undefined,
   sharedCode: null,
   profileResultId: 5,
   hasCurves: true,
@@ -116,7 +119,7 @@ describe('a new check', () => {
     let answer: unknown = new Refused(400, { title: 'Line 2: found x.', detail: 'Mend it.' });
     fakeServer({ 'POST /api/colour-lists': () => answer });
     const { user } = show(
-      <WedgeDialog {...props({ condition: { id: 4, space: 'rgb' } as ConditionRow })} onClose={() => {}} />,
+      <WedgeDialog {...props({ condition: { id: 4, process: RGB } as ConditionRow })} onClose={() => {}} />,
     );
     const file = (): Promise<void> =>
       user.upload(screen.getByLabelText('spot colours file'), new File(['x'], 'list.csv'));

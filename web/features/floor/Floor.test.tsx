@@ -1,7 +1,7 @@
 import { screen, waitFor, within } from '@testing-library/react';
 import { describe, expect, it } from 'vitest';
 import type { FloorRow } from '@melto/services/overview/floor';
-import type { RackSlip } from '@melto/services/charts/printing';
+import type { FloorCounts } from '@melto/services/overview/floor';
 import { fakeServer } from '@/testing/fakeServer';
 import { FLOOR_NOW, floorRow } from '@/testing/floorState';
 import { navigation } from '@/testing/navigation';
@@ -9,17 +9,36 @@ import { show } from '@/testing/show';
 import { Floor, LimitBar } from './Floor';
 
 const DAY_MS = 86_400_000;
-const slip = (conditionId: number, state: RackSlip['state']): RackSlip =>
-  ({ conditionId, state, code: `HRN-${conditionId}`, restUntilMs: FLOOR_NOW + 3_600_000 }) as RackSlip;
+/** What the sentences count, as the server does. */
+const countsOf = (rows: readonly FloorRow[], sheets: Partial<FloorCounts>): FloorCounts => {
+  const marked = (state: string): number =>
+    rows.filter(({ links }) => links.some((link) => link.state === state)).length;
+  return {
+    ...{ conditions: rows.length, fails: marked('does-not-conform'), due: marked('due') },
+    ...{ ready: 0, resting: 0, restUntilMs: FLOOR_NOW + 3_600_000 },
+    ...sheets,
+  };
+};
 
-function open(rows: readonly FloorRow[], slips: readonly RackSlip[] = [], query = '') {
+function open(
+  rows: readonly FloorRow[],
+  sheets: Partial<FloorCounts> = {},
+  query = '',
+  next: number | null = null,
+) {
   navigation.query = query;
-  const server = fakeServer({
-    'GET /api/floor': { nowMs: FLOOR_NOW, rows },
-    'GET /api/house': { nowMs: FLOOR_NOW, offsetMs: 0, slips, instrument: null, person: 'Ines Marlow' },
-    'POST /api/sample-house': {},
+  const counts = countsOf(rows, sheets);
+  const page = (shown: readonly FloorRow[], after: number | null = null) => ({
+    ...{ nowMs: FLOOR_NOW, counts, rows: shown, next: after },
   });
-  return { ...show(<Floor initial={{ nowMs: FLOOR_NOW, rows }} />), ...server };
+  const server = fakeServer({
+    'GET /api/floor': page(rows, next),
+    'GET /api/floor?show=due': page(rows.filter(({ links }) => links.some(({ state }) => state === 'due'))),
+    'GET /api/floor?byDevice=true': page([...rows].sort((a, b) => a.device.localeCompare(b.device))),
+    'GET /api/floor?after=1': page([floorRow(2)]),
+    'POST /api/sample-house': { jobId: 1 },
+  });
+  return { ...show(<Floor initial={page(rows, next)} />), ...server };
 }
 const stocks = (): string[] =>
   screen
@@ -49,7 +68,7 @@ describe('the floor', () => {
         floorRow(3, { attention: 2 }, { watch: 'due' }),
         floorRow(4),
       ],
-      [slip(4, 'ready'), slip(4, 'partly read'), slip(1, 'resting')],
+      { ready: 2, resting: 1 },
     );
     expect(screen.getByRole('button', { name: '1 does not conform' })).toBeTruthy();
     expect(screen.getByRole('button', { name: '2 checks are due' })).toBeTruthy();
@@ -68,18 +87,18 @@ describe('the floor', () => {
     await user.click(screen.getByRole('button', { name: '1 check is due' }));
     expect(navigation.went).toEqual(['/?show=due']);
     unmount();
-    const filtered = open(rows, [], 'show=due');
-    expect(stocks()).toEqual(['Stock 2']);
+    const filtered = open(rows, {}, 'show=due');
+    await waitFor(() => expect(stocks()).toEqual(['Stock 2']));
     await filtered.user.click(screen.getByRole('button', { name: '1 check is due', pressed: true }));
     expect(navigation.went.at(-1)).toBe('/?');
   });
 
   it('keeps to everything where the address asks for a filter that there is not', () => {
-    open([floorRow(1), floorRow(2)], [], 'show=nonsense');
+    open([floorRow(1), floorRow(2)], {}, 'show=nonsense');
     expect(stocks()).toHaveLength(2);
   });
 
-  it('sets those with nothing to do apart, or groups by device', () => {
+  it('sets those with nothing to do apart, or groups by device', async () => {
     const rows = [
       floorRow(1, { attention: 3, device: 'Osprey' }, { curves: 'does-not-conform' }),
       floorRow(2, { device: 'Heron' }),
@@ -88,10 +107,17 @@ describe('the floor', () => {
     const { unmount } = open(rows);
     expect(screen.getByText('Nothing to do')).toBeTruthy();
     unmount();
-    open(rows, [], 'group=device');
-    expect(stocks()).toEqual(['Stock 2', 'Stock 1', 'Stock 3']);
+    open(rows, {}, 'group=device');
+    await waitFor(() => expect(stocks()).toEqual(['Stock 2', 'Stock 1', 'Stock 3']));
     expect(screen.getAllByRole('cell', { name: /^(Heron|Osprey)$/ })).toHaveLength(2);
     expect(screen.queryByText('Nothing to do')).toBeNull();
+  });
+
+  it('shows more where there is more', async () => {
+    const { user } = open([floorRow(1)], {}, '', 1);
+    await user.click(screen.getByRole('button', { name: 'Show more' }));
+    await waitFor(() => expect(stocks()).toEqual(['Stock 1', 'Stock 2']));
+    expect(screen.queryByRole('button', { name: 'Show more' })).toBeNull();
   });
 
   it('leaves the place of a link blank that a process has not', () => {

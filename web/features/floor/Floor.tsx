@@ -1,89 +1,61 @@
 'use client';
 
+import { FLOOR_FILTERS } from '@melto/core/judgement/floorFilter';
+import type { FloorFilter } from '@melto/core/judgement/floorFilter';
+import { FLOOR, LOAD_SAMPLE } from '@/endpoints/house';
 import { Button } from '@mui/material';
-import { useQuery } from '@tanstack/react-query';
+import { useInfiniteQuery } from '@tanstack/react-query';
 import Link from 'next/link';
 import { useRouter, useSearchParams } from 'next/navigation';
 import { useSnackbar } from 'notistack';
 import { Fragment } from 'react';
-import type { FloorRow, FloorState } from '@melto/services/overview/floor';
-import { getJson, problemWords, sendJson } from '@/ui/api';
-import { useHouse } from '@/features/frame/useHouse';
+import type { FloorCounts, FloorRow, FloorState } from '@melto/services/overview/floor';
+import { ask, problemWords, send } from '@/ui/api';
 import { StatusShape, STATUS_WORD } from '@/ui/StatusMark';
 import type { Status } from '@/ui/StatusMark';
 import { formatClock, formatSpan, formatWhen } from '@/ui/format';
 
-/** One filter a sentence. */
-const FILTERS = ['fails', 'due', 'ready', 'rest'] as const;
-type Filter = (typeof FILTERS)[number];
-
 export function Floor({ initial }: { initial: FloorState }) {
-  const { data } = useQuery({
-    queryKey: ['floor'],
-    queryFn: () => getJson<FloorState>('/api/floor'),
-    initialData: initial,
-    refetchInterval: 10_000,
-  });
-  const { data: house } = useHouse();
   const router = useRouter();
   const query = useSearchParams();
-  const filter = FILTERS.find((name) => name === query.get('show'));
+  const show = FLOOR_FILTERS.find((name) => name === query.get('show'));
   const grouped = query.get('group') === 'device';
+  const asked = { show, byDevice: grouped ? true : undefined };
+  const { data, hasNextPage, fetchNextPage, isFetchingNextPage } = useInfiniteQuery({
+    queryKey: ['floor', show, grouped],
+    queryFn: ({ pageParam }) => ask(FLOOR, { query: { ...asked, after: pageParam } }),
+    initialPageParam: undefined as number | undefined,
+    getNextPageParam: ({ next }) => next ?? undefined,
+    initialData: show === undefined && !grouped ? { pages: [initial], pageParams: [undefined] } : undefined,
+    placeholderData: (before) => before,
+    refetchInterval: 10_000,
+  });
   const set = (name: string, value: string | undefined): void => {
     const next = new URLSearchParams(query);
     if (value === undefined) next.delete(name);
     else next.set(name, value);
     router.replace(`/?${next.toString()}`);
   };
-  const slips = house?.slips ?? [];
-  const ready = slips.filter(({ state }) => state !== 'resting');
-  const resting = slips.filter(({ state }) => state === 'resting');
-  const fails = data.rows.filter(({ links }) => links.some(({ state }) => state === 'does-not-conform'));
-  const due = data.rows.filter(({ links }) => links.some(({ state }) => state === 'due'));
-  const last = Math.max(0, ...resting.map(({ restUntilMs }) => restUntilMs));
-  const sentences: { readonly key: Filter; readonly count: number; readonly words: string }[] = [
-    { key: 'fails', count: fails.length, words: fails.length === 1 ? 'does not conform' : 'do not conform' },
-    { key: 'due', count: due.length, words: due.length === 1 ? 'check is due' : 'checks are due' },
-    {
-      key: 'ready',
-      count: ready.length,
-      words: ready.length === 1 ? 'sheet is ready to read' : 'sheets are ready to read',
-    },
-    {
-      key: 'rest',
-      count: resting.length,
-      words: `${resting.length === 1 ? 'rests' : 'rest'} until ${formatClock(last)}`,
-    },
-  ];
-  const shown = data.rows.filter((row) =>
-    filter === 'fails'
-      ? fails.includes(row)
-      : filter === 'due'
-        ? due.includes(row)
-        : filter === 'ready'
-          ? ready.some(({ conditionId }) => conditionId === row.id)
-          : filter === 'rest'
-            ? resting.some(({ conditionId }) => conditionId === row.id)
-            : true,
-  );
-  if (data.rows.length === 0) return <EmptyFloor />;
+  const { counts, nowMs } = data?.pages[0] ?? initial;
+  const rows = data?.pages.flatMap((page) => page.rows) ?? [];
+  if (counts.conditions === 0) return <EmptyFloor />;
   return (
     <div className="floor">
       <div className="sentences">
-        {sentences
+        {sentencesOf(counts)
           .filter(({ count }) => count > 0)
           .map(({ key, count, words }) => (
             <button
               key={key}
               type="button"
               className="sentence"
-              aria-pressed={filter === key}
-              onClick={() => set('show', filter === key ? undefined : key)}
+              aria-pressed={show === key}
+              onClick={() => set('show', show === key ? undefined : key)}
             >
               <b>{count}</b> {words}
             </button>
           ))}
-        {sentences.every(({ count }) => count === 0) && (
+        {sentencesOf(counts).every(({ count }) => count === 0) && (
           <span style={{ fontSize: 20 }}>Nothing needs you now.</span>
         )}
         <span className="grow" />
@@ -124,15 +96,38 @@ export function Floor({ initial }: { initial: FloorState }) {
           </tr>
         </thead>
         <tbody>
-          {grouped ? (
-            <Grouped rows={shown} nowMs={data.nowMs} />
-          ) : (
-            <ByAttention rows={shown} nowMs={data.nowMs} />
-          )}
+          {grouped ? <Grouped rows={rows} nowMs={nowMs} /> : <ByAttention rows={rows} nowMs={nowMs} />}
         </tbody>
       </table>
+      {hasNextPage && (
+        <Button onClick={() => void fetchNextPage()} disabled={isFetchingNextPage}>
+          Show more
+        </Button>
+      )}
     </div>
   );
+}
+
+/** What needs someone, each a filter of the floor. */
+function sentencesOf({ fails, due, ready, resting, restUntilMs }: FloorCounts): readonly {
+  readonly key: FloorFilter;
+  readonly count: number;
+  readonly words: string;
+}[] {
+  return [
+    { key: 'fails', count: fails, words: fails === 1 ? 'does not conform' : 'do not conform' },
+    { key: 'due', count: due, words: due === 1 ? 'check is due' : 'checks are due' },
+    {
+      key: 'ready',
+      count: ready,
+      words: ready === 1 ? 'sheet is ready to read' : 'sheets are ready to read',
+    },
+    {
+      key: 'rest',
+      count: resting,
+      words: `${resting === 1 ? 'rests' : 'rest'} until ${formatClock(restUntilMs)}`,
+    },
+  ];
 }
 
 function ByAttention({ rows, nowMs }: { rows: readonly FloorRow[]; nowMs: number }) {
@@ -306,7 +301,7 @@ export function LimitBar({ value, limit, status }: { value: number; limit: numbe
 function EmptyFloor() {
   const { enqueueSnackbar } = useSnackbar();
   const load = (): void => {
-    sendJson('/api/sample-house').then(
+    send(LOAD_SAMPLE, {}).then(
       () => enqueueSnackbar('The sample house is being loaded; the header shows how far it is.'),
       (error: unknown) => enqueueSnackbar(problemWords(error), { variant: 'error' }),
     );

@@ -1,5 +1,8 @@
 'use client';
 
+import { MOVE_CLOCK } from '@/endpoints/house';
+import { CONDITION } from '@/endpoints/conditions';
+import { CALIBRATE_TILE } from '@/endpoints/reading';
 import { Button, Menu, MenuItem } from '@mui/material';
 import { useColorScheme } from '@mui/material/styles';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
@@ -7,8 +10,7 @@ import Link from 'next/link';
 import { usePathname, useRouter } from 'next/navigation';
 import { useSnackbar } from 'notistack';
 import { useEffect, useState } from 'react';
-import type { FloorState } from '@melto/services/overview/floor';
-import { getJson, problemWords, sendJson } from '@/ui/api';
+import { ask, problemWords, send } from '@/ui/api';
 import { formatSpan } from '@/ui/format';
 import { JobsMenu } from './JobsMenu';
 import { Palette } from './Palette';
@@ -56,12 +58,13 @@ function Crumbs({ path, onSwitch }: { path: string; onSwitch: () => void }) {
   const inPath = /^\/conditions\/(\d+)/.exec(path)?.[1];
   const id = inPath === undefined ? here : Number(inPath);
   const { data } = useQuery({
-    queryKey: ['floor'],
-    queryFn: () => getJson<FloorState>('/api/floor'),
+    queryKey: ['condition', id],
+    queryFn: () => ask(CONDITION, { params: { id: id ?? 0 } }),
     enabled: id !== undefined,
     staleTime: 10_000,
   });
-  const row = data?.rows.find((candidate) => candidate.id === id);
+  const row = id === undefined ? undefined : data?.condition;
+  const { data: house } = useHouse();
   const sheet = /^\/read\/([^/]+)/.exec(path)?.[1];
   return (
     <nav className="crumbs" aria-label="Where you are">
@@ -74,7 +77,7 @@ function Crumbs({ path, onSwitch }: { path: string; onSwitch: () => void }) {
       {sheet !== undefined && <b className="mono">{sheet}</b>}
       {path === '/' && (
         <>
-          <b>Floor</b> <i>/</i> <span className="quiet">Saltmarsh Works</span>
+          <b>Floor</b> <i>/</i> <span className="quiet">{house?.name}</span>
         </>
       )}
       {path === '/conditions/new' && <b>New condition</b>}
@@ -94,7 +97,7 @@ function InstrumentItem() {
   const due = age === undefined || age > instrument.tileLifeMs;
   const calibrate = async (): Promise<void> => {
     try {
-      await sendJson('/api/tile');
+      await send(CALIBRATE_TILE, {});
       await queries.invalidateQueries({ queryKey: ['house'] });
       enqueueSnackbar('White tile read.');
     } catch (error) {
@@ -124,7 +127,7 @@ function ClockItem() {
   const resting = data?.slips.filter(({ state }) => state === 'resting') ?? [];
   const move = async (byMs: number): Promise<void> => {
     setAnchor(null);
-    await sendJson('/api/clock', { byMs });
+    await send(MOVE_CLOCK, { body: { byMs } });
     await queries.invalidateQueries();
     router.refresh();
   };

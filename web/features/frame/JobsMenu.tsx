@@ -1,11 +1,12 @@
 'use client';
 
+import { CANCEL_JOB } from '@/endpoints/house';
 import { Button, Popover } from '@mui/material';
 import Link from 'next/link';
 import { useSnackbar } from 'notistack';
 import { useState } from 'react';
 import type { JobRow } from '@melto/services/kernel/jobs';
-import { problemWords, sendJson } from '@/ui/api';
+import { problemWords, send } from '@/ui/api';
 import { useJobs } from './useJobs';
 
 const KIND_WORDS: Readonly<Record<string, string>> = {
@@ -54,7 +55,7 @@ function JobItem({ job, onLeave }: { job: JobRow; onLeave: () => void }) {
   const { enqueueSnackbar } = useSnackbar();
   const running = job.finishedMs === null;
   const cancel = (): void => {
-    sendJson(`/api/jobs/${job.id}/cancel`).catch((error: unknown) =>
+    send(CANCEL_JOB, { params: { id: job.id } }).catch((error: unknown) =>
       enqueueSnackbar(problemWords(error), { variant: 'error' }),
     );
   };

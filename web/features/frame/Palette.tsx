@@ -1,11 +1,11 @@
 'use client';
 
+import { SEARCH } from '@/endpoints/house';
 import { Dialog } from '@mui/material';
 import { useQuery } from '@tanstack/react-query';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
-import type { Found } from '@melto/services/overview/search';
-import { getJson } from '@/ui/api';
+import { ask } from '@/ui/api';
 
 const ACTIONS: readonly { readonly title: string; readonly detail: string; readonly href: string }[] = [
   { title: 'Floor', detail: 'all conditions', href: '/' },
@@ -36,7 +36,7 @@ function PaletteBody({ conditionsOnly, onClose }: { conditionsOnly: boolean; onC
   const [at, setAt] = useState(0);
   const { data } = useQuery({
     queryKey: ['search', text],
-    queryFn: () => getJson<Found[]>(`/api/search?q=${encodeURIComponent(text)}`),
+    queryFn: () => ask(SEARCH, { query: { q: text } }),
     placeholderData: (before) => before,
   });
   const words = text.toLowerCase();

@@ -5,9 +5,11 @@ import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { SnackbarProvider } from 'notistack';
 import { useState } from 'react';
 import type { ReactNode } from 'react';
+import { tellHouseZone } from '@/ui/format';
 import { theme } from '@/ui/theme';
 
-export function Providers({ children }: { children: ReactNode }) {
+export function Providers({ zone, children }: { zone: string; children: ReactNode }) {
+  tellHouseZone(zone);
   const [client] = useState(
     () => new QueryClient({ defaultOptions: { queries: { retry: 1, refetchOnWindowFocus: true } } }),
   );

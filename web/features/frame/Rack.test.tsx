@@ -1,6 +1,6 @@
 import { screen } from '@testing-library/react';
 import { describe, expect, it } from 'vitest';
-import type { RackSlip } from '@melto/services/charts/printing';
+import type { RackSlip } from '@melto/services/charts/rack';
 import { fakeServer } from '@/testing/fakeServer';
 import { show } from '@/testing/show';
 import { Rack, RestRing } from './Rack';

@@ -2,7 +2,7 @@
 
 import Link from 'next/link';
 import { useState } from 'react';
-import type { RackSlip } from '@melto/services/charts/printing';
+import type { RackSlip } from '@melto/services/charts/rack';
 import { formatClock, formatSpan } from '@/ui/format';
 import { useDomainNow, useHouse } from './useHouse';
 

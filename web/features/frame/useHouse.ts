@@ -1,15 +1,15 @@
 'use client';
 
+import { HOUSE } from '@/endpoints/house';
 import { useQuery } from '@tanstack/react-query';
-import type { HouseState } from '@melto/services/house/house';
-import { getJson } from '@/ui/api';
+import { ask } from '@/ui/api';
 import { useEffect, useState } from 'react';
 
 /** Rack, instrument and clock, fresh every few seconds. */
 export function useHouse() {
   return useQuery({
     queryKey: ['house'],
-    queryFn: () => getJson<HouseState>('/api/house'),
+    queryFn: () => ask(HOUSE, {}),
     refetchInterval: 5000,
   });
 }

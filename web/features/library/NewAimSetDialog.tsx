@@ -1,16 +1,18 @@
 'use client';
 
+import { AIM_SET_FROM_FILE, NEW_AIM_SET, READINGS_TO_AIM } from '@/endpoints/conformity';
 import { Button, MenuItem, TextField, ToggleButton, ToggleButtonGroup } from '@mui/material';
 import { useQuery } from '@tanstack/react-query';
 import { useRouter } from 'next/navigation';
 import { useSnackbar } from 'notistack';
 import { useRef, useState } from 'react';
 import type { AimSetView } from '@melto/services/conformity/aimSets';
-import type { ReadingToAim } from '@melto/services/conformity/readingsToAim';
-import { getJson, sendBytes, sendJson } from '@/ui/api';
+import { ask, send } from '@/ui/api';
 import { formatMoment } from '@/ui/format';
 import { FormDialog } from '@/ui/FormDialog';
 import { parseAimRows } from './parseAimRows';
+
+const MODES = ['M0', 'M1', 'M2', 'M3'] as const;
 
 type From = 'file' | 'reading' | 'hand';
 
@@ -21,13 +23,13 @@ export function NewAimSetDialog({ versionOf, onClose }: { versionOf?: AimSetView
   const [file, setFile] = useState<File>();
   const [readingId, setReadingId] = useState(0);
   const [text, setText] = useState('');
-  const [mode, setMode] = useState('M1');
+  const [mode, setMode] = useState<(typeof MODES)[number]>('M1');
   const input = useRef<HTMLInputElement>(null);
   const router = useRouter();
   const { enqueueSnackbar } = useSnackbar();
   const { data: readings } = useQuery({
     queryKey: ['readings-to-aim'],
-    queryFn: () => getJson<ReadingToAim[]>('/api/aim-sets/readings'),
+    queryFn: () => ask(READINGS_TO_AIM, {}),
     enabled: from === 'reading',
   });
   const rows = parseAimRows(text);
@@ -37,19 +39,17 @@ export function NewAimSetDialog({ versionOf, onClose }: { versionOf?: AimSetView
   const make = async (): Promise<void> => {
     const common = { name: name.trim(), ...(versionOf === undefined ? {} : { versionOf: versionOf.id }) };
     if (from === 'file' && file !== undefined) {
-      const query = new URLSearchParams({
-        name: common.name,
-        file: file.name,
-        ...(versionOf === undefined ? {} : { versionOf: String(versionOf.id) }),
-      });
-      const { notes } = await sendBytes<{ notes: string[] }>(`/api/aim-sets/file?${query.toString()}`, file);
+      const query = { ...common, file: file.name.slice(0, 200) };
+      const { notes } = await send(AIM_SET_FROM_FILE, { query, body: file });
       for (const note of notes.slice(0, 3)) enqueueSnackbar(note);
-    } else if (from === 'reading') await sendJson('/api/aim-sets', { ...common, readingId });
+    } else if (from === 'reading') await send(NEW_AIM_SET, { body: { ...common, readingId } });
     else if (rows.ok)
-      await sendJson('/api/aim-sets', {
-        ...common,
-        rows: rows.rows,
-        conditions: { mode, illuminant: 'D50', observer: '2' },
+      await send(NEW_AIM_SET, {
+        body: {
+          ...common,
+          rows: rows.rows,
+          conditions: { mode, illuminant: 'D50', observer: '2' },
+        },
       });
     router.refresh();
     onClose();
@@ -127,7 +127,7 @@ export function NewAimSetDialog({ versionOf, onClose }: { versionOf?: AimSetView
             select
             label="Measured in"
             value={mode}
-            onChange={(event) => setMode(event.target.value)}
+            onChange={(event) => setMode(MODES.find((each) => each === event.target.value) ?? 'M1')}
             sx={{ width: 160 }}
           >
             {['M0', 'M1', 'M2', 'M3'].map((each) => (

@@ -1,12 +1,13 @@
 'use client';
 
+import { SAVE_TOLERANCE_SET } from '@/endpoints/conformity';
 import { Button, Checkbox, FormControlLabel, MenuItem, TextField } from '@mui/material';
 import { useState } from 'react';
 import { PATCH_GROUPS } from '@melto/core/conformity/patchGroups';
 import { QUANTITIES, STATISTICS } from '@melto/core/conformity/toleranceSet';
 import type { ToleranceMetric } from '@melto/core/conformity/toleranceSet';
 import type { ToleranceSetView } from '@melto/services/conformity/toleranceSets';
-import { problemWords, sendJson } from '@/ui/api';
+import { problemWords, send } from '@/ui/api';
 import { numberOf } from '@/ui/numberOf';
 import { ToleranceTrial } from './ToleranceTrial';
 
@@ -45,12 +46,14 @@ export function ToleranceEditor({
     setLines(lines.map((line) => (line.key === key ? { ...line, ...part } : line)));
   const save = async (): Promise<void> => {
     try {
-      const { id } = await sendJson<{ id: number }>('/api/tolerance-sets', {
-        name: name.trim(),
-        source,
-        substrateUncorrected: uncorrected,
-        metrics,
-        ...(from.shipped ? {} : { versionOf: from.id }),
+      const { id } = await send(SAVE_TOLERANCE_SET, {
+        body: {
+          name: name.trim(),
+          source,
+          substrateUncorrected: uncorrected,
+          metrics,
+          ...(from.shipped ? {} : { versionOf: from.id }),
+        },
       });
       onDone(id);
     } catch (error) {

@@ -1,14 +1,14 @@
 'use client';
 
+import { TRIALS } from '@/endpoints/conformity';
 import { useQuery } from '@tanstack/react-query';
 import { useDeferredValue, useMemo } from 'react';
 import type { Lab } from '@melto/core/colour/lab';
 import { judgeColours } from '@melto/core/conformity/judgeColours';
 import { shareOf } from '@melto/core/conformity/whatDecides';
 import type { ToleranceMetric } from '@melto/core/conformity/toleranceSet';
-import type { TrialCheck } from '@melto/services/conformity/trialChecks';
 import { LimitBar } from '@/features/floor/Floor';
-import { getJson } from '@/ui/api';
+import { ask } from '@/ui/api';
 import { formatDay } from '@/ui/format';
 import { StatusMark } from '@/ui/StatusMark';
 import type { Status } from '@/ui/StatusMark';
@@ -17,7 +17,7 @@ import type { Status } from '@/ui/StatusMark';
 export function ToleranceTrial({ metrics }: { metrics: readonly ToleranceMetric[] }) {
   const { data } = useQuery({
     queryKey: ['tolerance-trials'],
-    queryFn: () => getJson<TrialCheck[]>('/api/tolerance-sets/trials'),
+    queryFn: () => ask(TRIALS, {}),
     staleTime: 60_000,
   });
   const tried = useDeferredValue(metrics);

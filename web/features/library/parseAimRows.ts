@@ -16,19 +16,20 @@ export function parseAimRows(text: string): ParsedAims {
       .split(/[\s;]+/)
       .map(numberOf);
     const device = values.slice(0, 4);
-    const lab = values.slice(4);
+    const [l = NaN, a = NaN, b = NaN] = values.slice(4);
     const right =
       values.length === 7 &&
       device.every((value) => value >= 0 && value <= 100) &&
-      lab[0] >= 0 &&
-      lab[0] <= 100 &&
-      lab.every((value) => Math.abs(value) <= 200);
+      l >= 0 &&
+      l <= 100 &&
+      Math.abs(a) <= 200 &&
+      Math.abs(b) <= 200;
     if (!right)
       return {
         ok: false,
         words: `Line ${index + 1}: found “${line.trim().slice(0, 40)}”, expected C M Y K from 0 to 100 and L* a* b*.`,
       };
-    rows.push({ device, lab });
+    rows.push({ device, lab: [l, a, b] });
   }
   if (rows.length === 0) return { ok: false, words: 'Give a line for each aim.' };
   if (rows.length > MOST) return { ok: false, words: `${rows.length} aims; ${MOST} at most by hand.` };

@@ -1,9 +1,10 @@
 'use client';
 
+import { REMOVE_AIM_SET, REMOVE_TOLERANCE_SET } from '@/endpoints/conformity';
 import { Button } from '@mui/material';
 import { useRouter } from 'next/navigation';
 import { useSnackbar } from 'notistack';
-import { problemWords, sendJson } from '@/ui/api';
+import { problemWords, send } from '@/ui/api';
 
 const UNDO_MS = 10_000;
 
@@ -16,7 +17,10 @@ export function useRemoval(
   const { enqueueSnackbar, closeSnackbar } = useSnackbar();
   const remove = async (id: number, name: string, removed = true): Promise<void> => {
     try {
-      await sendJson(`/api/${kind}/${id}/removed`, { removed }, 'PUT');
+      await send(kind === 'aim-sets' ? REMOVE_AIM_SET : REMOVE_TOLERANCE_SET, {
+        params: { id },
+        body: { removed },
+      });
       onDone();
       router.refresh();
       if (removed)

@@ -1,5 +1,7 @@
 'use client';
 
+import { send } from '@/ui/api';
+import { MAKE_BALANCE } from '@/endpoints/calibration';
 import { Button } from '@mui/material';
 import { useState } from 'react';
 import type { NeutralJudgement } from '@melto/core/balance/judgeNeutrals';
@@ -31,7 +33,7 @@ export function BalanceSurface({ view }: { view: PressView<'balance'> }) {
     >
       <FromReading
         readings={ready}
-        path={`/api/conditions/${condition.id}/balance`}
+        onMake={(readingId) => send(MAKE_BALANCE, { params: { id: condition.id }, body: { readingId } })}
         act={result === null ? 'Balance the greys' : 'Do another round'}
         first={result === null || reached?.verdict === 'does-not-conform'}
       />

@@ -1,10 +1,11 @@
 'use client';
 
+import { BORROW } from '@/endpoints/conditions';
 import { MenuItem, TextField } from '@mui/material';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import type { PressLink, PressView } from '@melto/services/calibration/pressView';
-import { sendJson } from '@/ui/api';
+import { send } from '@/ui/api';
 import { FormDialog } from '@/ui/FormDialog';
 
 /** Takes over limits, curves and balance of a condition whose stock behaves alike. */
@@ -13,7 +14,7 @@ export function BorrowDialog({ view, onClose }: { view: PressView<PressLink>; on
   const [lender, setLender] = useState(view.lenders[0].conditionId);
   const chosen = view.lenders.find(({ conditionId }) => conditionId === lender);
   const borrow = async (): Promise<void> => {
-    await sendJson(`/api/conditions/${view.condition.id}/borrowed`, { conditionId: lender }, 'PUT');
+    await send(BORROW, { params: { id: view.condition.id }, body: { conditionId: lender } });
     router.refresh();
     onClose();
   };

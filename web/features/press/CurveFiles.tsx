@@ -1,10 +1,11 @@
 'use client';
 
+import { IMPORT_CURVES } from '@/endpoints/calibration';
 import { Button, Dialog, MenuItem, TextField } from '@mui/material';
 import { useRouter } from 'next/navigation';
 import { useRef, useState } from 'react';
 import { PROCESS_INKS } from '@melto/core/tone/toneMeasure';
-import { problemWords, sendText } from '@/ui/api';
+import { problemWords, send } from '@/ui/api';
 
 const FORMATS = [
   ['link', 'ICC device link, for any colour engine'],
@@ -40,10 +41,11 @@ export function CurveFiles({
   const load = async (file: File | undefined): Promise<void> => {
     if (file === undefined) return;
     try {
-      await sendText(
-        `/api/conditions/${conditionId}/curves/file?name=${encodeURIComponent(file.name)}`,
-        await file.text(),
-      );
+      await send(IMPORT_CURVES, {
+        params: { id: conditionId },
+        query: { name: file.name.slice(0, 200) },
+        body: file,
+      });
       router.refresh();
       onClose();
     } catch (error) {

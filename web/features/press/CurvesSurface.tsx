@@ -1,11 +1,13 @@
 'use client';
 
+import { send } from '@/ui/api';
+import { MAKE_CURVES } from '@/endpoints/calibration';
 import { Button, MenuItem, TextField } from '@mui/material';
 import { useState } from 'react';
 import type { TviLetter } from '@melto/core/tone/tviAim';
 import type { ToneMeasure } from '@melto/core/tone/toneMeasure';
 import type { PressView } from '@melto/services/calibration/pressView';
-import type { CurvesSummary } from '@melto/services/calibration/curves';
+import type { CurvesSummary } from '@melto/services/ledger/kinds/curvesKind';
 import { StatusMark } from '@/ui/StatusMark';
 import type { Status } from '@/ui/StatusMark';
 import { percent } from './inkLine';
@@ -47,8 +49,9 @@ export function CurvesSurface({ view }: { view: PressView<'curves'> }) {
     >
       <FromReading
         readings={view.readings}
-        path={`/api/conditions/${condition.id}/curves`}
-        body={{ measure, tvi }}
+        onMake={(readingId) =>
+          send(MAKE_CURVES, { params: { id: condition.id }, body: { readingId, measure, tvi } })
+        }
         act={result === null ? 'Make the curves' : 'Make another round'}
         first={result === null || reached?.verdict === 'does-not-conform'}
       >

@@ -1,5 +1,7 @@
 'use client';
 
+import { send } from '@/ui/api';
+import { CORRECT_EVENNESS } from '@/endpoints/calibration';
 import { Line, CartesianGrid, LineChart, ResponsiveContainer, XAxis, YAxis } from 'recharts';
 import type { Evenness } from '@melto/core/evenness/evenness';
 import type { PressView } from '@melto/services/calibration/pressView';
@@ -33,7 +35,7 @@ export function EvennessSurface({ view }: { view: PressView<'evenness'> }) {
     >
       <FromReading
         readings={view.readings}
-        path={`/api/conditions/${condition.id}/evenness`}
+        onMake={(readingId) => send(CORRECT_EVENNESS, { params: { id: condition.id }, body: { readingId } })}
         act={result === null ? 'Correct the zones' : 'Correct further'}
         first={result === null}
       />

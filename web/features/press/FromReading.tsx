@@ -6,38 +6,36 @@ import { useState } from 'react';
 import type { ReactNode } from 'react';
 import { FAULT_WORDS } from '@melto/core/faults/fault';
 import type { Fault } from '@melto/core/faults/fault';
-import type { ReadingOfCondition } from '@melto/services/reading/readings';
-import { sendJson } from '@/ui/api';
+import type { ReadingOfCondition } from '@melto/services/reading/readingView';
 import { formatClock, formatDay } from '@/ui/format';
 import { useSending } from '@/ui/useSending';
 
 /** Chooses a complete reading and makes something of it. */
 export function FromReading({
   readings,
-  path,
   act,
-  body,
+  onMake,
   first,
   children,
 }: {
   readings: readonly ReadingOfCondition[];
-  path: string;
   act: string;
-  body?: Readonly<Record<string, unknown>>;
+  /** Makes it of the reading that was chosen. */
+  onMake: (readingId: number) => Promise<unknown>;
   /** Nothing was made yet: the act is the surface's main one. */
   first: boolean;
   children?: ReactNode;
 }) {
   const router = useRouter();
   const [chosen, setChosen] = useState<number>();
-  const { sending, problem, send } = useSending();
+  const { sending, problem, run } = useSending();
   if (readings.length === 0) return null;
   const reading = readings.find(({ id }) => id === chosen) ?? readings[0];
   const faults = (JSON.parse(reading.faults ?? '[]') as Fault[]).filter(
     ({ kind }) => kind !== 'strip-backwards' && kind !== 'outlier-patches',
   );
   const make = async (): Promise<void> => {
-    await sendJson(path, { readingId: reading.id, ...body });
+    await onMake(reading.id);
     router.replace(`${location.pathname}`);
     router.refresh();
   };
@@ -46,7 +44,7 @@ export function FromReading({
       className="panel"
       onSubmit={(event) => {
         event.preventDefault();
-        void send(make);
+        void run(make);
       }}
     >
       <div className="row" style={{ alignItems: 'center', flexWrap: 'wrap' }}>

@@ -1,5 +1,6 @@
 'use client';
 
+import { PROPOSE_LIMITS, SET_LIMITS } from '@/endpoints/calibration';
 import { Button } from '@mui/material';
 import { useRouter } from 'next/navigation';
 import { useSnackbar } from 'notistack';
@@ -8,7 +9,7 @@ import type { LimitProposal, LimitReason } from '@melto/core/limits/proposeLimit
 import { median } from '@melto/core/numerics/statistics';
 import { PROCESS_INKS } from '@melto/core/tone/toneMeasure';
 import type { PressView } from '@melto/services/calibration/pressView';
-import { problemWords, sendJson } from '@/ui/api';
+import { problemWords, send } from '@/ui/api';
 import { inkLine } from './inkLine';
 import { FromReading } from './FromReading';
 import { LimitPlot } from './LimitPlot';
@@ -40,7 +41,7 @@ export function LimitsSurface({ view }: { view: PressView<'limits'> }) {
     >
       <FromReading
         readings={raw}
-        path={`/api/conditions/${condition.id}/limits`}
+        onMake={(readingId) => send(PROPOSE_LIMITS, { params: { id: condition.id }, body: { readingId } })}
         act="Propose limits"
         first={result === null}
       />
@@ -74,11 +75,10 @@ function Editor({
     others.length === 0 ? '–' : median(others.map(({ dmax }) => dmax[ink])).toFixed(2);
   const keep = async (): Promise<void> => {
     try {
-      await sendJson(
-        `/api/conditions/${view.condition.id}/limits`,
-        { limits: limits.map((limit) => limit / 100), total: total / 100 },
-        'PUT',
-      );
+      await send(SET_LIMITS, {
+        params: { id: view.condition.id },
+        body: { limits: limits.map((limit) => limit / 100), total: total / 100 },
+      });
       router.replace(`/conditions/${view.condition.id}/limits`);
       router.refresh();
     } catch (error) {

@@ -1,5 +1,6 @@
 'use client';
 
+import { BORROW } from '@/endpoints/conditions';
 import { Button } from '@mui/material';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
@@ -9,7 +10,7 @@ import type { ReactNode } from 'react';
 import type { PressLink, PressView } from '@melto/services/calibration/pressView';
 import type { VersionView } from '@melto/services/ledger/versions';
 import { Versions } from '@/features/profile/Versions';
-import { problemWords, sendJson } from '@/ui/api';
+import { problemWords, send } from '@/ui/api';
 import { BorrowDialog } from './BorrowDialog';
 import { PrintSheet } from './PrintSheet';
 import type { SheetDefaults } from './PrintSheet';
@@ -94,7 +95,7 @@ function StaleNotice({
   const { act } = stale;
   const borrow = async (lender: number): Promise<void> => {
     try {
-      await sendJson(`/api/conditions/${view.condition.id}/borrowed`, { conditionId: lender }, 'PUT');
+      await send(BORROW, { params: { id: view.condition.id }, body: { conditionId: lender } });
       router.refresh();
     } catch (error) {
       enqueueSnackbar(problemWords(error), { variant: 'error' });

@@ -1,5 +1,7 @@
 'use client';
 
+import { PRINT_CHART } from '@/endpoints/charts';
+import { NEW_PRESS_CHART } from '@/endpoints/charts';
 import { MenuItem, TextField } from '@mui/material';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
@@ -8,7 +10,7 @@ import type { NewPressChart, PressChartKind } from '@melto/services/calibration/
 import type { PressLink, PressView } from '@melto/services/calibration/pressView';
 import { PrintDialog } from '@/features/charts/PrintDialog';
 import { ReaderAndPaper } from '@/features/charts/ReaderAndPaper';
-import { sendJson } from '@/ui/api';
+import { send } from '@/ui/api';
 import { FormDialog } from '@/ui/FormDialog';
 import { isWhole, numberOf } from '@/ui/numberOf';
 
@@ -43,13 +45,16 @@ export function PrintSheet({
   const stepsRight = isWhole(steps, 5, 64);
   const copiesRight = isWhole(copies, 1, 8);
   const make = async (): Promise<void> => {
-    const made = await sendJson<{ id: number }>(`/api/conditions/${view.condition.id}/press-charts`, {
-      kind,
-      paper,
-      reader,
-      steps: kind === 'ramps' ? numberOf(steps) : 21,
-      copies: numberOf(copies),
-      order,
+    const made = await send(NEW_PRESS_CHART, {
+      params: { id: view.condition.id },
+      body: {
+        kind,
+        paper,
+        reader,
+        steps: kind === 'ramps' ? numberOf(steps) : 21,
+        copies: numberOf(copies),
+        order,
+      },
     });
     setChart(made.id);
   };
@@ -57,8 +62,9 @@ export function PrintSheet({
     return (
       <PrintDialog
         title={`Print ${defaults.title}`}
-        path={`/api/charts/${chart}/prints`}
-        body={{ curves: through }}
+        onPrint={(chosen) =>
+          send(PRINT_CHART, { params: { id: chart }, body: { curves: through, ...chosen } })
+        }
         told={
           through === 'in force'
             ? `The front end applies ${view.inForce?.words ?? 'the curves in force'}; nothing else.`

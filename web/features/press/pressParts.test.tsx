@@ -1,6 +1,8 @@
+import { MAKE_CURVES } from '@/endpoints/calibration';
+import { send } from '@/ui/api';
 import { fireEvent, screen, waitFor } from '@testing-library/react';
 import { describe, expect, it, vi } from 'vitest';
-import type { ReadingOfCondition } from '@melto/services/reading/readings';
+import type { ReadingOfCondition } from '@melto/services/reading/readingView';
 import { fakeServer, Refused } from '@/testing/fakeServer';
 import { navigation } from '@/testing/navigation';
 import { show } from '@/testing/show';
@@ -96,9 +98,8 @@ describe('making something of a reading', () => {
   const form = (readings: readonly ReadingOfCondition[]) => (
     <FromReading
       readings={readings}
-      path="/api/conditions/4/curves"
       act="Make the curves"
-      body={{ measure: 'sctv' }}
+      onMake={(readingId) => send(MAKE_CURVES, { params: { id: 4 }, body: { readingId, measure: 'sctv' } })}
       first
     />
   );

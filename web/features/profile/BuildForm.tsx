@@ -1,12 +1,13 @@
 'use client';
 
+import { BUILD_PROFILE } from '@/endpoints/profile';
 import { MenuItem, TextField } from '@mui/material';
 import { useRouter } from 'next/navigation';
 import { useSnackbar } from 'notistack';
 import { useState } from 'react';
 import type { ConditionRow } from '@melto/services/ledger/conditions';
-import type { ReadingOfCondition } from '@melto/services/reading/readings';
-import { sendJson } from '@/ui/api';
+import type { ReadingOfCondition } from '@melto/services/reading/readingView';
+import { send } from '@/ui/api';
 import { formatMoment } from '@/ui/format';
 import { FormDialog } from '@/ui/FormDialog';
 import { FaultNotice } from './FaultNotice';
@@ -28,7 +29,7 @@ export function BuildForm({
   const { enqueueSnackbar } = useSnackbar();
   const reading = readings.find(({ id }) => id === readingId);
   const submit = async (): Promise<void> => {
-    await sendJson(`/api/conditions/${condition.id}/profiles`, { readingId, ...file });
+    await send(BUILD_PROFILE, { params: { id: condition.id }, body: { readingId, ...file } });
     enqueueSnackbar('The profile is being built; the header shows how far it is.');
     router.refresh();
     onClose();

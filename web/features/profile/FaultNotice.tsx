@@ -1,6 +1,6 @@
 'use client';
 
-import type { ReadingOfCondition } from '@melto/services/reading/readings';
+import type { ReadingOfCondition } from '@melto/services/reading/readingView';
 
 /** What a chosen reading shows that a profile made from it will carry. */
 export function FaultNotice({ reading }: { reading: ReadingOfCondition | undefined }) {

@@ -11,7 +11,8 @@ import {
   XAxis,
   YAxis,
 } from 'recharts';
-import type { FitReport, ProfileDetail } from '@melto/services/profile/profiles';
+import type { FitReport } from '@melto/core/characterise/fitReport';
+import type { ProfileDetail } from '@melto/services/ledger/kinds/profileKind';
 import { axisLabel, hundredAxis, TICK } from '@/ui/axes';
 import { screenOf } from '@/ui/Swatch';
 

@@ -1,9 +1,10 @@
 'use client';
 
+import { CANCEL_JOB } from '@/endpoints/house';
 import { Button } from '@mui/material';
 import { useSnackbar } from 'notistack';
 import { useJobs } from '@/features/frame/useJobs';
-import { problemWords, sendJson } from '@/ui/api';
+import { problemWords, send } from '@/ui/api';
 
 /** The profile that is being built for a condition, with its progress, or why it failed. */
 export function JobLine({ conditionId }: { conditionId: number }) {
@@ -28,7 +29,7 @@ export function JobLine({ conditionId }: { conditionId: number }) {
         <Button
           size="small"
           onClick={() => {
-            sendJson(`/api/jobs/${running.id}/cancel`).catch((error: unknown) =>
+            send(CANCEL_JOB, { params: { id: running.id } }).catch((error: unknown) =>
               enqueueSnackbar(problemWords(error), { variant: 'error' }),
             );
           }}

@@ -1,6 +1,6 @@
 'use client';
 
-import type { ProfileDetail, ProfileSummary } from '@melto/services/profile/profiles';
+import type { ProfileDetail, ProfileSummary } from '@melto/services/ledger/kinds/profileKind';
 import { Swatch } from '@/ui/Swatch';
 import { plainWords } from './plainWords';
 

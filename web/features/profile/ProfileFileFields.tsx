@@ -1,13 +1,15 @@
 'use client';
 
+import { drivenByLight } from '@melto/core/device/process';
 import { MenuItem, TextField } from '@mui/material';
 import { DEFAULT_NAME_PATTERN, profileName } from '@melto/core/profile/describeProfile';
+import type { TableSize } from '@melto/core/profile/buildRgbProfile';
 import type { ConditionRow } from '@melto/services/ledger/conditions';
 
 /** How the file is to be: ICC version, tables, name. */
 export interface ProfileFile {
-  readonly version: number;
-  readonly tableSize: string;
+  readonly version: 2 | 4;
+  readonly tableSize: TableSize;
   readonly namePattern: string;
 }
 
@@ -30,6 +32,8 @@ const TABLE_WORDS: Readonly<Record<'rgb' | 'inks', Readonly<Record<string, strin
   },
 };
 
+const TABLE_SIZES = ['small', 'normal', 'large'] as const;
+
 export function ProfileFileFields({
   condition,
   file,
@@ -39,14 +43,14 @@ export function ProfileFileFields({
   file: ProfileFile;
   onChange: (changed: Partial<ProfileFile>) => void;
 }) {
-  const words = TABLE_WORDS[condition.space === 'rgb' ? 'rgb' : 'inks'];
+  const words = TABLE_WORDS[drivenByLight(condition.process) ? 'rgb' : 'inks'];
   return (
     <>
       <TextField
         select
         label="ICC version"
         value={file.version}
-        onChange={(event) => onChange({ version: Number(event.target.value) })}
+        onChange={(event) => onChange({ version: Number(event.target.value) === 2 ? 2 : 4 })}
         helperText={file.version === 2 ? 'For older software.' : 'For current software.'}
       >
         <MenuItem value={4}>4</MenuItem>
@@ -56,7 +60,9 @@ export function ProfileFileFields({
         select
         label="Tables"
         value={file.tableSize}
-        onChange={(event) => onChange({ tableSize: event.target.value })}
+        onChange={(event) =>
+          onChange({ tableSize: TABLE_SIZES.find((size) => size === event.target.value) ?? 'normal' })
+        }
         helperText={words[file.tableSize]}
       >
         {Object.keys(words).map((size) => (

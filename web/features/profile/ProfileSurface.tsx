@@ -3,11 +3,11 @@
 import { Button } from '@mui/material';
 import Link from 'next/link';
 import { useState } from 'react';
-import type { ChartRow } from '@melto/services/charts/charts';
+import type { ChartRow } from '@melto/services/charts/chart';
 import type { ConditionRow, SettingsPoint } from '@melto/services/ledger/conditions';
-import type { ProfileDetail, ProfileSummary } from '@melto/services/profile/profiles';
+import type { ProfileDetail, ProfileSummary } from '@melto/services/ledger/kinds/profileKind';
 import type { ResultRow, VersionView } from '@melto/services/ledger/versions';
-import type { ReadingOfCondition } from '@melto/services/reading/readings';
+import type { ReadingOfCondition } from '@melto/services/reading/readingView';
 import type { PressForProfile } from '@melto/services/calibration/pressView';
 import { ChartMaker } from '@/features/charts/ChartMaker';
 import { Figure } from '@/ui/Figure';

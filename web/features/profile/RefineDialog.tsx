@@ -1,5 +1,6 @@
 'use client';
 
+import { REFINEMENT } from '@/endpoints/charts';
 import { Button, MenuItem, TextField } from '@mui/material';
 import { useRouter } from 'next/navigation';
 import { useSnackbar } from 'notistack';
@@ -9,7 +10,7 @@ import type { NamedColour } from '@melto/core/refine/namedColour';
 import { mainColours, pictureHistogram } from '@melto/core/refine/mainColours';
 import type { PictureColour } from '@melto/core/refine/mainColours';
 import { TIE_PATCHES } from '@melto/core/refine/refinementPatches';
-import { problemWords, sendJson } from '@/ui/api';
+import { problemWords, send } from '@/ui/api';
 import { ColourListField, SwatchRow } from '@/ui/ColourListField';
 import { FormDialog } from '@/ui/FormDialog';
 import { pixelsOf } from './build/pixelsOf';
@@ -53,13 +54,16 @@ export function RefineDialog({
     );
   };
   const submit = async (): Promise<void> => {
-    await sendJson(`/api/conditions/${conditionId}/refinements`, {
-      paper: 'a4',
-      readingIds,
-      unsure: count,
-      colours,
-      picture: picture.map(({ lab }) => ({ lab })),
-      readings,
+    await send(REFINEMENT, {
+      params: { id: conditionId },
+      body: {
+        paper: 'a4',
+        readingIds,
+        unsure: count,
+        colours,
+        picture: picture.map(({ lab }) => ({ lab })),
+        readings,
+      },
     });
     enqueueSnackbar('The chart is being made; it appears under Charts.');
     router.refresh();

@@ -1,9 +1,10 @@
 'use client';
 
+import { PUT_IN_FORCE } from '@/endpoints/calibration';
 import { useRouter } from 'next/navigation';
 import type { ReactNode } from 'react';
 import type { VersionView } from '@melto/services/ledger/versions';
-import { sendJson } from '@/ui/api';
+import { send } from '@/ui/api';
 import { formatWhen } from '@/ui/format';
 import { StatusShape } from '@/ui/StatusMark';
 import type { Status } from '@/ui/StatusMark';
@@ -47,7 +48,7 @@ export function Versions({
         <button
           type="button"
           onClick={() => {
-            void sendJson(`/api/results/${shown.id}/in-force`, {}, 'PUT').then(() => {
+            void send(PUT_IN_FORCE, { params: { id: shown.id } }).then(() => {
               router.replace(path);
               router.refresh();
             });

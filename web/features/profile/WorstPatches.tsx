@@ -1,6 +1,7 @@
 'use client';
 
-import type { FitReport, ProfileDetail } from '@melto/services/profile/profiles';
+import type { FitReport } from '@melto/core/characterise/fitReport';
+import type { ProfileDetail } from '@melto/services/ledger/kinds/profileKind';
 import Link from 'next/link';
 import { Swatch } from '@/ui/Swatch';
 

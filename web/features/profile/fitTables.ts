@@ -1,4 +1,5 @@
-import type { FitReport, ProfileDetail } from '@melto/services/profile/profiles';
+import type { FitReport } from '@melto/core/characterise/fitReport';
+import type { ProfileDetail } from '@melto/services/ledger/kinds/profileKind';
 import type { FigureTable } from '@/ui/Figure';
 
 export function histogramTable(report: FitReport): FigureTable {

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import type { ProfileDetail, ProfileSummary } from '@melto/services/profile/profiles';
+import type { ProfileDetail, ProfileSummary } from '@melto/services/ledger/kinds/profileKind';
 import { plainWords } from './plainWords';
 
 const summary = { mean: 0.274, p95: 0.61 } as ProfileSummary;

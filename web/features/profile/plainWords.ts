@@ -1,4 +1,4 @@
-import type { ProfileDetail, ProfileSummary } from '@melto/services/profile/profiles';
+import type { ProfileDetail, ProfileSummary } from '@melto/services/ledger/kinds/profileKind';
 
 const two = (value: number): string => value.toFixed(2);
 

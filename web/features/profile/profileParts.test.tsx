@@ -1,9 +1,10 @@
+import { RGB } from '@melto/core/device/process';
 import { screen, waitFor, within } from '@testing-library/react';
 import { describe, expect, it, vi } from 'vitest';
 import type { UncertaintyMap } from '@melto/core/characterise/uncertaintyMap';
 import type { ConditionRow } from '@melto/services/ledger/conditions';
-import type { FitReport } from '@melto/services/profile/profiles';
-import type { ReadingOfCondition } from '@melto/services/reading/readings';
+import type { FitReport } from '@melto/core/characterise/fitReport';
+import type { ReadingOfCondition } from '@melto/services/reading/readingView';
 import { ChartMaker } from '@/features/charts/ChartMaker';
 import { fakeServer, Refused } from '@/testing/fakeServer';
 import { navigation } from '@/testing/navigation';
@@ -14,7 +15,7 @@ import { RefineDialog } from './RefineDialog';
 import { SurenessMap } from './SurenessMap';
 import { WorstPatches } from './WorstPatches';
 
-const WREN = { id: 1, space: 'rgb', device: 'Wren', stock: 'Quay Proof 200', mode: 'fine' } as ConditionRow;
+const WREN = { id: 1, process: RGB, device: 'Wren', stock: 'Quay Proof 200', mode: 'fine' } as ConditionRow;
 const button = (name: string): HTMLButtonElement => screen.getByRole<HTMLButtonElement>('button', { name });
 
 describe('building a profile', () => {

@@ -5,7 +5,7 @@ import { deltaE2000 } from '@melto/core/colour/deltaE2000';
 import type { Lab } from '@melto/core/colour/lab';
 import { labToLch } from '@melto/core/colour/labToLch';
 import { densities } from '@melto/core/density/density';
-import type { PatchView, ReadingView } from '@melto/services/reading/readings';
+import type { PatchView, ReadingView } from '@melto/services/reading/readingView';
 import { formatLab } from '@/ui/format';
 import { Swatch } from '@/ui/Swatch';
 import { deviceWords } from './deviceWords';

@@ -1,14 +1,14 @@
 'use client';
 
+import { channelNames } from '@melto/core/device/process';
+import type { Process } from '@melto/core/device/process';
 import { DataGrid } from '@mui/x-data-grid';
 import type { GridColDef } from '@mui/x-data-grid';
 import { useMemo } from 'react';
 import { labToLch } from '@melto/core/colour/labToLch';
 import type { Lab } from '@melto/core/colour/lab';
 import { densities } from '@melto/core/density/density';
-import type { PatchView, ReadingView } from '@melto/services/reading/readings';
-import { CHANNEL_NAMES } from '@melto/core/device/deviceSpace';
-import type { DeviceSpace } from '@melto/core/device/deviceSpace';
+import type { PatchView, ReadingView } from '@melto/services/reading/readingView';
 import { screenOf } from '@/ui/Swatch';
 
 /** All patches of a reading: sorted, filtered, with columns to hide, saved as CSV. */
@@ -35,7 +35,7 @@ export function PatchTable({
     <div style={{ height: '62vh' }}>
       <DataGrid
         rows={rows}
-        columns={columns(view.space, view.grid !== null, differences !== undefined)}
+        columns={columns(view.process, view.grid !== null, differences !== undefined)}
         rowHeight={28}
         columnHeaderHeight={34}
         showToolbar
@@ -94,7 +94,7 @@ function number(field: string, headerName: string, decimals: number, width = 66)
   };
 }
 
-function columns(space: DeviceSpace, spectra: boolean, compared: boolean): GridColDef<Row>[] {
+function columns(process: Process, spectra: boolean, compared: boolean): GridColDef<Row>[] {
   return [
     { field: 'name', headerName: 'Patch', width: 66 },
     {
@@ -111,7 +111,7 @@ function columns(space: DeviceSpace, spectra: boolean, compared: boolean): GridC
     },
     { field: 'place', headerName: 'Place', width: 74, description: 'page, strip, place along the strip' },
     { field: 'role', headerName: 'Role', width: 78 },
-    ...CHANNEL_NAMES[space].map((name, i) => number(`d${i}`, name, space === 'rgb' ? 0 : 1, 54)),
+    ...channelNames(process).map((name, i) => number(`d${i}`, name, process.scale === 255 ? 0 : 1, 54)),
     number('l', 'L*', 2),
     number('a', 'a*', 2),
     number('bb', 'b*', 2),

@@ -1,6 +1,6 @@
 import { act, screen, waitFor } from '@testing-library/react';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
-import type { PassAnswer } from '@melto/services/reading/passes';
+import type { JudgedPass } from '@/endpoints/reading';
 import { deskState } from '@/testing/deskState';
 import { AWAY, fakeServer, Refused } from '@/testing/fakeServer';
 import type { Sent } from '@/testing/fakeServer';
@@ -15,7 +15,7 @@ const HOUSE = { nowMs: 10_000, offsetMs: 0, slips: [], instrument: null, person:
 function desk(answers: Readonly<Record<string, unknown>> = {}) {
   const read = new Set<number>();
   const marked = new Set<number>();
-  const pass = ({ body }: Sent): PassAnswer => {
+  const pass = ({ body }: Sent): JudgedPass => {
     const { strip } = body as { strip: number };
     read.add(strip);
     return {

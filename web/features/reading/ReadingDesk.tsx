@@ -237,7 +237,11 @@ function Done({ state }: { state: DeskState }) {
     <li>
       <StatusShape status="conforms" />
       <span>
-        {state.resultId !== null ? (
+        {state.judging ? (
+          'All is kept; it is being judged.'
+        ) : state.judgeProblem !== null ? (
+          `All is kept, but it could not be judged. ${state.judgeProblem}`
+        ) : state.resultId !== null ? (
           <Link href={`/conditions/${state.conditionId}/conformity?version=${state.resultId}`}>
             See the verdict
           </Link>

@@ -8,7 +8,7 @@ import { deltaE2000 } from '@melto/core/colour/deltaE2000';
 import type { Lab } from '@melto/core/colour/lab';
 import { FAULT_WORDS } from '@melto/core/faults/fault';
 import { summariseErrors } from '@melto/core/numerics/statistics';
-import type { ReadingView } from '@melto/services/reading/readings';
+import type { ReadingView } from '@melto/services/reading/readingView';
 import { useTellHere } from '@/features/frame/useHere';
 import { formatLab, formatMoment } from '@/ui/format';
 import { StatusShape } from '@/ui/StatusMark';

@@ -1,7 +1,7 @@
 'use client';
 
 import { useMemo, useRef } from 'react';
-import type { PatchView } from '@melto/services/reading/readings';
+import type { PatchView } from '@melto/services/reading/readingView';
 import { screenOf } from '@/ui/Swatch';
 import { deviceOnScreen } from './deviceWords';
 

@@ -1,7 +1,7 @@
 import { fireEvent, screen, within } from '@testing-library/react';
 import { describe, expect, it, vi } from 'vitest';
 import { deltaE2000 } from '@melto/core/colour/deltaE2000';
-import type { ReadingView } from '@melto/services/reading/readings';
+import type { ReadingView } from '@melto/services/reading/readingView';
 import { deskState } from '@/testing/deskState';
 import { navigation } from '@/testing/navigation';
 import { readingView } from '@/testing/readingView';

@@ -1,11 +1,12 @@
 'use client';
 
+import { CALIBRATE_TILE, DESK, IMPORT_READING, MARK_STRIP, PASS } from '@/endpoints/reading';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useEffect, useRef, useState } from 'react';
 import type { HandMovement, MeasurementMode } from '@melto/core/device/instrument';
 import type { DeskState } from '@melto/services/reading/desk';
-import type { PassAnswer } from '@melto/services/reading/passes';
-import { ApiProblem, getJson, newKey, problemWords, sendJson, sendText } from '@/ui/api';
+import type { JudgedPass } from '@/endpoints/reading';
+import { ApiProblem, ask, newKey, problemWords, send } from '@/ui/api';
 
 /** What the last pass led to. */
 export type LastPass =
@@ -28,11 +29,11 @@ const MOST_FILE = 16_000_000;
 
 /** The state of a reading desk and what can be done at it. */
 export function useDesk(initial: DeskState) {
-  const path = `/api/sheets/${initial.code}`;
+  const { code } = initial;
   const queries = useQueryClient();
   const { data } = useQuery({
     queryKey: ['desk', initial.code],
-    queryFn: () => getJson<DeskState>(path),
+    queryFn: () => ask(DESK, { params: { code } }),
     initialData: initial,
     refetchInterval: 5000,
   });
@@ -60,14 +61,16 @@ export function useDesk(initial: DeskState) {
   const refresh = (): Promise<void> => queries.invalidateQueries({ queryKey: ['desk', initial.code] });
 
   /** A retried request carries the same attempt, so it is the same pass and is stored once. */
-  const send = async (attempt: string, strip: number, before: readonly string[]): Promise<PassAnswer> => {
+  const sendPass = async (attempt: string, strip: number, before: readonly string[]): Promise<JudgedPass> => {
     const from = Date.now();
     for (let tries = 1; ; tries++) {
       try {
-        return await sendJson<PassAnswer>(
-          `${path}/passes`,
-          { attempt, strip, mode, hand, averageWith: before, more: before.length + 1 < passes },
-          'POST',
+        return await send(
+          PASS,
+          {
+            params: { code },
+            body: { attempt, strip, mode, hand, averageWith: before, more: before.length + 1 < passes },
+          },
           attempt,
         );
       } catch (error) {
@@ -90,7 +93,7 @@ export function useDesk(initial: DeskState) {
     try {
       const attempt = newKey();
       const before = done.current.strip === strip ? done.current.attempts : [];
-      const answer = await send(attempt, strip, before);
+      const answer = await sendPass(attempt, strip, before);
       setHand('steady');
       if (answer.ok) {
         setLast({
@@ -108,7 +111,7 @@ export function useDesk(initial: DeskState) {
         setOwn((strips) => new Set(strips).add(strip));
         setTimes((before) => [...before.slice(-7), Date.now()]);
         chime(880, 0.07);
-        fresh = await getJson<DeskState>(path);
+        fresh = await ask(DESK, { params: { code } });
         const next = nextUnread(fresh, answer.strip);
         if (enough) setStrip(next);
         // A reader that moves the page by itself goes on to the next row.
@@ -165,8 +168,9 @@ export function useDesk(initial: DeskState) {
     setMode,
     setHand,
     pass,
-    calibrate: () => act(sendJson(`/api/tile?sheet=${initial.code}`)),
-    mark: () => act(sendJson(`${path}/marks`, { strip, marked: !state.marked.includes(strip) })),
+    calibrate: () => act(send(CALIBRATE_TILE, { query: { sheet: code } })),
+    mark: () =>
+      act(send(MARK_STRIP, { params: { code }, body: { strip, marked: !state.marked.includes(strip) } })),
     importFile: (file: File) =>
       act(
         file.size > MOST_FILE
@@ -177,7 +181,7 @@ export function useDesk(initial: DeskState) {
                 'Drop the CGATS file of this chart alone.',
               ),
             )
-          : file.text().then((text) => sendText(`${path}/reading`, text)),
+          : send(IMPORT_READING, { params: { code }, body: file }),
       ),
   };
 }

@@ -1,11 +1,12 @@
 'use client';
 
+import { SIMULATED_CHANGES } from '@/endpoints/conditions';
 import { Button, MenuItem, TextField } from '@mui/material';
 import { useRouter } from 'next/navigation';
 import { useSnackbar } from 'notistack';
 import { useState } from 'react';
 import type { ChangeKind, SimulatedChange } from '@melto/core/device/printPath';
-import { problemWords, sendJson } from '@/ui/api';
+import { problemWords, send } from '@/ui/api';
 import { formatDay } from '@/ui/format';
 
 const WORDS: Readonly<Record<ChangeKind, string>> = {
@@ -30,9 +31,9 @@ export function SimulatedChanges({
   const [ink, setInk] = useState(1);
   const { enqueueSnackbar } = useSnackbar();
   const router = useRouter();
-  const send = async (body: { kind?: ChangeKind; ink?: number }): Promise<void> => {
+  const change = async (body: { kind?: ChangeKind; ink?: number }): Promise<void> => {
     try {
-      await sendJson(`/api/conditions/${conditionId}/simulated-changes`, body, 'PUT');
+      await send(SIMULATED_CHANGES, { params: { id: conditionId }, body });
       router.refresh();
     } catch (error) {
       enqueueSnackbar(problemWords(error), { variant: 'error' });
@@ -82,8 +83,8 @@ export function SimulatedChanges({
             ))}
           </TextField>
         )}
-        <Button onClick={() => void send({ kind, ink })}>Let it happen now</Button>
-        {changes.length > 0 && <Button onClick={() => void send({})}>Put it right</Button>}
+        <Button onClick={() => void change({ kind, ink })}>Let it happen now</Button>
+        {changes.length > 0 && <Button onClick={() => void change({})}>Put it right</Button>}
       </div>
     </details>
   );

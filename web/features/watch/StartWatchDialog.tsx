@@ -1,9 +1,10 @@
 'use client';
 
+import { START_WATCH } from '@/endpoints/watch';
 import { Checkbox, FormControlLabel, TextField } from '@mui/material';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
-import { sendJson } from '@/ui/api';
+import { send } from '@/ui/api';
 import { formatMoment } from '@/ui/format';
 import { FormDialog } from '@/ui/FormDialog';
 import { isWhole, numberOf } from '@/ui/numberOf';
@@ -28,12 +29,15 @@ export function StartWatchDialog({ condition, view, onClose }: WatchSurfaceProps
   const expiresRight = whole(expires) && numberOf(expires) >= numberOf(every);
   const ready = picked.length >= ZERO_READINGS && whole(every) && expiresRight && size(mean) && size(largest);
   const start = async (): Promise<void> => {
-    await sendJson(`/api/conditions/${condition.id}/watch`, {
-      everyDays: numberOf(every),
-      expiresDays: numberOf(expires),
-      meanLimit: numberOf(mean),
-      largestLimit: numberOf(largest),
-      readingIds: picked,
+    await send(START_WATCH, {
+      params: { id: condition.id },
+      body: {
+        everyDays: numberOf(every),
+        expiresDays: numberOf(expires),
+        meanLimit: numberOf(mean),
+        largestLimit: numberOf(largest),
+        readingIds: picked,
+      },
     });
     router.refresh();
     onClose();

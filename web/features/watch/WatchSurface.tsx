@@ -1,15 +1,15 @@
 'use client';
 
+import type { Static } from '@sinclair/typebox';
+import type { WatchSurfaceView } from '@melto/services/overview/proofSurfaces';
+import { send } from '@/ui/api';
+import { PRINT_WEDGE } from '@/endpoints/charts';
+import { drivenByLight } from '@melto/core/device/process';
 import { Button } from '@mui/material';
 import Link from 'next/link';
 import { useMemo, useState } from 'react';
-import type { SimulatedChange } from '@melto/core/device/printPath';
 import { watchCharts } from '@melto/core/watch/watchCharts';
 import { ZERO_READINGS } from '@melto/core/watch/watchFigures';
-import type { AimSetView } from '@melto/services/conformity/aimSets';
-import type { ConditionRow, SettingsPoint } from '@melto/services/ledger/conditions';
-import type { ToleranceSetView } from '@melto/services/conformity/toleranceSets';
-import type { WatchView } from '@melto/services/watch/watchView';
 import { PrintDialog } from '@/features/charts/PrintDialog';
 import { formatDay, formatSpan } from '@/ui/format';
 import { StatusShape } from '@/ui/StatusMark';
@@ -21,17 +21,7 @@ import { StartWatchDialog } from './StartWatchDialog';
 import { WatchChecks } from './WatchChecks';
 import { ZeroPlot } from './ZeroPlot';
 
-export interface WatchSurfaceProps {
-  readonly condition: ConditionRow;
-  readonly points: readonly SettingsPoint[];
-  readonly conversions: readonly string[];
-  readonly view: WatchView;
-  readonly hasProfile: boolean;
-  readonly changes: readonly SimulatedChange[];
-  readonly aims: readonly AimSetView[];
-  readonly tolerances: readonly ToleranceSetView[];
-  readonly waiting: readonly string[];
-}
+export type WatchSurfaceProps = WatchSurfaceView;
 
 export function WatchSurface(props: WatchSurfaceProps) {
   const { condition, view, waiting } = props;
@@ -47,7 +37,7 @@ export function WatchSurface(props: WatchSurfaceProps) {
   const farthest = charts?.series.findIndex((each) => each.series === charts.over[0]?.series) ?? -1;
   const series = picked ?? Math.max(0, farthest);
   const enough = candidates.length >= ZERO_READINGS;
-  const rgb = condition.space === 'rgb';
+  const rgb = drivenByLight(condition.process);
   const canPrint = !rgb || props.hasProfile;
   const due = dueMs !== null && nowMs > dueMs;
   const last = checks.at(-1);
@@ -129,8 +119,15 @@ export function WatchSurface(props: WatchSurfaceProps) {
       {open === 'print' && (
         <PrintDialog
           title="Print the watch wedge"
-          path={`/api/conditions/${condition.id}/wedges`}
-          body={{ kind: 'watch', paper: 'a4', reader: 'strip', ...(rgb ? { judgedBy: aimsOf(props) } : {}) }}
+          onPrint={(chosen) =>
+            send(PRINT_WEDGE, {
+              params: { id: condition.id },
+              body: {
+                ...{ kind: 'watch', paper: 'a4', reader: 'strip', ...chosen },
+                ...(rgb ? { judgedBy: aimsOf(props) } : {}),
+              },
+            })
+          }
           told="42 patches in two strips, through the chain as it stands. Read both strips after their rest."
           points={props.points}
           conversions={props.conversions}
@@ -143,11 +140,11 @@ export function WatchSurface(props: WatchSurfaceProps) {
 }
 
 /** An RGB driver takes CMYK patches through its profile: the aims that its zero reading used, else the first. */
-function aimsOf({ view, aims, tolerances }: WatchSurfaceProps): unknown {
+function aimsOf({ view, aims, tolerances }: WatchSurfaceProps): Static<typeof PRINT_WEDGE.body>['judgedBy'] {
   return (
-    view.watch?.judgedBy ?? {
-      aimSetId: aims[0]?.id,
-      toleranceSetId: tolerances[0]?.id,
+    (view.watch?.judgedBy as Static<typeof PRINT_WEDGE.body>['judgedBy'] | null) ?? {
+      aimSetId: aims[0]?.id ?? 0,
+      toleranceSetId: tolerances[0]?.id ?? 0,
       substrateCorrected: false,
       through: 'profile, absolute',
     }
@@ -156,7 +153,8 @@ function aimsOf({ view, aims, tolerances }: WatchSurfaceProps): unknown {
 
 function sentence({ view, waiting, condition, hasProfile }: WatchSurfaceProps): string {
   const { watch, checks, candidates, dueMs, expiresMs, nowMs } = view;
-  if (condition.space === 'rgb' && !hasProfile) return 'A watch needs a profile to print its wedge through.';
+  if (drivenByLight(condition.process) && !hasProfile)
+    return 'A watch needs a profile to print its wedge through.';
   if (watch === null) {
     if (candidates.length >= ZERO_READINGS)
       return `${candidates.length} readings of the watch wedge are there: start the watch from them.`;

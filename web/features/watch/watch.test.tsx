@@ -1,3 +1,4 @@
+import { CMYK, RGB } from '@melto/core/device/process';
 import { screen, waitFor, within } from '@testing-library/react';
 import { describe, expect, it, vi } from 'vitest';
 import { watchCharts } from '@melto/core/watch/watchCharts';
@@ -47,9 +48,13 @@ const checksOf = (values: readonly Float64Array[]): WatchView['checks'] =>
 function props(view: Partial<WatchView> = {}, change: Partial<WatchSurfaceProps> = {}): WatchSurfaceProps {
   const values = figures(12);
   return {
-    condition: { id: 4, space: 'cmyk', device: 'Heron' } as ConditionRow,
+    condition: { id: 4, process: CMYK, device: 'Heron' } as ConditionRow,
     points: [],
     conversions: [],
+    versions: [],
+    shown: undefined,
+    nowMs: NOW,
+    profileResultId: undefined,
     view: {
       nowMs: NOW,
       watch: {
@@ -109,12 +114,12 @@ describe('a watch', () => {
       'waits to be read',
     );
     expect(sentence(props(none))).toBe('4 readings of the watch wedge are there: start the watch from them.');
-    const rgb = { condition: { id: 4, space: 'rgb' } as ConditionRow };
+    const rgb = { condition: { id: 4, process: RGB } as ConditionRow };
     expect(sentence(props(none, rgb))).toBe('A watch needs a profile to print its wedge through.');
   });
 
   it('cannot print its wedge on a device that takes RGB and has no profile', () => {
-    show(<WatchSurface {...props({}, { condition: { id: 4, space: 'rgb' } as ConditionRow })} />);
+    show(<WatchSurface {...props({}, { condition: { id: 4, process: RGB } as ConditionRow })} />);
     expect(screen.queryByRole('button', { name: 'Print the watch wedge' })).toBeNull();
   });
 

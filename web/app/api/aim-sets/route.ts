@@ -1,19 +1,17 @@
 import { aimSets, createAimSetByHand, createAimSetFromReading } from '@melto/services/conformity/aimSets';
 import { Problem } from '@melto/services/kernel/problem';
-import { bodyOf, respond, respondOnce } from '@/server/respond';
-import { services } from '@/server/services';
+import { AIM_SETS, NEW_AIM_SET } from '@/endpoints/conformity';
+import { answering, changing } from '@/server/route';
 
 export const dynamic = 'force-dynamic';
 
-export function GET(): Promise<Response> {
-  return respond(() => aimSets(services()));
-}
+export const GET = answering(AIM_SETS, ({ context }) => aimSets(context));
 
-export function POST(request: Request): Promise<Response> {
-  return respondOnce(request, async () => {
-    const { readingId, rows, conditions, ...input } = await bodyOf(request, 'aimSet');
-    if (readingId !== undefined) return createAimSetFromReading(services(), input, readingId);
-    if (rows !== undefined) return createAimSetByHand(services(), input, rows, conditions ?? {});
+export const POST = changing(
+  NEW_AIM_SET,
+  async ({ context, body: { readingId, rows, conditions, ...input } }) => {
+    if (readingId !== undefined) return createAimSetFromReading(context, input, readingId);
+    if (rows !== undefined) return createAimSetByHand(context, input, rows, conditions ?? {});
     throw new Problem('bad-input', 'There are no aims.', 'Give a reading or rows.', 'rows');
-  });
-}
+  },
+);

@@ -1,9 +1,9 @@
-import { advanceClock } from '@melto/services/kernel/clock';
-import { bodyOf, respondOnce } from '@/server/respond';
-import { services } from '@/server/services';
+import { advanceClock } from '@melto/services/simulated/advanceClock';
+import { MOVE_CLOCK } from '@/endpoints/house';
+import { changing } from '@/server/route';
 
-export async function POST(request: Request): Promise<Response> {
-  return respondOnce(request, async () => ({
-    offsetMs: await advanceClock(services(), (await bodyOf(request, 'clock')).byMs),
-  }));
-}
+export const dynamic = 'force-dynamic';
+
+export const POST = changing(MOVE_CLOCK, async ({ context, body }) => ({
+  offsetMs: await advanceClock(context, body.byMs),
+}));

@@ -1,14 +1,9 @@
 import { colourList } from '@melto/services/profile/colourLists';
-import { Problem } from '@melto/services/kernel/problem';
-import { respond } from '@/server/respond';
+import { COLOUR_LIST } from '@/endpoints/profile';
+import { workingOut } from '@/server/route';
 
-const MOST_BYTES = 8_000_000;
+export const dynamic = 'force-dynamic';
 
-export async function POST(request: Request): Promise<Response> {
-  return respond(async () => {
-    const text = await request.text();
-    if (text.length > MOST_BYTES)
-      throw new Problem('too-large', 'The list is larger than 8 MB.', 'Take fewer colours.');
-    return colourList(text);
-  });
-}
+export const POST = workingOut(COLOUR_LIST, async ({ body }) =>
+  colourList(Buffer.from(body).toString('utf8')),
+);

@@ -1,7 +1,7 @@
-import { createCondition } from '@melto/services/ledger/conditions';
-import { bodyOf, respondOnce } from '@/server/respond';
-import { services } from '@/server/services';
+import { createCondition } from '@melto/services/house/newCondition';
+import { NEW_CONDITION } from '@/endpoints/conditions';
+import { changing } from '@/server/route';
 
-export async function POST(request: Request): Promise<Response> {
-  return respondOnce(request, async () => createCondition(services(), await bodyOf(request, 'newCondition')));
-}
+export const dynamic = 'force-dynamic';
+
+export const POST = changing(NEW_CONDITION, ({ context, body }) => createCondition(context, body));

@@ -1,9 +1,7 @@
 import { floor } from '@melto/services/overview/floor';
-import { respond } from '@/server/respond';
-import { services } from '@/server/services';
+import { FLOOR } from '@/endpoints/house';
+import { answering } from '@/server/route';
 
 export const dynamic = 'force-dynamic';
 
-export async function GET(): Promise<Response> {
-  return respond(() => floor(services()));
-}
+export const GET = answering(FLOOR, ({ context, query }) => floor(context, query));

@@ -1,5 +1,11 @@
+import { health } from '@melto/services/house/health';
+import { context } from '@/server/context';
+import { jsonResponse } from '@/server/respond';
+
 export const dynamic = 'force-dynamic';
 
-export function GET(): Response {
-  return Response.json({ ok: true });
+/** Not through an endpoint's handler: it tells how things are even where they are not well. */
+export async function GET(): Promise<Response> {
+  const state = await health(context(), Date.now());
+  return jsonResponse(state, state.ok ? 200 : 503);
 }

@@ -1,9 +1,7 @@
 import { house } from '@melto/services/house/house';
-import { respond } from '@/server/respond';
-import { services } from '@/server/services';
+import { HOUSE } from '@/endpoints/house';
+import { answering } from '@/server/route';
 
 export const dynamic = 'force-dynamic';
 
-export async function GET(): Promise<Response> {
-  return respond(() => house(services()));
-}
+export const GET = answering(HOUSE, ({ context }) => house(context));

@@ -1,9 +1,7 @@
 import { recentJobs } from '@melto/services/kernel/jobs';
-import { respond } from '@/server/respond';
-import { services } from '@/server/services';
+import { JOBS } from '@/endpoints/house';
+import { answering } from '@/server/route';
 
 export const dynamic = 'force-dynamic';
 
-export async function GET(): Promise<Response> {
-  return respond(() => recentJobs(services()));
-}
+export const GET = answering(JOBS, ({ context }) => recentJobs(context));

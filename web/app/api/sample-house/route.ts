@@ -1,7 +1,7 @@
-import { requestSampleHouse } from '@melto/services/kernel/jobs';
-import { respondOnce } from '@/server/respond';
-import { services } from '@/server/services';
+import { requestSampleHouse } from '@melto/services/simulated/sampleHouse';
+import { LOAD_SAMPLE } from '@/endpoints/house';
+import { changing } from '@/server/route';
 
-export async function POST(request: Request): Promise<Response> {
-  return respondOnce(request, async () => requestSampleHouse(services()));
-}
+export const dynamic = 'force-dynamic';
+
+export const POST = changing(LOAD_SAMPLE, ({ context }) => requestSampleHouse(context));

@@ -1,10 +1,7 @@
 import { search } from '@melto/services/overview/search';
-import { respond } from '@/server/respond';
-import { services } from '@/server/services';
+import { SEARCH } from '@/endpoints/house';
+import { answering } from '@/server/route';
 
 export const dynamic = 'force-dynamic';
 
-export async function GET(request: Request): Promise<Response> {
-  const words = new URL(request.url).searchParams.get('q') ?? '';
-  return respond(() => search(services(), words.slice(0, 200)));
-}
+export const GET = answering(SEARCH, ({ context, query }) => search(context, query.q ?? ''));

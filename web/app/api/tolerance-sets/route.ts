@@ -1,15 +1,9 @@
 import { saveToleranceSet, toleranceSets } from '@melto/services/conformity/toleranceSets';
-import { bodyOf, respond, respondOnce } from '@/server/respond';
-import { services } from '@/server/services';
+import { TOLERANCE_SETS, SAVE_TOLERANCE_SET } from '@/endpoints/conformity';
+import { answering, changing } from '@/server/route';
 
 export const dynamic = 'force-dynamic';
 
-export function GET(): Promise<Response> {
-  return respond(() => toleranceSets(services()));
-}
+export const GET = answering(TOLERANCE_SETS, ({ context }) => toleranceSets(context));
 
-export function POST(request: Request): Promise<Response> {
-  return respondOnce(request, async () =>
-    saveToleranceSet(services(), await bodyOf(request, 'toleranceSet')),
-  );
-}
+export const POST = changing(SAVE_TOLERANCE_SET, ({ context, body }) => saveToleranceSet(context, body));

@@ -1,9 +1,8 @@
-import { notFound } from 'next/navigation';
 import type { ReactNode } from 'react';
 import { conditionView } from '@melto/services/overview/conditionView';
-import { Problem } from '@melto/services/kernel/problem';
 import { Spine } from '@/features/condition/Spine';
-import { services } from '@/server/services';
+import { orNotFound } from '@/server/conditionPage';
+import { context } from '@/server/context';
 
 export const dynamic = 'force-dynamic';
 
@@ -14,11 +13,7 @@ export default async function Layout({
   children: ReactNode;
   params: Promise<{ id: string }>;
 }) {
-  const { id } = await params;
-  const view = await conditionView(services(), Number(id)).catch((error: unknown) => {
-    if (error instanceof Problem && error.type === 'not-found') notFound();
-    throw error;
-  });
+  const view = await orNotFound(conditionView(context(), Number((await params).id)));
   return (
     <div className="condition">
       <Spine view={view} />

@@ -1,10 +1,10 @@
 import { redirect } from 'next/navigation';
 import { conditionOf } from '@melto/services/ledger/conditions';
 import { linksOf } from '@melto/services/ledger/links';
-import { services } from '@/server/services';
+import { context } from '@/server/context';
+import { orNotFound } from '@/server/conditionPage';
 
-/** A condition opens at the first link of its chain. */
 export default async function Page({ params }: { params: Promise<{ id: string }> }) {
-  const condition = await conditionOf(services(), Number((await params).id));
-  redirect(`/conditions/${condition.id}/${linksOf(condition.space)[0]}`);
+  const condition = await orNotFound(conditionOf(context(), Number((await params).id)));
+  redirect(`/conditions/${condition.id}/${linksOf(condition.process)[0] ?? 'sheets'}`);
 }

@@ -6,19 +6,15 @@ import {
 import { TolerancesSurface } from '@/features/library/TolerancesSurface';
 import { chosenVersion } from '@/server/libraryPage';
 import type { LibraryQuery } from '@/server/libraryPage';
-import { services } from '@/server/services';
+import { context } from '@/server/context';
 
 export const dynamic = 'force-dynamic';
 export const metadata = { title: 'Tolerance sets' };
 
 export default async function Page({ searchParams }: { searchParams: Promise<LibraryQuery> }) {
-  const sets = await toleranceSets(services());
-  const shown = await chosenVersion(await searchParams, sets, (id) => loadToleranceSet(services(), id));
+  const sets = await toleranceSets(context());
+  const shown = await chosenVersion(await searchParams, sets, (id) => loadToleranceSet(context(), id));
   return (
-    <TolerancesSurface
-      sets={sets}
-      shown={shown}
-      versions={await toleranceSetVersions(services(), shown.id)}
-    />
+    <TolerancesSurface sets={sets} shown={shown} versions={await toleranceSetVersions(context(), shown.id)} />
   );
 }

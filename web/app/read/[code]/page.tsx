@@ -1,8 +1,7 @@
-import { notFound } from 'next/navigation';
 import { deskState } from '@melto/services/reading/desk';
-import { Problem } from '@melto/services/kernel/problem';
 import { ReadingDesk } from '@/features/reading/ReadingDesk';
-import { services } from '@/server/services';
+import { orNotFound } from '@/server/conditionPage';
+import { context } from '@/server/context';
 
 export const dynamic = 'force-dynamic';
 
@@ -11,9 +10,6 @@ export async function generateMetadata({ params }: { params: Promise<{ code: str
 }
 
 export default async function Page({ params }: { params: Promise<{ code: string }> }) {
-  const state = await deskState(services(), (await params).code).catch((error: unknown) => {
-    if (error instanceof Problem && error.type === 'not-found') notFound();
-    throw error;
-  });
+  const state = await orNotFound(deskState(context(), (await params).code));
   return <ReadingDesk key={state.code} initial={state} />;
 }

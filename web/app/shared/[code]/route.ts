@@ -1,6 +1,6 @@
 import { publicReport, reportFormat } from '@melto/services/conformity/checkReports';
-import { download } from '@/server/respond';
-import { services } from '@/server/services';
+import { context } from '@/server/context';
+import { fileResponse, problemResponse } from '@/server/respond';
 
 export const dynamic = 'force-dynamic';
 
@@ -9,9 +9,11 @@ export async function GET(
   request: Request,
   { params }: { params: Promise<{ code: string }> },
 ): Promise<Response> {
-  const { code } = await params;
-  return download(
-    async () => publicReport(services(), code, reportFormat(new URL(request.url).searchParams.get('format'))),
-    true,
-  );
+  try {
+    const { code } = await params;
+    const format = reportFormat(new URL(request.url).searchParams.get('format'));
+    return fileResponse(await publicReport(context(), code, format), true);
+  } catch (error) {
+    return problemResponse(error);
+  }
 }

@@ -1,5 +1,6 @@
 'use client';
 
+import { BUILD_PROFILE } from '@/endpoints/profile';
 import { Button, Checkbox, FormControlLabel, MenuItem, TextField } from '@mui/material';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
@@ -9,8 +10,8 @@ import { separationOf } from '@melto/core/separate/separation';
 import type { BlackAmount, Separation } from '@melto/core/separate/separation';
 import type { ConditionRow } from '@melto/services/ledger/conditions';
 import type { PressForProfile } from '@melto/services/calibration/pressView';
-import type { ReadingOfCondition } from '@melto/services/reading/readings';
-import { problemWords, sendJson } from '@/ui/api';
+import type { ReadingOfCondition } from '@melto/services/reading/readingView';
+import { problemWords, send } from '@/ui/api';
 import { formatMoment } from '@/ui/format';
 import { FaultNotice } from '../FaultNotice';
 import { DEFAULT_FILE, ProfileFileFields } from '../ProfileFileFields';
@@ -71,12 +72,15 @@ export function BuildPage({
   const profilePath = `/conditions/${condition.id}/profile`;
   const submit = async (): Promise<void> => {
     try {
-      await sendJson(`/api/conditions/${condition.id}/profiles`, {
-        readingId,
-        ...(all.length > 1 ? { addedReadingIds: all.slice(1) } : {}),
-        ...profileFile,
-        ...(note.trim() === '' ? {} : { note: note.trim() }),
-        separation: { black, ...separation },
+      await send(BUILD_PROFILE, {
+        params: { id: condition.id },
+        body: {
+          readingId,
+          ...(all.length > 1 ? { addedReadingIds: all.slice(1) } : {}),
+          ...profileFile,
+          ...(note.trim() === '' ? {} : { note: note.trim() }),
+          separation: { black, ...separation },
+        },
       });
       enqueueSnackbar('The profile is being built; the header shows how far it is.');
       router.push(profilePath);

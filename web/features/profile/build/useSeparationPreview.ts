@@ -1,12 +1,13 @@
 'use client';
 
+import { READING_PATCHES } from '@/endpoints/reading';
 import { wrap } from 'comlink';
 import type { Remote } from 'comlink';
 import { useEffect, useRef, useState } from 'react';
 import type { SeparationPreview } from '@melto/core/separate/separationPreview';
 import type { Separation } from '@melto/core/separate/separation';
 import type { SeparationWorker } from '@/workers/separation.worker';
-import { getJson, problemWords } from '@/ui/api';
+import { ask, problemWords } from '@/ui/api';
 
 export interface PreviewState {
   /** What is shown; undefined until the model is fitted. */
@@ -49,9 +50,7 @@ export function useSeparationPreview(
     setSolids(undefined);
     const fit = async (): Promise<void> => {
       const parts = await Promise.all(
-        key
-          .split(',')
-          .map((id) => getJson<{ device: number[]; xyz: number[] }>(`/api/readings/${id}/patches`)),
+        key.split(',').map((id) => ask(READING_PATCHES, { params: { id: Number(id) } })),
       );
       const found = await remote.current?.fit(
         Float64Array.from(parts.flatMap(({ device }) => device)),

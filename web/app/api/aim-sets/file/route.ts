@@ -1,24 +1,11 @@
 import { createAimSetFromFile } from '@melto/services/conformity/aimSets';
-import { Problem } from '@melto/services/kernel/problem';
-import { idOf, respondOnce } from '@/server/respond';
-import { services } from '@/server/services';
+import { AIM_SET_FROM_FILE } from '@/endpoints/conformity';
+import { changing } from '@/server/route';
 
-const MOST_BYTES = 32_000_000;
+export const dynamic = 'force-dynamic';
 
-export function POST(request: Request): Promise<Response> {
-  return respondOnce(request, async () => {
-    const query = new URL(request.url).searchParams;
-    const name = (query.get('name') ?? '').trim().slice(0, 120);
-    const versionOf = query.get('versionOf');
-    if (name === '') throw new Problem('bad-input', 'The aim set has no name.', 'Give it one.', 'name');
-    const bytes = new Uint8Array(await request.arrayBuffer());
-    if (bytes.length > MOST_BYTES)
-      throw new Problem('too-large', 'The file is larger than 32 MB.', 'Take a smaller one.', 'file');
-    return createAimSetFromFile(
-      services(),
-      { name, versionOf: versionOf === null ? undefined : idOf(versionOf) },
-      (query.get('file') ?? 'file').slice(0, 120),
-      bytes,
-    );
-  });
-}
+export const POST = changing(
+  AIM_SET_FROM_FILE,
+  ({ context, query: { name, versionOf, file = 'file' }, body }) =>
+    createAimSetFromFile(context, { name: name.trim(), versionOf }, file.slice(0, 120), body),
+);

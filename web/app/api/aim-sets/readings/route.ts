@@ -1,9 +1,7 @@
 import { readingsToAim } from '@melto/services/conformity/readingsToAim';
-import { respond } from '@/server/respond';
-import { services } from '@/server/services';
+import { READINGS_TO_AIM } from '@/endpoints/conformity';
+import { answering } from '@/server/route';
 
 export const dynamic = 'force-dynamic';
 
-export function GET(): Promise<Response> {
-  return respond(() => readingsToAim(services()));
-}
+export const GET = answering(READINGS_TO_AIM, ({ context }) => readingsToAim(context));

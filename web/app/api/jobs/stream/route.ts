@@ -1,5 +1,5 @@
 import { recentJobs } from '@melto/services/kernel/jobs';
-import { services } from '@/server/services';
+import { context } from '@/server/context';
 
 export const dynamic = 'force-dynamic';
 
@@ -11,7 +11,7 @@ let last = '';
 /** One poll of the job table serves all browsers; it stops with the last of them. */
 async function poll(): Promise<void> {
   try {
-    const text = JSON.stringify(await recentJobs(services()));
+    const text = JSON.stringify(await recentJobs(context()));
     if (text === last) return;
     last = text;
     for (const listener of listeners) listener(text);

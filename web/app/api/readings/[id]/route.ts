@@ -1,10 +1,7 @@
-import { readingView } from '@melto/services/reading/readings';
-import { idOf, respond } from '@/server/respond';
-import { services } from '@/server/services';
+import { readingView } from '@melto/services/reading/readingView';
+import { READING } from '@/endpoints/reading';
+import { answering } from '@/server/route';
 
 export const dynamic = 'force-dynamic';
 
-export async function GET(_: Request, { params }: { params: Promise<{ id: string }> }): Promise<Response> {
-  const { id } = await params;
-  return respond(() => readingView(services(), idOf(id)));
-}
+export const GET = answering(READING, ({ context, params }) => readingView(context, params.id));

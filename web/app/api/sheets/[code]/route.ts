@@ -1,10 +1,7 @@
 import { deskState } from '@melto/services/reading/desk';
-import { respond } from '@/server/respond';
-import { services } from '@/server/services';
+import { DESK } from '@/endpoints/reading';
+import { answering } from '@/server/route';
 
 export const dynamic = 'force-dynamic';
 
-export async function GET(_: Request, { params }: { params: Promise<{ code: string }> }): Promise<Response> {
-  const { code } = await params;
-  return respond(() => deskState(services(), code));
-}
+export const GET = answering(DESK, ({ context, params }) => deskState(context, params.code));

@@ -1,9 +1,7 @@
 import { trialChecks } from '@melto/services/conformity/trialChecks';
-import { respond } from '@/server/respond';
-import { services } from '@/server/services';
+import { TRIALS } from '@/endpoints/conformity';
+import { answering } from '@/server/route';
 
 export const dynamic = 'force-dynamic';
 
-export function GET(): Promise<Response> {
-  return respond(() => trialChecks(services()));
-}
+export const GET = answering(TRIALS, ({ context }) => trialChecks(context));

@@ -1,10 +1,12 @@
-import { pressPage } from '@/server/pressPage';
-import type { PageParams } from '@/server/pressPage';
+import { pressView } from '@melto/services/calibration/pressView';
 import { LimitsSurface } from '@/features/press/LimitsSurface';
+import { shownPage } from '@/server/conditionPage';
+import type { PageParams } from '@/server/conditionPage';
 
 export const dynamic = 'force-dynamic';
 export const metadata = { title: 'Limits' };
 
-export default async function Page(params: PageParams) {
-  return <LimitsSurface view={await pressPage('limits', params)} />;
+export default async function Page(page: PageParams) {
+  const view = await shownPage(page, (context, id, version) => pressView(context, id, 'limits', version));
+  return <LimitsSurface view={view} />;
 }

@@ -1,8 +1,8 @@
 import { domainNow } from '@melto/services/kernel/clock';
-import { sheetsOf } from '@melto/services/charts/printing';
-import { readingsOf } from '@melto/services/reading/readings';
+import { sheetsOf } from '@melto/services/charts/rack';
+import { readingsOf } from '@melto/services/reading/readingView';
 import { SheetsSurface } from '@/features/condition/SheetsSurface';
-import { services } from '@/server/services';
+import { context } from '@/server/context';
 
 export const dynamic = 'force-dynamic';
 export const metadata = { title: 'Sheets and readings' };
@@ -10,9 +10,9 @@ export const metadata = { title: 'Sheets and readings' };
 export default async function Page({ params }: { params: Promise<{ id: string }> }) {
   const id = Number((await params).id);
   const [sheets, readings, nowMs] = await Promise.all([
-    sheetsOf(services(), id),
-    readingsOf(services(), id),
-    domainNow(services()),
+    sheetsOf(context(), id),
+    readingsOf(context(), id),
+    domainNow(context()),
   ]);
-  return <SheetsSurface sheets={sheets} readings={readings} nowMs={nowMs} />;
+  return <SheetsSurface conditionId={id} sheets={sheets} readings={readings} nowMs={nowMs} />;
 }

@@ -1,8 +1,7 @@
 import { aimSetFile } from '@melto/services/conformity/aimSetDetail';
-import { download, idOf } from '@/server/respond';
-import { services } from '@/server/services';
+import { AIM_SET_FILE } from '@/endpoints/conformity';
+import { handingOut } from '@/server/route';
 
-export async function GET(_: Request, { params }: { params: Promise<{ id: string }> }): Promise<Response> {
-  const { id } = await params;
-  return download(async () => aimSetFile(services(), idOf(id)));
-}
+export const dynamic = 'force-dynamic';
+
+export const GET = handingOut(AIM_SET_FILE, ({ context, params }) => aimSetFile(context, params.id));

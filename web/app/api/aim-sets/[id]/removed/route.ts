@@ -1,11 +1,10 @@
 import { removeAimSet } from '@melto/services/conformity/aimSets';
-import { bodyOf, idOf, respond } from '@/server/respond';
-import { services } from '@/server/services';
+import { REMOVE_AIM_SET } from '@/endpoints/conformity';
+import { changing } from '@/server/route';
 
-export async function PUT(
-  request: Request,
-  { params }: { params: Promise<{ id: string }> },
-): Promise<Response> {
-  const { id } = await params;
-  return respond(async () => removeAimSet(services(), idOf(id), (await bodyOf(request, 'removed')).removed));
-}
+export const dynamic = 'force-dynamic';
+
+export const PUT = changing(REMOVE_AIM_SET, async ({ context, params, body }) => {
+  await removeAimSet(context, params.id, body.removed);
+  return {};
+});

@@ -1,11 +1,9 @@
-import { printChart } from '@melto/services/charts/printing';
-import { bodyOf, idOf, respondOnce } from '@/server/respond';
-import { services } from '@/server/services';
+import { printChart } from '@melto/services/charts/printChart';
+import { PRINT_CHART } from '@/endpoints/charts';
+import { changing } from '@/server/route';
 
-export async function POST(
-  request: Request,
-  { params }: { params: Promise<{ id: string }> },
-): Promise<Response> {
-  const { id } = await params;
-  return respondOnce(request, async () => printChart(services(), idOf(id), await bodyOf(request, 'print')));
-}
+export const dynamic = 'force-dynamic';
+
+export const POST = changing(PRINT_CHART, ({ context, params, body }) =>
+  printChart(context, params.id, body),
+);

@@ -1,12 +1,9 @@
 import { makeBalance } from '@melto/services/calibration/balance';
-import { bodyOf, idOf, respondOnce } from '@/server/respond';
-import { services } from '@/server/services';
+import { MAKE_BALANCE } from '@/endpoints/calibration';
+import { changing } from '@/server/route';
 
-type Context = { params: Promise<{ id: string }> };
+export const dynamic = 'force-dynamic';
 
-export async function POST(request: Request, { params }: Context): Promise<Response> {
-  const { id } = await params;
-  return respondOnce(request, async () =>
-    makeBalance(services(), idOf(id), (await bodyOf(request, 'reading')).readingId),
-  );
-}
+export const POST = changing(MAKE_BALANCE, ({ context, params, body }) =>
+  makeBalance(context, params.id, body.readingId),
+);

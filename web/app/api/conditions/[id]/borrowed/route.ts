@@ -1,12 +1,9 @@
 import { borrowCalibration } from '@melto/services/calibration/borrowing';
-import { bodyOf, idOf, respondOnce } from '@/server/respond';
-import { services } from '@/server/services';
+import { BORROW } from '@/endpoints/conditions';
+import { changing } from '@/server/route';
 
-type Context = { params: Promise<{ id: string }> };
+export const dynamic = 'force-dynamic';
 
-export async function PUT(request: Request, { params }: Context): Promise<Response> {
-  const { id } = await params;
-  return respondOnce(request, async () =>
-    borrowCalibration(services(), idOf(id), (await bodyOf(request, 'lender')).conditionId),
-  );
-}
+export const PUT = changing(BORROW, ({ context, params, body }) =>
+  borrowCalibration(context, params.id, body.conditionId),
+);

@@ -1,13 +1,9 @@
 import { requestChart } from '@melto/services/profile/chartJobs';
-import { bodyOf, idOf, respondOnce } from '@/server/respond';
-import { services } from '@/server/services';
+import { NEW_CHART } from '@/endpoints/charts';
+import { changing } from '@/server/route';
 
-export async function POST(
-  request: Request,
-  { params }: { params: Promise<{ id: string }> },
-): Promise<Response> {
-  const { id } = await params;
-  return respondOnce(request, async () =>
-    requestChart(services(), idOf(id), await bodyOf(request, 'newChart')),
-  );
-}
+export const dynamic = 'force-dynamic';
+
+export const POST = changing(NEW_CHART, ({ context, params, body }) =>
+  requestChart(context, params.id, body),
+);

@@ -1,14 +1,9 @@
 import { judgeReadingOf } from '@melto/services/conformity/checks';
-import { bodyOf, idOf, respondOnce } from '@/server/respond';
-import { services } from '@/server/services';
+import { JUDGE } from '@/endpoints/conformity';
+import { changing } from '@/server/route';
 
-export async function POST(
-  request: Request,
-  { params }: { params: Promise<{ id: string }> },
-): Promise<Response> {
-  const { id } = await params;
-  return respondOnce(request, async () => {
-    const { readingId, ...choice } = await bodyOf(request, 'check');
-    return judgeReadingOf(services(), idOf(id), readingId, choice);
-  });
-}
+export const dynamic = 'force-dynamic';
+
+export const POST = changing(JUDGE, ({ context, params, body: { readingId, ...choice } }) =>
+  judgeReadingOf(context, params.id, readingId, choice),
+);

@@ -1,10 +1,9 @@
 import { makeCurves } from '@melto/services/calibration/curves';
-import { bodyOf, idOf, respondOnce } from '@/server/respond';
-import { services } from '@/server/services';
+import { MAKE_CURVES } from '@/endpoints/calibration';
+import { changing } from '@/server/route';
 
-type Context = { params: Promise<{ id: string }> };
+export const dynamic = 'force-dynamic';
 
-export async function POST(request: Request, { params }: Context): Promise<Response> {
-  const { id } = await params;
-  return respondOnce(request, async () => makeCurves(services(), idOf(id), await bodyOf(request, 'curves')));
-}
+export const POST = changing(MAKE_CURVES, ({ context, params, body }) =>
+  makeCurves(context, params.id, body),
+);

@@ -1,12 +1,9 @@
 import { correctEvenness } from '@melto/services/calibration/evenness';
-import { bodyOf, idOf, respondOnce } from '@/server/respond';
-import { services } from '@/server/services';
+import { CORRECT_EVENNESS } from '@/endpoints/calibration';
+import { changing } from '@/server/route';
 
-type Context = { params: Promise<{ id: string }> };
+export const dynamic = 'force-dynamic';
 
-export async function POST(request: Request, { params }: Context): Promise<Response> {
-  const { id } = await params;
-  return respondOnce(request, async () =>
-    correctEvenness(services(), idOf(id), (await bodyOf(request, 'reading')).readingId),
-  );
-}
+export const POST = changing(CORRECT_EVENNESS, ({ context, params, body }) =>
+  correctEvenness(context, params.id, body.readingId),
+);

@@ -1,17 +1,11 @@
 import { editLimits, proposeLimits } from '@melto/services/calibration/limits';
-import { bodyOf, idOf, respondOnce } from '@/server/respond';
-import { services } from '@/server/services';
+import { PROPOSE_LIMITS, SET_LIMITS } from '@/endpoints/calibration';
+import { changing } from '@/server/route';
 
-type Context = { params: Promise<{ id: string }> };
+export const dynamic = 'force-dynamic';
 
-export async function POST(request: Request, { params }: Context): Promise<Response> {
-  const { id } = await params;
-  return respondOnce(request, async () =>
-    proposeLimits(services(), idOf(id), (await bodyOf(request, 'reading')).readingId),
-  );
-}
+export const POST = changing(PROPOSE_LIMITS, ({ context, params, body }) =>
+  proposeLimits(context, params.id, body.readingId),
+);
 
-export async function PUT(request: Request, { params }: Context): Promise<Response> {
-  const { id } = await params;
-  return respondOnce(request, async () => editLimits(services(), idOf(id), await bodyOf(request, 'limits')));
-}
+export const PUT = changing(SET_LIMITS, ({ context, params, body }) => editLimits(context, params.id, body));

@@ -1,12 +1,9 @@
 import { createPressChart } from '@melto/services/calibration/pressCharts';
-import { bodyOf, idOf, respondOnce } from '@/server/respond';
-import { services } from '@/server/services';
+import { NEW_PRESS_CHART } from '@/endpoints/charts';
+import { changing } from '@/server/route';
 
-type Context = { params: Promise<{ id: string }> };
+export const dynamic = 'force-dynamic';
 
-export async function POST(request: Request, { params }: Context): Promise<Response> {
-  const { id } = await params;
-  return respondOnce(request, async () =>
-    createPressChart(services(), idOf(id), await bodyOf(request, 'newPressChart')),
-  );
-}
+export const POST = changing(NEW_PRESS_CHART, ({ context, params, body }) =>
+  createPressChart(context, params.id, body),
+);

@@ -1,13 +1,9 @@
-import { requestProfile } from '@melto/services/profile/profiles';
-import { bodyOf, idOf, respondOnce } from '@/server/respond';
-import { services } from '@/server/services';
+import { requestProfile } from '@melto/services/profile/requestProfile';
+import { BUILD_PROFILE } from '@/endpoints/profile';
+import { changing } from '@/server/route';
 
-export async function POST(
-  request: Request,
-  { params }: { params: Promise<{ id: string }> },
-): Promise<Response> {
-  const { id } = await params;
-  return respondOnce(request, async () =>
-    requestProfile(services(), idOf(id), await bodyOf(request, 'profile')),
-  );
-}
+export const dynamic = 'force-dynamic';
+
+export const POST = changing(BUILD_PROFILE, ({ context, params, body }) =>
+  requestProfile(context, params.id, body),
+);

@@ -1,13 +1,9 @@
 import { requestRefinement } from '@melto/services/profile/chartJobs';
-import { bodyOf, idOf, respondOnce } from '@/server/respond';
-import { services } from '@/server/services';
+import { REFINEMENT } from '@/endpoints/charts';
+import { changing } from '@/server/route';
 
-export async function POST(
-  request: Request,
-  { params }: { params: Promise<{ id: string }> },
-): Promise<Response> {
-  const { id } = await params;
-  return respondOnce(request, async () =>
-    requestRefinement(services(), idOf(id), await bodyOf(request, 'refinement')),
-  );
-}
+export const dynamic = 'force-dynamic';
+
+export const POST = changing(REFINEMENT, ({ context, params, body }) =>
+  requestRefinement(context, params.id, body),
+);

@@ -1,14 +1,9 @@
 import { printShortCheck } from '@melto/services/conformity/shortChecks';
-import { bodyOf, idOf, respondOnce } from '@/server/respond';
-import { services } from '@/server/services';
+import { PRINT_SHORT_CHECK } from '@/endpoints/charts';
+import { changing } from '@/server/route';
 
-export async function POST(
-  request: Request,
-  { params }: { params: Promise<{ id: string }> },
-): Promise<Response> {
-  const { id } = await params;
-  return respondOnce(request, async () => {
-    const { profileResultId, ...print } = await bodyOf(request, 'shortCheck');
-    return printShortCheck(services(), idOf(id), profileResultId, print);
-  });
-}
+export const dynamic = 'force-dynamic';
+
+export const POST = changing(PRINT_SHORT_CHECK, ({ context, params, body: { profileResultId, ...print } }) =>
+  printShortCheck(context, params.id, profileResultId, print),
+);

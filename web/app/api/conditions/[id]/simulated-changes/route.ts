@@ -1,16 +1,11 @@
 import { letChange, putRight } from '@melto/services/simulated/simulatedChanges';
-import { bodyOf, idOf, respond } from '@/server/respond';
-import { services } from '@/server/services';
+import { SIMULATED_CHANGES } from '@/endpoints/conditions';
+import { changing } from '@/server/route';
 
-export async function PUT(
-  request: Request,
-  { params }: { params: Promise<{ id: string }> },
-): Promise<Response> {
-  const { id } = await params;
-  return respond(async () => {
-    const { kind, ink } = await bodyOf(request, 'change');
-    return kind === undefined
-      ? putRight(services(), idOf(id))
-      : letChange(services(), idOf(id), kind, ink ?? 0);
-  });
-}
+export const dynamic = 'force-dynamic';
+
+export const PUT = changing(SIMULATED_CHANGES, async ({ context, params, body: { kind, ink = 0 } }) => {
+  if (kind !== undefined) return letChange(context, params.id, kind, ink);
+  await putRight(context, params.id);
+  return [];
+});

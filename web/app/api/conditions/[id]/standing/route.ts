@@ -1,13 +1,7 @@
-import { standingOf } from '@melto/services/overview/watchStanding';
-import { idOf, respond } from '@/server/respond';
-import { services } from '@/server/services';
+import { standingOf } from '@melto/services/overview/standing';
+import { STANDING } from '@/endpoints/conditions';
+import { answering } from '@/server/route';
 
 export const dynamic = 'force-dynamic';
 
-export async function GET(
-  _request: Request,
-  { params }: { params: Promise<{ id: string }> },
-): Promise<Response> {
-  const { id } = await params;
-  return respond(() => standingOf(services(), idOf(id)));
-}
+export const GET = answering(STANDING, ({ context, params }) => standingOf(context, params.id));

@@ -1,23 +1,12 @@
-import { startWatch } from '@melto/services/watch/watch';
 import { watchView } from '@melto/services/watch/watchView';
-import { bodyOf, idOf, respond, respondOnce } from '@/server/respond';
-import { services } from '@/server/services';
+import { startWatch } from '@melto/services/watch/watch';
+import { WATCH, START_WATCH } from '@/endpoints/watch';
+import { answering, changing } from '@/server/route';
 
 export const dynamic = 'force-dynamic';
 
-interface Context {
-  readonly params: Promise<{ id: string }>;
-}
+export const GET = answering(WATCH, ({ context, params }) => watchView(context, params.id));
 
-export async function GET(_request: Request, { params }: Context): Promise<Response> {
-  const { id } = await params;
-  return respond(() => watchView(services(), idOf(id)));
-}
-
-export async function POST(request: Request, { params }: Context): Promise<Response> {
-  const { id } = await params;
-  return respondOnce(request, async () => {
-    const { readingIds, ...schedule } = await bodyOf(request, 'watch');
-    return startWatch(services(), idOf(id), schedule, readingIds);
-  });
-}
+export const POST = changing(START_WATCH, ({ context, params, body: { readingIds, ...schedule } }) =>
+  startWatch(context, params.id, schedule, readingIds),
+);

@@ -1,14 +1,11 @@
 import { printWedge } from '@melto/services/conformity/wedges';
-import { bodyOf, idOf, respondOnce } from '@/server/respond';
-import { services } from '@/server/services';
+import { PRINT_WEDGE } from '@/endpoints/charts';
+import { changing } from '@/server/route';
 
-export async function POST(
-  request: Request,
-  { params }: { params: Promise<{ id: string }> },
-): Promise<Response> {
-  const { id } = await params;
-  return respondOnce(request, async () => {
-    const { ticks, conversion, side, frontEnd, ...wedge } = await bodyOf(request, 'wedge');
-    return printWedge(services(), idOf(id), wedge, { ticks, conversion, side, frontEnd });
-  });
-}
+export const dynamic = 'force-dynamic';
+
+export const POST = changing(
+  PRINT_WEDGE,
+  ({ context, params, body: { ticks, conversion, side, frontEnd, ...wedge } }) =>
+    printWedge(context, params.id, wedge, { ticks, conversion, side, frontEnd }),
+);

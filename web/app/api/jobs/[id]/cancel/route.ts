@@ -1,11 +1,10 @@
 import { cancelJob } from '@melto/services/kernel/jobs';
-import { idOf, respondOnce } from '@/server/respond';
-import { services } from '@/server/services';
+import { CANCEL_JOB } from '@/endpoints/house';
+import { changing } from '@/server/route';
 
-export async function POST(
-  request: Request,
-  { params }: { params: Promise<{ id: string }> },
-): Promise<Response> {
-  const { id } = await params;
-  return respondOnce(request, async () => cancelJob(services(), idOf(id)));
-}
+export const dynamic = 'force-dynamic';
+
+export const POST = changing(CANCEL_JOB, async ({ context, params }) => {
+  await cancelJob(context, params.id);
+  return {};
+});

@@ -1,8 +1,7 @@
-import { readingFile } from '@melto/services/reading/readings';
-import { download, idOf } from '@/server/respond';
-import { services } from '@/server/services';
+import { readingFile } from '@melto/services/reading/readingView';
+import { READING_FILE } from '@/endpoints/reading';
+import { handingOut } from '@/server/route';
 
-export async function GET(_: Request, { params }: { params: Promise<{ id: string }> }): Promise<Response> {
-  const { id } = await params;
-  return download(async () => readingFile(services(), idOf(id)));
-}
+export const dynamic = 'force-dynamic';
+
+export const GET = handingOut(READING_FILE, ({ context, params }) => readingFile(context, params.id));

@@ -1,8 +1,7 @@
-import { readingPatches } from '@melto/services/reading/readings';
-import { idOf, respond } from '@/server/respond';
-import { services } from '@/server/services';
+import { readingPatches } from '@melto/services/reading/loadReading';
+import { READING_PATCHES } from '@/endpoints/reading';
+import { answering } from '@/server/route';
 
-export async function GET(_: Request, { params }: { params: Promise<{ id: string }> }): Promise<Response> {
-  const { id } = await params;
-  return respond(() => readingPatches(services(), idOf(id)));
-}
+export const dynamic = 'force-dynamic';
+
+export const GET = answering(READING_PATCHES, ({ context, params }) => readingPatches(context, params.id));

@@ -1,13 +1,10 @@
-import { withdrawReading } from '@melto/services/reading/readings';
-import { bodyOf, idOf, respondOnce } from '@/server/respond';
-import { services } from '@/server/services';
+import { withdrawReading } from '@melto/services/watch/withdrawReading';
+import { WITHDRAW_READING } from '@/endpoints/reading';
+import { changing } from '@/server/route';
 
-export async function PUT(
-  request: Request,
-  { params }: { params: Promise<{ id: string }> },
-): Promise<Response> {
-  const { id } = await params;
-  return respondOnce(request, async () =>
-    withdrawReading(services(), idOf(id), (await bodyOf(request, 'withdrawn')).withdrawn),
-  );
-}
+export const dynamic = 'force-dynamic';
+
+export const PUT = changing(WITHDRAW_READING, async ({ context, params, body }) => {
+  await withdrawReading(context, params.id, body.withdrawn);
+  return {};
+});

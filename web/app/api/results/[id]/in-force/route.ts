@@ -1,11 +1,10 @@
-import { putInForce } from '@melto/services/ledger/versions';
-import { idOf, respondOnce } from '@/server/respond';
-import { services } from '@/server/services';
+import { putVersionInForce } from '@melto/services/watch/putWatchInForce';
+import { PUT_IN_FORCE } from '@/endpoints/calibration';
+import { changing } from '@/server/route';
 
-export async function PUT(
-  request: Request,
-  { params }: { params: Promise<{ id: string }> },
-): Promise<Response> {
-  const { id } = await params;
-  return respondOnce(request, async () => putInForce(services(), idOf(id)));
-}
+export const dynamic = 'force-dynamic';
+
+export const PUT = changing(PUT_IN_FORCE, async ({ context, params }) => {
+  await putVersionInForce(context, params.id);
+  return { id: params.id };
+});

@@ -1,15 +1,11 @@
 import { shareReport, unshareReport } from '@melto/services/conformity/checkReports';
-import { bodyOf, idOf, respond } from '@/server/respond';
-import { services } from '@/server/services';
+import { SHARE_REPORT } from '@/endpoints/conformity';
+import { changing } from '@/server/route';
 
-export async function PUT(
-  request: Request,
-  { params }: { params: Promise<{ id: string }> },
-): Promise<Response> {
-  const { id } = await params;
-  return respond(async () =>
-    (await bodyOf(request, 'shared')).shared
-      ? shareReport(services(), idOf(id))
-      : unshareReport(services(), idOf(id)),
-  );
-}
+export const dynamic = 'force-dynamic';
+
+export const PUT = changing(SHARE_REPORT, async ({ context, params, body }) => {
+  if (body.shared) return shareReport(context, params.id);
+  await unshareReport(context, params.id);
+  return {};
+});

@@ -1,17 +1,11 @@
-import { checkReport, reportFormat } from '@melto/services/conformity/checkReports';
-import { download, idOf } from '@/server/respond';
-import { services } from '@/server/services';
+import { checkReport } from '@melto/services/conformity/checkReports';
+import { REPORT } from '@/endpoints/conformity';
+import { handingOut } from '@/server/route';
 
 export const dynamic = 'force-dynamic';
 
-export async function GET(
-  request: Request,
-  { params }: { params: Promise<{ id: string }> },
-): Promise<Response> {
-  const { id } = await params;
-  return download(
-    async () =>
-      checkReport(services(), idOf(id), reportFormat(new URL(request.url).searchParams.get('format'))),
-    true,
-  );
-}
+export const GET = handingOut(
+  REPORT,
+  ({ context, params, query }) => checkReport(context, params.id, query.format ?? 'html'),
+  true,
+);

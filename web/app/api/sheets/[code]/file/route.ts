@@ -1,23 +1,9 @@
-import { printFile } from '@melto/services/charts/printing';
-import { Problem } from '@melto/services/kernel/problem';
-import { download } from '@/server/respond';
-import { services } from '@/server/services';
+import { printFile } from '@melto/services/charts/chartPages';
+import { SHEET_FILE } from '@/endpoints/charts';
+import { handingOut } from '@/server/route';
 
-export async function GET(
-  request: Request,
-  { params }: { params: Promise<{ code: string }> },
-): Promise<Response> {
-  const { code } = await params;
-  const query = new URL(request.url).searchParams;
-  const format = query.get('format') ?? 'pdf';
-  return download(async () => {
-    if (format === 'pdf' || format === 'tiff' || format === 'png')
-      return printFile(services(), code, format, query.get('asked') === '1');
-    throw new Problem(
-      'bad-input',
-      `There is no format "${format.slice(0, 20)}".`,
-      'Ask for pdf, tiff or png.',
-      'format',
-    );
-  });
-}
+export const dynamic = 'force-dynamic';
+
+export const GET = handingOut(SHEET_FILE, ({ context, params, query: { format = 'pdf', asked } }) =>
+  printFile(context, params.code, format, asked === 1),
+);

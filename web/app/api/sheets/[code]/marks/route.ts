@@ -1,14 +1,9 @@
 import { markStrip } from '@melto/services/reading/desk';
-import { bodyOf, respondOnce } from '@/server/respond';
-import { services } from '@/server/services';
+import { MARK_STRIP } from '@/endpoints/reading';
+import { changing } from '@/server/route';
 
-export async function POST(
-  request: Request,
-  { params }: { params: Promise<{ code: string }> },
-): Promise<Response> {
-  const { code } = await params;
-  return respondOnce(request, async () => {
-    const { strip, marked } = await bodyOf(request, 'mark');
-    return { marked: await markStrip(services(), code, strip, marked) };
-  });
-}
+export const dynamic = 'force-dynamic';
+
+export const POST = changing(MARK_STRIP, async ({ context, params, body }) => ({
+  marked: await markStrip(context, params.code, body.strip, body.marked),
+}));

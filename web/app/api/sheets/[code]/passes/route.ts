@@ -1,11 +1,12 @@
-import { readStrip } from '@melto/services/reading/passes';
-import { bodyOf, respondOnce } from '@/server/respond';
-import { services } from '@/server/services';
+import { readStrip } from '@melto/services/reading/readStrip';
+import { PASS } from '@/endpoints/reading';
+import { judged } from '@/server/judged';
+import { changing } from '@/server/route';
 
-export async function POST(
-  request: Request,
-  { params }: { params: Promise<{ code: string }> },
-): Promise<Response> {
-  const { code } = await params;
-  return respondOnce(request, async () => readStrip(services(), code, await bodyOf(request, 'pass')));
-}
+export const dynamic = 'force-dynamic';
+
+export const POST = changing(
+  PASS,
+  ({ context, params, body }) => readStrip(context, params.code, body),
+  (context, answer) => (answer.ok && answer.complete ? judged(context, answer) : Promise.resolve(answer)),
+);

@@ -1,13 +1,10 @@
-import { discardSheet } from '@melto/services/charts/printing';
-import { bodyOf, respondOnce } from '@/server/respond';
-import { services } from '@/server/services';
+import { discardSheet } from '@melto/services/charts/rack';
+import { SET_ON_RACK } from '@/endpoints/charts';
+import { changing } from '@/server/route';
 
-export async function PUT(
-  request: Request,
-  { params }: { params: Promise<{ code: string }> },
-): Promise<Response> {
-  const { code } = await params;
-  return respondOnce(request, async () =>
-    discardSheet(services(), code, (await bodyOf(request, 'onRack')).onRack),
-  );
-}
+export const dynamic = 'force-dynamic';
+
+export const PUT = changing(SET_ON_RACK, async ({ context, params, body }) => {
+  await discardSheet(context, params.code, body.onRack);
+  return {};
+});

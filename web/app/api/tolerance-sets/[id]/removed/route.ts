@@ -1,13 +1,10 @@
 import { removeToleranceSet } from '@melto/services/conformity/toleranceSets';
-import { bodyOf, idOf, respond } from '@/server/respond';
-import { services } from '@/server/services';
+import { REMOVE_TOLERANCE_SET } from '@/endpoints/conformity';
+import { changing } from '@/server/route';
 
-export async function PUT(
-  request: Request,
-  { params }: { params: Promise<{ id: string }> },
-): Promise<Response> {
-  const { id } = await params;
-  return respond(async () =>
-    removeToleranceSet(services(), idOf(id), (await bodyOf(request, 'removed')).removed),
-  );
-}
+export const dynamic = 'force-dynamic';
+
+export const PUT = changing(REMOVE_TOLERANCE_SET, async ({ context, params, body }) => {
+  await removeToleranceSet(context, params.id, body.removed);
+  return {};
+});

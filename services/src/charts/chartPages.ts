@@ -1,0 +1,130 @@
+import { houseDay } from '@melto/core/time/houseTime';
+import { gatherRows } from '@melto/core/numerics/gatherRows';
+import { channelCount, drivenByInks } from '@melto/core/device/process';
+import type { Process } from '@melto/core/device/process';
+import { chartPdf } from '@melto/paper/chartPdf';
+import { chartRaster } from '@melto/paper/chartRaster';
+import type { ChartPage } from '@melto/paper/chartPage';
+import { findPrint, findSheet } from '@melto/store/prints';
+import type { Context } from '../kernel/context.ts';
+import type { Download } from '../kernel/download.ts';
+import { houseZone } from '../kernel/houseZone.ts';
+import { notFound, Problem } from '../kernel/problem.ts';
+import { conditionName, conditionOf } from '../ledger/conditions.ts';
+import type { ConditionRow } from '../ledger/conditions.ts';
+import { loadChart } from './chart.ts';
+import type { LoadedChart } from './chart.ts';
+
+export type PageFormat = 'pdf' | 'tiff' | 'png';
+
+/** What stands on the pages of a chart beside its patches. */
+interface PageWords {
+  /** Code of the print, or of the chart where it is on its own; its pages add their number. */
+  readonly code: string;
+  readonly dateMs: number;
+  readonly zone: string;
+  readonly process: Process;
+  readonly words?: string;
+}
+
+function chartPages(
+  chart: LoadedChart,
+  condition: ConditionRow,
+  values: Float64Array,
+  { code, dateMs, zone, process, words }: PageWords,
+): ChartPage[] {
+  return chart.layout.pages.map((strips, index) => ({
+    paper: chart.paper,
+    process,
+    needs: chart.needs,
+    cut: chart.purpose === 'wedge',
+    words,
+    strips: strips.map((rows) => gatherRows(values, rows, channelCount(process))),
+    sheetCode: `${code}-${index + 1}`,
+    title: chart.title,
+    condition: conditionName(condition),
+    date: houseDay(dateMs, zone),
+    page: index + 1,
+    pages: chart.layout.pages.length,
+  }));
+}
+
+/** Renders pages; pixels are one page a file. */
+async function renderPages(
+  pages: readonly ChartPage[],
+  format: PageFormat,
+  page: number,
+  code: string,
+  dateMs: number,
+): Promise<Download> {
+  if (format === 'pdf')
+    return { name: `${code}.pdf`, mediaType: 'application/pdf', content: await chartPdf(pages, dateMs) };
+  const chosen = pages[page - 1];
+  if (chosen === undefined) throw notFound(`page ${page} of this chart`);
+  if (format === 'png' && drivenByInks(chosen.process))
+    throw new Problem('bad-input', 'Pages of inks have no PNG.', 'Take the PDF or the TIFF.', 'format');
+  return {
+    name: `${chosen.sheetCode}.${format}`,
+    mediaType: `image/${format}`,
+    content: await chartRaster(chosen, format),
+  };
+}
+
+/** The pages of a print as a file: as they were sent, or with the values that a wedge asks for. */
+export async function printFile(
+  context: Context,
+  sheetCode: string,
+  format: PageFormat,
+  asked = false,
+): Promise<Download> {
+  const sheet = await findSheet(context.database, sheetCode);
+  if (sheet === undefined) throw notFound(`sheet ${sheetCode}`);
+  const print = await findPrint(context.database, sheet.printId);
+  if (print === undefined) throw notFound(`print of ${sheetCode}`);
+  const [chart, condition, zone] = await Promise.all([
+    loadChart(context, print.chartId),
+    conditionOf(context, print.conditionId),
+    houseZone(context),
+  ]);
+  const { device, process } = chart.set;
+  const words = { code: print.code, dateMs: print.printedMs, zone };
+  if (asked && (chart.purpose !== 'wedge' || device === undefined || process === undefined))
+    throw new Problem(
+      'bad-input',
+      `${sheetCode} is no control wedge.`,
+      'Take the sheet as it was sent.',
+      'asked',
+    );
+  const pages =
+    asked && device !== undefined && process !== undefined
+      ? chartPages(chart, condition, device, {
+          ...words,
+          process,
+          words: 'place at 100 %, treat as the page beside it',
+        })
+      : chartPages(chart, condition, print.deviceValues, { ...words, process: condition.process });
+  return renderPages(pages, format, sheet.page, print.code, print.printedMs);
+}
+
+/** The pages of a chart that was not printed by Melto. */
+export async function chartFile(
+  context: Context,
+  chartId: number,
+  format: PageFormat,
+  page: number,
+): Promise<Download> {
+  const chart = await loadChart(context, chartId);
+  const condition = await conditionOf(context, chart.conditionId);
+  const { device, process = condition.process } = chart.set;
+  if (device === undefined)
+    throw new Problem('conflict', 'This chart has no device values.', 'Print it through a profile.');
+  const code = `${condition.deviceCode}-C${chartId}`;
+  const zone = await houseZone(context);
+  return renderPages(
+    chartPages(chart, condition, device, { code, dateMs: chart.madeMs, zone, process }),
+    format,
+    page,
+    code,
+    chart.madeMs,
+  );
+}

@@ -1,0 +1,168 @@
+import { genericLab } from '@melto/core/charts/expectedColours';
+import type { FrontEndFault } from '@melto/core/device/printPath';
+import { channelCount, drivenByInks } from '@melto/core/device/process';
+import type { Process } from '@melto/core/device/process';
+import type { ToneCurves } from '@melto/core/tone/toneCurve';
+import { labToHex } from '@melto/core/colour/srgb';
+import { insertPrint, insertSheet } from '@melto/store/prints';
+import { nextPrintNumber } from '@melto/store/devices';
+import { domainNow } from '../kernel/clock.ts';
+import { unitOfWork } from '../kernel/context.ts';
+import type { Context } from '../kernel/context.ts';
+import { Problem } from '../kernel/problem.ts';
+import { conditionOf, driverOf, settingsRecord } from '../ledger/conditions.ts';
+import type { ConditionRow } from '../ledger/conditions.ts';
+import { curvesInForce, curvesOfResult, evennessInForce } from '../ledger/inForce.ts';
+import { loadChart } from './chart.ts';
+
+export interface PrintInput {
+  /** Labels of the points of the settings record that the person ticked. */
+  readonly ticks: readonly string[];
+  /** Faults of a simulated device, on demand. */
+  readonly conversion?: string;
+  readonly side?: 'printing' | 'wrong';
+  readonly frontEnd?: FrontEndFault;
+  /** Ink devices: through the curves in force, or with a linear front end. */
+  readonly curves?: 'in force' | 'none';
+}
+
+export interface Printed {
+  readonly printId: number;
+  readonly code: string;
+  readonly sheets: readonly string[];
+  readonly restUntilMs: number;
+}
+
+/** Prints a chart on its condition's device: sheets with new codes stand on the rack until they are read. */
+export async function printChart(
+  context: Context,
+  chartId: number,
+  input: PrintInput,
+  through?: { readonly profileResultId: number | null; readonly values: Float64Array },
+  judgedBy?: unknown,
+): Promise<Printed> {
+  const chart = await loadChart(context, chartId);
+  const condition = await conditionOf(context, chart.conditionId);
+  const points = await settingsRecord(context, condition.id);
+  const missing = points.filter((point) => point.tickAtPrint && !input.ticks.includes(point.label));
+  if (missing.length > 0)
+    throw new Problem(
+      'bad-input',
+      `Not ticked: ${missing.map(({ label }) => label).join(', ')}.`,
+      'Check the driver and tick each point.',
+      'ticks',
+    );
+  const driver = driverOf(context, condition);
+  if (input.conversion !== undefined && !driver.conversions.includes(input.conversion))
+    throw new Problem(
+      'bad-input',
+      `${condition.device} has no conversion "${input.conversion}".`,
+      `Choose ${driver.conversions.join(' or ')}.`,
+      'conversion',
+    );
+  const values = through?.values ?? chart.set.device;
+  if (values === undefined)
+    throw new Problem('conflict', 'This chart has no device values.', 'Print it through a profile.');
+  const front = await frontEndOf(context, condition, input);
+  const printedMs = await domainNow(context);
+  const restUntilMs = printedMs + condition.restMinutes * 60_000;
+  const seed = context.seed();
+  return unitOfWork(context, async (inner) => {
+    const sql = inner.database;
+    // What happens at the device is asked on the connection of this change: eight prints at once would else wait for
+    // a ninth connection, each for another's.
+    const changes = (await inner.circumstances(inner, condition.id)).filter(
+      ({ kind }) => kind !== 'instrument',
+    );
+    const number = await nextPrintNumber(sql, condition.deviceId);
+    const code = `${condition.deviceCode}-${String(number).padStart(4, '0')}`;
+    const printId = await insertPrint(sql, {
+      conditionId: condition.id,
+      chartId,
+      code,
+      profileResultId: through?.profileResultId ?? null,
+      curvesResultId: front.curvesResultId,
+      evennessResultId: front.evennessResultId,
+      judgedBy: judgedBy === undefined ? null : JSON.stringify(judgedBy),
+      deviceValues: values,
+      ticks: input.ticks,
+      printedMs,
+      restUntilMs,
+    });
+    const sheets: string[] = [];
+    for (const [index, strips] of chart.layout.pages.entries()) {
+      const printState = context.printPath.print({
+        device: condition.deviceDriver,
+        stock: condition.stockDriver,
+        mode: condition.mode,
+        process: condition.process,
+        timeMs: printedMs,
+        sheetIndex: number * 10 + index,
+        seed,
+        side: input.side,
+        conversion: input.conversion,
+        curves: front.curves,
+        frontEnd: input.frontEnd,
+        zones: front.zones,
+        changes,
+      });
+      const sheet = `${code}-${index + 1}`;
+      await insertSheet(sql, {
+        printId,
+        page: index + 1,
+        code: sheet,
+        strips: strips.length,
+        printState,
+        thumbnail: thumbnailOf(condition.process, values, strips),
+      });
+      sheets.push(sheet);
+    }
+    return { printId, code, sheets, restUntilMs };
+  });
+}
+
+interface FrontEnd {
+  readonly curvesResultId: number | null;
+  readonly curves?: ToneCurves;
+  readonly evennessResultId: number | null;
+  readonly zones?: readonly (readonly number[])[];
+}
+
+/** What the front end of an ink device is told: curves as asked for, the zones always. */
+async function frontEndOf(context: Context, condition: ConditionRow, input: PrintInput): Promise<FrontEnd> {
+  if (!drivenByInks(condition.process)) {
+    if (input.curves === 'in force' || input.frontEnd !== undefined)
+      throw new Problem(
+        'bad-input',
+        `${condition.device} has no front end for curves.`,
+        'Print without curves.',
+        'curves',
+      );
+    return { curvesResultId: null, evennessResultId: null };
+  }
+  const even = await evennessInForce(context, condition.id);
+  const zones = { evennessResultId: even?.id ?? null, zones: even?.zones };
+  if (input.curves !== 'in force') return { curvesResultId: null, ...zones };
+  const head = await curvesInForce(context, condition.id);
+  if (head === undefined)
+    throw new Problem(
+      'conflict',
+      'There are no curves in force.',
+      'Print ramps without curves and make curves from them first.',
+      'curves',
+    );
+  return { curvesResultId: head.id, curves: await curvesOfResult(context, head.id), ...zones };
+}
+
+/** Generic screen colours of 36 patches spread over a page. */
+function thumbnailOf(
+  process: Process,
+  values: Float64Array,
+  strips: readonly (readonly number[])[],
+): string[] {
+  const rows = strips.flat();
+  return Array.from({ length: Math.min(36, rows.length) }, (_, i) => {
+    const row = rows[Math.floor((i * rows.length) / Math.min(36, rows.length))];
+    return labToHex(genericLab(process, values, row * channelCount(process)));
+  });
+}

@@ -1,0 +1,117 @@
+import type { CheckDetail } from '@melto/core/conformity/checkDetail';
+import type { SimulatedChange } from '@melto/core/device/printPath';
+import { listRack } from '@melto/store/prints';
+import { findHead, findResult } from '@melto/store/results';
+import type { ResultRow } from '@melto/store/results';
+import { aimSets } from '../conformity/aimSets.ts';
+import type { AimSetView } from '../conformity/aimSets.ts';
+import { sharedCode } from '../conformity/checkReports.ts';
+import { judgeableReadings } from '../conformity/judgeable.ts';
+import { toleranceSets } from '../conformity/toleranceSets.ts';
+import type { ToleranceSetView } from '../conformity/toleranceSets.ts';
+import type { Context } from '../kernel/context.ts';
+import { AIM_CHECK } from '../ledger/kinds/aimCheckKind.ts';
+import { SHORT_CHECK } from '../ledger/kinds/shortCheckKind.ts';
+import type { ShortCheckDetail } from '../ledger/kinds/shortCheckKind.ts';
+import { storedOf } from '../ledger/resultKind.ts';
+import { sheetsOf } from '../charts/rack.ts';
+import { watchView } from '../watch/watchView.ts';
+import type { WatchView } from '../watch/watchView.ts';
+import { surfaceView } from './surfaces.ts';
+import type { SurfaceView } from './surfaces.ts';
+
+/** What checks are printed for and judged by. */
+interface Judging {
+  readonly aims: readonly AimSetView[];
+  readonly tolerances: readonly ToleranceSetView[];
+  readonly profileResultId: number | undefined;
+}
+
+async function judging(context: Context, conditionId: number): Promise<Judging> {
+  const [aims, tolerances, profile] = await Promise.all([
+    aimSets(context),
+    toleranceSets(context),
+    findHead(context.database, conditionId, 'profile'),
+  ]);
+  return { aims, tolerances, profileResultId: profile?.id };
+}
+
+/** Sheets on the rack that a surface speaks of. */
+const WAITING = 100;
+
+export interface ConformitySurfaceView extends SurfaceView, Judging {
+  /** The check that is shown: against aims, or a short one. */
+  readonly result: { readonly row: ResultRow; readonly detail: CheckDetail | ShortCheckDetail } | undefined;
+  readonly sharedCode: string | null;
+  readonly hasCurves: boolean;
+  readonly readings: Awaited<ReturnType<typeof judgeableReadings>>['readings'];
+  /** Codes of checks that wait to be read, and of wedges that were printed. */
+  readonly waiting: readonly string[];
+  readonly wedges: readonly string[];
+}
+
+export async function conformitySurface(
+  context: Context,
+  conditionId: number,
+  wanted: number,
+): Promise<ConformitySurfaceView> {
+  const view = await surfaceView(context, conditionId, 'conformity', wanted);
+  const { shown } = view;
+  const [by, readings, rack, sheets, result, code] = await Promise.all([
+    judging(context, conditionId),
+    judgeableReadings(context, conditionId),
+    listRack(context.database, { limit: WAITING }, conditionId),
+    sheetsOf(context, conditionId),
+    shown === undefined ? undefined : checkShown(context, shown.id),
+    shown === undefined ? null : sharedCode(context, shown.id),
+  ]);
+  return {
+    ...view,
+    ...by,
+    ...readings,
+    result,
+    sharedCode: code,
+    waiting: rack.rows
+      .filter(({ purpose, kind }) => purpose === 'short-check' || (purpose === 'wedge' && kind !== 'watch'))
+      .map((sheet) => sheet.code),
+    wedges: sheets.rows.filter(({ purpose }) => purpose === 'wedge').map((sheet) => sheet.code),
+  };
+}
+
+async function checkShown({ database }: Context, id: number): Promise<ConformitySurfaceView['result']> {
+  const row = await findResult(database, id);
+  if (row === undefined) return undefined;
+  const { detail, ...rest } = row;
+  return {
+    row: rest,
+    detail:
+      row.shape === AIM_CHECK.shape
+        ? storedOf(AIM_CHECK, row, detail).detail
+        : storedOf(SHORT_CHECK, row, detail).detail,
+  };
+}
+
+export interface WatchSurfaceView extends SurfaceView, Judging {
+  readonly view: WatchView;
+  readonly hasProfile: boolean;
+  readonly changes: readonly SimulatedChange[];
+  readonly waiting: readonly string[];
+}
+
+export async function watchSurface(context: Context, conditionId: number): Promise<WatchSurfaceView> {
+  const [surface, by, view, changes, rack] = await Promise.all([
+    surfaceView(context, conditionId, 'watch', NaN),
+    judging(context, conditionId),
+    watchView(context, conditionId),
+    context.circumstances(context, conditionId),
+    listRack(context.database, { limit: WAITING }, conditionId),
+  ]);
+  return {
+    ...surface,
+    ...by,
+    view,
+    changes,
+    hasProfile: by.profileResultId !== undefined,
+    waiting: rack.rows.filter(({ kind }) => kind === 'watch').map(({ code }) => code),
+  };
+}

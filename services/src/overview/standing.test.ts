@@ -1,0 +1,50 @@
+import { describe, expect, it } from 'vitest';
+import type { WatchStateRow } from '@melto/store/watches';
+import { watchFigureWords, watchWords } from './watchWords.ts';
+import { linkMark } from './marks.ts';
+
+const DAY = 86_400_000;
+const state = (change: Partial<WatchStateRow> = {}): WatchStateRow => ({
+  conditionId: 1,
+  watchId: 7,
+  dueMs: 10 * DAY,
+  expiresMs: 17 * DAY,
+  lastMs: 3 * DAY,
+  verdict: 'conforms',
+  moved: false,
+  cause: null,
+  spark: [0.2],
+  ...change,
+});
+
+describe('the mark of a watch', () => {
+  it.each([
+    ['conforms', state(), false, 5, 'conforms'],
+    ['near', state({ verdict: 'near' }), false, 5, 'near'],
+    ['moved', state({ moved: true }), false, 5, 'near'],
+    ['stale before moved', state({ moved: true }), true, 5, 'stale'],
+    ['due before stale', state(), true, 11, 'due'],
+    ['failing before due', state({ verdict: 'does-not-conform' }), true, 11, 'does-not-conform'],
+    ['not checked yet', undefined, false, 5, 'due'],
+    ['of an older watch', state({ watchId: 6 }), false, 5, 'due'],
+  ] as const)('%s', (_, row, stale, day, mark) => {
+    const link = { link: 'watch', resultId: 7, stored: null, reached: undefined, stale } as const;
+    expect(linkMark(link, row, day * DAY)).toBe(mark);
+  });
+});
+
+describe('words of a watch', () => {
+  it.each([
+    [10.5, 'Do the watch check: due today', 'due today'],
+    [12.9, 'Do the watch check: overdue 2 d', 'overdue 2 d'],
+    [18, 'Do the watch check: the last one has expired', 'overdue 8 d'],
+  ])('on day %d', (day, sentence, figures) => {
+    expect(watchWords(state(), day * DAY)).toBe(sentence);
+    expect(watchFigureWords(state(), day * DAY)).toBe(figures);
+  });
+
+  it('before it is due', () => {
+    expect(watchFigureWords(state(), 9.8 * DAY)).toBe('next within a day');
+    expect(watchFigureWords(state(), 6 * DAY)).toBe('next in 4 d');
+  });
+});

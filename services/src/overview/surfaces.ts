@@ -1,0 +1,97 @@
+import { drivenByInks } from '@melto/core/device/process';
+import { pressForProfile } from '../calibration/pressView.ts';
+import type { PressForProfile } from '../calibration/pressView.ts';
+import { chartsOf } from '../charts/chart.ts';
+import type { ChartRow } from '../charts/chart.ts';
+import { domainNow } from '../kernel/clock.ts';
+import type { Context } from '../kernel/context.ts';
+import { conditionOf, driverOf, settingsRecord } from '../ledger/conditions.ts';
+import type { ConditionRow, SettingsPoint } from '../ledger/conditions.ts';
+import type { LinkName } from '../ledger/links.ts';
+import { versionsOf } from '../ledger/versions.ts';
+import type { VersionView } from '../ledger/versions.ts';
+import { PROFILE } from '../ledger/kinds/profileKind.ts';
+import type { ProfileDetail, ProfileSummary } from '../ledger/kinds/profileKind.ts';
+import { storedResult } from '../ledger/storedResult.ts';
+import type { StoredResult } from '../ledger/storedResult.ts';
+import { listCompleteReadings } from '@melto/store/readings';
+import type { ReadingOfCondition } from '../reading/readingView.ts';
+
+/** What every surface of a link shows of its condition. */
+export interface SurfaceView {
+  readonly condition: ConditionRow;
+  readonly points: readonly SettingsPoint[];
+  readonly conversions: readonly string[];
+  readonly versions: readonly VersionView[];
+  /** The version that the address asks for, else the one in force, else the latest. */
+  readonly shown: VersionView | undefined;
+  readonly nowMs: number;
+}
+
+export async function surfaceView(
+  context: Context,
+  conditionId: number,
+  link: LinkName,
+  wanted: number,
+): Promise<SurfaceView> {
+  const condition = await conditionOf(context, conditionId);
+  const [points, versions, nowMs] = await Promise.all([
+    settingsRecord(context, conditionId),
+    versionsOf(context, conditionId, link),
+    domainNow(context),
+  ]);
+  return {
+    condition,
+    points,
+    versions,
+    conversions: driverOf(context, condition).conversions,
+    shown:
+      versions.find(({ id }) => id === wanted) ?? versions.find(({ inForce }) => inForce) ?? versions.at(-1),
+    nowMs,
+  };
+}
+
+/** Latest readings that a profile can be built from. */
+const READINGS = 60;
+
+export interface ProfileSurfaceView extends SurfaceView {
+  readonly charts: readonly ChartRow[];
+  readonly result: StoredResult<ProfileSummary, ProfileDetail> | undefined;
+  readonly readings: readonly ReadingOfCondition[];
+  readonly press: PressForProfile | null;
+}
+
+export async function profileSurface(
+  context: Context,
+  conditionId: number,
+  wanted: number,
+): Promise<ProfileSurfaceView> {
+  const view = await surfaceView(context, conditionId, 'profile', wanted);
+  const [charts, readings, press, result] = await Promise.all([
+    chartsOf(context, conditionId),
+    listCompleteReadings(context.database, conditionId, { purposes: ['profile'], limit: READINGS }),
+    drivenByInks(view.condition.process) ? pressForProfile(context, conditionId) : null,
+    view.shown === undefined ? undefined : storedResult(context, view.shown.id, PROFILE),
+  ]);
+  return { ...view, charts: charts.rows, readings, press, result };
+}
+
+export interface BuildView {
+  readonly condition: ConditionRow;
+  readonly readings: readonly ReadingOfCondition[];
+  /** Readings that the profile in force was built from. */
+  readonly chosen: readonly number[];
+  readonly press: PressForProfile;
+}
+
+/** What a profile of inks is built from and with. */
+export async function buildSurface(context: Context, conditionId: number): Promise<BuildView> {
+  const { condition, readings, result, press } = await profileSurface(context, conditionId, NaN);
+  const chosen = result?.detail.choices.readingId;
+  return {
+    condition,
+    readings,
+    chosen: readings.some(({ id }) => id === chosen) && chosen !== undefined ? [chosen] : [],
+    press: press ?? (await pressForProfile(context, conditionId)),
+  };
+}

@@ -1,0 +1,96 @@
+import { CMYK_CHART_PATCHES, makeCmykChart } from '@melto/core/charts/cmykChart';
+import { genericPressLab } from '@melto/core/charts/genericPress';
+import { layoutChart } from '@melto/core/charts/layoutChart';
+import type { NamedPatches } from '@melto/core/charts/namedPatches';
+import type { PaperName } from '@melto/core/charts/pageGeometry';
+import { makeRgbChart, RGB_CHART_PATCHES } from '@melto/core/charts/rgbChart';
+import { CMYK, RGB, sameProcess } from '@melto/core/device/process';
+import { deviceToLab } from '@melto/core/icc/profileTransform';
+import { unwrap } from '@melto/core/result';
+import { totalInkAtInput } from '../calibration/totalInk.ts';
+import { storeChart } from '../charts/chart.ts';
+import type { ChartToStore } from '../charts/chart.ts';
+import type { Context } from '../kernel/context.ts';
+import { Problem } from '../kernel/problem.ts';
+import { conditionOf } from '../ledger/conditions.ts';
+import { profileInForce } from '../ledger/inForce.ts';
+
+export interface NewChart {
+  readonly patches: number;
+  readonly paper: PaperName;
+}
+
+export async function createChart(
+  context: Context,
+  conditionId: number,
+  input: NewChart,
+): Promise<{ readonly id: number }> {
+  return { id: await storeChart(context, await profilingChart(context, conditionId, input)) };
+}
+
+/** A profiling chart, not stored yet. */
+export async function profilingChart(
+  context: Context,
+  conditionId: number,
+  input: NewChart,
+  onProgress: (fraction: number) => void = () => {},
+): Promise<ChartToStore> {
+  const { process, device: deviceName } = await conditionOf(context, conditionId);
+  const rgb = sameProcess(process, RGB);
+  if (!rgb && !sameProcess(process, CMYK))
+    throw new Problem(
+      'bad-input',
+      `${deviceName} prints ${process.name}; profiling charts are of RGB or CMYK so far.`,
+      'Make ramps.',
+    );
+  const { least, most } = rgb ? RGB_CHART_PATCHES : CMYK_CHART_PATCHES;
+  if (!Number.isInteger(input.patches) || input.patches < least || input.patches > most)
+    throw new Problem(
+      'bad-input',
+      `A chart has ${least} to ${most} patches.`,
+      'Give a whole number between them.',
+      'patches',
+    );
+  const seed = context.seed();
+  const { device, names } = rgb
+    ? rgbChart(input.patches, seed)
+    : makeCmykChart(
+        input.patches,
+        seed,
+        await totalInkAtInput(context, conditionId),
+        await knownColours(context, conditionId),
+        onProgress,
+      );
+  return {
+    conditionId,
+    purpose: 'profile',
+    kind: 'first',
+    process,
+    title: `${process.name} ${input.patches}`,
+    paper: input.paper,
+    seed,
+    device,
+    names,
+    layout: layoutChart(process, device, input.paper, seed),
+  };
+}
+
+/** What is known of the colours of a device with inks: the profile in force, else a generic press. */
+async function knownColours(
+  context: Context,
+  conditionId: number,
+): Promise<(device: ArrayLike<number>) => ArrayLike<number>> {
+  const known = await profileInForce(context, conditionId);
+  if (known === undefined) return genericPressLab;
+  const table = unwrap(deviceToLab(known.profile, 'absolute'));
+  const lab = new Float64Array(3);
+  return (device) => {
+    table.apply(device, lab);
+    return lab;
+  };
+}
+
+function rgbChart(patches: number, seed: number): NamedPatches {
+  const { device, roles } = makeRgbChart(patches, seed);
+  return { device, names: roles };
+}

@@ -1,0 +1,53 @@
+import type { Sql } from './database.ts';
+
+export interface HouseRow {
+  readonly id: number;
+  readonly name: string;
+  /** IANA name of the time zone in which the house's times are told. */
+  readonly timeZone: string;
+  /** Whether it holds the sample house, whose clock may be moved. */
+  readonly sample: boolean;
+}
+
+export async function findHouse(sql: Sql): Promise<HouseRow | undefined> {
+  const [row] = await sql.rows<Omit<HouseRow, 'sample'> & { sample: number }>(
+    'SELECT id, name, time_zone AS timeZone, sample FROM house WHERE id = ?',
+    [sql.house],
+  );
+  return row === undefined ? undefined : { ...row, sample: row.sample === 1 };
+}
+
+export async function setSample(sql: Sql, sample: boolean): Promise<void> {
+  await sql.change('UPDATE house SET sample = ? WHERE id = ?', [sample, sql.house]);
+}
+
+/** Stores a house with its first person; gives both ids. */
+export async function insertHouse(
+  sql: Sql,
+  house: {
+    readonly name: string;
+    readonly timeZone: string;
+    readonly person: string;
+    readonly madeMs: number;
+  },
+): Promise<{ readonly house: number; readonly person: number }> {
+  const { id } = await sql.change('INSERT INTO house (name, time_zone, made_ms) VALUES (?, ?, ?)', [
+    house.name,
+    house.timeZone,
+    house.madeMs,
+  ]);
+  const person = await sql.change(
+    "INSERT INTO person (house_id, name, role, made_ms) VALUES (?, ?, 'specialist', ?)",
+    [id, house.person, house.madeMs],
+  );
+  return { house: id, person: person.id };
+}
+
+/** The name of whoever acts. */
+export async function actingName(sql: Sql): Promise<string | undefined> {
+  const [row] = await sql.rows<{ name: string }>('SELECT name FROM person WHERE id = ? AND house_id = ?', [
+    sql.person,
+    sql.house,
+  ]);
+  return row?.name;
+}

@@ -1,0 +1,21 @@
+/** A page of a list: its rows, and where the next page begins; null after the last. */
+export interface Page<T> {
+  readonly rows: readonly T[];
+  readonly next: number | null;
+}
+
+/** Which part of a list is asked for: what comes after the id that the page before ended with. */
+export interface PageAsked {
+  readonly after?: number;
+  readonly limit: number;
+}
+
+/** Largest id there can be: a list that goes down begins under it. */
+export const LAST_ID = Number.MAX_SAFE_INTEGER;
+
+/** Makes a page of rows of which one more than the limit was asked for. */
+export function pageOf<T>(rows: readonly T[], limit: number, idOf: (row: T) => number): Page<T> {
+  const shown = rows.slice(0, limit);
+  const last = shown.at(-1);
+  return { rows: shown, next: rows.length > limit && last !== undefined ? idOf(last) : null };
+}

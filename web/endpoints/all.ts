@@ -1,0 +1,25 @@
+import * as calibration from './calibration';
+import * as charts from './charts';
+import * as conditions from './conditions';
+import * as conformity from './conformity';
+import type { Endpoint } from './endpoint';
+import * as house from './house';
+import * as profile from './profile';
+import * as reading from './reading';
+import * as watch from './watch';
+
+function isEndpoint(value: unknown): value is Endpoint {
+  return typeof value === 'object' && value !== null && 'method' in value && 'path' in value;
+}
+
+/** Every route of the API, as it is published. */
+export const ENDPOINTS: readonly Endpoint[] = [
+  house,
+  conditions,
+  charts,
+  reading,
+  calibration,
+  profile,
+  conformity,
+  watch,
+].flatMap((area) => (Object.values(area) as readonly unknown[]).filter(isEndpoint));

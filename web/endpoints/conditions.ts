@@ -1,0 +1,60 @@
+import { Type } from '@sinclair/typebox';
+import type { ChangeKind, SimulatedChange } from '@melto/core/device/printPath';
+import { CHANGE_KINDS } from '@melto/core/device/printPath';
+import type { ConditionView } from '@melto/services/overview/conditionView';
+import type { Standing } from '@melto/services/overview/standing';
+import { answers, MADE, makes, oneOf, reads, sets, strict } from './endpoint';
+import { ID, IN_PATH, text, word } from './fields';
+
+export const NEW_CONDITION = makes({
+  ...{ path: '/api/conditions', says: 'Make a condition', who: 'specialist' },
+  body: strict({
+    deviceId: ID,
+    stockId: ID,
+    inkSet: word(80),
+    mode: word(60),
+    points: Type.Array(strict({ label: word(120), value: text(200), tickAtPrint: Type.Boolean() }), {
+      minItems: 1,
+      maxItems: 40,
+    }),
+  }),
+  answer: MADE,
+});
+
+export const CONDITION = reads({
+  ...{ path: '/api/conditions/{id}', says: 'A condition with its links', who: 'viewer' },
+  params: IN_PATH,
+  answer: answers<ConditionView>(
+    Type.Object({ condition: Type.Object({ id: Type.Integer() }), links: Type.Array(Type.Object({})) }),
+  ),
+});
+
+export const STANDING = reads({
+  path: '/api/conditions/{id}/standing',
+  says: 'Whether jobs may be printed: go, mark or stop, with reasons',
+  who: 'viewer',
+  params: IN_PATH,
+  answer: answers<Standing>(
+    Type.Object({ standing: oneOf(['go', 'mark', 'stop']), reasons: Type.Array(Type.String()) }),
+  ),
+});
+
+export const BORROW = sets({
+  ...{ path: '/api/conditions/{id}/borrowed', says: 'Borrow the calibration of another condition' },
+  who: 'specialist',
+  params: IN_PATH,
+  body: strict({ conditionId: ID }),
+  answer: answers<{ readonly links: readonly string[] }>(strict({ links: Type.Array(Type.String()) })),
+});
+
+export const SIMULATED_CHANGES = sets({
+  path: '/api/conditions/{id}/simulated-changes',
+  says: 'Let something happen at a simulated device, or put it right',
+  who: 'specialist',
+  params: IN_PATH,
+  body: strict({
+    kind: Type.Optional(oneOf(CHANGE_KINDS satisfies readonly ChangeKind[])),
+    ink: Type.Optional(Type.Integer({ minimum: 0, maximum: 7 })),
+  }),
+  answer: answers<readonly SimulatedChange[]>(Type.Array(Type.Object({ kind: Type.String() }))),
+});

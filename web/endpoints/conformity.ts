@@ -1,0 +1,139 @@
+import { Type } from '@sinclair/typebox';
+import { PATCH_GROUPS } from '@melto/core/conformity/patchGroups';
+import type { SeenPair } from '@melto/core/conformity/seenUnder';
+import { QUANTITIES, STATISTICS } from '@melto/core/conformity/toleranceSet';
+import type { AimSetView } from '@melto/services/conformity/aimSets';
+import type { ReadingOfHouse } from '@melto/services/conformity/readingsToAim';
+import type { ToleranceSetView } from '@melto/services/conformity/toleranceSets';
+import type { TrialCheck } from '@melto/services/conformity/trialChecks';
+import { answers, DONE, MADE, makes, oneOf, reads, sets, strict } from './endpoint';
+import { CHOICE, ID, IN_PATH, INKS_PCT, LAB, LIMIT, MODE, text, word } from './fields';
+
+const LISTED = Type.Array(Type.Object({ id: Type.Integer() }));
+
+export const AIM_SETS = reads({
+  ...{ path: '/api/aim-sets', says: 'Aim sets, the latest version of each', who: 'viewer' },
+  answer: answers<readonly AimSetView[]>(LISTED),
+});
+
+export const READINGS_TO_AIM = reads({
+  ...{ path: '/api/aim-sets/readings', says: 'Readings that could become a house standard', who: 'viewer' },
+  answer: answers<readonly ReadingOfHouse[]>(LISTED),
+});
+
+export const NEW_AIM_SET = makes({
+  ...{ path: '/api/aim-sets', says: 'Make an aim set of a reading or by hand', who: 'specialist' },
+  body: strict({
+    name: word(120),
+    versionOf: Type.Optional(ID),
+    readingId: Type.Optional(ID),
+    rows: Type.Optional(Type.Array(strict({ device: INKS_PCT, lab: LAB }), { minItems: 1, maxItems: 400 })),
+    conditions: Type.Optional(
+      strict({
+        mode: Type.Optional(MODE),
+        backing: Type.Optional(word(40)),
+        filter: Type.Optional(word(40)),
+        illuminant: Type.Optional(word(20)),
+        observer: Type.Optional(word(20)),
+      }),
+    ),
+  }),
+  answer: MADE,
+});
+
+export const AIM_SET_FROM_FILE = makes({
+  path: '/api/aim-sets/file',
+  says: 'Make an aim set of a CGATS characterisation or a CMYK profile',
+  who: 'specialist',
+  query: strict({ name: word(120), versionOf: Type.Optional(ID), file: Type.Optional(text(200)) }),
+  body: { file: true, mostBytes: 32_000_000 } as const,
+  answer: answers<{ readonly id: number; readonly notes: readonly string[] }>(
+    strict({ id: Type.Integer(), notes: Type.Array(Type.String()) }),
+  ),
+});
+
+export const AIM_SET_FILE = reads({
+  ...{ path: '/api/aim-sets/{id}/file', says: 'An aim set as CGATS', who: 'viewer' },
+  params: IN_PATH,
+});
+
+const REMOVED = strict({ removed: Type.Boolean() });
+
+export const REMOVE_AIM_SET = sets({
+  ...{ path: '/api/aim-sets/{id}/removed', says: 'Remove an aim set or take it back', who: 'specialist' },
+  params: IN_PATH,
+  body: REMOVED,
+  answer: DONE,
+});
+
+export const TOLERANCE_SETS = reads({
+  ...{ path: '/api/tolerance-sets', says: 'Tolerance sets, the latest version of each', who: 'viewer' },
+  answer: answers<readonly ToleranceSetView[]>(LISTED),
+});
+
+export const SAVE_TOLERANCE_SET = makes({
+  ...{ path: '/api/tolerance-sets', says: 'Save a tolerance set, a new one or a version' },
+  who: 'specialist',
+  body: strict({
+    name: word(120),
+    source: text(300),
+    substrateUncorrected: Type.Boolean(),
+    versionOf: Type.Optional(ID),
+    metrics: Type.Array(
+      strict({
+        group: oneOf(PATCH_GROUPS),
+        statistic: oneOf(STATISTICS),
+        quantity: oneOf(QUANTITIES),
+        limit: LIMIT,
+      }),
+      { minItems: 1, maxItems: 40 },
+    ),
+  }),
+  answer: MADE,
+});
+
+export const REMOVE_TOLERANCE_SET = sets({
+  ...{ path: '/api/tolerance-sets/{id}/removed', says: 'Remove a tolerance set or take it back' },
+  who: 'specialist',
+  params: IN_PATH,
+  body: REMOVED,
+  answer: DONE,
+});
+
+export const TRIALS = reads({
+  ...{ path: '/api/tolerance-sets/trials', says: 'Past checks to try tolerances on', who: 'viewer' },
+  answer: answers<readonly TrialCheck[]>(LISTED),
+});
+
+export const JUDGE = makes({
+  ...{ path: '/api/conditions/{id}/checks', says: 'Judge a reading by aims and tolerances' },
+  who: 'specialist',
+  params: IN_PATH,
+  body: strict({ readingId: ID, ...CHOICE }),
+  answer: MADE,
+});
+
+export const SEEN = reads({
+  ...{ path: '/api/results/{id}/seen', says: 'The patches of a check under another light', who: 'viewer' },
+  params: IN_PATH,
+  query: strict({ illuminant: Type.Optional(text(20)), observer: Type.Optional(text(20)) }),
+  answer: answers<readonly SeenPair[]>(Type.Array(Type.Object({}))),
+});
+
+export const REPORT_FORMATS = ['html', 'pdf', 'slip'] as const;
+
+export const REPORT = reads({
+  ...{ path: '/api/results/{id}/report', says: 'The report of a check (html, pdf) or its slip' },
+  who: 'viewer',
+  params: IN_PATH,
+  query: strict({ format: Type.Optional(oneOf(REPORT_FORMATS)) }),
+});
+
+export const SHARE_REPORT = sets({
+  path: '/api/results/{id}/link',
+  says: 'Make the report of a check public under a code, or end that',
+  who: 'specialist',
+  params: IN_PATH,
+  body: strict({ shared: Type.Boolean() }),
+  answer: answers<{ readonly code?: string }>(strict({ code: Type.Optional(Type.String()) })),
+});

@@ -1,0 +1,75 @@
+import { Type } from '@sinclair/typebox';
+import type { Health } from '@melto/services/house/health';
+import type { HouseState } from '@melto/services/house/house';
+import type { JobRow } from '@melto/services/kernel/jobs';
+import { FLOOR_FILTERS } from '@melto/core/judgement/floorFilter';
+import type { FloorState } from '@melto/services/overview/floor';
+import type { Found } from '@melto/services/overview/search';
+import { answers, DONE, makes, oneOf, reads, strict } from './endpoint';
+import { ID, IN_PATH, text } from './fields';
+
+export const HEALTH = reads({
+  ...{ path: '/api/health', says: 'Whether the server, its database and a runner answer', who: 'viewer' },
+  answer: answers<Health>(strict({ ok: Type.Boolean(), database: Type.Boolean(), runner: Type.Boolean() })),
+});
+
+export const DESCRIPTION = reads({ path: '/api/openapi.json', says: 'This description', who: 'viewer' });
+
+export const FLOOR = reads({
+  ...{ path: '/api/floor', says: 'Conditions with what they need now, most pressing first', who: 'viewer' },
+  query: strict({
+    show: Type.Optional(oneOf(FLOOR_FILTERS)),
+    byDevice: Type.Optional(Type.Boolean()),
+    after: Type.Optional(ID),
+    limit: Type.Optional(Type.Integer({ minimum: 1, maximum: 500 })),
+  }),
+  answer: answers<FloorState>(
+    Type.Object({
+      nowMs: Type.Number(),
+      counts: Type.Object({ conditions: Type.Integer(), fails: Type.Integer(), due: Type.Integer() }),
+      rows: Type.Array(Type.Object({ id: Type.Integer(), device: Type.String(), stock: Type.String() })),
+      next: Type.Union([Type.Integer(), Type.Null()]),
+    }),
+  ),
+});
+
+export const HOUSE = reads({
+  ...{ path: '/api/house', says: 'Rack, instrument, clock and person', who: 'viewer' },
+  answer: answers<HouseState>(
+    Type.Object({ nowMs: Type.Number(), offsetMs: Type.Number(), waiting: Type.Integer() }),
+  ),
+});
+
+export const SEARCH = reads({
+  ...{ path: '/api/search', says: 'Conditions, sheets, readings and profiles by words', who: 'viewer' },
+  query: strict({ q: Type.Optional(text(200)) }),
+  answer: answers<readonly Found[]>(
+    Type.Array(Type.Object({ kind: Type.String(), title: Type.String(), href: Type.String() })),
+  ),
+});
+
+export const MOVE_CLOCK = makes({
+  ...{ path: '/api/clock', says: 'Move the clock of a sample house forward', who: 'specialist' },
+  body: strict({ byMs: Type.Number({ exclusiveMinimum: 0 }) }),
+  answer: answers<{ readonly offsetMs: number }>(strict({ offsetMs: Type.Number() })),
+});
+
+export const LOAD_SAMPLE = makes({
+  ...{ path: '/api/sample-house', says: 'Load the sample house into an empty house', who: 'keeper' },
+  answer: answers<{ readonly jobId: number }>(strict({ jobId: Type.Integer() })),
+});
+
+export const JOBS = reads({
+  ...{ path: '/api/jobs', says: 'Background work', who: 'viewer' },
+  answer: answers<readonly JobRow[]>(Type.Array(Type.Object({ id: Type.Integer(), state: Type.String() }))),
+});
+
+export const JOB_STREAM = reads({
+  ...{ path: '/api/jobs/stream', says: 'Background work as server-sent events', who: 'viewer' },
+});
+
+export const CANCEL_JOB = makes({
+  ...{ path: '/api/jobs/{id}/cancel', says: 'Cancel background work', who: 'operator' },
+  params: IN_PATH,
+  answer: DONE,
+});

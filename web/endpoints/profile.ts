@@ -1,0 +1,47 @@
+import { Type } from '@sinclair/typebox';
+import type { NamedColour } from '@melto/core/refine/namedColour';
+import { answers, makes, oneOf, reads, strict } from './endpoint';
+import { ID, IN_PATH, SHARE, text, word } from './fields';
+
+export const BUILD_PROFILE = makes({
+  ...{ path: '/api/conditions/{id}/profiles', says: 'Ask for a profile to be built', who: 'specialist' },
+  params: IN_PATH,
+  body: strict({
+    readingId: ID,
+    addedReadingIds: Type.Optional(Type.Array(ID, { maxItems: 12, uniqueItems: true })),
+    version: oneOf([2, 4] as const),
+    tableSize: oneOf(['small', 'normal', 'large'] as const),
+    namePattern: word(120),
+    note: Type.Optional(text(2000)),
+    separation: Type.Optional(
+      strict({
+        black: oneOf(['light', 'medium', 'heavy', 'max'] as const),
+        totalInk: Type.Number({ minimum: 1.2, maximum: 4 }),
+        blackStart: Type.Optional(Type.Number({ minimum: 1, maximum: 100 })),
+        blackMost: Type.Optional(SHARE),
+        blackShape: Type.Optional(Type.Number({ minimum: 0.3, maximum: 5 })),
+        blackChroma: Type.Optional(Type.Number({ minimum: 4, maximum: 120 })),
+        inkLimits: Type.Optional(
+          Type.Array(Type.Number({ minimum: 0.3, maximum: 1 }), { minItems: 4, maxItems: 4 }),
+        ),
+        pureBlack: Type.Optional(Type.Boolean()),
+      }),
+    ),
+  }),
+  answer: answers<{ readonly jobId: number }>(strict({ jobId: Type.Integer() })),
+});
+
+export const COLOUR_LIST = makes({
+  ...{ path: '/api/colour-lists', says: 'Read a colour list (CxF, CGATS, CSV); nothing is stored' },
+  who: 'viewer',
+  body: { file: true, mostBytes: 8_000_000 } as const,
+  answer: answers<{ readonly colours: readonly NamedColour[] }>(
+    Type.Object({ colours: Type.Array(Type.Object({ name: Type.String() })) }),
+  ),
+});
+
+export const RESULT_FILE = reads({
+  ...{ path: '/api/results/{id}/file', says: 'The profile of a result', who: 'viewer' },
+  params: IN_PATH,
+  query: strict({ role: Type.Optional(oneOf(['profile'] as const)) }),
+});

@@ -1,0 +1,101 @@
+import { Type } from '@sinclair/typebox';
+import type { DeskState } from '@melto/services/reading/desk';
+import type { ImportedReading } from '@melto/services/reading/importReading';
+import type { PassAnswer } from '@melto/services/reading/readStrip';
+import type { Page } from '@melto/services/kernel/page';
+import type { ReadingOfCondition, ReadingView } from '@melto/services/reading/readingView';
+import { answers, DONE, makes, oneOf, reads, sets, strict } from './endpoint';
+import { AFTER, NEXT, IN_PATH, MODE, SHEET, text, word } from './fields';
+
+export const DESK = reads({
+  ...{ path: '/api/sheets/{code}', says: 'A sheet as the reading desk needs it', who: 'viewer' },
+  params: SHEET,
+  answer: answers<DeskState>(Type.Object({ code: Type.String(), strips: Type.Array(Type.Object({})) })),
+});
+
+/** A pass and, where it completed the sheet, the check that it led to. */
+export type JudgedPass = PassAnswer & {
+  readonly resultId?: number | null;
+  readonly judgeProblem?: string | null;
+};
+
+export const PASS = makes({
+  ...{ path: '/api/sheets/{code}/passes', says: 'Read a strip', who: 'operator' },
+  params: SHEET,
+  body: strict({
+    attempt: word(60),
+    strip: Type.Integer({ minimum: 1 }),
+    mode: MODE,
+    averageWith: Type.Optional(Type.Array(word(60), { maxItems: 9 })),
+    more: Type.Optional(Type.Boolean()),
+    hand: Type.Optional(
+      oneOf(['steady', 'too-fast', 'off-row', 'started-late', 'backwards', 'other-strip'] as const),
+    ),
+  }),
+  answer: answers<JudgedPass>(Type.Object({ ok: Type.Boolean() })),
+});
+
+export const MARK_STRIP = makes({
+  ...{ path: '/api/sheets/{code}/marks', says: 'Mark a strip for later', who: 'operator' },
+  params: SHEET,
+  body: strict({ strip: Type.Integer({ minimum: 1 }), marked: Type.Boolean() }),
+  answer: answers<{ readonly marked: readonly number[] }>(strict({ marked: Type.Array(Type.Integer()) })),
+});
+
+/** A reading from a file and, where it completed the sheet, the check that it led to. */
+export type JudgedImport = ImportedReading & {
+  readonly resultId?: number | null;
+  readonly judgeProblem?: string | null;
+};
+
+export const IMPORT_READING = makes({
+  ...{ path: '/api/sheets/{code}/reading', says: 'Give a CGATS file in place of reading', who: 'operator' },
+  params: SHEET,
+  body: { file: true, mostBytes: 16_000_000 } as const,
+  answer: answers<JudgedImport>(Type.Object({ readingId: Type.Integer(), notes: Type.Array(Type.String()) })),
+});
+
+export const CALIBRATE_TILE = makes({
+  path: '/api/tile',
+  says: 'Calibrate on the white tile: the instrument that a sheet is read with, the first one without it',
+  who: 'operator',
+  query: strict({ sheet: Type.Optional(text(40)) }),
+  answer: answers<{ readonly tileMs: number }>(strict({ tileMs: Type.Number() })),
+});
+
+export const READING = reads({
+  ...{ path: '/api/readings/{id}', says: 'A reading with its patches', who: 'viewer' },
+  params: IN_PATH,
+  answer: answers<ReadingView>(Type.Object({ id: Type.Integer(), patches: Type.Array(Type.Object({})) })),
+});
+
+export const READING_PATCHES = reads({
+  ...{ path: '/api/readings/{id}/patches', says: 'Device values and XYZ of a reading', who: 'viewer' },
+  params: IN_PATH,
+  answer: answers<{ readonly device: readonly number[]; readonly xyz: readonly number[] }>(
+    strict({ device: Type.Array(Type.Number()), xyz: Type.Array(Type.Number()) }),
+  ),
+});
+
+export const READING_FILE = reads({
+  ...{ path: '/api/readings/{id}/file', says: 'A reading as CGATS', who: 'viewer' },
+  params: IN_PATH,
+});
+
+export const WITHDRAW_READING = sets({
+  ...{ path: '/api/readings/{id}/withdrawn', says: 'Withdraw a reading or take it back', who: 'specialist' },
+  params: IN_PATH,
+  body: strict({ withdrawn: Type.Boolean() }),
+  answer: DONE,
+});
+
+export const READINGS = reads({
+  path: '/api/conditions/{id}/readings',
+  says: 'Readings of a condition, the latest first',
+  who: 'viewer',
+  params: IN_PATH,
+  query: AFTER,
+  answer: answers<Page<ReadingOfCondition>>(
+    Type.Object({ rows: Type.Array(Type.Object({ id: Type.Integer() })), next: NEXT }),
+  ),
+});

@@ -1,0 +1,23 @@
+import { Type } from '@sinclair/typebox';
+import type { WatchView } from '@melto/services/watch/watchView';
+import { answers, MADE, makes, reads, strict } from './endpoint';
+import { DAYS, ID, IN_PATH, LIMIT } from './fields';
+
+export const WATCH = reads({
+  ...{ path: '/api/conditions/{id}/watch', says: 'The watch with its checks', who: 'viewer' },
+  params: IN_PATH,
+  answer: answers<WatchView>(Type.Object({ nowMs: Type.Number(), checks: Type.Array(Type.Object({})) })),
+});
+
+export const START_WATCH = makes({
+  ...{ path: '/api/conditions/{id}/watch', says: 'Start a watch', who: 'specialist' },
+  params: IN_PATH,
+  body: strict({
+    everyDays: DAYS,
+    expiresDays: DAYS,
+    meanLimit: LIMIT,
+    largestLimit: LIMIT,
+    readingIds: Type.Array(ID, { minItems: 3, maxItems: 20, uniqueItems: true }),
+  }),
+  answer: MADE,
+});
