@@ -173,7 +173,7 @@ test('finds, switches, refuses and keeps to the screen', async ({ page, request 
   expect(await bad.json()).toMatchObject({ type: '/problems/bad-input', status: 400 });
   const broken = await request.post('/api/sheets/WRN-0001-1/reading', {
     data: 'CGATS.17\nBEGIN_DATA\n1\nEND_DATA\n',
-    headers: { 'content-type': 'text/plain' },
+    headers: { 'content-type': 'application/octet-stream' },
   });
   expect((await broken.json()).title).toContain('line 2');
   const openapi = await (await request.get('/api/openapi.json')).json();

@@ -49,7 +49,7 @@ export function openDatabase(url: string, acting: Acting = { house: 1, person: 1
   });
   pool.on('connection', (connection) => {
     // Each statement sees what is committed by then: whoever has waited for a lock must not read what was before.
-    connection.query(
+    void connection.query(
       `SET SESSION tx_isolation = 'READ-COMMITTED', SESSION innodb_lock_wait_timeout = ${LOCK_WAIT_S}`,
     );
   });

@@ -21,6 +21,6 @@ export function context(): Context {
 }
 
 /** What whoever sends a request may do. Until there is sign-in it is the one local person, who may do all. */
-export function roleOf(_request: Request): Role {
+export function roleOf(): Role {
   return 'keeper';
 }

@@ -36,7 +36,7 @@ async function askedOf<P extends TObject, Q extends TObject, B extends TSchema |
   params: Record<string, string>,
 ): Promise<Asked<Static<P>, Static<Q>, BodyOf<B>>> {
   if (endpoint.method !== 'GET') requireOwnOrigin(request.headers);
-  requireRole(roleOf(request), endpoint.who);
+  requireRole(roleOf(), endpoint.who);
   const query = Object.fromEntries(new URL(request.url).searchParams);
   return {
     context: context(),

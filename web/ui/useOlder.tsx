@@ -3,7 +3,7 @@ import type { Static, TObject, TSchema } from '@sinclair/typebox';
 import { useState } from 'react';
 import type { ReactNode } from 'react';
 import type { Endpoint } from '@/endpoints/endpoint';
-import { IN_PATH } from '@/endpoints/fields';
+import type { IN_PATH } from '@/endpoints/fields';
 import { ask, problemWords } from './api';
 
 interface Paged<T> {

@@ -113,6 +113,14 @@ export function judgeSheet(
       expected: 'bare paper, to correct the aims by it',
       found: 'none',
     });
+  // A set of one light aim has no dark end: there is no line from its paper to it.
+  if (corrected && wanted.paper?.some((value, axis) => !(value > wanted.least[axis])))
+    return failure({
+      code: 'check.paper',
+      path: 'aims',
+      expected: 'aims that are darker than their paper, to correct them by it',
+      found: 'none',
+    });
   const move = (xyz: Float64Array): Float64Array =>
     corrected && paper !== undefined && wanted.paper !== undefined
       ? substrateCorrected(xyz, wanted.paper, paper, wanted.least)

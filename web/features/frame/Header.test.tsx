@@ -2,7 +2,6 @@ import { screen, waitFor } from '@testing-library/react';
 import { describe, expect, it } from 'vitest';
 import type { HouseState } from '@melto/services/house/house';
 import { fakeServer, Refused } from '@/testing/fakeServer';
-import { FLOOR_NOW, floorRow } from '@/testing/floorState';
 import { navigation } from '@/testing/navigation';
 import { show } from '@/testing/show';
 import { Header } from './Header';
@@ -19,7 +18,10 @@ function header(house: Partial<HouseState> = {}, answers: Readonly<Record<string
       person: 'Ines Marlow',
       ...house,
     },
-    'GET /api/floor': { nowMs: FLOOR_NOW, rows: [floorRow(4, { stock: 'Lantern Gloss 150' })] },
+    'GET /api/conditions/4': {
+      condition: { id: 4, device: 'Heron', stock: 'Lantern Gloss 150', mode: 'standard' },
+      links: [],
+    },
     'GET /api/search': [],
     'POST /api/tile': {},
     'POST /api/clock': {},

@@ -139,7 +139,8 @@ export function useDesk(initial: DeskState) {
     if (!ahead || busy) return;
     setAhead(false);
     void pass();
-  });
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- a pass begins where the desk says so, as it stands then
+  }, [ahead, busy]);
 
   const act = async (work: Promise<unknown>): Promise<void> => {
     try {

@@ -67,7 +67,7 @@ export function BuildPage({
   const fitted = solids !== undefined;
   useEffect(() => {
     if (fitted) pixelsOfAddress(SAMPLE_PICTURE).then(takePicture, () => setPictureName('no picture'));
-    // The picture is taken once a fit, not with every change.
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- the picture is taken once a fit, not with every change
   }, [fitted]);
   const profilePath = `/conditions/${condition.id}/profile`;
   const submit = async (): Promise<void> => {
