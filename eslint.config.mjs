@@ -77,7 +77,10 @@ export default tseslint.config(
     files: ['{core,simulator,paper,store,services,jobs,cli,demo}/src/**/*.ts', 'web/**/*.{ts,tsx}'],
     ignores: ['**/*.test.{ts,tsx}', 'web/testing/**', 'web/.next/**', 'web/next.config.ts'],
     languageOptions: {
-      parserOptions: { project: ['./tsconfig.json', './web/tsconfig.json'], tsconfigRootDir: import.meta.dirname },
+      parserOptions: {
+        project: ['./tsconfig.json', './web/tsconfig.json'],
+        tsconfigRootDir: import.meta.dirname,
+      },
     },
     rules: { '@typescript-eslint/no-floating-promises': 'error' },
   },
@@ -128,7 +131,12 @@ export default tseslint.config(
   },
   {
     // Code that runs in the browser knows core only.
-    files: ['web/features/**/*.{ts,tsx}', 'web/ui/**/*.{ts,tsx}', 'web/workers/**/*.ts', 'web/endpoints/**/*.ts'],
+    files: [
+      'web/features/**/*.{ts,tsx}',
+      'web/ui/**/*.{ts,tsx}',
+      'web/workers/**/*.ts',
+      'web/endpoints/**/*.ts',
+    ],
     rules: restrict(
       ALL.filter((name) => name !== 'web' && name !== 'core' && name !== 'services'),
       [

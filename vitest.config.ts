@@ -12,11 +12,22 @@ export default defineConfig({
     reporters: ['default', ['json', { outputFile: 'var/vitest.json' }]],
     projects: [
       {
+        // Pure computation: files share one world, since none leaves anything behind in it.
+        extends: true,
+        test: {
+          name: 'computation',
+          include: ['{core,simulator,paper}/**/*.test.ts'],
+          exclude,
+          isolate: false,
+        },
+      },
+      {
         extends: true,
         test: {
           name: 'node',
-          include: ['{core,simulator,paper,store,services,jobs,cli,demo,web}/**/*.test.ts'],
+          include: ['{store,services,jobs,cli,demo,web}/**/*.test.ts'],
           exclude,
+          isolate: false,
         },
       },
       {
@@ -25,6 +36,7 @@ export default defineConfig({
           name: 'browser parts',
           include: ['web/**/*.test.tsx'],
           exclude,
+          isolate: false,
           environment: 'jsdom',
           setupFiles: ['web/testing/setup.ts'],
         },

@@ -7,24 +7,53 @@ if (databaseUrl === undefined)
   throw new Error(
     'MELTO_TEST_DATABASE_URL is not set: run ./test, or scripts/withTestDatabase.sh before the runner',
   );
-const port = 3411;
+
+/** Two houses, each with its own database, server and runner: what is done in one waits for nothing in the other. */
+const HOUSES = { studio: 3411, press: 3421 } as const;
+const address = (house: keyof typeof HOUSES): string => `http://127.0.0.1:${HOUSES[house]}`;
+
+const server = (house: keyof typeof HOUSES) => ({
+  command: `node ${join(root, 'e2e/serve.mjs')}`,
+  url: `${address(house)}/api/health`,
+  timeout: 120_000,
+  gracefulShutdown: { signal: 'SIGTERM', timeout: 5000 } as const,
+  env: {
+    MELTO_ROOT: root,
+    MELTO_DATABASE_URL: databaseUrl.replace(/\/[^/]*$/, `/melto_e2e_${house}`),
+    MELTO_E2E_ADMIN_URL: databaseUrl,
+    MELTO_E2E_DATABASE: `melto_e2e_${house}`,
+    MELTO_PORT: String(HOUSES[house]),
+    MELTO_SEED: process.env['MELTO_SEED'] ?? '1',
+    NODE_ENV: 'production',
+  },
+  stdout: 'pipe' as const,
+});
 
 export default defineConfig({
   testDir: import.meta.dirname,
   timeout: 180_000,
   expect: { timeout: 30_000 },
-  workers: 1,
+  workers: 2,
   outputDir: join(root, 'var/e2e'),
   reporter: [['list'], ['json', { outputFile: join(root, 'var/playwright.json') }]],
-  // The way through the job starts in an empty house; the desk's tests add to it.
+  // The way through the job starts in an empty house, and the desk's tests add to it; likewise the press and its proof.
   projects: [
-    { name: 'way', testMatch: 'wayThroughTheJob.spec.ts' },
-    { name: 'desk', testMatch: 'readingDesk.spec.ts', dependencies: ['way'] },
-    { name: 'press', testMatch: 'pressToKnownState.spec.ts', dependencies: ['desk'] },
-    { name: 'prove', testMatch: 'proveAndKeep.spec.ts', dependencies: ['press'] },
+    { name: 'way', testMatch: 'wayThroughTheJob.spec.ts', use: { baseURL: address('studio') } },
+    {
+      name: 'desk',
+      testMatch: 'readingDesk.spec.ts',
+      dependencies: ['way'],
+      use: { baseURL: address('studio') },
+    },
+    { name: 'press', testMatch: 'pressToKnownState.spec.ts', use: { baseURL: address('press') } },
+    {
+      name: 'prove',
+      testMatch: 'proveAndKeep.spec.ts',
+      dependencies: ['press'],
+      use: { baseURL: address('press') },
+    },
   ],
   use: {
-    baseURL: `http://127.0.0.1:${port}`,
     viewport: { width: 1280, height: 800 },
     reducedMotion: 'reduce',
     screenshot: 'only-on-failure',
@@ -40,19 +69,5 @@ export default defineConfig({
       ],
     },
   },
-  webServer: {
-    command: `node ${join(root, 'e2e/serve.mjs')}`,
-    url: `http://127.0.0.1:${port}/api/health`,
-    timeout: 120_000,
-    gracefulShutdown: { signal: 'SIGTERM', timeout: 5000 },
-    env: {
-      MELTO_ROOT: root,
-      MELTO_DATABASE_URL: databaseUrl.replace(/\/[^/]*$/, '/melto_e2e'),
-      MELTO_E2E_ADMIN_URL: databaseUrl,
-      MELTO_PORT: String(port),
-      MELTO_SEED: process.env['MELTO_SEED'] ?? '1',
-      NODE_ENV: 'production',
-    },
-    stdout: 'pipe',
-  },
+  webServer: [server('studio'), server('press')],
 });

@@ -4,20 +4,26 @@ import { createServer } from 'node:http';
 import { join } from 'node:path';
 import mysql from 'mysql2/promise';
 
-const { MELTO_ROOT: root, MELTO_E2E_ADMIN_URL: adminUrl, MELTO_PORT: port } = process.env;
+const {
+  MELTO_ROOT: root,
+  MELTO_E2E_ADMIN_URL: adminUrl,
+  MELTO_E2E_DATABASE: database,
+  MELTO_PORT: port,
+} = process.env;
 const admin = await mysql.createConnection(adminUrl);
-await admin.query('DROP DATABASE IF EXISTS melto_e2e');
-await admin.query('CREATE DATABASE melto_e2e');
+await admin.query(`DROP DATABASE IF EXISTS ${database}`);
+await admin.query(`CREATE DATABASE ${database}`);
 
 const run = (file, ...args) => spawn(process.execPath, [file, ...args], { cwd: root, stdio: 'inherit' });
 const ended = (child) => new Promise((resolve) => child.once('exit', resolve));
 await ended(run(join(root, 'var/cache/server/migrate.mjs')));
 // The clock starts at one time, ahead of any real one, and prints come from one seed: drift and variation are the same in each run.
-await admin.query("INSERT INTO melto_e2e.setting (house_id, name, value) VALUES (1, 'clock-offset-ms', ?)", [
-  String(Date.UTC(2040, 2, 5, 8) - Date.now()),
-]);
+await admin.query(
+  `INSERT INTO ${database}.setting (house_id, name, value) VALUES (1, 'clock-offset-ms', ?)`,
+  [String(Date.UTC(2040, 2, 5, 8) - Date.now())],
+);
 // Only a sample house has a clock that can be moved.
-await admin.query('UPDATE melto_e2e.house SET sample = 1');
+await admin.query(`UPDATE ${database}.house SET sample = 1`);
 await admin.end();
 const serve = () =>
   run(join(root, 'node_modules/next/dist/bin/next'), 'start', 'web', '-H', '127.0.0.1', '-p', port);

@@ -315,7 +315,7 @@ describe('melto', () => {
       ['chart', 'make', '--process', 'cmyk', '--kind', 'ramps', '--steps', '99', '--out', 'x'],
       '--steps: found "99"',
     ],
-    [['chart', 'pages', 'ramps.txt', '--png', 'x.png'], 'a CMYK chart has no PNG'],
+    [['chart', 'pages', 'ramps.txt', '--png', 'x.png'], 'a chart of inks has no PNG'],
     [
       [
         'simulate',
@@ -329,7 +329,7 @@ describe('melto', () => {
         '--out',
         'x',
       ],
-      'found cmyk values, expected rgb',
+      'found CMYK values, expected RGB',
     ],
   ])('%j is refused in one line', (args, words) => {
     const { status, err } = melto(...args);

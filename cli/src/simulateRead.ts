@@ -98,8 +98,8 @@ export function simulateRead(options: SimulateReadOptions): void {
 
 function ownDevice(path: string, set: PatchSet, process: Process): Float64Array {
   const found = deviceOf(path, set);
-  if (found.process !== process)
-    throw new UsageError(`${path}: found ${found.process} values, expected ${process}`);
+  if (!sameProcess(found.process, process))
+    throw new UsageError(`${path}: found ${found.process.name} values, expected ${process.name}`);
   return found.device;
 }
 

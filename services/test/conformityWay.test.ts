@@ -11,6 +11,7 @@ import {
   registerPublishedAims,
   removeAimSet,
 } from '../src/conformity/aimSets.ts';
+import type { AimByHand } from '../src/conformity/aimSets.ts';
 import { checkReport, publicReport, shareReport, unshareReport } from '../src/conformity/checkReports.ts';
 import { judgeReading } from '../src/conformity/checks.ts';
 import type { CheckChoice, JudgedBy } from '../src/conformity/checkChoice.ts';
@@ -86,7 +87,7 @@ describe('aims and tolerances', () => {
     await removeToleranceSet(services, next.id, false);
     expect((await toleranceSets(services)).some(({ set }) => set.name.startsWith('House, w'))).toBe(true);
 
-    const rows = [
+    const rows: readonly AimByHand[] = [
       { device: [0, 0, 0, 0], lab: [95, 0, -2] },
       { device: [100, 0, 0, 0], lab: [55, -37, -50] },
     ];

@@ -10,6 +10,7 @@ import { printChart } from '../src/charts/printChart.ts';
 import { discardSheet, rack } from '../src/charts/rack.ts';
 import { createAimSetByHand } from '../src/conformity/aimSets.ts';
 import { aimSets } from '../src/conformity/aimSets.ts';
+import type { AimByHand } from '../src/conformity/aimSets.ts';
 import { shareReport } from '../src/conformity/checkReports.ts';
 import { judgeReadingOf } from '../src/conformity/checks.ts';
 import { saveToleranceSet, toleranceSets } from '../src/conformity/toleranceSets.ts';
@@ -151,7 +152,7 @@ describe('a crowd', () => {
   });
 
   it('of versions of one aim set and one tolerance set', async () => {
-    const row = { device: [0, 0, 0, 0], lab: [95, 0, -2] };
+    const row: AimByHand = { device: [0, 0, 0, 0], lab: [95, 0, -2] };
     const { id } = await createAimSetByHand(services, { name: 'Crowd' }, [row], {});
     await crowd(() => createAimSetByHand(services, { name: 'Crowd', versionOf: id }, [row], {}));
     expect((await aimSets(services)).find(({ name }) => name === 'Crowd')?.version).toBe(CROWD + 1);

@@ -311,7 +311,7 @@ describe('a press to a known state', () => {
     const { summary } = await storedResult(services, id, CURVES);
     expect(summary.imported).toBe('own.csv');
     expect((await refusal(importCurves(services, gloss, 'x.csv', 'input,Q\n0,0\n100,90'))).title).toContain(
-      'no curve of C, M, Y or K',
+      'no curve of C, M, Y, K',
     );
     expect((await refusal(importCurves(services, gloss, 'x.csv', 'input,C\n0,0\n100,400'))).title).toContain(
       'line 3',

@@ -173,13 +173,10 @@ describe('a body that is wrong', () => {
     const most = endpoint.body !== undefined && 'file' in endpoint.body ? endpoint.body.mostBytes : 0;
     const bytes = { 'content-type': 'application/octet-stream' };
     const declared = { ...bytes, 'content-length': String(most + 1) };
-    expect((await refused(await call(endpoint, { body: 'x', headers: declared, query }))).status).toBe(
-      413,
-    );
+    expect((await refused(await call(endpoint, { body: 'x', headers: declared, query }))).status).toBe(413);
     if (most <= 1_000_000)
       expect(
-        (await refused(await call(endpoint, { body: 'y'.repeat(most + 1), headers: bytes, query })))
-          .status,
+        (await refused(await call(endpoint, { body: 'y'.repeat(most + 1), headers: bytes, query }))).status,
       ).toBe(413);
   });
 });

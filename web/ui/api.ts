@@ -102,16 +102,18 @@ export function send<
     }),
   );
   underWay.set(same, sent);
-  void sent
-    .then(
-      () => unanswered.delete(same),
-      (error: unknown) => {
-        // A refusal stored nothing; whatever else happened may have.
-        if (error instanceof ApiProblem && error.status >= 400 && error.status < 500) unanswered.delete(same);
-        else unanswered.set(same, used);
-      },
-    )
-    .finally(() => underWay.delete(same));
+  void sent.then(
+    () => {
+      underWay.delete(same);
+      unanswered.delete(same);
+    },
+    (error: unknown) => {
+      underWay.delete(same);
+      // A refusal stored nothing; whatever else happened may have.
+      if (error instanceof ApiProblem && error.status >= 400 && error.status < 500) unanswered.delete(same);
+      else unanswered.set(same, used);
+    },
+  );
   return sent;
 }
 

@@ -11,6 +11,7 @@ import {
   createAimSetFromReading,
   loadAims,
 } from './aimSets.ts';
+import type { AimByHand } from './aimSets.ts';
 import { heronOn, readWedge } from '../testing/heron.ts';
 import { refusal } from '../testing/refusal.ts';
 import { openTestServices } from '../testing/testServices.ts';
@@ -22,7 +23,7 @@ beforeAll(async () => {
 });
 afterAll(async () => services.database.close());
 
-const HAND = [
+const HAND: readonly AimByHand[] = [
   { device: [0, 0, 0, 0], lab: [95, 0, -2] },
   { device: [0, 0, 0, 100], lab: [49.5, 0, 0] },
   { device: [100, 0, 0, 0], lab: [55, -37, -50] },
@@ -44,7 +45,7 @@ describe('an aim set in few numbers', () => {
   it('has versions, each beside the one before it', async () => {
     const first = await createAimSetByHand(services, { name: 'Ours' }, HAND, M1);
     // Black goes from L* 49.5 to 50.5 on the grey axis: 1 ΔE00; paper and cyan stay.
-    const rows = HAND.map((row) => (row.device[3] === 100 ? { ...row, lab: [50.5, 0, 0] } : row));
+    const rows = HAND.map((row) => (row.device[3] === 100 ? { ...row, lab: [50.5, 0, 0] as const } : row));
     const second = await createAimSetByHand(services, { name: 'Ours', versionOf: first.id }, rows, M1);
     const detail = await aimSetDetail(services, second.id);
     expect(detail.versions.map(({ version }) => version)).toEqual([2, 1]);
