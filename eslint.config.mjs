@@ -2,7 +2,7 @@ import tseslint from 'typescript-eslint';
 import hooks from 'eslint-plugin-react-hooks';
 import importX from 'eslint-plugin-import-x';
 
-/** Which packages each folder may import (docs/decisions/0002); everything else of ours is an error. */
+/** Which packages each folder may import (docs/decisions/0001); everything else of ours is an error. */
 const LAYERS = {
   core: [],
   simulator: ['core'],

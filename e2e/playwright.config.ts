@@ -31,7 +31,7 @@ const server = (house: keyof typeof HOUSES) => ({
 
 export default defineConfig({
   testDir: import.meta.dirname,
-  timeout: 180_000,
+  timeout: 400_000,
   expect: { timeout: 30_000 },
   workers: 2,
   outputDir: join(root, 'var/e2e'),

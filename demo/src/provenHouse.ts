@@ -1,6 +1,7 @@
 import { createRandom } from '@melto/core/numerics/random';
 import type { SimulatedChange } from '@melto/core/device/printPath';
-import { aimSets, createAimSetFromReading } from '@melto/services/conformity/aimSets';
+import { aimSets } from '@melto/services/conformity/aimSets';
+import { createAimSetFromReading } from '@melto/services/conformity/newAimSet';
 import type { JudgedBy } from '@melto/services/conformity/checkChoice';
 import { chartsOf } from '@melto/services/charts/chart';
 import { conditionNamed } from '@melto/services/ledger/conditions';

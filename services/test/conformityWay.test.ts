@@ -4,14 +4,16 @@ import { verdictSentence } from '@melto/core/conformity/checkWords';
 import {
   aimSets,
   aimSetVersions,
-  createAimSetByHand,
-  createAimSetFromFile,
-  createAimSetFromReading,
   loadAims,
   registerPublishedAims,
   removeAimSet,
 } from '../src/conformity/aimSets.ts';
-import type { AimByHand } from '../src/conformity/aimSets.ts';
+import {
+  createAimSetByHand,
+  createAimSetFromFile,
+  createAimSetFromReading,
+} from '../src/conformity/newAimSet.ts';
+import type { AimByHand } from '../src/conformity/newAimSet.ts';
 import { checkReport, publicReport, shareReport, unshareReport } from '../src/conformity/checkReports.ts';
 import { judgeReading } from '../src/conformity/checks.ts';
 import type { CheckChoice, JudgedBy } from '../src/conformity/checkChoice.ts';

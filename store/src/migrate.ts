@@ -78,7 +78,8 @@ async function runSteps(sql: Sql, name: string, text: string): Promise<void> {
   for (const [step, statement] of statements.entries()) {
     if (begun.get(step) === true) continue;
     // Changes of the schema commit by themselves; changes of rows are kept together with the mark of their step.
-    if (!changesRows(statement)) {
+    if (changesRows(statement)) await sql.change('START TRANSACTION');
+    else {
       await sql.change('INSERT IGNORE INTO migration_step (name, step, done) VALUES (?, ?, 0)', [name, step]);
       await sql.change('COMMIT');
     }

@@ -1,4 +1,4 @@
-import type { FloorRow } from '@melto/services/overview/floor';
+import type { FloorRow } from '@melto/services/overview/floorRow';
 import type { LinkMark } from '@melto/services/overview/marks';
 
 const DAY_MS = 86_400_000;

@@ -4,14 +4,9 @@ import { aimsApart } from '@melto/core/conformity/aimPrimaries';
 import { readPatchSet } from '@melto/core/cgats/patchSetFromCgats';
 import { unwrap } from '@melto/core/result';
 import { aimSetDetail, aimSetFile } from './aimSetDetail.ts';
-import {
-  aimSets,
-  createAimSetByHand,
-  createAimSetFromFile,
-  createAimSetFromReading,
-  loadAims,
-} from './aimSets.ts';
-import type { AimByHand } from './aimSets.ts';
+import { aimSets, loadAims } from './aimSets.ts';
+import { createAimSetByHand, createAimSetFromFile, createAimSetFromReading } from './newAimSet.ts';
+import type { AimByHand } from './newAimSet.ts';
 import { heronOn, readWedge } from '../testing/heron.ts';
 import { refusal } from '../testing/refusal.ts';
 import { openTestServices } from '../testing/testServices.ts';

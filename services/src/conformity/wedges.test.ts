@@ -6,13 +6,8 @@ import { readPatchSet } from '@melto/core/cgats/patchSetFromCgats';
 import { createRandom } from '@melto/core/numerics/random';
 import { unwrap } from '@melto/core/result';
 import { findPrint, findSheet } from '@melto/store/prints';
-import {
-  aimSets,
-  createAimSetByHand,
-  createAimSetFromFile,
-  createAimSetFromReading,
-  loadAims,
-} from './aimSets.ts';
+import { aimSets, loadAims } from './aimSets.ts';
+import { createAimSetByHand, createAimSetFromFile, createAimSetFromReading } from './newAimSet.ts';
 import { buildProfile } from '../profile/buildProfile.ts';
 import { createChart } from '../profile/profilingChart.ts';
 import { chartReference, loadChart } from '../charts/chart.ts';

@@ -1,4 +1,3 @@
-import { labToHex } from '@melto/core/colour/srgb';
 import type { FloorFilter } from '@melto/core/judgement/floorFilter';
 import type { Process } from '@melto/core/device/process';
 import { findConditions, listConditionNames } from '@melto/store/conditions';
@@ -12,47 +11,17 @@ import { listReachedMarks } from '@melto/store/reached';
 import { listHeadMarks, listHeadsOf, listStaleMarks } from '@melto/store/results';
 import type { HeadRow } from '@melto/store/results';
 import { listWatchStates } from '@melto/store/watches';
-import type { WatchStateRow } from '@melto/store/watches';
 import { sheetState } from '../charts/rack.ts';
 import { domainNow } from '../kernel/clock.ts';
 import type { Context } from '../kernel/context.ts';
-import { CURVES } from '../ledger/kinds/curvesKind.ts';
-import { PROFILE } from '../ledger/kinds/profileKind.ts';
-import { WATCH } from '../ledger/kinds/watchKind.ts';
 import { linksOf } from '../ledger/links.ts';
-import { checkFigures } from '../ledger/resultKinds.ts';
-import { summaryOf } from '../ledger/resultKind.ts';
 import { linkMark } from './marks.ts';
 import type { LinkMark } from './marks.ts';
 import { nextMove } from './nextMove.ts';
 import type { Move } from './nextMove.ts';
 
-export interface FloorRow {
-  readonly id: number;
-  readonly device: string;
-  readonly stock: string;
-  readonly mode: string;
-  readonly inkSet: string;
-  /** What to do now, as a sentence and where it leads. */
-  readonly whatNow: Move['move'];
-  readonly attention: number;
-  /** Screen colours of the condition's own printed ramps, one list a row. */
-  readonly ramps: readonly (readonly string[])[];
-  readonly links: readonly LinkMark[];
-  readonly check: {
-    readonly value: number;
-    readonly limit: number;
-    readonly verdict: string;
-    readonly madeMs: number;
-  } | null;
-  /** Mean ΔE00 of the latest watch checks, and when the next one is due. */
-  readonly watch: {
-    readonly spark: readonly number[];
-    readonly limit: number;
-    readonly dueMs: number;
-    readonly verdict: string;
-  } | null;
-}
+import { checkOf, rampsOf, watchOf } from './floorRow.ts';
+import type { FloorRow } from './floorRow.ts';
 
 /** What the sentences above the floor count, over all conditions. */
 export interface FloorCounts {
@@ -227,29 +196,4 @@ function rowOf(
       watch,
     ),
   };
-}
-
-function checkOf(head: HeadRow | undefined): FloorRow['check'] {
-  const figures = head === undefined ? undefined : checkFigures(head);
-  if (head === undefined || figures === undefined) return null;
-  return { ...figures, verdict: head.verdict ?? 'not-judged', madeMs: head.madeMs };
-}
-
-function watchOf(head: HeadRow | undefined, state: WatchStateRow | undefined): FloorRow['watch'] {
-  if (head === undefined || state === undefined || head.id !== state.watchId) return null;
-  const { spark, dueMs, verdict } = state;
-  return { spark, limit: summaryOf(WATCH, head).meanLimit, dueMs, verdict };
-}
-
-/** The condition's own printed ramps, from its profile or else from its curves. */
-function rampsOf(heads: readonly HeadRow[]): string[][] {
-  const profile = heads.find(({ link }) => link === 'profile');
-  const curves = heads.find(({ link }) => link === 'curves');
-  const ramps =
-    profile !== undefined
-      ? summaryOf(PROFILE, profile).ramps
-      : curves !== undefined
-        ? summaryOf(CURVES, curves).ramps
-        : [];
-  return ramps.map((ramp) => ramp.map(([l = 0, a = 0, b = 0]) => labToHex([l, a, b])));
 }

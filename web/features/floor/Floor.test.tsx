@@ -1,6 +1,6 @@
 import { screen, waitFor, within } from '@testing-library/react';
 import { describe, expect, it } from 'vitest';
-import type { FloorRow } from '@melto/services/overview/floor';
+import type { FloorRow } from '@melto/services/overview/floorRow';
 import type { FloorCounts } from '@melto/services/overview/floor';
 import { fakeServer } from '@/testing/fakeServer';
 import { FLOOR_NOW, floorRow } from '@/testing/floorState';

@@ -1,4 +1,4 @@
-import type { AimByHand } from '@melto/services/conformity/aimSets';
+import type { AimByHand } from '@melto/services/conformity/newAimSet';
 import { numberOf } from '@/ui/numberOf';
 
 export type ParsedAims =

@@ -1,4 +1,5 @@
-import { aimSets, createAimSetByHand, createAimSetFromReading } from '@melto/services/conformity/aimSets';
+import { aimSets } from '@melto/services/conformity/aimSets';
+import { createAimSetByHand, createAimSetFromReading } from '@melto/services/conformity/newAimSet';
 import { Problem } from '@melto/services/kernel/problem';
 import { AIM_SETS, NEW_AIM_SET } from '@/endpoints/conformity';
 import { answering, changing } from '@/server/route';

@@ -1,4 +1,4 @@
-import { createAimSetFromFile } from '@melto/services/conformity/aimSets';
+import { createAimSetFromFile } from '@melto/services/conformity/newAimSet';
 import { AIM_SET_FROM_FILE } from '@/endpoints/conformity';
 import { changing } from '@/server/route';
 

@@ -1,0 +1,192 @@
+// Kills the parts of a running Melto at bad moments while sheets are read: `npx tsx bench/chaos.ts [kills of each part]`.
+// Runs `./start --empty` of this folder, whose house has to be empty: use a fresh clone.
+import { spawn } from 'node:child_process';
+import type { ChildProcess } from 'node:child_process';
+import { randomUUID } from 'node:crypto';
+import { existsSync, readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { conditionChoices, createCondition, DEFAULT_POINTS } from '@melto/services/house/newCondition';
+import { composeServices } from '@melto/services/composition';
+import { aimSets } from '@melto/services/conformity/aimSets';
+import { toleranceSets } from '@melto/services/conformity/toleranceSets';
+import { setSample } from '@melto/store/houses';
+
+const ROOT = join(import.meta.dirname, '..');
+const PORT = process.env['MELTO_PORT'] ?? '3400';
+const BASE = `http://127.0.0.1:${PORT}`;
+const PARTS = ['web', 'runner', 'database', 'start'] as const;
+const KILLS = Number(process.argv[2] ?? 10);
+const HOUR_MS = 3_600_000;
+const MOST_UP_MS = 10_000;
+
+const pause = (ms: number): Promise<void> => new Promise((resolve) => setTimeout(resolve, ms));
+const log = (words: string): void => void process.stdout.write(`${words}\n`);
+
+let start: ChildProcess | undefined;
+function begin(): void {
+  start = spawn(join(ROOT, 'start'), ['--empty'], { cwd: ROOT, stdio: 'ignore', detached: true });
+}
+
+async function well(): Promise<boolean> {
+  return fetch(`${BASE}/api/health`, { signal: AbortSignal.timeout(2000) }).then(
+    (answer) => answer.ok,
+    () => false,
+  );
+}
+
+async function untilWell(mostMs: number): Promise<number> {
+  const from = performance.now();
+  while (!(await well())) {
+    if (performance.now() - from > mostMs) throw new Error(`not up within ${mostMs} ms`);
+    await pause(50);
+  }
+  return performance.now() - from;
+}
+
+/** Sends a change as the interface does: under one key until it is answered. */
+async function send<T>(path: string, body: unknown, method = 'POST'): Promise<T> {
+  const key = randomUUID();
+  for (;;) {
+    const answer = await fetch(`${BASE}${path}`, {
+      method,
+      body: JSON.stringify(body),
+      headers: { 'content-type': 'application/json', 'idempotency-key': key },
+      signal: AbortSignal.timeout(20_000),
+    }).catch(() => undefined);
+    if (answer?.ok === true) {
+      const value = (await answer.json().catch(() => undefined)) as T | undefined;
+      if (value !== undefined) return value;
+    } else if (answer !== undefined && answer.status < 500)
+      throw new Error(`${method} ${path}: ${answer.status} ${await answer.text()}`);
+    await pause(150);
+  }
+}
+
+async function ask<T>(path: string): Promise<T> {
+  for (;;) {
+    const value = await fetch(`${BASE}${path}`, { signal: AbortSignal.timeout(20_000) }).then(
+      async (answer) => (answer.ok ? ((await answer.json()) as T) : undefined),
+      () => undefined,
+    );
+    if (value !== undefined) return value;
+    await pause(150);
+  }
+}
+
+interface Confirmed {
+  readonly attempt: string;
+  readonly readingId: number;
+}
+
+let stopping = false;
+const confirmed: Confirmed[] = [];
+const complete = new Set<number>();
+
+/** Prints wedges and reads them, one after another. */
+async function operator(conditionId: number, judgedBy: unknown): Promise<void> {
+  const ticks = DEFAULT_POINTS.filter(({ tickAtPrint }) => tickAtPrint).map(({ label }) => label);
+  while (!stopping) {
+    const wedge = { kind: 'proof', paper: 'a4', reader: 'strip', judgedBy, ticks };
+    const { sheets } = await send<{ sheets: string[] }>(`/api/conditions/${conditionId}/wedges`, wedge);
+    await send('/api/clock', { byMs: 3 * HOUR_MS });
+    for (const code of sheets) {
+      const { strips } = await ask<{ strips: { strip: number }[] }>(`/api/sheets/${code}`);
+      for (const { strip } of strips) {
+        await send(`/api/tile?sheet=${code}`, {});
+        const attempt = `${code} ${strip} ${randomUUID().slice(0, 8)}`;
+        const answer = await send<{ ok: boolean; readingId: number; complete: boolean; words?: string }>(
+          `/api/sheets/${code}/passes`,
+          { attempt, strip, mode: 'M1' },
+        );
+        if (!answer.ok) throw new Error(answer.words);
+        confirmed.push({ attempt, readingId: answer.readingId });
+        if (answer.complete) complete.add(answer.readingId);
+      }
+    }
+  }
+}
+
+function pidOf(part: string): number {
+  return (JSON.parse(readFileSync(join(ROOT, `var/run/${part}.json`), 'utf8')) as { pid: number }).pid;
+}
+
+begin();
+await untilWell(600_000);
+const folder = [join(ROOT, 'var/database')].find((each) => existsSync(join(each, 'password')));
+const password = process.env['MELTO_DATABASE_PASSWORD_FILE'] ?? (folder && join(folder, 'password'));
+if (password === undefined)
+  throw new Error('set MELTO_DATABASE_PASSWORD_FILE to the database’s password file');
+const url = `mysql://melto:${readFileSync(password, 'utf8').trim()}@127.0.0.1:${process.env['MELTO_DATABASE_PORT'] ?? '3399'}/melto`;
+const context = composeServices(url);
+if ((await context.database.rows('SELECT id FROM printing_condition LIMIT 1')).length > 0)
+  throw new Error('the house is not empty: run this in a fresh clone');
+await setSample(context.database, true);
+const heron = (await conditionChoices(context)).devices.find(({ name }) => name === 'Heron');
+if (heron === undefined) throw new Error('no Heron');
+const conditions: number[] = [];
+for (const stock of heron.stocks.slice(0, 2)) {
+  const made = { deviceId: heron.id, stockId: stock.id, inkSet: heron.inkSet, mode: 'standard' };
+  conditions.push((await createCondition(context, { ...made, points: DEFAULT_POINTS })).id);
+}
+const [aims] = await aimSets(context);
+const [tolerances] = await toleranceSets(context);
+const judgedBy = {
+  ...{ aimSetId: aims?.id, toleranceSetId: tolerances?.id, substrateCorrected: false },
+  through: 'device values',
+};
+const operators = conditions.map((id) => operator(id, judgedBy));
+const failed = Promise.all(operators).catch((error: unknown) => {
+  log(String(error));
+  process.exitCode = 1;
+  stopping = true;
+});
+
+for (const part of PARTS) {
+  const times: number[] = [];
+  for (let i = 0; i < KILLS && !stopping; i++) {
+    await pause(300 + Math.random() * 2200);
+    process.kill(pidOf(part), 'SIGKILL');
+    await pause(20);
+    if (part === 'start') {
+      begin();
+      // The old parts may still answer: it is up once the new start is in force.
+      await pause(300);
+    } else await pause(300);
+    times.push(320 + (await untilWell(60_000)));
+  }
+  const most = Math.max(...times);
+  log(
+    `${part}: killed ${times.length} times, up again after ${Math.round(Math.min(...times))} to ${Math.round(most)} ms`,
+  );
+  if (most > MOST_UP_MS) process.exitCode = 1;
+}
+stopping = true;
+await failed;
+for (let tries = 0; tries < 240; tries++) {
+  const left = await context.database.rows("SELECT id FROM job WHERE state IN ('queued', 'running')");
+  if (left.length === 0) break;
+  await pause(500);
+}
+const kept = new Set(
+  (await context.database.rows<{ attempt: string }>('SELECT attempt FROM strip_reading')).map(
+    ({ attempt }) => attempt,
+  ),
+);
+const lost = confirmed.filter(({ attempt }) => !kept.has(attempt));
+const checks = await context.database.rows<{ id: number; checks: number }>(
+  `SELECT r.id, (SELECT COUNT(*) FROM result_source s JOIN result c ON c.id = s.result_id
+     WHERE s.reading_id = r.id AND c.link = 'conformity') AS checks
+   FROM reading r WHERE r.finished_ms IS NOT NULL`,
+);
+const unjudged = checks.filter((row) => Number(row.checks) === 0);
+const doubled = checks.filter((row) => Number(row.checks) > 1);
+log(
+  `${confirmed.length} strips confirmed, ${lost.length} lost; ${checks.length} complete readings, ${unjudged.length} unjudged, ${doubled.length} judged twice`,
+);
+if (
+  lost.length + unjudged.length + doubled.length > 0 ||
+  [...complete].some((id) => !checks.some((row) => Number(row.id) === id))
+)
+  process.exitCode = 1;
+await context.database.close();
+start?.kill('SIGTERM');
