@@ -1,6 +1,5 @@
 import tseslint from 'typescript-eslint';
 import hooks from 'eslint-plugin-react-hooks';
-import importX from 'eslint-plugin-import-x';
 
 /** Which packages each folder may import (docs/decisions/0001); everything else of ours is an error. */
 const LAYERS = {
@@ -56,7 +55,6 @@ export default tseslint.config(
   ...tseslint.configs.recommended,
   {
     files: ['**/*.{ts,tsx}'],
-    plugins: { 'import-x': importX },
     rules: {
       '@typescript-eslint/no-explicit-any': 'error',
       '@typescript-eslint/consistent-type-imports': 'error',

@@ -1,4 +1,4 @@
-import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { afterAll, afterEach, beforeAll, describe, expect, it } from 'vitest';
 import type { CheckDetail } from '@melto/core/conformity/checkDetail';
 import { verdictSentence } from '@melto/core/conformity/checkWords';
 import {
@@ -23,6 +23,7 @@ import { seenCheck } from '../src/conformity/seenCheck.ts';
 import { letChange, putRight } from '../src/simulated/simulatedChanges.ts';
 import { heronOn, readWedge } from '../src/testing/heron.ts';
 import { refusal } from '../src/testing/refusal.ts';
+import { staleMarksAgree } from '../src/testing/staleMarksAgree.ts';
 import { openTestServices } from '../src/testing/testServices.ts';
 import type { TestServices } from '../src/testing/testServices.ts';
 import {
@@ -56,6 +57,8 @@ const shipped = async (family: string): Promise<number> => {
   if (found === undefined) throw new Error(family);
   return found.id;
 };
+
+afterEach(() => staleMarksAgree(services));
 
 describe('aims and tolerances', () => {
   it('come with Melto, are registered once, and stay as they are', async () => {

@@ -4,7 +4,7 @@ import { CURVES } from '../src/ledger/kinds/curvesKind.ts';
 import { LIMITS } from '../src/ledger/kinds/limitsKind.ts';
 import { PROFILE } from '../src/ledger/kinds/profileKind.ts';
 import { storedResult } from '../src/ledger/storedResult.ts';
-import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { afterAll, afterEach, beforeAll, describe, expect, it } from 'vitest';
 import type { Fault } from '@melto/core/faults/fault';
 import { patchSetToCgats } from '@melto/core/cgats/patchSetToCgats';
 import { writeCgats } from '@melto/core/cgats/writeCgats';
@@ -42,6 +42,7 @@ import { withdrawReading } from '../src/watch/withdrawReading.ts';
 import { named } from '../src/testing/named.ts';
 import { readSheets } from '../src/testing/readSheets.ts';
 import { refusal } from '../src/testing/refusal.ts';
+import { staleMarksAgree } from '../src/testing/staleMarksAgree.ts';
 import { openTestServices } from '../src/testing/testServices.ts';
 import type { TestServices } from '../src/testing/testServices.ts';
 
@@ -86,6 +87,8 @@ async function printAndRead(
 async function faultsOf(readingId: number): Promise<string[]> {
   return (await readingView(services, readingId)).faults.map(({ kind }: Fault) => kind);
 }
+
+afterEach(() => staleMarksAgree(services));
 
 describe('a press to a known state', () => {
   let ramps = 0;

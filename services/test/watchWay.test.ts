@@ -1,4 +1,4 @@
-import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { afterAll, afterEach, beforeAll, describe, expect, it } from 'vitest';
 import { findWatchState, listWatchChecks } from '@melto/store/watches';
 import { advanceClock } from '../src/simulated/advanceClock.ts';
 import { conditionView } from '../src/overview/conditionView.ts';
@@ -7,6 +7,7 @@ import { withdrawReading } from '../src/watch/withdrawReading.ts';
 import { letChange } from '../src/simulated/simulatedChanges.ts';
 import { DAY, heronOn, readWedge } from '../src/testing/heron.ts';
 import { refusal } from '../src/testing/refusal.ts';
+import { staleMarksAgree } from '../src/testing/staleMarksAgree.ts';
 import { openTestServices } from '../src/testing/testServices.ts';
 import type { TestServices } from '../src/testing/testServices.ts';
 import { addWatchCheck, startWatch } from '../src/watch/watch.ts';
@@ -21,6 +22,8 @@ beforeAll(async () => {
   gloss = await heronOn(services, 'Lantern Gloss 150');
 });
 afterAll(async () => services.database.close());
+
+afterEach(() => staleMarksAgree(services));
 
 describe('a watch', () => {
   const zero: number[] = [];

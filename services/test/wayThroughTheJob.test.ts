@@ -3,7 +3,7 @@ import { unitOfWork } from '../src/kernel/context.ts';
 import { PROFILE } from '../src/ledger/kinds/profileKind.ts';
 import { SHORT_CHECK } from '../src/ledger/kinds/shortCheckKind.ts';
 import { storedResult } from '../src/ledger/storedResult.ts';
-import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { afterAll, afterEach, beforeAll, describe, expect, it } from 'vitest';
 import { patchSetToCgats } from '@melto/core/cgats/patchSetToCgats';
 import { writeCgats } from '@melto/core/cgats/writeCgats';
 import { claimJob, finishJob, heartbeat } from '@melto/store/jobs';
@@ -31,6 +31,7 @@ import { search } from '../src/overview/search.ts';
 import { printShortCheck } from '../src/conformity/shortChecks.ts';
 import { checkReport } from '../src/conformity/checkReports.ts';
 import { named } from '../src/testing/named.ts';
+import { staleMarksAgree } from '../src/testing/staleMarksAgree.ts';
 import { openTestServices } from '../src/testing/testServices.ts';
 import type { TestServices } from '../src/testing/testServices.ts';
 
@@ -46,6 +47,7 @@ let profileId = 0;
 beforeAll(async () => {
   services = await openTestServices('melto_way');
 });
+afterEach(() => staleMarksAgree(services));
 afterAll(() => services.database.close());
 
 async function refusal(work: Promise<unknown>): Promise<Problem> {

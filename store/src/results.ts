@@ -111,12 +111,32 @@ export interface HeadMark {
   readonly link: LinkName;
   readonly id: number;
   readonly verdict: string | null;
+  /** Where the result was made, which is another condition for a borrowed one. */
+  readonly homeId: number;
 }
 
 /** The results in force on all conditions, without what they hold. */
 export function listHeadMarks(sql: Sql): Promise<HeadMark[]> {
   return sql.rows(
-    'SELECT h.condition_id AS headConditionId, h.link, h.result_id AS id, r.verdict FROM condition_head h JOIN result r ON r.id = h.result_id WHERE h.house_id = ?',
+    'SELECT h.condition_id AS headConditionId, h.link, h.result_id AS id, r.verdict, r.condition_id AS homeId FROM condition_head h JOIN result r ON r.id = h.result_id WHERE h.house_id = ?',
+    [sql.house],
+  );
+}
+
+/** What a result in force was made from. */
+export interface HeadSource {
+  readonly resultId: number;
+  readonly parentId: number | null;
+  /** 1 where it is a reading that was withdrawn, or read again after the result was made. */
+  readonly changed: number;
+}
+
+export function listHeadSources(sql: Sql): Promise<HeadSource[]> {
+  return sql.rows(
+    `SELECT s.result_id AS resultId, s.source_result_id AS parentId,
+       x.id IS NOT NULL AND (x.withdrawn_ms IS NOT NULL OR COALESCE(x.finished_ms > r.made_ms, 0)) AS changed
+     FROM condition_head h JOIN result r ON r.id = h.result_id JOIN result_source s ON s.result_id = h.result_id
+     LEFT JOIN reading x ON x.id = s.reading_id WHERE h.house_id = ?`,
     [sql.house],
   );
 }
@@ -334,11 +354,4 @@ export async function findResultFile(sql: Sql, result: number, role: string): Pr
 /** Waits for others that change what hangs on a result. */
 export async function lockResult(sql: Sql, id: number): Promise<void> {
   await sql.rows('SELECT id FROM result WHERE id = ? AND house_id = ? FOR UPDATE', [id, sql.house]);
-}
-
-/** Which heads of the house are stale, without why. */
-export async function listStaleMarks(
-  sql: Sql,
-): Promise<{ readonly conditionId: number; readonly link: LinkName }[]> {
-  return listStaleHeads(sql);
 }

@@ -8,13 +8,14 @@ import { listRackPlaces } from '@melto/store/prints';
 import type { RackPlace } from '@melto/store/prints';
 import { listNewestReadings } from '@melto/store/readings';
 import { listReachedMarks } from '@melto/store/reached';
-import { listHeadMarks, listHeadsOf, listStaleMarks } from '@melto/store/results';
+import { listHeadMarks, listHeadsOf, listHeadSources } from '@melto/store/results';
 import type { HeadRow } from '@melto/store/results';
 import { listWatchStates } from '@melto/store/watches';
 import { sheetState } from '../charts/rack.ts';
 import { domainNow } from '../kernel/clock.ts';
 import type { Context } from '../kernel/context.ts';
 import { linksOf } from '../ledger/links.ts';
+import { markKey, staleMarks } from '../ledger/staleMarks.ts';
 import { linkMark } from './marks.ts';
 import type { LinkMark } from './marks.ts';
 import { nextMove } from './nextMove.ts';
@@ -53,6 +54,8 @@ export interface FloorState {
 }
 
 const PAGE = 100;
+/** Much quicker than each comparison by itself. */
+const { compare: compareNames } = new Intl.Collator('en');
 
 /** All that orders the floor is looked at of each condition; what fills a row, of those that are shown. */
 export async function floor(
@@ -86,10 +89,10 @@ export async function floor(
     restUntilMs: resting.reduce((last, { restUntilMs }) => Math.max(last, restUntilMs), 0),
   };
   const order = (a: ConditionName, b: ConditionName): number =>
-    a.device.localeCompare(b.device) || a.stock.localeCompare(b.stock) || a.id - b.id;
+    compareNames(a.device, b.device) || compareNames(a.stock, b.stock) || a.id - b.id;
   const sorted = (show === undefined ? weighed : weighed.filter(shows[show])).sort((a, b) =>
     byDevice
-      ? a.name.device.localeCompare(b.name.device) || b.attention - a.attention || order(a.name, b.name)
+      ? compareNames(a.name.device, b.name.device) || b.attention - a.attention || order(a.name, b.name)
       : b.attention - a.attention || order(a.name, b.name),
   );
   const from = after === undefined ? 0 : sorted.findIndex(({ name }) => name.id === after) + 1;
@@ -112,11 +115,11 @@ async function standingsOf(
   nowMs: number,
 ): Promise<{ readonly name: ConditionName; readonly facts: Facts }[]> {
   const { database } = context;
-  const [names, devices, heads, stale, reached, busy, watches, readings] = await Promise.all([
+  const [names, devices, heads, sources, reached, busy, watches, readings] = await Promise.all([
     listConditionNames(database),
     listDevices(database),
     listHeadMarks(database),
-    listStaleMarks(database),
+    listHeadSources(database),
     listReachedMarks(database),
     listBusyConditions(database),
     listWatchStates(database),
@@ -124,9 +127,9 @@ async function standingsOf(
   ]);
   const processes = new Map<number, Process>(devices.map(({ id, process }) => [id, process]));
   const headsOf = grouped(heads, ({ headConditionId }) => headConditionId);
-  const staleKeys = new Set(stale.map(({ conditionId, link }) => `${conditionId} ${link}`));
+  const stale = staleMarks(heads, sources);
   const reachedOf = new Map(
-    reached.map(({ conditionId, link, verdict }) => [`${conditionId} ${link}`, verdict]),
+    reached.map(({ conditionId, link, verdict }) => [markKey(conditionId, link), verdict]),
   );
   const watchOf = new Map(watches.map((row) => [row.conditionId, row]));
   const readingOf = new Map(readings.map((row) => [row.conditionId, row]));
@@ -140,10 +143,10 @@ async function standingsOf(
     const links = linksOf(process).map((link): LinkMark => {
       const head = own.find((row) => row.link === link);
       if (head === undefined) return { link, state: 'none' };
-      const key = `${conditionId} ${link}`;
+      const key = markKey(conditionId, link);
       const standing = {
         ...{ link, resultId: head.id, stored: head.verdict, reached: reachedOf.get(key) },
-        stale: staleKeys.has(key),
+        stale: stale.has(key),
       };
       return { link, state: linkMark(standing, watch, nowMs) };
     });
