@@ -50,6 +50,12 @@ describe('faults of a sheet', () => {
     const density = new Float64Array(device.length / 3).fill(1.1);
     expect(kinds(sheet(rawLab(), { density }))).toEqual(['wrong-side']);
     expect(kinds(sheet(rawLab(), { density, usualDmax: 1.2 }))).toEqual([]);
+    // Four fifths of the usual one: 1.75 on a semi-matt stock, or what the stock gave before.
+    const of = (dmax: number): Float64Array => new Float64Array(device.length / 3).fill(dmax);
+    expect(kinds(sheet(rawLab(), { density: of(1.401) }))).toEqual([]);
+    expect(kinds(sheet(rawLab(), { density: of(1.399) }))).toEqual(['wrong-side']);
+    expect(kinds(sheet(rawLab(), { density: of(1.601), usualDmax: 2 }))).toEqual([]);
+    expect(kinds(sheet(rawLab(), { density: of(1.599), usualDmax: 2 }))).toEqual(['wrong-side']);
   });
 
   it('names swapped and reversed strips, and judges the rest without them', () => {

@@ -1,0 +1,127 @@
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { patchSetToCgats } from '@melto/core/cgats/patchSetToCgats';
+import { writeCgats } from '@melto/core/cgats/writeCgats';
+import { RGB } from '@melto/core/device/process';
+import { findCondition } from '@melto/store/conditions';
+import { listHeads, setHead } from '@melto/store/results';
+import { borrowCalibration } from '../src/calibration/borrowing.ts';
+import { makeCurves } from '../src/calibration/curves.ts';
+import { proposeLimits } from '../src/calibration/limits.ts';
+import { createPressChart } from '../src/calibration/pressCharts.ts';
+import { loadChart } from '../src/charts/chart.ts';
+import { printChart } from '../src/charts/printChart.ts';
+import { rack } from '../src/charts/rack.ts';
+import { aimSets } from '../src/conformity/aimSets.ts';
+import { toleranceSets } from '../src/conformity/toleranceSets.ts';
+import { printWedge } from '../src/conformity/wedges.ts';
+import { judgeNow } from '../src/judging/judge.ts';
+import { domainNow } from '../src/kernel/clock.ts';
+import { versionsOf } from '../src/ledger/versions.ts';
+import { calibrateTile, deskState } from '../src/reading/desk.ts';
+import { importReading } from '../src/reading/importReading.ts';
+import { readStrip } from '../src/reading/readStrip.ts';
+import { advanceClock } from '../src/simulated/advanceClock.ts';
+import { heronOn, HOUR, TICKS } from '../src/testing/heron.ts';
+import { readSheets } from '../src/testing/readSheets.ts';
+import { refusal } from '../src/testing/refusal.ts';
+import { openTestServices } from '../src/testing/testServices.ts';
+import type { TestServices } from '../src/testing/testServices.ts';
+import { withdrawReading } from '../src/watch/withdrawReading.ts';
+
+const RAMPS = {
+  kind: 'ramps',
+  paper: 'a4',
+  reader: 'strip',
+  steps: 11,
+  copies: 1,
+  order: 'scrambled',
+} as const;
+let services: TestServices;
+let gloss = 0;
+let ramps = 0;
+
+beforeAll(async () => {
+  services = await openTestServices('melto_guards');
+  gloss = await heronOn(services, 'Lantern Gloss 150');
+  ramps = (await createPressChart(services, gloss, RAMPS)).id;
+});
+afterAll(() => services.database.close());
+
+describe('a print', () => {
+  it('rests for the minutes that its stock and device want, to the millisecond', async () => {
+    const condition = await findCondition(services.database, gloss);
+    const from = await domainNow(services);
+    const { sheets, restUntilMs } = await printChart(services, ramps, { ticks: TICKS });
+    expect(condition?.restMinutes).toBeGreaterThan(0);
+    expect(restUntilMs - from).toBe((condition?.restMinutes ?? 0) * 60_000);
+    const state = async (): Promise<string | undefined> =>
+      (await rack(services)).slips.find(({ code }) => code === sheets[0])?.state;
+    services.time.ms += restUntilMs - from - 1;
+    expect(await state()).toBe('resting');
+    services.time.ms += 1;
+    expect(await state()).toBe('ready');
+  });
+});
+
+describe('a file', () => {
+  it('of another process than the sheet was printed with is refused, whatever else fits', async () => {
+    const { sheets } = await printChart(services, ramps, { ticks: TICKS });
+    const [code = ''] = sheets;
+    const { set, patches } = await loadChart(services, ramps);
+    const own = { ids: set.ids, conditions: { mode: 'M1' }, notes: [] } as const;
+    const lab = Float64Array.from({ length: 3 * patches }, () => 40);
+    const text = writeCgats(
+      patchSetToCgats({ ...own, process: RGB, device: new Float64Array(3 * patches), lab }),
+    );
+    const problem = await refusal(importReading(services, code, text));
+    expect(problem.title).toBe('The file gives RGB values, the sheet was printed with CMYK.');
+    expect((await deskState(services, code)).readingId).toBeNull();
+  });
+});
+
+describe('a reading that was withdrawn', () => {
+  it('before it was judged is judged no more', async () => {
+    const [aims] = await aimSets(services);
+    const [tolerances] = await toleranceSets(services);
+    const judgedBy = {
+      ...{ aimSetId: aims?.id ?? 0, toleranceSetId: tolerances?.id ?? 0, substrateCorrected: false },
+      through: 'device values',
+    } as const;
+    const wedge = { kind: 'proof', paper: 'a4', reader: 'strip', judgedBy } as const;
+    const { sheets } = await printWedge(services, gloss, wedge, { ticks: TICKS });
+    const [code = ''] = sheets;
+    await advanceClock(services, 3 * HOUR);
+    await calibrateTile(services, code);
+    let readingId = 0;
+    for (const { strip } of (await deskState(services, code)).strips) {
+      const answer = await readStrip(services, code, { attempt: `${strip}`, strip, mode: 'M1' });
+      if (answer.ok) readingId = answer.readingId;
+    }
+    await withdrawReading(services, readingId, true);
+    expect(await judgeNow(services, readingId)).toMatchObject({ resultId: null });
+    expect(await versionsOf(services, gloss, 'conformity')).toEqual([]);
+  });
+});
+
+describe('borrowing', () => {
+  it('drops what the lender does not have, and takes what it has', async () => {
+    const silk = await heronOn(services, 'Marsh Silk 130');
+    for (const condition of [gloss, silk]) {
+      const { id } = await createPressChart(services, condition, RAMPS);
+      const { sheets } = await printChart(services, id, { ticks: TICKS });
+      await advanceClock(services, 3 * HOUR);
+      const { readingId } = await readSheets(services, sheets);
+      await proposeLimits(services, condition, readingId);
+      await makeCurves(services, condition, { readingId, measure: 'sctv' });
+    }
+    const [own] = await versionsOf(services, silk, 'curves');
+    // A balance that belongs to its own curves.
+    await setHead(services.database, silk, 'balance', own?.id ?? 0);
+    expect(await borrowCalibration(services, silk, gloss)).toEqual({ links: ['limits', 'curves'] });
+    const heads = await listHeads(services.database, silk);
+    expect(heads.map(({ link, conditionId }) => [link, conditionId]).sort()).toEqual([
+      ['curves', gloss],
+      ['limits', gloss],
+    ]);
+  });
+});
