@@ -155,11 +155,14 @@ for (const part of PARTS) {
     await pause(300 + Math.random() * 2200);
     const killed = pidOf(part);
     if (killed === undefined) throw new Error(`no ${part} is running`);
+    // A new start stops what the old one left and begins all parts anew.
+    const replaced = part === 'start' ? pidOf('web') : killed;
     const from = performance.now();
     process.kill(killed, 'SIGKILL');
     if (part === 'start') begin();
     // Another process of the part, and a house that answers: what is left of the old one may answer for a while.
-    while (pidOf(part) === undefined || pidOf(part) === killed) await pause(20);
+    const after = part === 'start' ? 'web' : part;
+    while (pidOf(after) === undefined || pidOf(after) === replaced) await pause(20);
     await untilWell(60_000);
     times.push(performance.now() - from);
   }

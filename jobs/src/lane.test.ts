@@ -3,7 +3,7 @@ import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest';
 import type { Context } from '@melto/services/kernel/context';
 import { cancelJob, LostLease, workJob } from '@melto/services/kernel/jobs';
 import type { JobHandler } from '@melto/services/kernel/jobs';
-import { claimJob, MOST_ATTEMPTS } from '@melto/services/kernel/jobQueue';
+import { claimJob, MOST_ATTEMPTS, MOST_KILLS } from '@melto/services/kernel/jobQueue';
 import type { ClaimedJob } from '@melto/services/kernel/jobQueue';
 import { Problem } from '@melto/services/kernel/problem';
 import { openTestServices } from '@melto/services/testing/testServices';
@@ -23,10 +23,10 @@ beforeAll(async () => {
 afterAll(() => services.database.close());
 beforeEach(() => services.database.change('DELETE FROM job'));
 
-async function ask(kind = 'work', input: unknown = {}): Promise<number> {
+async function ask(kind = 'work', input: unknown = {}, lane = 'long'): Promise<number> {
   const { id } = await services.database.change(
-    "INSERT INTO job (house_id, kind, lane, input, state, available_ms, author_id, made_ms) VALUES (1, ?, 'long', ?, 'queued', ?, 1, 0)",
-    [kind, JSON.stringify(input), services.time.ms],
+    "INSERT INTO job (house_id, kind, lane, input, state, available_ms, author_id, made_ms) VALUES (1, ?, ?, ?, 'queued', ?, 1, 0)",
+    [kind, lane, JSON.stringify(input), services.time.ms],
   );
   return id;
 }
@@ -149,17 +149,22 @@ describe('a lane', () => {
     expect(await laneOf(again.make).workNext()).toBe(true);
   });
 
-  it('fails a job in words that ended its runner again and again', async () => {
-    const id = await ask();
-    for (let tries = 0; tries < MOST_ATTEMPTS; tries++) {
-      expect((await claimJob(services.database, `t${tries}`, services.time.ms, 1000, LONG))?.id).toBe(id);
-      services.time.ms += 1001;
-    }
-    expect(await claimJob(services.database, 'last', services.time.ms, 1000, LONG)).toBeUndefined();
-    const ended = await job(id);
-    expect(ended.state).toBe('failed');
-    expect(ended.error).toContain('begun 4 times');
-  });
+  it.each(['long', 'quick'] as const)(
+    'fails a %s job in words that ended its runner too often',
+    async (lane) => {
+      const id = await ask('work', {}, lane);
+      for (let tries = 0; tries < MOST_KILLS[lane]; tries++) {
+        expect((await claimJob(services.database, `t${tries}`, services.time.ms, 1000, { lane }))?.id).toBe(
+          id,
+        );
+        services.time.ms += 1001;
+      }
+      expect(await claimJob(services.database, 'last', services.time.ms, 1000, { lane })).toBeUndefined();
+      const ended = await job(id);
+      expect(ended.state).toBe('failed');
+      expect(ended.error).toContain(`begun ${lane === 'long' ? 4 : 20} times`);
+    },
+  );
 
   it('leaves its job to the next runner when it stops', async () => {
     const id = await ask();

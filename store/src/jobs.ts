@@ -31,9 +31,15 @@ export interface ClaimedJob extends Acting {
 const COLUMNS =
   'id, kind, condition_id AS conditionId, state, fraction, words, result_id AS resultId, error, made_ms AS madeMs, available_ms AS availableMs, finished_ms AS finishedMs FROM job';
 
-/** A job that ended its runner this often is not tried again. */
+/** A job that failed this often is not tried again. */
 export const MOST_ATTEMPTS = 4;
-const KILLED = `The work was begun ${MOST_ATTEMPTS} times and its runner ended each time before it was done. Nothing was stored; ask for it again, with less at once if it is large.`;
+/**
+ * Nor one whose runner ended this often before it was done. Quick work may well be met a few times by a runner that is
+ * killed from outside, and judging must not be lost to that; long work that ends its runner is likely the cause of it.
+ */
+export const MOST_KILLS: Readonly<Record<JobLane, number>> = { quick: 20, long: 4 };
+const killed = (times: number): string =>
+  `The work was begun ${times} times and its runner ended each time before it was done. Nothing was stored; ask for it again, with less at once if it is large.`;
 
 export interface NewJob {
   readonly kind: string;
@@ -144,11 +150,11 @@ export function claimJob(
 /** Puts jobs back whose runners are gone; those that ended a runner too often have failed. */
 async function freeExpired(sql: Sql, nowMs: number): Promise<void> {
   // Found by a plain read first: an update that scans would lock waiting jobs for a moment, and hide them.
-  const expired = await sql.rows<{ id: number; attempts: number; cancelled: number }>(
-    "SELECT id, attempts, cancel_asked AS cancelled FROM job WHERE state = 'running' AND lease_until_ms < ?",
+  const expired = await sql.rows<{ id: number; lane: JobLane; attempts: number; cancelled: number }>(
+    "SELECT id, lane, attempts, cancel_asked AS cancelled FROM job WHERE state = 'running' AND lease_until_ms < ?",
     [nowMs],
   );
-  for (const { id, attempts, cancelled } of expired) {
+  for (const { id, lane, attempts, cancelled } of expired) {
     const still = "WHERE id = ? AND state = 'running' AND lease_until_ms < ?";
     if (cancelled === 1)
       await sql.change(`UPDATE job SET state = 'cancelled', finished_ms = ?, lease_token = NULL ${still}`, [
@@ -156,10 +162,10 @@ async function freeExpired(sql: Sql, nowMs: number): Promise<void> {
         id,
         nowMs,
       ]);
-    else if (attempts >= MOST_ATTEMPTS)
+    else if (attempts >= MOST_KILLS[lane])
       await sql.change(
         `UPDATE job SET state = 'failed', error = ?, finished_ms = ?, lease_token = NULL ${still}`,
-        [KILLED, nowMs, id, nowMs],
+        [killed(attempts), nowMs, id, nowMs],
       );
     else
       await sql.change(`UPDATE job SET state = 'queued', available_ms = ?, lease_token = NULL ${still}`, [
