@@ -17,7 +17,8 @@ for (const folder of [records, logs]) mkdirSync(folder, { recursive: true });
 const LONGEST_PAUSE_MS = 3000;
 /** A part that ran this long has started well: the next end is a new one. */
 const SETTLED_MS = 20_000;
-const STOP_MS = 15_000;
+/** How long a part may take to stop. Web server and runner hold nothing that is not stored; open pages would keep them. */
+const STOP_MS = { database: 15_000, runner: 3000, web: 1000 };
 
 const pause = (ms) => new Promise((resolve) => setTimeout(resolve, ms));
 
@@ -53,10 +54,10 @@ async function end(pid, name) {
   } catch {
     return;
   }
-  const until = Date.now() + STOP_MS;
+  const until = Date.now() + STOP_MS[name];
   while (begun(pid) !== undefined && Date.now() < until) await pause(50);
   if (begun(pid) === undefined) return;
-  console.error(`${name} did not stop within ${STOP_MS / 1000} s and is ended`);
+  console.error(`${name} did not stop within ${STOP_MS[name] / 1000} s and is ended`);
   process.kill(pid, 'SIGKILL');
   while (begun(pid) !== undefined) await pause(50);
 }
