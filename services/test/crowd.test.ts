@@ -34,7 +34,7 @@ import { readSheets } from '../src/testing/readSheets.ts';
 import { openTestServices } from '../src/testing/testServices.ts';
 import type { TestServices } from '../src/testing/testServices.ts';
 
-// Sixteen of each write at once: none fails, none is made twice, none is lost. How long it takes, `bench/crowd.ts` tells.
+// Sixteen of each write at once: none fails, none is made twice, none is lost.
 const CROWD = 16;
 
 let services: TestServices;
