@@ -4,14 +4,12 @@ import { proposeLimits } from '@melto/services/calibration/limits';
 import { makeCurves } from '@melto/services/calibration/curves';
 import { pressView } from '@melto/services/calibration/pressView';
 import { printChart } from '@melto/services/charts/printChart';
-import { aimSets } from '@melto/services/conformity/aimSets';
-import { toleranceSets } from '@melto/services/conformity/toleranceSets';
 import { conditionView } from '@melto/services/overview/conditionView';
 import { floor } from '@melto/services/overview/floor';
 import { conformitySurface } from '@melto/services/overview/proofSurfaces';
 import { search } from '@melto/services/overview/search';
 import { advanceClock } from '@melto/services/simulated/advanceClock';
-import { heronOn, HOUR, readWedge, TICKS } from '@melto/services/testing/heron';
+import { byDeviceValues, heronOn, HOUR, readWedge, TICKS } from '@melto/services/testing/heron';
 import { readSheets } from '@melto/services/testing/readSheets';
 import { listConditionNames } from '@melto/store/conditions';
 import { listReachedMarks } from '@melto/store/reached';
@@ -48,12 +46,7 @@ await advanceClock(services, 3 * HOUR);
 const { readingId } = await readSheets(services, sheets);
 await proposeLimits(services, own, readingId);
 await makeCurves(services, own, { readingId, measure: 'sctv' });
-const [aims] = await aimSets(services);
-const [tolerances] = await toleranceSets(services);
-const judgedBy = {
-  ...{ aimSetId: aims?.id ?? 0, toleranceSetId: tolerances?.id ?? 0, substrateCorrected: false },
-  through: 'device values',
-} as const;
+const judgedBy = await byDeviceValues(services);
 await readWedge(services, own, 'proof', judgedBy);
 
 // Copies of what was made: the same rows, on conditions of other modes, and the check again and again.

@@ -120,9 +120,8 @@ function pidOf(part: string): number | undefined {
 
 begin();
 await untilWell(600_000);
-const folder = [join(ROOT, 'var/database')].find((each) => existsSync(join(each, 'password')));
-const password = process.env['MELTO_DATABASE_PASSWORD_FILE'] ?? (folder && join(folder, 'password'));
-if (password === undefined)
+const password = process.env['MELTO_DATABASE_PASSWORD_FILE'] ?? join(ROOT, 'var/database/password');
+if (!existsSync(password))
   throw new Error('set MELTO_DATABASE_PASSWORD_FILE to the database’s password file');
 const url = `mysql://melto:${readFileSync(password, 'utf8').trim()}@127.0.0.1:${process.env['MELTO_DATABASE_PORT'] ?? '3399'}/melto`;
 const context = composeServices(url);

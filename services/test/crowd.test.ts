@@ -28,7 +28,7 @@ import { readingsOf } from '../src/reading/readingView.ts';
 import { advanceClock } from '../src/simulated/advanceClock.ts';
 import { requestSampleHouse } from '../src/simulated/sampleHouse.ts';
 import { letChange, simulatedChanges } from '../src/simulated/simulatedChanges.ts';
-import { heronOn, HOUR, readWedge, TICKS } from '../src/testing/heron.ts';
+import { byDeviceValues, heronOn, HOUR, readWedge, TICKS } from '../src/testing/heron.ts';
 import { named } from '../src/testing/named.ts';
 import { readSheets } from '../src/testing/readSheets.ts';
 import { openTestServices } from '../src/testing/testServices.ts';
@@ -196,12 +196,7 @@ describe('a crowd', () => {
   });
 
   it('of the same last strip: one check is made, and nobody is told that nothing was changed', async () => {
-    const [aims] = await aimSets(services);
-    const [tolerances] = await toleranceSets(services);
-    const judgedBy = {
-      ...{ aimSetId: aims?.id ?? 0, toleranceSetId: tolerances?.id ?? 0, substrateCorrected: false },
-      through: 'device values',
-    } as const;
+    const judgedBy = await byDeviceValues(services);
     const first = await readWedge(services, gloss, 'proof', judgedBy);
     const checks = async (): Promise<number> => (await versionsOf(services, gloss, 'conformity')).length;
     const before = await checks();

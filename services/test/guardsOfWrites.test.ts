@@ -11,8 +11,6 @@ import { createPressChart } from '../src/calibration/pressCharts.ts';
 import { loadChart } from '../src/charts/chart.ts';
 import { printChart } from '../src/charts/printChart.ts';
 import { rack } from '../src/charts/rack.ts';
-import { aimSets } from '../src/conformity/aimSets.ts';
-import { toleranceSets } from '../src/conformity/toleranceSets.ts';
 import { printWedge } from '../src/conformity/wedges.ts';
 import { judgeNow } from '../src/judging/judge.ts';
 import { domainNow } from '../src/kernel/clock.ts';
@@ -21,7 +19,7 @@ import { calibrateTile, deskState } from '../src/reading/desk.ts';
 import { importReading } from '../src/reading/importReading.ts';
 import { readStrip } from '../src/reading/readStrip.ts';
 import { advanceClock } from '../src/simulated/advanceClock.ts';
-import { heronOn, HOUR, TICKS } from '../src/testing/heron.ts';
+import { byDeviceValues, heronOn, HOUR, TICKS } from '../src/testing/heron.ts';
 import { readSheets } from '../src/testing/readSheets.ts';
 import { refusal } from '../src/testing/refusal.ts';
 import { openTestServices } from '../src/testing/testServices.ts';
@@ -81,12 +79,7 @@ describe('a file', () => {
 
 describe('a reading that was withdrawn', () => {
   it('before it was judged is judged no more', async () => {
-    const [aims] = await aimSets(services);
-    const [tolerances] = await toleranceSets(services);
-    const judgedBy = {
-      ...{ aimSetId: aims?.id ?? 0, toleranceSetId: tolerances?.id ?? 0, substrateCorrected: false },
-      through: 'device values',
-    } as const;
+    const judgedBy = await byDeviceValues(services);
     const wedge = { kind: 'proof', paper: 'a4', reader: 'strip', judgedBy } as const;
     const { sheets } = await printWedge(services, gloss, wedge, { ticks: TICKS });
     const [code = ''] = sheets;

@@ -5,8 +5,6 @@ import { createPressChart } from '../src/calibration/pressCharts.ts';
 import { loadChart } from '../src/charts/chart.ts';
 import { printChart } from '../src/charts/printChart.ts';
 import { discardSheet, rack } from '../src/charts/rack.ts';
-import { aimSets } from '../src/conformity/aimSets.ts';
-import { toleranceSets } from '../src/conformity/toleranceSets.ts';
 import { printWedge } from '../src/conformity/wedges.ts';
 import { judgeNow } from '../src/judging/judge.ts';
 import { actingAs } from '../src/kernel/context.ts';
@@ -19,7 +17,7 @@ import { judgingOf } from '../src/reading/judgeRequest.ts';
 import { readStrip } from '../src/reading/readStrip.ts';
 import { readingsOf } from '../src/reading/readingView.ts';
 import { advanceClock } from '../src/simulated/advanceClock.ts';
-import { heronOn, HOUR, TICKS } from '../src/testing/heron.ts';
+import { byDeviceValues, heronOn, HOUR, TICKS } from '../src/testing/heron.ts';
 import { refusal } from '../src/testing/refusal.ts';
 import { openTestServices } from '../src/testing/testServices.ts';
 import type { TestServices } from '../src/testing/testServices.ts';
@@ -112,12 +110,7 @@ describe('readings that meet on a sheet', () => {
   });
 
   it('are judged once all passes are there, and at the latest a minute after', async () => {
-    const [aims] = await aimSets(services);
-    const [tolerances] = await toleranceSets(services);
-    const judgedBy = {
-      ...{ aimSetId: aims?.id ?? 0, toleranceSetId: tolerances?.id ?? 0, substrateCorrected: false },
-      through: 'device values',
-    } as const;
+    const judgedBy = await byDeviceValues(services);
     const wedge = { kind: 'proof', paper: 'a4', reader: 'strip', judgedBy } as const;
     const { sheets } = await printWedge(services, condition, wedge, { ticks: TICKS });
     const [code = ''] = sheets;

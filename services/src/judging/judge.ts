@@ -1,4 +1,4 @@
-import { lockPrint } from '@melto/store/prints';
+import { findPrint, lockPrint } from '@melto/store/prints';
 import { findReading } from '@melto/store/readings';
 import { claimJob, latestJobOfReading } from '@melto/store/jobs';
 import { randomUUID } from 'node:crypto';
@@ -9,7 +9,6 @@ import { loadChart } from '../charts/chart.ts';
 import type { Context } from '../kernel/context.ts';
 import { workJob } from '../kernel/jobs.ts';
 import type { JobHandler, JobHandlers } from '../kernel/jobs.ts';
-import { findPrint } from '@melto/store/prints';
 import { JUDGE, judgedSoon } from '../reading/judgeRequest.ts';
 import type { JudgeInput, Judging } from '../reading/judgeRequest.ts';
 import { addWatchCheck } from '../watch/watch.ts';

@@ -1,6 +1,5 @@
-import { askCancel, findJob, listJobs } from '@melto/store/jobs';
+import { askCancel, findJob, finishJob, listJobs } from '@melto/store/jobs';
 import type { ClaimedJob, JobRow } from '@melto/store/jobs';
-import { finishJob } from '@melto/store/jobs';
 import type { Context } from './context.ts';
 import { unitOfWork } from './context.ts';
 import { notFound, Problem } from './problem.ts';

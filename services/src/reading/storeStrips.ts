@@ -1,5 +1,6 @@
 import { lockPrint, setPageProgress } from '@melto/store/prints';
 import {
+  findReading,
   finishReading,
   insertReading,
   insertStrip,
@@ -8,7 +9,6 @@ import {
   openReading,
 } from '@melto/store/readings';
 import type { ReadingMode, ReadingSource, StripRow } from '@melto/store/readings';
-import { findReading } from '@melto/store/readings';
 import type { Context } from '../kernel/context.ts';
 import { expectedRamps } from '../ledger/inForce.ts';
 import type { DeskData } from './deskData.ts';

@@ -1,6 +1,8 @@
 import { advanceClock } from '../simulated/advanceClock.ts';
 import type { JudgedBy } from '../conformity/checkChoice.ts';
 import { conditionChoices, createCondition, DEFAULT_POINTS } from '../house/newCondition.ts';
+import { aimSets } from '../conformity/aimSets.ts';
+import { toleranceSets } from '../conformity/toleranceSets.ts';
 import { printWedge } from '../conformity/wedges.ts';
 import type { WedgeInput } from '../conformity/wedges.ts';
 import { named } from './named.ts';
@@ -23,6 +25,18 @@ export async function heronOn(context: TestServices, stock: string): Promise<num
     points: DEFAULT_POINTS,
   });
   return id;
+}
+
+/** The first aim set and tolerance set of the house, to judge the press itself. */
+export async function byDeviceValues(context: TestServices): Promise<JudgedBy> {
+  const [aims] = await aimSets(context);
+  const [tolerances] = await toleranceSets(context);
+  return {
+    aimSetId: aims?.id ?? 0,
+    toleranceSetId: tolerances?.id ?? 0,
+    substrateCorrected: false,
+    through: 'device values',
+  };
 }
 
 /** Prints a wedge, lets it rest and reads it. */
