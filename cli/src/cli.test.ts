@@ -2,46 +2,76 @@ import { spawnSync } from 'node:child_process';
 import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { afterAll, beforeAll, describe, expect, it, vi } from 'vitest';
+import { melto as run } from './melto.ts';
 
 const ROOT = join(import.meta.dirname, '../..');
 let folder = '';
 beforeAll(() => {
   folder = mkdtempSync(join(tmpdir(), 'melto-cli-'));
+  vi.stubEnv('MELTO_ROOT', ROOT);
+  process.chdir(folder);
 });
-afterAll(() => rmSync(folder, { recursive: true }));
+afterAll(() => {
+  process.chdir(ROOT);
+  vi.unstubAllEnvs();
+  rmSync(folder, { recursive: true });
+});
 
-function melto(...args: string[]): { status: number | null; out: string; err: string } {
-  const { status, stdout, stderr } = spawnSync(join(ROOT, 'melto'), args, { cwd: folder, encoding: 'utf8' });
-  return { status, out: stdout, err: stderr };
+interface Said {
+  readonly status: number | null;
+  readonly out: string;
+  readonly err: string;
+}
+
+/** The command line in this process: as it is, without a start of its own. */
+async function melto(...args: string[]): Promise<Said> {
+  const said = { out: '', err: '' };
+  const keep = (stream: 'out' | 'err') => (text: unknown) => {
+    said[stream] += String(text);
+    return true;
+  };
+  const spies = [
+    vi.spyOn(process.stdout, 'write').mockImplementation(keep('out')),
+    vi.spyOn(process.stderr, 'write').mockImplementation(keep('err')),
+  ];
+  try {
+    return { status: await run(args), ...said };
+  } finally {
+    for (const spy of spies) spy.mockRestore();
+  }
 }
 
 describe('melto', () => {
-  it('goes from a chart to a profile and looks into it', () => {
-    expect(melto('chart', 'make', '--process', 'rgb', '--patches', '150', '--out', 'c.txt')).toMatchObject({
+  it('goes from a chart to a profile and looks into it', async () => {
+    expect(
+      await melto('chart', 'make', '--process', 'rgb', '--patches', '150', '--out', 'c.txt'),
+    ).toMatchObject({
       status: 0,
       err: '',
     });
-    const pages = melto('chart', 'pages', 'c.txt', '--pdf', 'c.pdf', '--tiff', 'c.tif', '--json');
+    const pages = await melto('chart', 'pages', 'c.txt', '--pdf', 'c.pdf', '--tiff', 'c.tif', '--json');
     expect(JSON.parse(pages.out)).toEqual({ pages: 1, written: ['c.pdf', 'c.tif'] });
     expect(readFileSync(join(folder, 'c.pdf'), 'latin1').startsWith('%PDF')).toBe(true);
     expect(
-      melto(
-        'simulate',
-        'read',
-        '--device',
-        'wren',
-        '--stock',
-        'chalk-rag-310',
-        '--chart',
-        'c.txt',
-        '--seed',
-        '7',
-        '--out',
-        'm.txt',
+      (
+        await melto(
+          'simulate',
+          'read',
+          '--device',
+          'wren',
+          '--stock',
+          'chalk-rag-310',
+          '--chart',
+          'c.txt',
+          '--seed',
+          '7',
+          '--out',
+          'm.txt',
+        )
       ).status,
     ).toBe(0);
-    const built = melto(
+    const built = await melto(
       'profile',
       'build',
       '--measured',
@@ -59,7 +89,7 @@ describe('melto', () => {
     expect(built.status).toBe(0);
     expect(JSON.parse(built.out).summary.mean).toBeLessThan(1.2);
     expect(JSON.parse(readFileSync(join(folder, 'r.json'), 'utf8')).worst).toHaveLength(12);
-    const inspected = JSON.parse(melto('profile', 'inspect', 'p.icc', '--json').out) as {
+    const inspected = JSON.parse((await melto('profile', 'inspect', 'p.icc', '--json')).out) as {
       version: string;
       tags: { signature: string }[];
     };
@@ -68,7 +98,7 @@ describe('melto', () => {
       expect.arrayContaining(['A2B0', 'A2B1', 'A2B2', 'B2A0', 'B2A1', 'B2A2', 'gamt', 'wtpt', 'targ']),
     );
     // The same seed reads the same numbers; what convert writes is what it reads.
-    melto(
+    await melto(
       'simulate',
       'read',
       '--device',
@@ -83,11 +113,11 @@ describe('melto', () => {
       'm2.txt',
     );
     expect(readFileSync(join(folder, 'm2.txt'), 'utf8')).toBe(readFileSync(join(folder, 'm.txt'), 'utf8'));
-    expect(melto('convert', 'm.txt', 'm3.txt').status).toBe(0);
+    expect((await melto('convert', 'm.txt', 'm3.txt')).status).toBe(0);
     expect(readFileSync(join(folder, 'm3.txt'), 'utf8')).toBe(readFileSync(join(folder, 'm.txt'), 'utf8'));
   });
 
-  it('builds from another program’s file: per cent, Lab only, no layout', () => {
+  it('builds from another program’s file: per cent, Lab only, no layout', async () => {
     const rows: string[] = [];
     for (let i = 0; i < 6; i++)
       for (let j = 0; j < 6; j++)
@@ -99,7 +129,7 @@ describe('melto', () => {
       join(folder, 'foreign.txt'),
       `Some data\r\nNUMBER_OF_SETS ${rows.length}\r\nBEGIN_DATA_FORMAT\r\nSampleID RGB_R RGB_G RGB_B LAB_L LAB_A LAB_B\r\nEND_DATA_FORMAT\r\nBEGIN_DATA\r\n${rows.join('\r\n')}\r\nEND_DATA\r\n`,
     );
-    const built = melto(
+    const built = await melto(
       'profile',
       'build',
       '--measured',
@@ -123,8 +153,8 @@ describe('melto', () => {
       '--device: found "plover"',
     ],
     [['nonsense'], "unknown command 'nonsense'"],
-  ])('%j is refused in one line with exit code 2', (args, words) => {
-    const { status, err } = melto(...args);
+  ])('%j is refused in one line with exit code 2', async (args, words) => {
+    const { status, err } = await melto(...args);
     expect(status).toBe(2);
     expect(err).toContain(words);
     expect(
@@ -135,20 +165,20 @@ describe('melto', () => {
     ).toBe(1);
   });
 
-  it('names the line of a damaged file', () => {
+  it('names the line of a damaged file', async () => {
     writeFileSync(
       join(folder, 'bad.txt'),
       'CGATS.17\nBEGIN_DATA_FORMAT\nRGB_R RGB_G RGB_B LAB_L\nEND_DATA_FORMAT\nBEGIN_DATA\n1 2 3 x\nEND_DATA\n',
     );
-    const { status, err } = melto('profile', 'build', '--measured', 'bad.txt', '--out', 'x');
+    const { status, err } = await melto('profile', 'build', '--measured', 'bad.txt', '--out', 'x');
     expect(status).toBe(2);
     expect(err).toContain('line 6: LAB_L: found x, expected a number');
   });
 
-  it('brings a press to a known state', () => {
-    const read = (chart: string, seed: number, out: string, ...more: string[]): void =>
+  it('brings a press to a known state', async () => {
+    const read = async (chart: string, seed: number, out: string, ...more: string[]): Promise<void> =>
       expect(
-        melto(
+        await melto(
           'simulate',
           'read',
           '--device',
@@ -164,15 +194,18 @@ describe('melto', () => {
           ...more,
         ),
       ).toMatchObject({ status: 0, err: '' });
-    expect(melto('chart', 'make', '--process', 'cmyk', '--kind', 'ramps', '--out', 'ramps.txt').status).toBe(
-      0,
-    );
     expect(
-      melto('chart', 'make', '--process', 'cmyk', '--kind', 'near-neutral', '--out', 'greys.txt').status,
+      (await melto('chart', 'make', '--process', 'cmyk', '--kind', 'ramps', '--out', 'ramps.txt')).status,
     ).toBe(0);
-    expect(melto('chart', 'pages', 'ramps.txt', '--pdf', 'ramps.pdf', '--tiff', 'ramps.tif').status).toBe(0);
-    read('ramps.txt', 1, 'm1.txt');
-    const first = melto(
+    expect(
+      (await melto('chart', 'make', '--process', 'cmyk', '--kind', 'near-neutral', '--out', 'greys.txt'))
+        .status,
+    ).toBe(0);
+    expect(
+      (await melto('chart', 'pages', 'ramps.txt', '--pdf', 'ramps.pdf', '--tiff', 'ramps.tif')).status,
+    ).toBe(0);
+    await read('ramps.txt', 1, 'm1.txt');
+    const first = await melto(
       'curves',
       'linearise',
       '--measured',
@@ -187,25 +220,28 @@ describe('melto', () => {
     );
     expect(first.status).toBe(1);
     expect(JSON.parse(first.out).largest).toBeGreaterThan(5);
-    expect(JSON.parse(melto('profile', 'inspect', 'c1.icc', '--json').out)).toMatchObject({
+    expect(JSON.parse((await melto('profile', 'inspect', 'c1.icc', '--json')).out)).toMatchObject({
       class: 'link',
     });
-    read('greys.txt', 2, 'm2.txt', '--curves', 'c1.csv');
-    expect(melto('curves', 'balance', '--measured', 'm2.txt', '--curves', 'c1.csv').status).toBe(1);
+    await read('greys.txt', 2, 'm2.txt', '--curves', 'c1.csv');
+    expect((await melto('curves', 'balance', '--measured', 'm2.txt', '--curves', 'c1.csv')).status).toBe(1);
     expect(
-      melto('curves', 'balance', '--measured', 'm2.txt', '--curves', 'c1.csv', '--out', 'c2.csv').status,
+      (await melto('curves', 'balance', '--measured', 'm2.txt', '--curves', 'c1.csv', '--out', 'c2.csv'))
+        .status,
     ).toBe(0);
-    read('greys.txt', 3, 'm3.txt', '--curves', 'c2.csv');
-    const reached = melto('curves', 'balance', '--measured', 'm3.txt', '--curves', 'c2.csv', '--json');
+    await read('greys.txt', 3, 'm3.txt', '--curves', 'c2.csv');
+    const reached = await melto('curves', 'balance', '--measured', 'm3.txt', '--curves', 'c2.csv', '--json');
     expect(JSON.parse(reached.out)).toMatchObject({ verdict: 'conforms', extrapolated: false });
   });
 
-  it('profiles a press', () => {
-    expect(melto('chart', 'make', '--process', 'cmyk', '--patches', '300', '--out', 'p.txt')).toMatchObject({
+  it('profiles a press', async () => {
+    expect(
+      await melto('chart', 'make', '--process', 'cmyk', '--patches', '300', '--out', 'p.txt'),
+    ).toMatchObject({
       status: 0,
       err: '',
     });
-    melto(
+    await melto(
       'simulate',
       'read',
       '--device',
@@ -217,7 +253,7 @@ describe('melto', () => {
       '--out',
       'pm.txt',
     );
-    const built = melto(
+    const built = await melto(
       'profile',
       'build',
       '--measured',
@@ -236,33 +272,41 @@ describe('melto', () => {
     const report = JSON.parse(built.out);
     expect(report.totalInk).toBeLessThanOrEqual(2.801);
     expect(report.summary.mean).toBeLessThan(1.2);
-    expect(JSON.parse(melto('profile', 'inspect', 'press.icc', '--json').out)).toMatchObject({
+    expect(JSON.parse((await melto('profile', 'inspect', 'press.icc', '--json')).out)).toMatchObject({
       class: 'prtr',
     });
-    const same = JSON.parse(melto('profile', 'compare', 'press.icc', 'press.icc', '--json').out);
+    const same = JSON.parse((await melto('profile', 'compare', 'press.icc', 'press.icc', '--json')).out);
     expect(same.difference.largest).toBe(0);
     expect(same.a.totalInk).toBeLessThanOrEqual(2.801);
     expect(same.a.fit.mean).toBeLessThan(report.summary.mean);
     expect(same.a.blackDevice[3]).toBeGreaterThan(0.95);
-    const other = melto('profile', 'compare', 'press.icc', 'p.icc');
+    const other = await melto('profile', 'compare', 'press.icc', 'p.icc');
     expect(other.status).toBe(0);
     expect(other.out).toContain('different channels');
   });
 
-  it('refines a profile: colours of a list come out nearer, and it says what it cannot read', () => {
+  it('refines a profile: colours of a list come out nearer, and it says what it cannot read', async () => {
     writeFileSync(join(folder, 'house.csv'), 'name,L,a,b\nSeed red,46,58,34\nTide blue,38,0,-34\n');
-    const chart = melto(
+    const chart = await melto(
       ...['chart', 'refine', '--measured', 'pm.txt', '--profile', 'press.icc', '--colours', 'house.csv'],
       ...['--unsure', '10', '--readings', '2', '--out', 'more.txt', '--json'],
     );
     expect(chart).toMatchObject({ status: 0, err: '' });
     expect(JSON.parse(chart.out).patches).toBeGreaterThanOrEqual(6 + 14 + 4 + 10);
     const read = ['simulate', 'read', '--device', 'osprey', '--stock', 'marsh-silk-130', '--seed', '3'];
-    expect(melto(...read, '--chart', 'more.txt', '--out', 'more-m.txt').status).toBe(0);
+    expect((await melto(...read, '--chart', 'more.txt', '--out', 'more-m.txt')).status).toBe(0);
     const build = ['profile', 'build', '--measured', 'pm.txt', '--tables', 'small', '--out', 'more.icc'];
-    const built = melto(...build, '--added', 'more-m.txt', '--colours', 'house.csv', '--black-shape', '2');
+    const built = await melto(
+      ...build,
+      '--added',
+      'more-m.txt',
+      '--colours',
+      'house.csv',
+      '--black-shape',
+      '2',
+    );
     expect(built).toMatchObject({ status: 0, err: '' });
-    const inspected = JSON.parse(melto('profile', 'compare', 'press.icc', 'more.icc', '--json').out);
+    const inspected = JSON.parse((await melto('profile', 'compare', 'press.icc', 'more.icc', '--json')).out);
     expect(inspected.difference.mean).toBeGreaterThan(0);
     writeFileSync(join(folder, 'bad.csv'), 'name,L,a,b\nred,x,1,2\n');
     for (const [args, words] of [
@@ -270,19 +314,19 @@ describe('melto', () => {
       [[...build, '--ink-limits', '100,90'], 'four per cent for C,M,Y,K'],
       [[...build, '--black-shape', '9'], 'expected a number from 0.3 to 5'],
     ] as const) {
-      const { status, err } = melto(...args);
+      const { status, err } = await melto(...args);
       expect(status).toBe(2);
       expect(err).toContain(words);
     }
   });
 
-  it('checks a reading, and its exit code is the verdict', () => {
-    const against = (...args: string[]) =>
+  it('checks a reading, and its exit code is the verdict', async () => {
+    const against = (...args: string[]): Promise<Said> =>
       melto('check', '--measured', 'pm.txt', '--tolerances', 'iso12647-7-proof', ...args);
     // A reading agrees with itself in all that it has patches for.
-    const same = JSON.parse(against('--aims', 'pm.txt', '--json').out);
+    const same = JSON.parse((await against('--aims', 'pm.txt', '--json')).out);
     for (const { value, count } of same.metrics) if (count > 0) expect(value).toBeLessThan(1e-9);
-    const profile = against('--aims', 'press.icc', '--json');
+    const profile = await against('--aims', 'press.icc', '--json');
     const judged = JSON.parse(profile.out);
     const all = judged.metrics.find(
       ({ group, statistic }: { group: string; statistic: string }) => group === 'all' && statistic === 'mean',
@@ -291,18 +335,30 @@ describe('melto', () => {
     expect(all.value).toBeLessThan(2.5);
     const dark = readFileSync(join(folder, 'pm.txt'), 'utf8');
     writeFileSync(join(folder, 'm2.cgats'), dark.replace(/M1/g, 'M2'));
-    const otherwise = against('--aims', 'm2.cgats');
+    const otherwise = await against('--aims', 'm2.cgats');
     expect(otherwise.status).toBe(1);
     expect(otherwise.out).toContain('not judged (');
     expect(otherwise.out).toContain('read in M1, the aims are for M2');
     // A press that nobody made for a published condition, by its name; with its substrate corrected it says so.
-    const published = against('--aims', 'FOGRA39L', '--substrate-corrected');
+    const published = await against('--aims', 'FOGRA39L', '--substrate-corrected');
     expect(published.status).toBe(1);
     expect(published.out).toContain('substrate-corrected; aims completed from published solids');
-    expect(against('--aims', 'ramps.txt')).toMatchObject({ status: 2 });
-    expect(melto('check', '--measured', 'pm.txt', '--aims', 'pm.txt', '--tolerances', 'x').err).toContain(
-      '--tolerances: found "x"',
-    );
+    expect(await against('--aims', 'ramps.txt')).toMatchObject({ status: 2 });
+    expect(
+      (await melto('check', '--measured', 'pm.txt', '--aims', 'pm.txt', '--tolerances', 'x')).err,
+    ).toContain('--tolerances: found "x"');
+  });
+
+  it('is a program of its own, whose exit code says how it went', () => {
+    const start = (...args: string[]) =>
+      spawnSync(join(ROOT, 'melto'), args, { cwd: folder, encoding: 'utf8' });
+    expect(start('profile', 'compare', 'press.icc', 'press.icc', '--json')).toMatchObject({
+      status: 0,
+      stderr: '',
+    });
+    const refused = start('profile', 'inspect', 'none.icc');
+    expect(refused).toMatchObject({ status: 2, stdout: '' });
+    expect(refused.stderr).toContain('none.icc: cannot be read');
   });
 
   it.each([
@@ -331,8 +387,8 @@ describe('melto', () => {
       ],
       'found CMYK values, expected RGB',
     ],
-  ])('%j is refused in one line', (args, words) => {
-    const { status, err } = melto(...args);
+  ])('%j is refused in one line', async (args, words) => {
+    const { status, err } = await melto(...args);
     expect(status).toBe(2);
     expect(err).toContain(words);
     expect(err.trim().split('\n')).toHaveLength(1);

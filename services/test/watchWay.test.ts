@@ -133,4 +133,22 @@ describe('a watch', () => {
     const overlapping = await listWatchChecks(services.database, watch?.id ?? 0, 4, ids.length - 2);
     expect(overlapping.map(({ id }) => id)).toEqual(ids);
   });
+
+  it('takes no readings of another state: another profile, another mode', async () => {
+    const { database } = services;
+    const { watch, checks } = await watchView(services, gloss);
+    const readings = checks.slice(0, 3).map(({ readingId }) => readingId);
+    const schedule = { everyDays: 7, expiresDays: 14, meanLimit: 1.5, largestLimit: 3 };
+    const printOf = 'id = (SELECT print_id FROM reading WHERE id = ?)';
+    const refused = async (sql: string, other: unknown, own: unknown): Promise<void> => {
+      await database.change(sql, [other, readings[2]]);
+      const problem = await refusal(startWatch(services, gloss, schedule, readings));
+      expect(problem.title).toContain('were not printed and read alike');
+      await database.change(sql, [own, readings[2]]);
+    };
+    await refused(`UPDATE print SET profile_result_id = ? WHERE ${printOf}`, watch?.id ?? 0, null);
+    await refused('UPDATE reading SET mode = ? WHERE id = ?', 'M0', 'M1');
+    await startWatch(services, gloss, schedule, readings);
+    expect((await watchView(services, gloss)).checks).toHaveLength(3);
+  });
 });

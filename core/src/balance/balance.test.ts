@@ -1,10 +1,13 @@
 import { describe, expect, it } from 'vitest';
+import { balanceNeutrals } from './balanceNeutrals.ts';
 import { aimStanding, greyAim, neutralDensityAim, neutralLightness, neutralWeight } from './neutralAim.ts';
 import { greyCyan, greyMagentaYellow } from './greyTriplet.ts';
 import { judgeNeutrals } from './judgeNeutrals.ts';
 import { neutralReading } from './neutralScales.ts';
 import { labToXyz, xyzToLab } from '../colour/xyzToLab.ts';
 import { WHITE_D50_MEASURED } from '../colour/whitePoints.ts';
+import { evaluateToneCurve, sampleToneCurve, straightCurve } from '../tone/toneCurve.ts';
+import type { ToneCurve } from '../tone/toneCurve.ts';
 
 describe('grey triplet', () => {
   it('is the published one at 25, 50, 75, 100', () => {
@@ -136,5 +139,84 @@ describe('verdict on the near-neutral scales', () => {
         xyz,
       ),
     ).toBeUndefined();
+  });
+});
+
+describe('a round of balance', () => {
+  const PAPER = [95, 0.5, -3] as const;
+  const paperXyz = labToXyz([...PAPER], WHITE_D50_MEASURED);
+  const straight = [0, 1, 2, 3].map(() => straightCurve());
+  /** Darkness of black ink: fuller than its aim in the middle. */
+  const blackLightness = (k: number): number =>
+    PAPER[0] - (PAPER[0] - neutralLightness(1.55, paperXyz[1])) * (0.3 * k + 0.7 * k ** 0.8);
+
+  /** A press whose greys are too blue by 1.5 up to the solid, and whose black gains too much. */
+  function round(present: readonly ToneCurve[] = straight): ReturnType<typeof balanceNeutrals> {
+    const lab = (c: number, m: number, y: number): [number, number, number] => {
+      const grey = greyMagentaYellow(c);
+      const [l, a, b] = greyAim(c, 1.35, [...PAPER], paperXyz[1]);
+      const blue = c > 0 ? 1.5 : 0;
+      return [l - 20 * (m - grey) - 4 * (y - grey), a + 38 * (m - grey), b - blue + 45 * (y - grey)];
+    };
+    const device: number[] = [];
+    const colours: [number, number, number][] = [];
+    const put = (values: number[], colour: [number, number, number]): void => {
+      device.push(...values);
+      colours.push(colour);
+    };
+    for (const tone of TONES) {
+      const grey = greyMagentaYellow(tone);
+      put([tone, grey, grey, 0], lab(tone, grey, grey));
+      put([0, 0, 0, tone], [blackLightness(tone), PAPER[1] * (1 - tone), PAPER[2] * (1 - tone)]);
+      if (tone > 0.2 && tone < 0.9)
+        for (const [dm, dy] of [
+          [0.03, 0],
+          [-0.03, 0],
+          [0, 0.03],
+          [0, -0.03],
+        ])
+          put([tone, grey + dm, grey + dy, 0], lab(tone, grey + dm, grey + dy));
+    }
+    const xyz = colours.flatMap((colour) => [...labToXyz(colour, WHITE_D50_MEASURED)]);
+    const reading = neutralReading(Float64Array.from(device), Float64Array.from(xyz));
+    if (reading === undefined) throw new Error('no scales');
+    return balanceNeutrals(reading, present);
+  }
+
+  it('puts yellow in where greys are blue, and lets it fade to the solid above 90 %', () => {
+    const { next } = round();
+    const shift = (cyan: number): number => {
+      const grey = greyMagentaYellow(cyan);
+      return evaluateToneCurve(next[2], grey) - grey;
+    };
+    for (const tone of [0.4, 0.6, 0.8]) expect(shift(tone)).toBeCloseTo(1.5 / 45, 2);
+    // Half of it at 95 %, a sixth at 97.5 %, nothing at the solid.
+    expect(shift(0.95) / (1.5 / 45)).toBeGreaterThan(0.3);
+    expect(shift(0.95) / (1.5 / 45)).toBeLessThan(0.7);
+    expect(shift(0.975) / (1.5 / 45)).toBeLessThan(0.35);
+    for (const curve of next) expect([curve[0], curve[curve.length - 1]]).toEqual([0, 1]);
+  });
+
+  it('pulls black to its own curve', () => {
+    const { next, predictedK, judgement } = round();
+    for (const tone of [0.25, 0.5, 0.75]) {
+      const aim = neutralLightness(neutralDensityAim('k', tone, judgement.kDensity), paperXyz[1]);
+      expect(Math.abs(blackLightness(tone) - aim)).toBeGreaterThan(1);
+      expect(Math.abs(blackLightness(evaluateToneCurve(next[3], tone)) - aim)).toBeLessThan(0.4);
+    }
+    judgement.k.forEach(({ tone, aim }, i) => {
+      if (tone <= 0.9) expect(Math.abs(predictedK[i] - aim[0])).toBeLessThan(0.6);
+    });
+  });
+
+  it('chains before the curves that the sheet was printed through', () => {
+    const present = straight.map(() => sampleToneCurve((t) => 0.8 * t));
+    const [alone, chained] = [round(), round(present)];
+    for (let channel = 0; channel < 4; channel++)
+      for (const tone of [0.3, 0.6, 1])
+        expect(evaluateToneCurve(chained.next[channel], tone)).toBeCloseTo(
+          0.8 * evaluateToneCurve(alone.next[channel], tone),
+          3,
+        );
   });
 });

@@ -1,8 +1,12 @@
-import { RGB } from '../device/process.ts';
+import { CMYK, RGB } from '../device/process.ts';
 import { describe, expect, it } from 'vitest';
 import { genericLabRows } from '../charts/expectedColours.ts';
 import { layoutChart } from '../charts/layoutChart.ts';
+import { makeRampChart } from '../charts/rampChart.ts';
 import { makeRgbChart } from '../charts/rgbChart.ts';
+import type { Lab } from '../colour/lab.ts';
+import { WHITE_D50_MEASURED } from '../colour/whitePoints.ts';
+import { labToXyz } from '../colour/xyzToLab.ts';
 import { detectFaults } from './detectFaults.ts';
 import type { SheetReading } from './detectFaults.ts';
 import { FAULT_WORDS } from './fault.ts';
@@ -89,6 +93,28 @@ describe('faults of a sheet', () => {
     for (let i = 0; i < lab.length; i += 3)
       if (device[i] + device[i + 1] + device[i + 2] === 3) lab.set([40, 5, -30], i);
     expect(kinds(sheet(lab))).toContain('paper-unlikely');
+  });
+
+  it('takes a light black beside a conversion for part of it, alone for the wrong side', () => {
+    const ramps = makeRampChart(CMYK, { steps: 21, totalInk: false });
+    /** The ramps as a generic press prints them; a conversion puts other inks into each of them. */
+    const read = (converted: boolean): SheetReading => {
+      const sent = ramps.device.slice();
+      for (let i = 0; converted && i < sent.length; i += 4) {
+        const [c, m, y, k] = sent.subarray(i, i + 4);
+        const part = 0.25 * k * (1 - k);
+        sent.set([c + 0.3 * m * (1 - m) + part, m + 0.3 * c * (1 - c) + part, y + part, 0.8 * k], i);
+      }
+      const lab = genericLabRows(CMYK, sent, 4);
+      const xyz = new Float64Array(lab.length);
+      for (let i = 0; i < lab.length; i += 3)
+        xyz.set(labToXyz([...lab.subarray(i, i + 3)] as unknown as Lab, WHITE_D50_MEASURED), i);
+      const density = new Float64Array(lab.length / 3).fill(1);
+      return { process: CMYK, device: ramps.device, xyz, lab, density, strips: [], finish: 'semi-matt' };
+    };
+    expect(kinds(read(true))).toEqual(['colour-management-on']);
+    // A generic press is even without curves, which is told as well.
+    expect(kinds(read(false))).toEqual(['wrong-side', 'curves-on']);
   });
 
   it('has words for every kind', () => {

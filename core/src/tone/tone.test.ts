@@ -256,6 +256,22 @@ describe('linearisation', () => {
     });
   });
 
+  it('judges the steps along the scale that ends at the limit', () => {
+    const [cyan, magenta, yellow] = run('sctv', present, [0.9, 1, 0.85, 1]);
+    expect([cyan, magenta, yellow].map(({ steps }) => steps.length)).toEqual([18, 20, 17]);
+    for (const [ink, end] of [
+      [cyan, 0.9],
+      [magenta, 1],
+      [yellow, 0.85],
+    ] as const) {
+      ink.steps.forEach(({ nominal, aim }, i) => {
+        expect(nominal).toBeCloseTo(tones[i] / end, 4);
+        expect(aim).toBeCloseTo(nominal, 12);
+      });
+      expect(ink.steps.at(-1)?.measured).toBeCloseTo(1, 2);
+    }
+  });
+
   it('says what the next sheet should give', () => {
     const first = run('sctv');
     for (const { steps } of first)

@@ -1,0 +1,162 @@
+import { Command, CommanderError } from 'commander';
+import { UsageError } from './usageError.ts';
+
+/** `melto`: core, paper and simulator without a browser or database. Exit 0 done, 1 does not conform, 2 wrong use. */
+export async function melto(argv: readonly string[]): Promise<number> {
+  const program = new Command('melto')
+    .description('Charts, readings and profiles of printers')
+    .exitOverride();
+  program.configureOutput({ writeErr: (text) => process.stderr.write(text) });
+  let status = 0;
+  const json = (command: Command): Command => command.option('--json', 'print one JSON object');
+
+  const chart = program.command('chart').description('make charts and their pages');
+  json(chart.command('make'))
+    .requiredOption('--process <name>', 'channels of the device: rgb or cmyk')
+    .option('--patches <number>', 'rgb: 100 to 3,000; cmyk profile: 200 to 3,000')
+    .option('--tac <per cent>', 'cmyk profile: total ink', '300')
+    .option('--kind <name>', 'cmyk: profile, ramps (with total ink), near-neutral or evenness')
+    .option('--steps <number>', 'ramps: 5 to 64 from paper to solid', '21')
+    .option('--copies <number>', '1 to 8, laid out against unevenness')
+    .option('--order <name>', 'scrambled or in-order', 'scrambled')
+    .option('--instrument <kind>', 'strip, spot or sheet', 'strip')
+    .option('--seed <number>', 'of the order and the interior', '1')
+    .option('--paper <name>', 'a4, letter or a3', 'a4')
+    .requiredOption('--out <file>', 'CGATS file to write')
+    .action(async (options) => (await import('./chartMake.ts')).chartMake(options));
+  json(chart.command('refine'))
+    .requiredOption('--measured <file>', 'CGATS reading that is to be added to')
+    .option('--unsure <number>', 'patches where the model is least sure', '60')
+    .option('--colours <file>', 'colour list (CxF, CGATS, CSV) that matters')
+    .option('--profile <file>', 'CMYK profile that prints the colours')
+    .option('--readings <number>', 'of each colour, 1 to 6', '4')
+    .option('--tac <per cent>', 'total ink', '300')
+    .option('--instrument <kind>', 'strip, spot or sheet', 'strip')
+    .option('--seed <number>', 'of the order and the choice', '1')
+    .option('--paper <name>', 'a4, letter or a3', 'a4')
+    .requiredOption('--out <file>', 'CGATS file to write')
+    .action(async (options) => (await import('./chartRefine.ts')).chartRefine(options));
+  json(chart.command('pages').argument('<chart>', 'CGATS file with device values'))
+    .option('--instrument <kind>', 'strip, spot or sheet', 'strip')
+    .option('--paper <name>', 'a4, letter or a3', 'a4')
+    .option('--code <text>', 'sheet code without its page', 'MLT-0001')
+    .option('--seed <number>', 'of the order, where the file has no layout', '1')
+    .option('--pdf <file>')
+    .option('--tiff <file>', 'more pages get -2, -3 … before the ending')
+    .option('--png <file>')
+    .option('--out <file>', 'CGATS file with the layout')
+    .action(async (file, options) => (await import('./chartPages.ts')).chartPages(file, options));
+
+  const simulate = program.command('simulate').description('simulated devices and instruments');
+  json(simulate.command('read'))
+    .requiredOption('--device <id>', 'wren, heron or osprey')
+    .requiredOption('--stock <id>')
+    .option('--print-mode <name>', 'print mode of the device, its first one where not named')
+    .requiredOption('--chart <file>')
+    .option('--seed <number>', 'of the print and the reading', '1')
+    .option('--mode <m>', 'm0, m1 or m2', 'm1')
+    .option('--noise <kind>', 'instrument, or accuracy (0.20 ΔE00 a patch, mean sheet)', 'instrument')
+    .option(
+      '--fault <name>',
+      'colour-management-on[:conversion], curves-on, curves-missing, strips-swapped or strip-backwards',
+    )
+    .option('--curves <file>', 'CSV curves that the front end applies')
+    .option('--zones <file>', 'CSV corrections of the zones that are set')
+    .option('--side <side>', 'printing or wrong', 'printing')
+    .option('--profile <file>', 'convert Lab aims of the chart through this profile')
+    .requiredOption('--out <file>')
+    .action(async (options) => (await import('./simulateRead.ts')).simulateRead(options));
+
+  const curves = program.command('curves').description('tone curves of ink devices');
+  const curvesCommand = (name: string): Command =>
+    json(curves.command(name))
+      .requiredOption('--measured <file>', 'CGATS file with CMYK values as sent, and spectra, XYZ or Lab')
+      .option('--curves <file>', 'CSV curves that the sheet was printed through')
+      .option('--out <file>', 'CSV curves for the next round')
+      .option('--link <file>', 'the same as an ICC device link');
+  curvesCommand('linearise')
+    .option('--measure <name>', 'sctv, density, delta-e or tvi', 'sctv')
+    .option('--aim <letter>', 'A to E, with --measure tvi')
+    .option('--limits <list>', 'ink limits of C, M, Y, K at the device, per cent')
+    .option('--within <per cent>', 'exit code 1 where a step departs by more')
+    .action(async (options) => {
+      status = (await import('./curves.ts')).curvesLinearise(options);
+    });
+  curvesCommand('balance').action(async (options) => {
+    status = (await import('./curves.ts')).curvesBalance(options);
+  });
+
+  json(
+    program
+      .command('evenness')
+      .description('evenness across the width')
+      .command('correct')
+      .requiredOption('--measured <file>', 'CGATS reading of an evenness chart, with its layout')
+      .option('--zones <file>', 'CSV corrections that were in force')
+      .option('--out <file>', 'CSV corrections of each zone and ink'),
+  ).action(async (options) => (await import('./evenness.ts')).evennessCorrect(options));
+
+  const profile = program.command('profile').description('build and look at profiles');
+  json(profile.command('build'))
+    .requiredOption('--measured <file>', 'CGATS file with RGB or CMYK values and spectra, XYZ or Lab')
+    .requiredOption('--out <file>')
+    .option('--icc <version>', '2 or 4', '4')
+    .option('--tables <size>', 'small, normal or large', 'normal')
+    .option('--black <amount>', 'cmyk: light, medium, heavy or max', 'medium')
+    .option('--black-start <L*>', 'cmyk: lightness from which black begins')
+    .option('--black-most <per cent>', 'cmyk: most black')
+    .option('--black-shape <number>', 'cmyk: how black rises, 0.3 to 5, 1 evenly')
+    .option('--black-chroma <C*>', 'cmyk: chroma that black reaches to')
+    .option('--ink-limits <list>', 'cmyk: most C,M,Y,K, per cent')
+    .option('--pure-black', 'cmyk: greys of the saturation intent in black alone')
+    .option('--tac <per cent>', 'cmyk: total ink', '300')
+    .option('--added <files...>', 'cmyk: further readings through the same curves')
+    .option('--colours <file>', 'cmyk: colour list that is to come out exactly')
+    .option('--name <text>', 'description in the profile')
+    .option('--report <file>', 'fit report as JSON')
+    .action(async (options) => (await import('./profileBuild.ts')).profileBuild(options));
+  json(profile.command('compare').argument('<a>').argument('<b>')).action(async (a, b, options) =>
+    (await import('./profileCompare.ts')).profileCompare(a, b, options),
+  );
+  json(profile.command('inspect').argument('<profile>')).action(async (file, options) =>
+    (await import('./profileInspect.ts')).profileInspect(file, options),
+  );
+
+  json(
+    program
+      .command('check')
+      .description('judge a CMYK reading by aims and tolerances; the exit code is the verdict')
+      .requiredOption('--measured <file>', 'CGATS reading')
+      .requiredOption(
+        '--aims <file>',
+        'CGATS characterisation, ICC profile, or a published condition such as fogra39l',
+      )
+      .requiredOption(
+        '--tolerances <name>',
+        'iso12647-7-proof, iso12647-8-validation, iso12647-2-production, g7-greyscale, g7-targeted, g7-colour-space or house-photo',
+      )
+      .option('--substrate-corrected', 'move the aims to the paper that was read'),
+  ).action(async (options) => {
+    status = (await import('./check.ts')).check(options);
+  });
+
+  json(
+    program
+      .command('convert')
+      .argument('<in>')
+      .argument('<out>')
+      .description('read any CGATS file, write a clean one'),
+  ).action(async (input, output, options) => (await import('./convert.ts')).convert(input, output, options));
+
+  try {
+    await program.parseAsync(argv, { from: 'user' });
+    return status;
+  } catch (error) {
+    if (error instanceof CommanderError) return error.exitCode === 0 ? 0 : 2;
+    if (error instanceof UsageError) {
+      process.stderr.write(`${error.message}\n`);
+      return 2;
+    }
+    throw error;
+  }
+}
