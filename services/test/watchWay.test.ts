@@ -140,7 +140,7 @@ describe('a watch', () => {
     const readings = checks.slice(0, 3).map(({ readingId }) => readingId);
     const schedule = { everyDays: 7, expiresDays: 14, meanLimit: 1.5, largestLimit: 3 };
     const printOf = 'id = (SELECT print_id FROM reading WHERE id = ?)';
-    const refused = async (sql: string, other: unknown, own: unknown): Promise<void> => {
+    const refused = async (sql: string, other: string | number, own: string | null): Promise<void> => {
       await database.change(sql, [other, readings[2]]);
       const problem = await refusal(startWatch(services, gloss, schedule, readings));
       expect(problem.title).toContain('were not printed and read alike');
