@@ -3,6 +3,8 @@ export interface TextLine {
   readonly number: number;
   /** Without comment, never blank. */
   readonly text: string;
+  /** The same with the blanks and tabs at its ends: an empty first or last cell. */
+  readonly raw: string;
 }
 
 /** The lines of a text that hold something: LF, CRLF or CR, no byte-order mark, comments from `#` cut off. */
@@ -13,8 +15,9 @@ export function* textLines(text: string): Generator<TextLine> {
     let end = start;
     while (end < text.length && text.charCodeAt(end) !== 10 && text.charCodeAt(end) !== 13) end++;
     number++;
-    const line = withoutComment(text.slice(start, end)).trim();
-    if (line !== '') yield { number, text: line };
+    const raw = withoutComment(text.slice(start, end));
+    const line = raw.trim();
+    if (line !== '') yield { number, text: line, raw };
     start = end + (text.charCodeAt(end) === 13 && text.charCodeAt(end + 1) === 10 ? 2 : 1);
   }
 }

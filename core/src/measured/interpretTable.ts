@@ -1,0 +1,376 @@
+import { channelCount, sameProcess } from '../device/process.ts';
+import type { Process } from '../device/process.ts';
+import { parseNumber } from '../cgats/textScanner.ts';
+import { failure, success } from '../result.ts';
+import type { Result } from '../result.ts';
+import { columnsOf } from './columns.ts';
+import type { ColourSpace, ColumnMeaning, Mode } from './columns.ts';
+import { toldConditions } from './conditions.ts';
+import { deviceScale, deviceShare } from './deviceScale.ts';
+import type { DeviceScale } from './deviceScale.ts';
+import type { Answers, MeasuredMode, Measurement, Question } from './measurement.ts';
+import type { DamagedRow, MeasuredRow, MeasuredTable } from './measuredTable.ts';
+import { spectraOfBands } from './spectra.ts';
+import type { Band } from './spectra.ts';
+
+const MODES: readonly Mode[] = ['M0', 'M1', 'M2', 'M3'];
+
+type Columns = readonly ColumnMeaning[];
+type Of<K extends ColumnMeaning['kind']> = Extract<ColumnMeaning, { kind: K }>;
+
+/** Makes patches of a table. What it leaves open comes back as questions; what it cannot hold is refused. */
+export function interpretTable(table: MeasuredTable, answers: Answers = {}): Result<Measurement> {
+  const columns = columnsOf(table.fields);
+  const notes: string[] = [];
+  const questions: Question[] = [];
+  const told = toldConditions(table.keywords);
+  const damaged: DamagedRow[] = [...table.damaged];
+
+  const device = deviceColumns(columns);
+  if (!device.ok) return device;
+  const modes = modesOf(columns);
+  const needed = new Set([
+    ...(device.value?.places ?? []),
+    ...columns.flatMap(({ kind }, i) =>
+      kind === 'colour' || kind === 'spectral' || kind === 'reflectance' || kind === 'wavelength' ? [i] : [],
+    ),
+  ]);
+  // A column without a single value holds nothing.
+  const empty = [...needed].filter((i) => table.rows.every(({ cells }) => cells[i].trim() === ''));
+  for (const i of empty) needed.delete(i);
+  const { rows, numbers } = numbersOf(table.rows, needed, table.fields, damaged);
+  if (rows.length === 0)
+    return failure({
+      code: 'measured.no-rows',
+      line: damaged[0]?.line ?? 1,
+      expected: 'at least one row of numbers',
+      found: damaged[0]?.why ?? 'none',
+    });
+
+  let values: { readonly process: Process; readonly values: Float64Array } | undefined;
+  if (device.value !== undefined) {
+    const found = shares(device.value, numbers, rows, table.fields, answers.scale);
+    if (!found.ok) return found;
+    if (found.value.options === undefined) values = found.value;
+    else questions.push({ asks: 'scale', process: device.value.process.name, options: found.value.options });
+    if (device.value.counted)
+      notes.push('The file counts its inks and does not name them; their order is taken as it stands.');
+  }
+
+  const colours: MeasuredMode[] = [];
+  let computed = false;
+  const ids = textOf(columns, rows, 'id') ?? rows.map((_, i) => String(i + 1));
+  const names = textOf(columns, rows, 'name');
+  const places = placesOf(columns, rows);
+  for (const own of modes) {
+    const found = coloursOf(columns, numbers, rows.length, own, empty);
+    if (!found.ok) return found;
+    const { spectra, xyz, lab } = found.value;
+    notes.push(...found.value.notes.filter((note) => !notes.includes(note)));
+    if (spectra === undefined && xyz === undefined && lab === undefined) continue;
+    if (spectra === undefined) computed = true;
+    const mode = own ?? told.mode ?? answers.mode;
+    colours.push({
+      mode,
+      places,
+      set: {
+        ...{ ids, names, process: values?.process, device: values?.values, xyz, lab, spectra },
+        conditions: {
+          ...{ mode, filter: told.filter, backing: told.backing, instrument: told.instrument },
+          illuminant: told.illuminant,
+          observer: told.observer === undefined ? undefined : `${told.observer}°`,
+        },
+        title: keyword(table, 'DESCRIPTOR') ?? keyword(table, 'FILE_DESCRIPTOR'),
+        originator: keyword(table, 'ORIGINATOR'),
+        created: keyword(table, 'CREATED'),
+        notes: [],
+      },
+    });
+  }
+  if (colours.length === 0)
+    return failure({
+      code: 'measured.no-colours',
+      expected: 'spectra, XYZ, Lab or LCh',
+      found: columns.some(({ kind }) => kind === 'density')
+        ? 'densities only'
+        : `the columns ${table.fields.slice(0, 12).join(', ')}`,
+    });
+  if (computed) {
+    const foreign = foreignLight(told);
+    if (foreign !== undefined)
+      return failure({
+        code: 'measured.other-light',
+        expected: 'colours for D50 and the 2° observer over a perfect diffuser, or spectra',
+        found: foreign,
+      });
+    if ((told.illuminant === undefined || told.observer === undefined) && answers.light === undefined)
+      questions.push({ asks: 'light', options: ['D50 2°'] });
+  }
+  if (colours.some(({ mode }) => mode === undefined)) questions.push({ asks: 'mode', options: MODES });
+  const unused = table.fields.filter(
+    (_, i) =>
+      ['unknown', 'spread', 'density', 'row', 'column'].includes(columns[i].kind) || empty.includes(i),
+  );
+  return success({
+    modes: colours,
+    told,
+    questions,
+    unused,
+    damaged: damaged.sort((a, b) => a.line - b.line),
+    notes,
+  });
+}
+
+/** Why colours cannot be used as they are. */
+function foreignLight({ illuminant, observer, whiteBase }: Measurement['told']): string | undefined {
+  if (illuminant !== undefined && illuminant !== 'D50') return `colours for ${illuminant}`;
+  if (observer === 10) return 'colours for the 10° observer';
+  return whiteBase === 'paper' ? 'colours relative to the paper' : undefined;
+}
+
+function keyword({ keywords }: MeasuredTable, name: string): string | undefined {
+  const value = keywords.find((word) => word.name.toUpperCase() === name)?.value;
+  return value === '' ? undefined : value;
+}
+
+interface DeviceColumns {
+  readonly process: Process;
+  readonly places: readonly number[];
+  readonly counted: boolean;
+}
+
+/** The columns of the process with the most channels; all of its channels must be there. */
+function deviceColumns(columns: Columns): Result<DeviceColumns | undefined> {
+  const found = columns.filter((column): column is Of<'device'> => column.kind === 'device');
+  const [process] = found.map((column) => column.process).sort((a, b) => channelCount(b) - channelCount(a));
+  if (process === undefined) return success(undefined);
+  const places = process.channels.map((_, channel) =>
+    columns.findIndex(
+      (column) =>
+        column.kind === 'device' && column.channel === channel && sameProcess(column.process, process),
+    ),
+  );
+  if (places.includes(-1))
+    return failure({
+      code: 'measured.missing-channel',
+      path: process.channels[places.indexOf(-1)].name,
+      expected: `a column for each channel of ${process.name}`,
+      found: 'none for it',
+    });
+  return success({
+    process,
+    places,
+    counted: process.channels.every(({ name }, i) => name === `ink ${i + 1}`),
+  });
+}
+
+/** The modes that columns are named by; undefined for columns without one. */
+function modesOf(columns: Columns): (Mode | undefined)[] {
+  const found = new Set<Mode | undefined>();
+  for (const column of columns)
+    if (column.kind === 'colour' || column.kind === 'spectral') found.add(column.mode);
+    else if (column.kind === 'reflectance') found.add(undefined);
+  return found.size === 0 ? [undefined] : [...found];
+}
+
+/** Numbers of the columns that are needed, by column; rows in which one of them is missing are left out and named. */
+function numbersOf(
+  all: readonly MeasuredRow[],
+  needed: ReadonlySet<number>,
+  fields: readonly string[],
+  damaged: DamagedRow[],
+): { readonly rows: readonly MeasuredRow[]; readonly numbers: ReadonlyMap<number, Float64Array> } {
+  const rows: MeasuredRow[] = [];
+  const numbers = new Map([...needed].map((i) => [i, new Float64Array(all.length)]));
+  for (const row of all) {
+    let why: string | undefined;
+    for (const [i, values] of numbers) {
+      const value = parseNumber(row.cells[i].trim());
+      if (value === undefined) {
+        why =
+          row.cells[i].trim() === ''
+            ? `${fields[i]} is empty`
+            : `${fields[i]} is ${row.cells[i].slice(0, 40)}`;
+        break;
+      }
+      values[rows.length] = value;
+    }
+    if (why === undefined) rows.push(row);
+    else damaged.push({ line: row.line, why });
+  }
+  return { rows, numbers: new Map([...numbers].map(([i, values]) => [i, values.subarray(0, rows.length)])) };
+}
+
+function shares(
+  { process, places }: DeviceColumns,
+  numbers: ReadonlyMap<number, Float64Array>,
+  rows: readonly MeasuredRow[],
+  fields: readonly string[],
+  answered: DeviceScale | undefined,
+): Result<
+  | { readonly process: Process; readonly values: Float64Array; readonly options?: undefined }
+  | { readonly options: readonly DeviceScale[] }
+> {
+  const written = places.map((place) => numbers.get(place) ?? new Float64Array(rows.length));
+  const found = deviceScale(
+    process,
+    written.flatMap((column) => [...column]),
+  );
+  const [first] = written;
+  const odd = (why: string): Result<never> =>
+    failure({
+      code: 'measured.device-range',
+      path: fields[places[0]],
+      expected: 'values from 0 to 1, 100, 255 or 65535',
+      found: why,
+    });
+  if (found === undefined || first === undefined) return odd('values outside of them');
+  const scale = found.clear ?? answered;
+  if (scale === undefined) return success({ options: found.options ?? [] });
+  const values = new Float64Array(rows.length * places.length);
+  for (let row = 0; row < rows.length; row++)
+    for (const [channel, column] of written.entries()) {
+      const share = deviceShare(column[row], scale);
+      if (share === undefined) return odd(`${column[row]} in line ${rows[row].line}`);
+      values[row * places.length + channel] = share;
+    }
+  return success({ process, values });
+}
+
+interface FoundColours {
+  readonly spectra?: MeasuredMode['set']['spectra'];
+  readonly xyz?: Float64Array;
+  readonly lab?: Float64Array;
+  readonly notes: readonly string[];
+}
+
+/** Spectra, XYZ and Lab of the columns that belong to a mode. */
+function coloursOf(
+  columns: Columns,
+  numbers: ReadonlyMap<number, Float64Array>,
+  count: number,
+  mode: Mode | undefined,
+  empty: readonly number[],
+): Result<FoundColours> {
+  const notes: string[] = [];
+  const bands = columns.flatMap((column, i): Band[] =>
+    column.kind === 'spectral' && column.mode === mode && !empty.includes(i)
+      ? [{ nm: column.nm, values: numbers.get(i) ?? new Float64Array(0) }]
+      : [],
+  );
+  if (mode === undefined) {
+    const pairs = pairedBands(columns, numbers);
+    if (!pairs.ok) return pairs;
+    bands.push(...pairs.value);
+  }
+  let spectra: FoundColours['spectra'];
+  if (bands.length > 0) {
+    const found = spectraOfBands(bands, count);
+    if (!found.ok)
+      return failure({
+        code: 'measured.spectral-grid',
+        path: 'spectra',
+        expected: found.why,
+        found: 'another grid',
+      });
+    ({ spectra } = found);
+    notes.push(...found.notes);
+  }
+  const three = (space: ColourSpace): (Float64Array | undefined)[] =>
+    [0, 1, 2].map((axis) => {
+      const place = columns.findIndex(
+        (column, i) =>
+          column.kind === 'colour' &&
+          column.space === space &&
+          column.axis === axis &&
+          column.mode === mode &&
+          !empty.includes(i),
+      );
+      return place < 0 ? undefined : numbers.get(place);
+    });
+  const [labL, labA, labB] = three('lab');
+  const [lchL = labL, chroma, hue] = three('lch');
+  let lab = together([labL, labA, labB], count);
+  if (lab === undefined && lchL !== undefined && chroma !== undefined && hue !== undefined)
+    lab = together(
+      [
+        lchL,
+        chroma.map((c, i) => c * Math.cos((hue[i] * Math.PI) / 180)),
+        chroma.map((c, i) => c * Math.sin((hue[i] * Math.PI) / 180)),
+      ],
+      count,
+    );
+  const xyz = together(three('xyz'), count);
+  if (xyz !== undefined) {
+    let most = 0;
+    for (const value of xyz) if (value > most) most = value;
+    if (most <= 1.5) {
+      for (let i = 0; i < xyz.length; i++) xyz[i] *= 100;
+      notes.push('XYZ values stand on the scale 0..1 and were multiplied by 100.');
+    } else if (most > 300)
+      return failure({
+        code: 'measured.colour-range',
+        path: 'XYZ',
+        expected: 'XYZ with 100 for a perfect diffuser',
+        found: String(most),
+      });
+  }
+  const odd =
+    lab?.findIndex((value, i) => (i % 3 === 0 ? value < -2 || value > 125 : Math.abs(value) > 250)) ?? -1;
+  if (odd >= 0 && lab !== undefined)
+    return failure({
+      code: 'measured.colour-range',
+      path: 'Lab',
+      expected: 'L* to 125, a* and b* within 250',
+      found: String(lab[odd]),
+    });
+  return success({ spectra, xyz, lab, notes });
+}
+
+function together(columns: readonly (Float64Array | undefined)[], count: number): Float64Array | undefined {
+  const [first, second, third] = columns;
+  if (first === undefined || second === undefined || third === undefined) return undefined;
+  const out = new Float64Array(3 * count);
+  for (let i = 0; i < count; i++) out.set([first[i], second[i], third[i]], 3 * i);
+  return out;
+}
+
+/** Bands that stand as wavelength and value side by side; each wavelength must be the same in all rows. */
+function pairedBands(columns: Columns, numbers: ReadonlyMap<number, Float64Array>): Result<Band[]> {
+  const bands: Band[] = [];
+  for (const [i, column] of columns.entries()) {
+    if (column.kind !== 'wavelength' || columns[i + 1]?.kind !== 'reflectance') continue;
+    const nm = numbers.get(i);
+    const values = numbers.get(i + 1);
+    if (nm === undefined || values === undefined) continue;
+    const other = nm.find((own) => own !== nm[0]);
+    if (other !== undefined)
+      return failure({
+        code: 'measured.spectral-grid',
+        path: 'wavelengths',
+        expected: 'the same wavelengths in all rows',
+        found: `${nm[0]} and ${other} nm in one column`,
+      });
+    bands.push({ nm: nm[0], values });
+  }
+  return success(bands);
+}
+
+function textOf(
+  columns: Columns,
+  rows: readonly MeasuredRow[],
+  kind: ColumnMeaning['kind'],
+): readonly string[] | undefined {
+  const place = columns.findIndex((column) => column.kind === kind);
+  return place < 0 ? undefined : rows.map(({ cells }) => cells[place].trim());
+}
+
+/** Where each patch stands on paper, as `A1`: in a column of its own, or in one for its letter and one for its number. */
+function placesOf(columns: Columns, rows: readonly MeasuredRow[]): readonly string[] | undefined {
+  const whole = textOf(columns, rows, 'place');
+  if (whole !== undefined) return whole;
+  const row = textOf(columns, rows, 'row');
+  const column = textOf(columns, rows, 'column');
+  if (row === undefined || column === undefined) return undefined;
+  return row.map((word, i) => (/^[a-z]+$/i.test(column[i]) ? `${column[i]}${word}` : `${word}${column[i]}`));
+}
