@@ -12,6 +12,7 @@ import { UsageError } from './usageError.ts';
 
 export interface ChartRefineOptions {
   readonly measured: string;
+  readonly measuredAs?: string;
   readonly unsure: string;
   readonly colours?: string;
   readonly profile?: string;
@@ -26,7 +27,7 @@ export interface ChartRefineOptions {
 
 /** A chart that adds to a reading: colours of a list through a profile, and where the model is least sure. */
 export function chartRefine(options: ChartRefineOptions): void {
-  const { device, xyz } = cmykReading(options.measured);
+  const { device, xyz } = cmykReading(options.measured, options.measuredAs);
   const unsure = wholeNumber(options.unsure, '--unsure', 0, 800);
   const readings = wholeNumber(options.readings, '--readings', 1, 6);
   const seed = wholeNumber(options.seed, '--seed', 0, 0xffffffff);

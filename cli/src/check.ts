@@ -15,6 +15,7 @@ import { UsageError } from './usageError.ts';
 
 export interface CheckOptions {
   readonly measured: string;
+  readonly measuredAs?: string;
   readonly aims: string;
   readonly tolerances: string;
   readonly substrateCorrected?: boolean;
@@ -36,7 +37,7 @@ export function check(options: CheckOptions): number {
     TOLERANCE_SETS.map((set) => set.id),
   );
   const tolerances = TOLERANCE_SETS.find((set) => set.id === id) ?? TOLERANCE_SETS[0];
-  const { set, device } = cmykReading(options.measured);
+  const { set, device } = cmykReading(options.measured, options.measuredAs);
   const judged = checkAgainstAims(
     set,
     aimsFrom(options.aims, device),

@@ -140,7 +140,8 @@ describe('melto', () => {
       'small',
     );
     expect(built.status).toBe(0);
-    expect(built.out).toContain('per cent');
+    expect(built.err).toContain('(foreign.txt: RGB values count from 0 to 100.)');
+    expect(built.err).toContain('taken for D50 and the 2° observer');
   });
 
   it.each([
@@ -172,7 +173,7 @@ describe('melto', () => {
     );
     const { status, err } = await melto('profile', 'build', '--measured', 'bad.txt', '--out', 'x');
     expect(status).toBe(2);
-    expect(err).toContain('line 6: LAB_L: found x, expected a number');
+    expect(err).toContain('line 6: found LAB_L is x');
   });
 
   it('brings a press to a known state', async () => {
@@ -347,6 +348,65 @@ describe('melto', () => {
     expect(
       (await melto('check', '--measured', 'pm.txt', '--aims', 'pm.txt', '--tolerances', 'x')).err,
     ).toContain('--tolerances: found "x"');
+  });
+
+  it('takes a reading in other forms, and asks what they do not tell', async () => {
+    const text = readFileSync(join(folder, 'pm.txt'), 'utf8');
+    /** The reading with the ink columns changed. */
+    const inks = (change: (value: number) => number): string => {
+      const fields = (/BEGIN_DATA_FORMAT\s+(.*)/.exec(text)?.[1] ?? '').split('\t');
+      return text.replace(
+        /(BEGIN_DATA\n)([\s\S]*)(\nEND_DATA)/,
+        (_, begin: string, rows: string, end: string) => {
+          const changed = rows.split('\n').map((row) =>
+            row
+              .split('\t')
+              .map((cell, i) =>
+                fields[i]?.startsWith('CMYK_') === true ? String(change(Number(cell))) : cell,
+              )
+              .join('\t'),
+          );
+          return `${begin}${changed.join('\n')}${end}`;
+        },
+      );
+    };
+    const judge = async (name: string, content: string, ...more: string[]) => {
+      writeFileSync(join(folder, name), content);
+      return melto(
+        'check',
+        '--measured',
+        name,
+        '--aims',
+        'pm.txt',
+        '--tolerances',
+        'house-photo',
+        '--json',
+        ...more,
+      );
+    };
+    for (const scale of [1, 255, 65535]) {
+      const { out, err } = await judge(
+        'scaled.txt',
+        inks((value) => (value / 100) * scale),
+      );
+      for (const { value, count } of JSON.parse(out).metrics) if (count > 0) expect(value).toBeLessThan(1e-6);
+      expect(err).toContain(`CMYK values count from 0 to ${scale}.`);
+    }
+    const part = inks((value) => 0.9 * value);
+    expect((await judge('part.txt', part)).err).toContain('may count to 100 or 255; say --measured-as 100');
+    expect((await judge('part.txt', part, '--measured-as', 'M1, 100')).status).not.toBe(2);
+    const two = `${text}${text.replace(/M1/g, 'M2')}`;
+    expect((await judge('two.txt', two)).err).toContain('found the modes M1, M2; say --measured-as M1');
+    expect((await judge('two.txt', two, '--measured-as', 'm1')).status).not.toBe(2);
+    expect((await judge('two.txt', two, '--measured-as', 'D50')).err).toContain('--measured-as: found "D50"');
+    const doubled = await judge('same.txt', `${text}${text}`);
+    expect(doubled.err).toContain('say --measured-as "table 1"');
+    expect((await judge('same.txt', `${text}${text}`, '--measured-as', 'table 2')).status).not.toBe(2);
+    const light = 'C,M,Y,K,L,a,b\n0,0,0,0,95,0,0\n';
+    writeFileSync(join(folder, 'd65.csv'), `Illuminant: D65\n${light}`);
+    expect(
+      (await melto('check', '--measured', 'd65.csv', '--aims', 'pm.txt', '--tolerances', 'house-photo')).err,
+    ).toContain('found colours for D65');
   });
 
   it('is a program of its own, whose exit code says how it went', () => {

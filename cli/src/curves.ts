@@ -20,6 +20,7 @@ import { UsageError } from './usageError.ts';
 
 export interface CurvesOptions {
   readonly measured: string;
+  readonly measuredAs?: string;
   readonly curves?: string;
   readonly out?: string;
   readonly link?: string;
@@ -58,7 +59,7 @@ export function curvesLinearise(options: LineariseOptions): number {
       `--aim: found "${options.aim ?? ''}", expected ${letters.join(', ')} with --measure tvi`,
     );
   const present = readCurves(options.curves);
-  const { set, device, xyz } = cmykReading(options.measured);
+  const { set, device, xyz } = cmykReading(options.measured, options.measuredAs);
   const paper = meanPaperXyz(CMYK, device, xyz);
   if (paper === undefined)
     throw new UsageError(
@@ -118,7 +119,7 @@ export function curvesLinearise(options: LineariseOptions): number {
 /** One round of balance; without `--out` the sheet is judged only. Exit code 1 where it does not conform. */
 export function curvesBalance(options: CurvesOptions): number {
   const present = readCurves(options.curves);
-  const { set, device, xyz } = cmykReading(options.measured);
+  const { set, device, xyz } = cmykReading(options.measured, options.measuredAs);
   const reading = neutralReading(device, xyz);
   if (reading === undefined)
     throw new UsageError(

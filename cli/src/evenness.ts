@@ -9,6 +9,7 @@ import { UsageError } from './usageError.ts';
 
 export interface EvennessOptions {
   readonly measured: string;
+  readonly measuredAs?: string;
   readonly zones?: string;
   readonly out?: string;
   readonly json?: boolean;
@@ -22,7 +23,7 @@ export function readZones(path: string): ZoneCorrections {
 
 /** Evenness across the width and the correction of each zone. */
 export function evennessCorrect(options: EvennessOptions): void {
-  const { set, device, xyz } = cmykReading(options.measured);
+  const { set, device, xyz } = cmykReading(options.measured, options.measuredAs);
   const densities = patchInkDensities(set);
   if (set.layout === undefined || densities === undefined)
     throw new UsageError(

@@ -6,6 +6,10 @@ import { readPatchSet } from '@melto/core/cgats/patchSetFromCgats';
 import { patchSetToCgats } from '@melto/core/cgats/patchSetToCgats';
 import type { PatchSet } from '@melto/core/cgats/patchSet';
 import { writeCgats } from '@melto/core/cgats/writeCgats';
+import { DEVICE_SCALES } from '@melto/core/measured/deviceScale';
+import type { Mode } from '@melto/core/measured/columns';
+import type { Answers, Measurement } from '@melto/core/measured/measurement';
+import { readMeasurement } from '@melto/paper/measured/readMeasurement';
 import type { NamedColour } from '@melto/core/refine/namedColour';
 import { readColourList } from '@melto/paper/readColourList';
 import { issueText } from '@melto/core/result';
@@ -35,6 +39,69 @@ export function readPatchFile(path: string): PatchSet {
   const result = readPatchSet(Buffer.from(readBytes(path)).toString('utf8'));
   if (!result.ok) throw new UsageError(`${path}: ${result.issues.map(issueText).join('; ')}`);
   return result.value;
+}
+
+/** What a person says of a file that does not tell it: `M1`, `255`, `table 2`, in any order, parted by commas. */
+export function measuredAs(text: string | undefined): Answers & { readonly place?: number } {
+  let answers: Answers & { readonly place?: number } = {};
+  for (const word of (text ?? '').split(',').map((part) => part.trim().toUpperCase())) {
+    const scale = DEVICE_SCALES.find((own) => String(own) === word);
+    const table = /^TABLE (\d{1,2})$/.exec(word)?.[1];
+    if (/^M[0-3]$/.test(word)) answers = { ...answers, mode: word as Mode };
+    else if (scale !== undefined) answers = { ...answers, scale };
+    else if (table !== undefined) answers = { ...answers, place: Number(table) };
+    else if (word !== '')
+      throw new UsageError(
+        `--measured-as: found "${word}", expected M0 to M3, 1, 100, 255, 65535 or table 1 …`,
+      );
+  }
+  return answers;
+}
+
+/**
+ * A reading from a file in any form. What is left open and matters is refused; notes on the rest go to stderr. Colours
+ * without spectra that do not tell their light are taken for D50 and the 2° observer (ISO 13655), and said so.
+ */
+export function readMeasuredFile(path: string, as: ReturnType<typeof measuredAs> = {}): PatchSet {
+  const bytes = readBytes(path);
+  const refuse = (words: string): never => {
+    throw new UsageError(`${path}: ${words}`);
+  };
+  const read = (answers: Answers): Measurement => {
+    const found = readMeasurement(bytes, answers);
+    return found.ok ? found.value : refuse(found.issues.map(issueText).join('; '));
+  };
+  const light = { light: 'D50 2°' } as const;
+  let found = read({ ...as, ...light });
+  const tables = found.questions.find(({ asks }) => asks === 'table');
+  if (tables?.asks === 'table') {
+    const table = tables.options[(as.place ?? 0) - 1];
+    if (table === undefined)
+      refuse(`found ${tables.options.join('; ')}, expected one; say --measured-as "table 1"`);
+    found = read({ ...as, ...light, table });
+  }
+  const scale = found.questions.find(({ asks }) => asks === 'scale');
+  if (scale?.asks === 'scale')
+    refuse(
+      `its ${scale.process} values may count to ${scale.options.join(' or ')}; say --measured-as ${scale.options[0] ?? ''}`,
+    );
+  const [only] = found.modes;
+  const chosen = found.modes.length === 1 ? only : found.modes.find(({ mode }) => mode === as.mode);
+  if (chosen === undefined)
+    return refuse(
+      `found the modes ${found.modes.map(({ mode }) => mode ?? 'untold').join(', ')}; say --measured-as ${only?.mode ?? 'M1'}`,
+    );
+  const { told, damaged, unused } = found;
+  const notes = [
+    ...found.notes,
+    ...(chosen.set.spectra === undefined && (told.illuminant === undefined || told.observer === undefined)
+      ? ['The file does not tell what light its colours are for; they are taken for D50 and the 2° observer.']
+      : []),
+    ...damaged.map(({ line, why }) => `line ${line} was left out: ${why}`),
+    ...(unused.length > 0 ? [`Not used: ${unused.join(', ')}.`] : []),
+  ];
+  for (const note of notes) process.stderr.write(`(${path}: ${note})\n`);
+  return chosen.set;
 }
 
 export function colourListFrom(path: string): NamedColour[] {
@@ -86,8 +153,11 @@ export function report(
 }
 
 /** A CMYK reading, or a usage error that says what is missing. */
-export function cmykReading(path: string): { set: PatchSet; device: Float64Array; xyz: Float64Array } {
-  const set = readPatchFile(path);
+export function cmykReading(
+  path: string,
+  as?: string,
+): { set: PatchSet; device: Float64Array; xyz: Float64Array } {
+  const set = readMeasuredFile(path, measuredAs(as));
   if (!sameProcess(set.process, CMYK) || set.device === undefined)
     throw new UsageError(
       `${path}: found ${set.process?.name ?? 'no'} device values, expected CMYK_C, CMYK_M, CMYK_Y, CMYK_K`,

@@ -25,8 +25,9 @@ export async function melto(argv: readonly string[]): Promise<number> {
     .requiredOption('--out <file>', 'CGATS file to write')
     .action(async (options) => (await import('./chartMake.ts')).chartMake(options));
   json(chart.command('refine'))
-    .requiredOption('--measured <file>', 'CGATS reading that is to be added to')
+    .requiredOption('--measured <file>', 'reading that is to be added to')
     .option('--unsure <number>', 'patches where the model is least sure', '60')
+    .option('--measured-as <words>', 'what the file does not tell: M0 to M3, 1, 100, 255, 65535, table 1 …')
     .option('--colours <file>', 'colour list (CxF, CGATS, CSV) that matters')
     .option('--profile <file>', 'CMYK profile that prints the colours')
     .option('--readings <number>', 'of each colour, 1 to 6', '4')
@@ -70,8 +71,12 @@ export async function melto(argv: readonly string[]): Promise<number> {
   const curves = program.command('curves').description('tone curves of ink devices');
   const curvesCommand = (name: string): Command =>
     json(curves.command(name))
-      .requiredOption('--measured <file>', 'CGATS file with CMYK values as sent, and spectra, XYZ or Lab')
+      .requiredOption(
+        '--measured <file>',
+        'CGATS, CxF3 or CSV with CMYK values as sent, and spectra, XYZ or Lab',
+      )
       .option('--curves <file>', 'CSV curves that the sheet was printed through')
+      .option('--measured-as <words>', 'what the file does not tell: M0 to M3, 1, 100, 255, 65535, table 1 …')
       .option('--out <file>', 'CSV curves for the next round')
       .option('--link <file>', 'the same as an ICC device link');
   curvesCommand('linearise')
@@ -91,15 +96,17 @@ export async function melto(argv: readonly string[]): Promise<number> {
       .command('evenness')
       .description('evenness across the width')
       .command('correct')
-      .requiredOption('--measured <file>', 'CGATS reading of an evenness chart, with its layout')
+      .requiredOption('--measured <file>', 'reading of an evenness chart, with its layout')
       .option('--zones <file>', 'CSV corrections that were in force')
+      .option('--measured-as <words>', 'what the file does not tell: M0 to M3, 1, 100, 255, 65535, table 1 …')
       .option('--out <file>', 'CSV corrections of each zone and ink'),
   ).action(async (options) => (await import('./evenness.ts')).evennessCorrect(options));
 
   const profile = program.command('profile').description('build and look at profiles');
   json(profile.command('build'))
-    .requiredOption('--measured <file>', 'CGATS file with RGB or CMYK values and spectra, XYZ or Lab')
+    .requiredOption('--measured <file>', 'CGATS, CxF3 or CSV with RGB or CMYK values and spectra, XYZ or Lab')
     .requiredOption('--out <file>')
+    .option('--measured-as <words>', 'what the file does not tell: M0 to M3, 1, 100, 255, 65535, table 1 …')
     .option('--icc <version>', '2 or 4', '4')
     .option('--tables <size>', 'small, normal or large', 'normal')
     .option('--black <amount>', 'cmyk: light, medium, heavy or max', 'medium')
@@ -126,7 +133,8 @@ export async function melto(argv: readonly string[]): Promise<number> {
     program
       .command('check')
       .description('judge a CMYK reading by aims and tolerances; the exit code is the verdict')
-      .requiredOption('--measured <file>', 'CGATS reading')
+      .requiredOption('--measured <file>', 'CGATS, CxF3 or CSV with a reading')
+      .option('--measured-as <words>', 'what the file does not tell: M0 to M3, 1, 100, 255, 65535, table 1 …')
       .requiredOption(
         '--aims <file>',
         'CGATS characterisation, ICC profile, or a published condition such as fogra39l',

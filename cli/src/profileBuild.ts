@@ -17,13 +17,14 @@ import { characterisationText } from '@melto/core/profile/characterisationText';
 import { inkProfileReport } from '@melto/core/profile/inkReport';
 import type { OutputProfileOptions } from '@melto/core/profile/outputProfile';
 import type { Separation } from '@melto/core/separate/separation';
-import { colourListFrom, deviceOf, oneOf, readPatchFile, report, writeFile } from './files.ts';
+import { colourListFrom, deviceOf, measuredAs, oneOf, readMeasuredFile, report, writeFile } from './files.ts';
 import { separationFromOptions } from './separationOptions.ts';
 import type { SeparationOptions } from './separationOptions.ts';
 import { UsageError } from './usageError.ts';
 
 export interface ProfileBuildOptions extends SeparationOptions {
   readonly measured: string;
+  readonly measuredAs?: string;
   readonly out: string;
   readonly icc: string;
   readonly tables: string;
@@ -51,7 +52,11 @@ export function profileBuild(options: ProfileBuildOptions): void {
   const version = oneOf(options.icc, '--icc', ['2', '4']) === '2' ? 2 : 4;
   const tableSize = oneOf(options.tables, '--tables', ['small', 'normal', 'large']);
   const separation = separationFromOptions(options);
-  const set = joinPatchSets([options.measured, ...(options.added ?? [])].map(readPatchFile));
+  const set = joinPatchSets(
+    [options.measured, ...(options.added ?? [])].map((path) =>
+      readMeasuredFile(path, measuredAs(options.measuredAs)),
+    ),
+  );
   const { device, process } = deviceOf(options.measured, set);
   const kind = sameProcess(process, RGB) ? 'rgb' : sameProcess(process, CMYK) ? 'cmyk' : undefined;
   if (kind === undefined)

@@ -31,6 +31,7 @@ import { letChange, simulatedChanges } from '../src/simulated/simulatedChanges.t
 import { byDeviceValues, heronOn, HOUR, readWedge, TICKS } from '../src/testing/heron.ts';
 import { named } from '../src/testing/named.ts';
 import { readSheets } from '../src/testing/readSheets.ts';
+import { MEASURED_M1 } from '../src/testing/measuredAs.ts';
 import { openTestServices } from '../src/testing/testServices.ts';
 import type { TestServices } from '../src/testing/testServices.ts';
 
@@ -219,7 +220,7 @@ describe('a crowd', () => {
     const [code = ''] = sheets;
     const chart = await loadChart(services, ramps);
     const lab = Float64Array.from({ length: chart.patches * 3 }, (_, i) => (i % 3 === 0 ? 50 : 2));
-    const text = writeCgats(patchSetToCgats({ ...chart.set, lab, conditions: { mode: 'M1' } }));
+    const text = writeCgats(patchSetToCgats({ ...chart.set, lab, conditions: MEASURED_M1 }));
     const { values } = await crowd(() => importReading(services, code, text));
     expect(new Set(values.map(({ readingId }) => readingId)).size).toBe(1);
     expect(ordered((await rack(services)).slips.map(({ stripsRead }) => stripsRead))).not.toContain(

@@ -22,6 +22,7 @@ import { advanceClock } from '../src/simulated/advanceClock.ts';
 import { byDeviceValues, heronOn, HOUR, TICKS } from '../src/testing/heron.ts';
 import { readSheets } from '../src/testing/readSheets.ts';
 import { refusal } from '../src/testing/refusal.ts';
+import { MEASURED_M1 } from '../src/testing/measuredAs.ts';
 import { openTestServices } from '../src/testing/testServices.ts';
 import type { TestServices } from '../src/testing/testServices.ts';
 import { withdrawReading } from '../src/watch/withdrawReading.ts';
@@ -66,7 +67,7 @@ describe('a file', () => {
     const { sheets } = await printChart(services, ramps, { ticks: TICKS });
     const [code = ''] = sheets;
     const { set, patches } = await loadChart(services, ramps);
-    const own = { ids: set.ids, conditions: { mode: 'M1' }, notes: [] } as const;
+    const own = { ids: set.ids, conditions: MEASURED_M1, notes: [] } as const;
     const lab = Float64Array.from({ length: 3 * patches }, () => 40);
     const text = writeCgats(
       patchSetToCgats({ ...own, process: RGB, device: new Float64Array(3 * patches), lab }),

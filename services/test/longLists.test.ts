@@ -42,7 +42,7 @@ afterAll(() => services.database.close());
 /** All rows of a list, page by page. */
 async function all<T>(ask: (after?: number) => Promise<Page<T>>): Promise<readonly T[][]> {
   const pages: T[][] = [];
-  for (let after: number | undefined; ; ) {
+  for (let after: number | undefined; ;) {
     const { rows, next } = await ask(after);
     pages.push([...rows]);
     if (next === null) return pages;

@@ -19,6 +19,7 @@ import { readingsOf } from '../src/reading/readingView.ts';
 import { advanceClock } from '../src/simulated/advanceClock.ts';
 import { byDeviceValues, heronOn, HOUR, TICKS } from '../src/testing/heron.ts';
 import { refusal } from '../src/testing/refusal.ts';
+import { MEASURED_M1 } from '../src/testing/measuredAs.ts';
 import { openTestServices } from '../src/testing/testServices.ts';
 import type { TestServices } from '../src/testing/testServices.ts';
 
@@ -70,7 +71,7 @@ describe('readings that meet on a sheet', () => {
     await read(code, 1);
     const chart = await loadChart(services, ramps);
     const lab = Float64Array.from({ length: chart.patches * 3 }, (_, i) => (i % 3 === 0 ? 50 : 2));
-    const text = writeCgats(patchSetToCgats({ ...chart.set, lab, conditions: { mode: 'M1' } }));
+    const text = writeCgats(patchSetToCgats({ ...chart.set, lab, conditions: MEASURED_M1 }));
     const { readingId } = await importReading(services, code, text);
     expect(await slip(code)).toBeUndefined();
     const strip = await read(code, 2);
@@ -101,7 +102,7 @@ describe('readings that meet on a sheet', () => {
     const chart = await loadChart(services, ramps);
     const lab = Float64Array.from({ length: chart.patches * 3 }, (_, i) => (i % 3 === 0 ? 50 : 2));
     const text = (ids: readonly string[]): string =>
-      writeCgats(patchSetToCgats({ ids, lab, conditions: { mode: 'M1' }, notes: [] }));
+      writeCgats(patchSetToCgats({ ids, lab, conditions: MEASURED_M1, notes: [] }));
     const own = chart.set.ids;
     for (const ids of [own.map((each) => `X${each}`), [...own.slice(1), 'X'], own.map(() => own[0] ?? '')])
       expect((await refusal(importReading(services, code, text(ids)))).type).toBe('bad-input');

@@ -12,7 +12,7 @@ import { conditionChoices, createCondition, DEFAULT_POINTS } from '../src/house/
 import { conditionOf } from '../src/ledger/conditions.ts';
 import { conditionView } from '../src/overview/conditionView.ts';
 import { calibrateTile, deskState } from '../src/reading/desk.ts';
-import { importReading } from '../src/reading/importReading.ts';
+import { importReading, previewReading } from '../src/reading/importReading.ts';
 import { cancelJob } from '../src/kernel/jobs.ts';
 import { requestSampleHouse } from '../src/simulated/sampleHouse.ts';
 import { readStrip } from '../src/reading/readStrip.ts';
@@ -26,6 +26,7 @@ import { requestProfile } from '../src/profile/requestProfile.ts';
 import { putInForce, resultFile } from '../src/ledger/versions.ts';
 import { loadReading } from '../src/reading/loadReading.ts';
 import { readingFile, readingView } from '../src/reading/readingView.ts';
+import { MEASURED_M1 } from '../src/testing/measuredAs.ts';
 import { openTestServices } from '../src/testing/testServices.ts';
 import { named } from '../src/testing/named.ts';
 import type { TestServices } from '../src/testing/testServices.ts';
@@ -79,7 +80,7 @@ async function refused(work: () => Promise<unknown>): Promise<Problem> {
 
 function file(changes: Partial<PatchSet> = {}): string {
   const lab = Float64Array.from({ length: 300 }, (_, i) => (i % 3 === 0 ? 30 + (i % 60) : (i % 17) - 8));
-  return writeCgats(patchSetToCgats({ ...chart.set, lab, conditions: { mode: 'M1' }, ...changes }));
+  return writeCgats(patchSetToCgats({ ...chart.set, lab, conditions: MEASURED_M1, ...changes }));
 }
 
 describe('what does not exist is not found', () => {
@@ -125,30 +126,58 @@ describe('files in place of reading', () => {
     for (const [id, value] of straight) expect(turned.get(id)).toBeCloseTo(value, 4);
   });
 
-  it('say what was guessed and keep their mode', async () => {
-    const { notes, readingId } = await importReading(services, code, file({ conditions: {} }));
-    expect(notes.join(' ')).toContain('M1 was taken');
+  it('are not taken before what they leave open is answered, and keep what was told', async () => {
+    const untold = file({ conditions: { backing: 'black' } });
+    expect((await previewReading(services, code, untold)).questions.map(({ asks }) => asks)).toEqual([
+      'light',
+      'mode',
+    ]);
+    for (const [answers, field] of [
+      [{}, 'light'],
+      [{ light: 'D50 2°' }, 'mode'],
+      [{ mode: 'M2' }, 'light'],
+    ] as const) {
+      const problem = await refused(() => importReading(services, code, untold, answers));
+      expect(problem.field).toBe(field);
+      expect(problem.title).toMatch(/^The file does not tell/);
+    }
+    const answers = { mode: 'M2', light: 'D50 2°' } as const;
+    const { notes, readingId } = await importReading(services, code, untold, answers);
+    expect(notes.join(' ')).toContain('M2: matched by device values as asked');
     expect((await readingView(services, readingId)).grid).toBeNull();
     const text = new TextDecoder().decode((await readingFile(services, readingId)).content);
     expect(text).toContain('XYZ_Y');
     expect(text).not.toContain('SPECTRAL');
+    for (const told of [
+      'MEASUREMENT_MODE "M2"',
+      'ILLUMINATION_NAME "D50"',
+      'OBSERVER "2°"',
+      'SAMPLE_BACKING "black"',
+    ])
+      expect(text).toContain(told);
   });
 
   it.each<[string, () => string, string]>([
     [
-      'too few patches',
+      'no whole strip',
       () =>
         file()
-          .replace(/^100\t.*\n/m, '')
-          .replace('NUMBER_OF_SETS 100', 'NUMBER_OF_SETS 99'),
-      '99 patches, the chart 100',
+          .replace(/^(?:[1-9]|[1-8]\d|9[0-4])\t.*\n/gm, '')
+          .replace('NUMBER_OF_SETS 100', 'NUMBER_OF_SETS 6'),
+      '6 of the chart’s 100 patches, and no strip whole',
     ],
     [
-      'another chart',
-      () => file({ device: (chart.set.device ?? new Float64Array()).map((value) => 1 - value) }),
-      'other device values',
+      'colours for another light',
+      () => file({ conditions: { ...MEASURED_M1, illuminant: 'D65' } }),
+      'colours for D65',
     ],
-    ['no colours', () => file({ lab: undefined }), 'no colours'],
+    ['another observer', () => file({ conditions: { ...MEASURED_M1, observer: '10°' } }), '10° observer'],
+    [
+      'another chart',
+      () => file({ device: (chart.set.device ?? new Float64Array()).map((value) => 0.31 + 0.013 * value) }),
+      'No device values of the file are those of this chart',
+    ],
+    ['no colours', () => file({ lab: undefined }), 'expected spectra, XYZ, Lab or LCh'],
     ['no file at all', () => '%PDF-1.7 …', 'cannot be used'],
     ['nothing', () => '', 'cannot be used'],
   ])('are refused for %s', async (_, text, words) => {

@@ -291,7 +291,7 @@ describe('from a blank stock to a proven profile', () => {
     const loaded = await loadReading(services, first.id);
     expect(
       (await refusal(importReading(services, codes[0], writeCgats(patchSetToCgats(loaded.set))))).title,
-    ).toContain('other device values');
+    ).toContain('no strip whole');
     expect((await refusal(importReading(services, codes[0], 'no file at all'))).title).toContain(
       'cannot be used',
     );

@@ -16,6 +16,8 @@ export interface ReadingRow {
   readonly instrument: string | null;
   readonly source: ReadingSource;
   readonly mode: ReadingMode;
+  /** JSON of what a file told of how it was measured; null where it was read at the desk. */
+  readonly told: string | null;
   readonly startedMs: number;
   readonly finishedMs: number | null;
   readonly early: boolean;
@@ -37,7 +39,7 @@ export interface StripRow {
   readonly readMs: number;
 }
 
-const COLUMNS = `r.id, r.print_id AS printId, r.instrument_id AS instrumentId, i.name AS instrument, r.source, r.mode,
+const COLUMNS = `r.id, r.print_id AS printId, r.instrument_id AS instrumentId, i.name AS instrument, r.source, r.mode, r.told,
   r.started_ms AS startedMs, r.finished_ms AS finishedMs, r.early, r.withdrawn_ms AS withdrawnMs, r.faults
   FROM reading r LEFT JOIN instrument i ON i.id = r.instrument_id`;
 
@@ -62,16 +64,20 @@ export async function latestReading(sql: Sql, print: number): Promise<ReadingRow
   return row === undefined ? undefined : readingOf(row);
 }
 
-/** The reading of a print that strips of a mode and source go into: the newest that was not withdrawn. */
+/**
+ * The reading of a print that strips of a mode and source go into, measured under the same conditions: the newest that
+ * was not withdrawn.
+ */
 export async function openReading(
   sql: Sql,
   print: number,
   mode: ReadingMode,
   source: ReadingSource,
+  told: string | null = null,
 ): Promise<ReadingRow | undefined> {
   const [row] = await sql.rows<RawReading>(
-    `SELECT ${COLUMNS} WHERE r.print_id = ? AND r.house_id = ? AND r.mode = ? AND r.source = ? AND r.withdrawn_ms IS NULL ORDER BY r.id DESC LIMIT 1`,
-    [print, sql.house, mode, source],
+    `SELECT ${COLUMNS} WHERE r.print_id = ? AND r.house_id = ? AND r.mode = ? AND r.source = ? AND r.told <=> ? AND r.withdrawn_ms IS NULL ORDER BY r.id DESC LIMIT 1`,
+    [print, sql.house, mode, source, told],
   );
   return row === undefined ? undefined : readingOf(row);
 }
@@ -209,18 +215,20 @@ export async function insertReading(
     readonly instrumentId: number | null;
     readonly source: ReadingSource;
     readonly mode: ReadingMode;
+    readonly told: string | null;
     readonly startedMs: number;
     readonly early: boolean;
   },
 ): Promise<number> {
   const { id } = await sql.change(
-    'INSERT INTO reading (house_id, print_id, instrument_id, source, mode, started_ms, early, author_id) VALUES (?, ?, ?, ?, ?, ?, ?, ?)',
+    'INSERT INTO reading (house_id, print_id, instrument_id, source, mode, told, started_ms, early, author_id) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?)',
     [
       sql.house,
       reading.printId,
       reading.instrumentId,
       reading.source,
       reading.mode,
+      reading.told,
       reading.startedMs,
       reading.early,
       sql.person,

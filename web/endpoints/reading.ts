@@ -1,6 +1,6 @@
 import { Type } from '@sinclair/typebox';
 import type { DeskState } from '@melto/services/reading/desk';
-import type { ImportedReading } from '@melto/services/reading/importReading';
+import type { ImportedReading, ImportPreview } from '@melto/services/reading/importReading';
 import type { PassAnswer } from '@melto/services/reading/readStrip';
 import type { Page } from '@melto/services/kernel/page';
 import type { ReadingOfCondition, ReadingView } from '@melto/services/reading/readingView';
@@ -48,10 +48,35 @@ export type JudgedImport = ImportedReading & {
   readonly judgeProblem?: string | null;
 };
 
-export const IMPORT_READING = makes({
-  ...{ path: '/api/sheets/{code}/reading', says: 'Give a CGATS file in place of reading', who: 'operator' },
+/** What a person says to the questions that a file leaves open. */
+const ANSWERS = strict({
+  mode: Type.Optional(oneOf(['M0', 'M1', 'M2', 'M3'] as const)),
+  scale: Type.Optional(oneOf(['1', '100', '255', '65535'] as const)),
+  light: Type.Optional(oneOf(['D50 2°'] as const)),
+  table: Type.Optional(text(200)),
+});
+
+const MEASURED_FILE = { file: true, mostBytes: 32_000_000 } as const;
+
+export const PREVIEW_READING = makes({
+  path: '/api/sheets/{code}/reading/preview',
+  says: 'What a file of measurements (CGATS, CxF3, CSV) would become, and what it leaves open; stores nothing',
+  who: 'operator',
   params: SHEET,
-  body: { file: true, mostBytes: 16_000_000 } as const,
+  query: ANSWERS,
+  body: MEASURED_FILE,
+  answer: answers<ImportPreview>(
+    Type.Object({ questions: Type.Array(Type.Object({})), modes: Type.Array(Type.Object({})) }),
+  ),
+});
+
+export const IMPORT_READING = makes({
+  path: '/api/sheets/{code}/reading',
+  says: 'Give a file of measurements (CGATS, CxF3, CSV) in place of reading; what it leaves open is answered in the query',
+  who: 'operator',
+  params: SHEET,
+  query: ANSWERS,
+  body: MEASURED_FILE,
   answer: answers<JudgedImport>(Type.Object({ readingId: Type.Integer(), notes: Type.Array(Type.String()) })),
 });
 

@@ -11,8 +11,18 @@ export function deviceFields({ channels, name: whole }: Process): readonly strin
     : channels.map((_, i) => `${channels.length}CLR_${i + 1}`);
 }
 
+/** The process that the letters before a channel's own stand for, as `CMYK` in `CMYK_C`. */
+export function processOfLetters(letters: string): Process {
+  return letters === 'RGB' ? RGB : letters === 'CMYK' ? CMYK : inkProcess([...letters]);
+}
+
+/** Inks that are counted and not named. */
+export function countedProcess(count: number): Process {
+  return inkProcess(Array.from({ length: count }, (_, i) => `ink ${i + 1}`));
+}
+
 /** Prefixes of one to three letters that stand for colours or differences, not for inks. */
-const NO_INKS = new Set(['LAB', 'XYZ', 'XYY', 'LCH', 'D', 'NM', 'R']);
+export const NO_INKS = new Set(['LAB', 'XYZ', 'XYY', 'LCH', 'D', 'NM', 'R', 'CIE']);
 
 /**
  * The process whose values the fields of a table give; undefined where they give none. Of several the one with the most
@@ -23,7 +33,7 @@ export function processOfFields(names: readonly string[]): Process | undefined {
   for (const name of names) {
     const counted = /^([1-9])CLR_\d$/i.exec(name);
     if (counted !== null && Number(counted[1]) <= MOST_CHANNELS) {
-      found.push(inkProcess(Array.from({ length: Number(counted[1]) }, (_, i) => `ink ${i + 1}`)));
+      found.push(countedProcess(Number(counted[1])));
       continue;
     }
     const [, prefix = '', channel = ''] = /^([A-Z]{1,8})_([A-Z])$/i.exec(name.toUpperCase()) ?? [];
@@ -34,7 +44,7 @@ export function processOfFields(names: readonly string[]): Process | undefined {
       new Set(prefix).size < prefix.length
     )
       continue;
-    found.push(prefix === 'RGB' ? RGB : prefix === 'CMYK' ? CMYK : inkProcess([...prefix]));
+    found.push(processOfLetters(prefix));
   }
   return found.sort((a, b) => b.channels.length - a.channels.length)[0];
 }

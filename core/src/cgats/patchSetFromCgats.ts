@@ -4,9 +4,13 @@ import { failure, success } from '../result.ts';
 import type { Issue, Result } from '../result.ts';
 import { keywordValue, numberColumn, textColumn } from './cgatsTable.ts';
 import type { CgatsTable } from './cgatsTable.ts';
+import { deviceScale } from '../measured/deviceScale.ts';
 import { deviceFields, processOfFields, spectralFieldNm } from './fieldNames.ts';
 import type { MeasurementConditions, PatchLayout, PatchSet, PatchSpectra } from './patchSet.ts';
 import { readCgats } from './readCgats.ts';
+
+/** 256 steps for 255: a solid of 100.39 per cent. */
+const ROUNDED_OVER = 0.004;
 
 /** Reads a CGATS text and takes its first table that holds device values or colours. */
 export function readPatchSet(text: string): Result<PatchSet> {
@@ -75,12 +79,12 @@ function deviceValues(
     return undefined;
   }
   if (fields[0]?.includes('CLR_')) notes.push('The file counts its inks and does not name them.');
-  const top = deviceScale(process, present, notes);
+  const top = fullValue(process, present, notes);
   const values = new Float64Array(table.rowCount * present.length);
   for (let row = 0; row < table.rowCount; row++)
     for (const [channel, column] of present.entries()) {
       const value = column[row] / top;
-      if (value < -1e-6 || value > 1 + 1e-6) {
+      if (value < -1e-6 || value > 1 + ROUNDED_OVER) {
         issues.push({
           code: 'cgats.device-range',
           path: `${fields[channel]} of row ${row + 1}`,
@@ -94,8 +98,16 @@ function deviceValues(
   return { process, values };
 }
 
-function deviceScale(process: Process, columns: readonly Float64Array[], notes: string[]): number {
-  if (drivenByInks(process)) return process.scale;
+function fullValue(process: Process, columns: readonly Float64Array[], notes: string[]): number {
+  if (drivenByInks(process)) {
+    const found =
+      deviceScale(
+        process,
+        columns.flatMap((column) => [...column]),
+      )?.clear ?? process.scale;
+    if (found !== process.scale) notes.push(`${process.name} values were taken as 0 to ${found}.`);
+    return found;
+  }
   let most = 0;
   for (const column of columns) for (const value of column) most = Math.max(most, value);
   if (most > 100.5) return process.scale;

@@ -1,4 +1,5 @@
-import { CMYK, inkProcess, MOST_CHANNELS, RGB } from '../device/process.ts';
+import { countedProcess, NO_INKS, processOfLetters } from '../cgats/fieldNames.ts';
+import { CMYK, MOST_CHANNELS, RGB } from '../device/process.ts';
 import type { Process } from '../device/process.ts';
 
 export type Mode = 'M0' | 'M1' | 'M2' | 'M3';
@@ -51,8 +52,6 @@ const SPECTRAL =
 const SPREAD = /^(STDEV|STD_?DEV|SD|MEAN_DE|CHI|DE|DELTA_?E)(_|$)/;
 const DENSITY =
   /^D(?:EN(?:SITY)?)?_(RED|GREEN|BLUE|VIS|VISUAL|MAJOR_FILTER|CYAN|MAGENTA|YELLOW|BLACK|[RGBVCMYK])$/;
-/** Letters of a prefix that stand for colours or differences, not for inks. */
-const NO_INKS = new Set(['LAB', 'XYZ', 'XYY', 'LCH', 'D', 'NM', 'R', 'CIE']);
 
 /** What a column holds: names as ISO 28178 has them, and the ways in which programs, tables and people write them. */
 export function columnOf(name: string): ColumnMeaning {
@@ -98,7 +97,7 @@ function deviceColumn(plain: string): ColumnMeaning | undefined {
     if (count > MOST_CHANNELS || channel < 0 || channel >= count) return undefined;
     return {
       kind: 'device',
-      process: inkProcess(Array.from({ length: count }, (_, i) => `ink ${i + 1}`)),
+      process: countedProcess(count),
       channel,
     };
   }
@@ -112,7 +111,7 @@ function deviceColumn(plain: string): ColumnMeaning | undefined {
     new Set(prefix).size < prefix.length
   )
     return undefined;
-  const process = prefix === 'RGB' ? RGB : prefix === 'CMYK' ? CMYK : inkProcess([...prefix]);
+  const process = processOfLetters(prefix);
   return { kind: 'device', process, channel: prefix.indexOf(letter) };
 }
 

@@ -1,21 +1,21 @@
+import type { PatchLayout } from '../cgats/patchSet.ts';
 import { channelCount, sameProcess } from '../device/process.ts';
 import type { Process } from '../device/process.ts';
 import { parseNumber } from '../cgats/textScanner.ts';
 import { failure, success } from '../result.ts';
 import type { Result } from '../result.ts';
 import { columnsOf } from './columns.ts';
-import type { ColourSpace, ColumnMeaning, Mode } from './columns.ts';
+import type { ColumnMeaning, Mode } from './columns.ts';
 import { toldConditions } from './conditions.ts';
 import { deviceScale, deviceShare } from './deviceScale.ts';
 import type { DeviceScale } from './deviceScale.ts';
 import type { Answers, MeasuredMode, Measurement, Question } from './measurement.ts';
 import type { DamagedRow, MeasuredRow, MeasuredTable } from './measuredTable.ts';
-import { spectraOfBands } from './spectra.ts';
-import type { Band } from './spectra.ts';
+import { coloursOf } from './tableColours.ts';
+import type { Columns } from './tableColours.ts';
 
 const MODES: readonly Mode[] = ['M0', 'M1', 'M2', 'M3'];
 
-type Columns = readonly ColumnMeaning[];
 type Of<K extends ColumnMeaning['kind']> = Extract<ColumnMeaning, { kind: K }>;
 
 /** Makes patches of a table. What it leaves open comes back as questions; what it cannot hold is refused. */
@@ -51,8 +51,18 @@ export function interpretTable(table: MeasuredTable, answers: Answers = {}): Res
   if (device.value !== undefined) {
     const found = shares(device.value, numbers, rows, table.fields, answers.scale);
     if (!found.ok) return found;
-    if (found.value.options === undefined) values = found.value;
-    else questions.push({ asks: 'scale', process: device.value.process.name, options: found.value.options });
+    if (found.value.options === undefined) {
+      values = found.value;
+      const { scale } = found.value;
+      if (scale !== device.value.process.scale)
+        notes.push(`${device.value.process.name} values count from 0 to ${scale}.`);
+    } else
+      questions.push({
+        asks: 'scale',
+        process: device.value.process.name,
+        channels: channelCount(device.value.process),
+        options: found.value.options,
+      });
     if (device.value.counted)
       notes.push('The file counts its inks and does not name them; their order is taken as it stands.');
   }
@@ -62,6 +72,7 @@ export function interpretTable(table: MeasuredTable, answers: Answers = {}): Res
   const ids = textOf(columns, rows, 'id') ?? rows.map((_, i) => String(i + 1));
   const names = textOf(columns, rows, 'name');
   const places = placesOf(columns, rows);
+  const layout = layoutOf(columns, rows);
   for (const own of modes) {
     const found = coloursOf(columns, numbers, rows.length, own, empty);
     if (!found.ok) return found;
@@ -74,7 +85,7 @@ export function interpretTable(table: MeasuredTable, answers: Answers = {}): Res
       mode,
       places,
       set: {
-        ...{ ids, names, process: values?.process, device: values?.values, xyz, lab, spectra },
+        ...{ ids, names, layout, process: values?.process, device: values?.values, xyz, lab, spectra },
         conditions: {
           ...{ mode, filter: told.filter, backing: told.backing, instrument: told.instrument },
           illuminant: told.illuminant,
@@ -93,7 +104,7 @@ export function interpretTable(table: MeasuredTable, answers: Answers = {}): Res
       expected: 'spectra, XYZ, Lab or LCh',
       found: columns.some(({ kind }) => kind === 'density')
         ? 'densities only'
-        : `the columns ${table.fields.slice(0, 12).join(', ')}`,
+        : `no colours, the columns ${table.fields.slice(0, 12).join(', ')}`,
     });
   if (computed) {
     const foreign = foreignLight(told);
@@ -208,7 +219,12 @@ function shares(
   fields: readonly string[],
   answered: DeviceScale | undefined,
 ): Result<
-  | { readonly process: Process; readonly values: Float64Array; readonly options?: undefined }
+  | {
+      readonly process: Process;
+      readonly values: Float64Array;
+      readonly scale: DeviceScale;
+      readonly options?: undefined;
+    }
   | { readonly options: readonly DeviceScale[] }
 > {
   const written = places.map((place) => numbers.get(place) ?? new Float64Array(rows.length));
@@ -234,126 +250,7 @@ function shares(
       if (share === undefined) return odd(`${column[row]} in line ${rows[row].line}`);
       values[row * places.length + channel] = share;
     }
-  return success({ process, values });
-}
-
-interface FoundColours {
-  readonly spectra?: MeasuredMode['set']['spectra'];
-  readonly xyz?: Float64Array;
-  readonly lab?: Float64Array;
-  readonly notes: readonly string[];
-}
-
-/** Spectra, XYZ and Lab of the columns that belong to a mode. */
-function coloursOf(
-  columns: Columns,
-  numbers: ReadonlyMap<number, Float64Array>,
-  count: number,
-  mode: Mode | undefined,
-  empty: readonly number[],
-): Result<FoundColours> {
-  const notes: string[] = [];
-  const bands = columns.flatMap((column, i): Band[] =>
-    column.kind === 'spectral' && column.mode === mode && !empty.includes(i)
-      ? [{ nm: column.nm, values: numbers.get(i) ?? new Float64Array(0) }]
-      : [],
-  );
-  if (mode === undefined) {
-    const pairs = pairedBands(columns, numbers);
-    if (!pairs.ok) return pairs;
-    bands.push(...pairs.value);
-  }
-  let spectra: FoundColours['spectra'];
-  if (bands.length > 0) {
-    const found = spectraOfBands(bands, count);
-    if (!found.ok)
-      return failure({
-        code: 'measured.spectral-grid',
-        path: 'spectra',
-        expected: found.why,
-        found: 'another grid',
-      });
-    ({ spectra } = found);
-    notes.push(...found.notes);
-  }
-  const three = (space: ColourSpace): (Float64Array | undefined)[] =>
-    [0, 1, 2].map((axis) => {
-      const place = columns.findIndex(
-        (column, i) =>
-          column.kind === 'colour' &&
-          column.space === space &&
-          column.axis === axis &&
-          column.mode === mode &&
-          !empty.includes(i),
-      );
-      return place < 0 ? undefined : numbers.get(place);
-    });
-  const [labL, labA, labB] = three('lab');
-  const [lchL = labL, chroma, hue] = three('lch');
-  let lab = together([labL, labA, labB], count);
-  if (lab === undefined && lchL !== undefined && chroma !== undefined && hue !== undefined)
-    lab = together(
-      [
-        lchL,
-        chroma.map((c, i) => c * Math.cos((hue[i] * Math.PI) / 180)),
-        chroma.map((c, i) => c * Math.sin((hue[i] * Math.PI) / 180)),
-      ],
-      count,
-    );
-  const xyz = together(three('xyz'), count);
-  if (xyz !== undefined) {
-    let most = 0;
-    for (const value of xyz) if (value > most) most = value;
-    if (most <= 1.5) {
-      for (let i = 0; i < xyz.length; i++) xyz[i] *= 100;
-      notes.push('XYZ values stand on the scale 0..1 and were multiplied by 100.');
-    } else if (most > 300)
-      return failure({
-        code: 'measured.colour-range',
-        path: 'XYZ',
-        expected: 'XYZ with 100 for a perfect diffuser',
-        found: String(most),
-      });
-  }
-  const odd =
-    lab?.findIndex((value, i) => (i % 3 === 0 ? value < -2 || value > 125 : Math.abs(value) > 250)) ?? -1;
-  if (odd >= 0 && lab !== undefined)
-    return failure({
-      code: 'measured.colour-range',
-      path: 'Lab',
-      expected: 'L* to 125, a* and b* within 250',
-      found: String(lab[odd]),
-    });
-  return success({ spectra, xyz, lab, notes });
-}
-
-function together(columns: readonly (Float64Array | undefined)[], count: number): Float64Array | undefined {
-  const [first, second, third] = columns;
-  if (first === undefined || second === undefined || third === undefined) return undefined;
-  const out = new Float64Array(3 * count);
-  for (let i = 0; i < count; i++) out.set([first[i], second[i], third[i]], 3 * i);
-  return out;
-}
-
-/** Bands that stand as wavelength and value side by side; each wavelength must be the same in all rows. */
-function pairedBands(columns: Columns, numbers: ReadonlyMap<number, Float64Array>): Result<Band[]> {
-  const bands: Band[] = [];
-  for (const [i, column] of columns.entries()) {
-    if (column.kind !== 'wavelength' || columns[i + 1]?.kind !== 'reflectance') continue;
-    const nm = numbers.get(i);
-    const values = numbers.get(i + 1);
-    if (nm === undefined || values === undefined) continue;
-    const other = nm.find((own) => own !== nm[0]);
-    if (other !== undefined)
-      return failure({
-        code: 'measured.spectral-grid',
-        path: 'wavelengths',
-        expected: 'the same wavelengths in all rows',
-        found: `${nm[0]} and ${other} nm in one column`,
-      });
-    bands.push({ nm: nm[0], values });
-  }
-  return success(bands);
+  return success({ process, values, scale });
 }
 
 function textOf(
@@ -373,4 +270,13 @@ function placesOf(columns: Columns, rows: readonly MeasuredRow[]): readonly stri
   const column = textOf(columns, rows, 'column');
   if (row === undefined || column === undefined) return undefined;
   return row.map((word, i) => (/^[a-z]+$/i.test(column[i]) ? `${column[i]}${word}` : `${word}${column[i]}`));
+}
+
+/** Page, strip and place along it, each counted from 1, where all three stand in columns of their own. */
+function layoutOf(columns: Columns, rows: readonly MeasuredRow[]): PatchLayout | undefined {
+  const words = (['page', 'strip', 'place'] as const).map((kind) => textOf(columns, rows, kind));
+  if (words.some((column) => column === undefined || column.some((word) => !/^\d{1,6}$/.test(word))))
+    return undefined;
+  const [page, strip, place] = words.map((column) => Int32Array.from(column ?? [], Number));
+  return { page, strip, place };
 }

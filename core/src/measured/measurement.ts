@@ -7,7 +7,12 @@ import type { DamagedRow } from './measuredTable.ts';
 /** What a file leaves open, and what a person may say to it. */
 export type Question =
   | { readonly asks: 'mode'; readonly options: readonly Mode[] }
-  | { readonly asks: 'scale'; readonly process: string; readonly options: readonly DeviceScale[] }
+  | {
+      readonly asks: 'scale';
+      readonly process: string;
+      readonly channels: number;
+      readonly options: readonly DeviceScale[];
+    }
   | { readonly asks: 'light'; readonly options: readonly ['D50 2°'] }
   | { readonly asks: 'table'; readonly options: readonly string[] };
 

@@ -310,8 +310,14 @@ function read(file: string | Uint8Array, answers?: Answers): Measurement {
   return found.value;
 }
 
+function formOf(wanted: string): string | Uint8Array {
+  const form = FORMS.find(([name]) => name === wanted);
+  if (form === undefined) throw new Error(wanted);
+  return form[1];
+}
+
 describe('one reading in many forms', () => {
-  it.each(FORMS)('%s', (_, file, answers) => {
+  it.each(FORMS.map(([name, file, answers]) => ({ name, file, answers })))('$name', ({ file, answers }) => {
     const { modes, questions, damaged } = read(file, answers);
     expect(questions).toEqual([]);
     expect(damaged).toEqual([]);
@@ -333,12 +339,12 @@ describe('one reading in many forms', () => {
   });
 
   it('keeps the modes apart, and names what it did not use', () => {
-    const modes = read(FORMS.find(([name]) => name === 'three modes in columns')?.[1] ?? '').modes;
+    const modes = read(formOf('three modes in columns')).modes;
     expect(modes.map(({ mode }) => mode)).toEqual(['M0', 'M1', 'M2']);
     expect(modes[0].set.spectra?.values[0]).toBeCloseTo(0.9 * SPECTRA[0][0], 12);
-    const { unused } = read(FORMS.at(-1)?.[1] ?? '');
+    const { unused } = read(formOf('columns that nothing is made of'));
     expect(unused).toEqual(['D_RED', 'STDEV_L', 'SPIN']);
-    const { notes } = read(FORMS.find(([name]) => name === 'a small table first')?.[1] ?? '');
+    const { notes } = read(formOf('a small table first'));
     expect(notes).toContain('A smaller table was not used.');
   });
 });
@@ -354,7 +360,9 @@ describe('what a file leaves open', () => {
       'light',
     ]);
     const part = cgats(beside(ids, inks(85), nm));
-    expect(read(part).questions).toEqual([{ asks: 'scale', process: 'CMYK', options: [100, 255] }]);
+    expect(read(part).questions).toEqual([
+      { asks: 'scale', process: 'CMYK', channels: 4, options: [100, 255] },
+    ]);
     expect(read(part).modes[0].set.device).toBeUndefined();
     expect(asks(part, { scale: 100 })).toEqual([]);
     expect(read(part, { scale: 100 }).modes[0].set.device?.at(-1)).toBeCloseTo(0.85, 9);

@@ -1,138 +1,243 @@
 import { createHash } from 'node:crypto';
-import { gatherRows } from '@melto/core/numerics/gatherRows';
+import { labToHex } from '@melto/core/colour/srgb';
 import { patchXyz } from '@melto/core/cgats/patchColours';
-import { readPatchSet } from '@melto/core/cgats/patchSetFromCgats';
-import type { PatchSet } from '@melto/core/cgats/patchSet';
-import { sameProcess } from '@melto/core/device/process';
-import type { Process } from '@melto/core/device/process';
-import { issueText } from '@melto/core/result';
-import { findPrint, findSheet } from '@melto/store/prints';
-import { listInstruments } from '@melto/store/devices';
-import type { StripRow } from '@melto/store/readings';
-import { loadChart } from '../charts/chart.ts';
-import type { LoadedChart } from '../charts/chart.ts';
+import { doubtfulPatches } from '@melto/core/measured/doubtfulRows';
+import type { MatchedBy } from '@melto/core/measured/matchPatches';
+import type { ToldConditions } from '@melto/core/measured/conditions';
+import type { Answers, Question } from '@melto/core/measured/measurement';
+import type { DamagedRow } from '@melto/core/measured/measuredTable';
+import { WHITE_D50_MEASURED } from '@melto/core/colour/whitePoints';
+import { xyzRowsToLab } from '@melto/core/colour/xyzToLab';
+import { channelCount } from '@melto/core/device/process';
+import type { ReadingMode, StripRow } from '@melto/store/readings';
 import { domainNow } from '../kernel/clock.ts';
 import { unitOfWork } from '../kernel/context.ts';
 import type { Context } from '../kernel/context.ts';
-import { notFound, Problem } from '../kernel/problem.ts';
-import { conditionOf } from '../ledger/conditions.ts';
+import { Problem } from '../kernel/problem.ts';
+import { measuredFile } from './measuredFile.ts';
+import type { MeasuredFile } from './measuredFile.ts';
 import { storeStrips } from './storeStrips.ts';
 
-export interface ImportedReading {
-  readonly readingId: number;
+/** What a file would become, before anything is stored. */
+export interface ImportPreview {
+  readonly code: string;
+  readonly questions: readonly Question[];
+  readonly modes: readonly ImportedMode[];
+  readonly told: ToldConditions;
+  readonly unused: readonly string[];
+  readonly damaged: readonly DamagedRow[];
   readonly notes: readonly string[];
 }
 
-const TOLERANCE = 1.5 / 255;
+export interface ImportedMode {
+  readonly mode: ReadingMode | null;
+  readonly by: MatchedBy;
+  /** Patches of the chart that the file has, and all of them. */
+  readonly patches: number;
+  readonly ofPatches: number;
+  /** Strips with all their patches, which is what is stored, and all of them. */
+  readonly strips: number;
+  readonly ofStrips: number;
+  /** Patches that were averaged over several rows. */
+  readonly repeated: number;
+  /** Rows of the file that are no patch of the chart. */
+  readonly foreign: number;
+  readonly doubtful: readonly { readonly id: string; readonly off: number }[];
+  /** Screen colours by page, strip and place; null where a patch is missing. */
+  readonly pages: readonly (readonly (readonly (string | null)[])[])[];
+}
 
-/** Takes a measurement file in place of reading a print at the desk; all patches of the chart must be in it. */
-export async function importReading(context: Context, code: string, text: string): Promise<ImportedReading> {
-  const sheet = await findSheet(context.database, code);
-  if (sheet === undefined) throw notFound(`sheet ${code}`);
-  const print = await findPrint(context.database, sheet.printId);
-  if (print === undefined) throw notFound(`print of ${code}`);
-  const parsed = readPatchSet(text);
-  if (!parsed.ok)
-    throw new Problem(
-      'bad-input',
-      `The file cannot be used: ${parsed.issues.map(issueText).join('; ')}.`,
-      'Nothing was stored. Mend the file and drop it again.',
-    );
-  const chart = await loadChart(context, print.chartId);
-  const condition = await conditionOf(context, print.conditionId);
-  const order = matchRows(chart, condition.process, print.deviceValues, parsed.value);
-  const xyz = patchXyz(parsed.value);
-  const { spectra } = parsed.value;
-  if (xyz === undefined)
-    throw new Problem(
-      'bad-input',
-      'The file has no colours: found neither spectra nor XYZ nor Lab.',
-      'Export the measurement with its values and drop it again.',
-    );
-  const [values, width] = spectra === undefined ? [xyz, 3] : [spectra.values, spectra.grid.count];
-  const nowMs = await domainNow(context);
-  // Another file in the same moment is another attempt.
-  const attempt = `file ${nowMs} ${createHash('sha256').update(text).digest('hex').slice(0, 12)}`;
-  const strips: StripRow[] = chart.layout.pages.flatMap((page, pageIndex) =>
-    page.map((rows, stripIndex) => ({
-      page: pageIndex + 1,
-      strip: stripIndex + 1,
-      attempt,
-      reversed: false,
-      kind: spectra === undefined ? 'xyz' : 'spectra',
-      grid: spectra?.grid ?? { startNm: 0, stepNm: 0, count: 0 },
-      values: gatherRows(
-        values,
-        rows.map((row) => order[row]),
-        width,
-      ),
-      readMs: nowMs,
-    })),
-  );
-  const [instrument] = await listInstruments(context.database);
-  if (instrument === undefined)
-    throw new Problem('not-ready', 'The house has no instrument.', 'Add one to the library first.');
-  const mode = parsed.value.conditions.mode ?? 'M1';
-  const notes = [...parsed.value.notes];
-  if (parsed.value.conditions.mode === undefined)
-    notes.push('The file does not tell its measurement mode; M1 was taken.');
-  const { readingId } = await unitOfWork(context, (inner) =>
-    storeStrips(inner, { print, chart, condition, instrument }, { mode, source: 'file', strips, nowMs }),
-  );
-  return { readingId, notes };
+export interface ImportedReading {
+  readonly readingId: number;
+  /** All readings that the file became, one for each of its modes. */
+  readonly readings: readonly { readonly mode: ReadingMode; readonly readingId: number }[];
+  readonly notes: readonly string[];
+}
+
+/** Says what a file of measurements would become on a sheet's chart. */
+export async function previewReading(
+  context: Context,
+  code: string,
+  file: Uint8Array | string,
+  answers: Answers = {},
+): Promise<ImportPreview> {
+  const read = await measuredFile(context, code, file, answers);
+  const { measurement, chart, condition } = read;
+  const { questions, told, unused, damaged, notes } = measurement;
+  const channels = channelCount(condition.process);
+  return {
+    ...{ code, questions, told, unused, damaged, notes },
+    modes: read.modes.map((mode): ImportedMode => {
+      const values = patchValues(mode);
+      const lab = labOf(values);
+      const device = chart.set.device ?? read.print.deviceValues;
+      const present = (row: number): boolean => mode.match.rows[row].length > 0;
+      const strips = chart.layout.pages.flat();
+      return {
+        mode: mode.mode ?? null,
+        by: mode.match.by,
+        patches: mode.match.rows.filter((rows) => rows.length > 0).length,
+        ofPatches: chart.patches,
+        strips: strips.filter((rows) => rows.every(present)).length,
+        ofStrips: strips.length,
+        repeated: mode.match.rows.filter((rows) => rows.length > 1).length,
+        foreign: mode.match.foreign.length,
+        doubtful: doubtfulPatches(device, channels, lab).map(({ patch, off }) => ({
+          id: chart.set.ids[patch],
+          off,
+        })),
+        pages: chart.layout.pages.map((page) =>
+          page.map((rows) =>
+            rows.map((row) =>
+              present(row) ? labToHex([lab[3 * row], lab[3 * row + 1], lab[3 * row + 2]]) : null,
+            ),
+          ),
+        ),
+      };
+    }),
+  };
 }
 
 /**
- * For each row of the chart the row of the file. Device values decide where the file has them; without them only the
- * chart's own ids can tell which patch is which, and the order of rows alone is never taken for it.
+ * Takes a file of measurements in place of reading a print at the desk, as a reading for each of its modes. All that
+ * the file leaves open must be answered. Strips that lack a patch stay open until another file or the desk brings them.
  */
-function matchRows(chart: LoadedChart, process: Process, device: Float64Array, set: PatchSet): number[] {
-  const count = chart.patches;
-  if (set.ids.length < count)
+export async function importReading(
+  context: Context,
+  code: string,
+  file: Uint8Array | string,
+  answers: Answers = {},
+): Promise<ImportedReading> {
+  const read = await measuredFile(context, code, file, answers);
+  const { measurement, print, chart, condition } = read;
+  const [open] = measurement.questions;
+  if (open !== undefined)
     throw new Problem(
       'bad-input',
-      `The file has ${set.ids.length} patches, the chart ${count}.`,
-      'Drop the file that holds all of them.',
+      QUESTION_WORDS[open.asks],
+      'Nothing was stored. Answer it and give the file again.',
+      open.asks,
     );
-  if (set.device !== undefined && !sameProcess(set.process, process))
-    throw new Problem(
-      'bad-input',
-      `The file gives ${set.process?.name ?? 'other'} values, the sheet was printed with ${process.name}.`,
-      'Drop the file that was measured from this chart.',
-    );
-  const byId = new Map(set.ids.map((id, row) => [id, row]));
-  if (set.device === undefined && new Set(set.ids).size < set.ids.length)
-    throw new Problem(
-      'bad-input',
-      'The file has no device values, and several of its patches have the same id.',
-      'Export the measurement with device values, or with the ids of the chart.',
-    );
-  const fits = (row: number, other: number): boolean => {
-    const own = set.device;
-    return (
-      own === undefined ||
-      process.channels.every(
-        (_, channel) =>
-          Math.abs(
-            (own[process.channels.length * other + channel] ?? NaN) -
-              (device[process.channels.length * row + channel] ?? NaN),
-          ) <= TOLERANCE,
-      )
-    );
-  };
-  return Array.from({ length: count }, (_, row) => {
-    const id = chart.set.ids[row] ?? '';
-    const named = byId.get(id);
-    if (named !== undefined && fits(row, named)) return named;
-    if (set.device !== undefined && fits(row, row)) return row;
-    throw new Problem(
-      'bad-input',
-      set.device === undefined
-        ? `The file has no device values and no patch with the id ${id}.`
-        : `Patch ${id} is missing in the file or has other device values.`,
-      set.device === undefined
-        ? 'Export the measurement with device values, or with the ids of the chart.'
-        : 'Drop the file that was measured from this chart.',
-    );
+  const nowMs = await domainNow(context);
+  const told = JSON.stringify({ ...measurement.told, ...answered(answers) });
+  const toStore = read.modes.map((mode) => {
+    const strips = stripsOf(read, mode, nowMs, file);
+    if (mode.mode === undefined) throw new Error('a mode was neither told nor asked');
+    if (strips.length === 0)
+      throw new Problem(
+        'bad-input',
+        `The file has ${mode.match.rows.filter((rows) => rows.length > 0).length} of the chart’s ${chart.patches} patches, and no strip whole.`,
+        'Nothing was stored. Give a file that holds whole strips.',
+      );
+    return { mode: mode.mode, strips };
   });
+  return unitOfWork(context, async (inner) => {
+    const readings: { mode: ReadingMode; readingId: number }[] = [];
+    for (const { mode, strips } of toStore) {
+      const { readingId } = await storeStrips(
+        inner,
+        { print, chart, condition },
+        { mode, told, source: 'file', strips, nowMs },
+      );
+      readings.push({ mode, readingId });
+    }
+    return { readingId: readings[0].readingId, readings, notes: notesOf(read) };
+  });
+}
+
+const QUESTION_WORDS: Readonly<Record<Question['asks'], string>> = {
+  mode: 'The file does not tell its measurement mode.',
+  light: 'The file does not tell the illuminant and the observer of its colours.',
+  scale: 'The file does not tell what its device values count to.',
+  table: 'The file holds several tables that could be meant.',
+};
+
+/** What a person added to what the file told. */
+function answered({ light }: Answers): Partial<ToldConditions> {
+  return light === undefined ? {} : { illuminant: 'D50', observer: 2 };
+}
+
+function notesOf({ measurement, modes, chart }: MeasuredFile): string[] {
+  const { notes, unused, damaged } = measurement;
+  return [
+    ...notes,
+    ...(unused.length > 0 ? [`Not used: ${unused.join(', ')}.`] : []),
+    ...(damaged.length > 0
+      ? [`${damaged.length} rows were left out; the first, line ${damaged[0].line}: ${damaged[0].why}.`]
+      : []),
+    ...modes.flatMap(({ mode, match }) => {
+      const missing = match.rows.filter((rows) => rows.length === 0).length;
+      return [
+        `${mode ?? ''}: matched by ${match.by}.`,
+        ...(missing > 0 ? [`${missing} of ${chart.patches} patches are missing.`] : []),
+      ];
+    }),
+  ];
+}
+
+/** Values of each patch of the chart, means of its rows; NaN where it is missing. */
+interface PatchValues {
+  readonly kind: 'spectra' | 'xyz';
+  readonly grid: StripRow['grid'];
+  readonly width: number;
+  readonly values: Float64Array;
+  /** XYZ, row-major × 3. */
+  readonly xyz: Float64Array;
+}
+
+function patchValues({ set, match }: MeasuredFile['modes'][number]): PatchValues {
+  const colours = patchXyz(set) ?? new Float64Array(0);
+  const { spectra } = set;
+  const width = spectra?.grid.count ?? 3;
+  const xyz = meanRows(colours, match.rows, 3);
+  return {
+    kind: spectra === undefined ? 'xyz' : 'spectra',
+    grid: spectra?.grid ?? { startNm: 0, stepNm: 0, count: 0 },
+    width,
+    values: spectra === undefined ? xyz : meanRows(spectra.values, match.rows, width),
+    xyz,
+  };
+}
+
+function meanRows(values: Float64Array, rows: readonly (readonly number[])[], width: number): Float64Array {
+  const out = new Float64Array(rows.length * width).fill(NaN);
+  rows.forEach((own, patch) => {
+    if (own.length === 0) return;
+    for (let i = 0; i < width; i++)
+      out[patch * width + i] = own.reduce((sum, row) => sum + values[row * width + i], 0) / own.length;
+  });
+  return out;
+}
+
+function labOf({ xyz }: PatchValues): Float64Array {
+  const lab = new Float64Array(xyz.length);
+  xyzRowsToLab(xyz, WHITE_D50_MEASURED, lab);
+  return lab;
+}
+
+/** The strips of which all patches are there. */
+function stripsOf(
+  { chart }: MeasuredFile,
+  mode: MeasuredFile['modes'][number],
+  nowMs: number,
+  file: Uint8Array | string,
+): StripRow[] {
+  const { kind, grid, width, values } = patchValues(mode);
+  // Another file in the same moment is another attempt.
+  const attempt = `file ${nowMs} ${createHash('sha256').update(file).digest('hex').slice(0, 12)}`;
+  return chart.layout.pages.flatMap((page, pageIndex) =>
+    page.flatMap((rows, stripIndex): StripRow[] => {
+      if (rows.some((row) => mode.match.rows[row].length === 0)) return [];
+      const own = new Float64Array(rows.length * width);
+      rows.forEach((row, place) => own.set(values.subarray(row * width, (row + 1) * width), place * width));
+      return [
+        {
+          page: pageIndex + 1,
+          strip: stripIndex + 1,
+          ...{ attempt, reversed: false, kind, grid, readMs: nowMs },
+          values: own,
+        },
+      ];
+    }),
+  );
 }

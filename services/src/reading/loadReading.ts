@@ -3,6 +3,7 @@ import type { PatchSet } from '@melto/core/cgats/patchSet';
 import { WHITE_D50_MEASURED } from '@melto/core/colour/whitePoints';
 import { xyzRowsToLab } from '@melto/core/colour/xyzToLab';
 import { channelCount } from '@melto/core/device/process';
+import type { ToldConditions } from '@melto/core/measured/conditions';
 import type { ExpectedRamps } from '@melto/core/faults/rampResponse';
 import { gatherRows } from '@melto/core/numerics/gatherRows';
 import { findPrint } from '@melto/store/prints';
@@ -119,11 +120,7 @@ export function assembleReading(
     device: gatherRows(print.deviceValues, rows, channelCount(condition.process)),
     spectra: first?.kind === 'spectra' ? { grid: first.grid, values } : undefined,
     xyz: first?.kind === 'xyz' ? values : undefined,
-    conditions: {
-      mode: reading.mode,
-      filter: reading.mode === 'M3' ? 'polarising' : 'none',
-      instrument: reading.instrument ?? undefined,
-    },
+    conditions: conditionsOf(reading),
     title: `${print.code}, ${chart.title}`,
     originator: 'Melto',
     created: new Date(reading.startedMs).toISOString(),
@@ -133,4 +130,16 @@ export function assembleReading(
   const lab = new Float64Array(xyz.length);
   xyzRowsToLab(xyz, WHITE_D50_MEASURED, lab);
   return { reading, print, chart, condition, rows, set, xyz, lab };
+}
+
+/** How a reading was measured: as the instrument of the desk does, or as its file told. */
+function conditionsOf({ mode, told, instrument }: ReadingRow): PatchSet['conditions'] {
+  if (told === null)
+    return { mode, filter: mode === 'M3' ? 'polarising' : 'none', instrument: instrument ?? undefined };
+  const file = JSON.parse(told) as ToldConditions;
+  return {
+    ...{ mode, filter: file.filter, backing: file.backing, instrument: file.instrument },
+    illuminant: file.illuminant,
+    observer: file.observer === undefined ? undefined : `${file.observer}°`,
+  };
 }

@@ -1,3 +1,4 @@
+import type { Sql } from '@melto/store/database';
 import { lockPrint, setPageProgress } from '@melto/store/prints';
 import {
   findReading,
@@ -10,6 +11,7 @@ import {
 } from '@melto/store/readings';
 import type { ReadingMode, ReadingSource, StripRow } from '@melto/store/readings';
 import type { Context } from '../kernel/context.ts';
+import { Problem } from '../kernel/problem.ts';
 import { expectedRamps } from '../ledger/inForce.ts';
 import type { DeskData } from './deskData.ts';
 import { askForJudging } from './judgeRequest.ts';
@@ -19,6 +21,8 @@ import { faultsOf } from './readingFaults.ts';
 export interface StripsToStore {
   readonly mode: ReadingMode;
   readonly source: ReadingSource;
+  /** JSON of what a file told of how it was measured. */
+  readonly told?: string;
   readonly strips: readonly StripRow[];
   readonly nowMs: number;
   /** Another pass of the same strip follows: it is judged with that. */
@@ -38,23 +42,25 @@ export interface StoredStrips {
  */
 export async function storeStrips(
   inner: Context,
-  data: Pick<DeskData, 'print' | 'chart' | 'condition' | 'instrument'>,
-  { mode, source, strips, nowMs, more = false }: StripsToStore,
+  data: Pick<DeskData, 'print' | 'chart' | 'condition'> & { readonly instrument?: DeskData['instrument'] },
+  { mode, source, told, strips, nowMs, more = false }: StripsToStore,
 ): Promise<StoredStrips> {
   const { print, chart, condition, instrument } = data;
   const sql = inner.database;
   await lockPrint(sql, print.id);
-  const open = await openReading(sql, print.id, mode, source);
+  const open = await openReading(sql, print.id, mode, source, told ?? null);
   const readingId =
     open?.id ??
     (await insertReading(sql, {
       printId: print.id,
-      instrumentId: source === 'desk' ? instrument.id : null,
+      instrumentId: instrument?.id ?? null,
       source,
       mode,
+      told: told ?? null,
       startedMs: nowMs,
       early: source === 'desk' && nowMs < print.restUntilMs,
     }));
+  if (open !== undefined) await requireSameForm(sql, open.id, strips);
   let added = false;
   for (const strip of strips) if (await insertStrip(sql, readingId, strip)) added = true;
   for (const page of new Set(strips.map((strip) => strip.page))) {
@@ -73,4 +79,18 @@ export async function storeStrips(
     await askForJudging(inner, condition.id, readingId, more);
   }
   return { readingId, complete, added };
+}
+
+/** Strips of one reading are all spectra of one grid, or all XYZ: others would be read as what they are not. */
+async function requireSameForm(sql: Sql, readingId: number, strips: readonly StripRow[]): Promise<void> {
+  const [first] = await listStrips(sql, readingId);
+  const form = ({ kind, grid }: StripRow): string =>
+    kind === 'xyz' ? 'XYZ' : `spectra from ${grid.startNm} nm in ${grid.count} steps of ${grid.stepNm} nm`;
+  const other = strips.find((strip) => first !== undefined && form(strip) !== form(first));
+  if (first === undefined || other === undefined) return;
+  throw new Problem(
+    'conflict',
+    `This reading holds ${form(first)}; what came now is ${form(other)}.`,
+    'Withdraw the reading first, or give all of it in one form.',
+  );
 }

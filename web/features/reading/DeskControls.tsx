@@ -67,12 +67,16 @@ export function DeskControls({
         ))}
       </TextField>
       <label className="plain small">
-        <u>Import a file instead</u>
+        <u>Take it from a file</u>
         <input
           type="file"
-          accept=".txt,.cgats,text/plain"
+          accept=".txt,.cgats,.cxf,.xml,.csv,.tsv,.ti3,text/plain,text/csv"
           className="visually-hidden"
-          onChange={(event) => onFile(event.target.files?.[0])}
+          onChange={(event) => {
+            onFile(event.target.files?.[0]);
+            // The same file can be given again.
+            event.target.value = '';
+          }}
         />
       </label>
       <FormControlLabel

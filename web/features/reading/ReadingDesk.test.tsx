@@ -175,15 +175,87 @@ describe('a pass that fails', () => {
 });
 
 describe('a file in place of a reading', () => {
-  it('is refused where it is too large, before it is sent', async () => {
-    const { container, sent } = desk();
-    const root = container.querySelector('.desk') as HTMLElement;
-    const file = new File(['x'], 'large.txt');
-    Object.defineProperty(file, 'size', { value: 17_000_000 });
+  const FOUND = {
+    ...{ code: 'HRN-0001-1', told: {}, unused: ['SPIN'], notes: [] },
+    damaged: [{ line: 7, why: 'LAB_A is empty' }],
+    modes: [
+      {
+        ...{ mode: null, by: 'device values as asked', patches: 3, ofPatches: 4, strips: 1, ofStrips: 2 },
+        ...{ repeated: 1, foreign: 2, doubtful: [{ id: '3', off: 41.2 }] },
+        pages: [
+          [
+            ['#111111', '#222222'],
+            ['#333333', null],
+          ],
+        ],
+      },
+    ],
+  };
+  const MODE = { asks: 'mode', options: ['M0', 'M1', 'M2', 'M3'] };
+  const LIGHT = { asks: 'light', options: ['D50 2°'] };
+
+  async function dropped(answers: Record<string, unknown>, size = 10) {
+    const shown = desk(answers);
+    const file = new File(['x'], 'house.txt');
+    Object.defineProperty(file, 'size', { value: size });
     const event = new Event('drop', { bubbles: true, cancelable: true });
     Object.defineProperty(event, 'dataTransfer', { value: { files: [file] } });
-    await act(async () => root.dispatchEvent(event));
-    expect(screen.getByRole('status').textContent).toContain('larger than 16 MB');
-    expect(sent.some(({ path }) => path.endsWith('/reading'))).toBe(false);
+    await act(async () => (shown.container.querySelector('.desk') as HTMLElement).dispatchEvent(event));
+    const taken = (): Sent[] => shown.sent.filter(({ path }) => path.split('?')[0]?.endsWith('/reading'));
+    return { ...shown, taken };
+  }
+
+  it('is refused where it is too large, before it is sent', async () => {
+    const { sent } = await dropped({}, 32_000_001);
+    expect((await screen.findByRole('alert')).textContent).toContain('larger than 32 MB');
+    expect(sent.some(({ path }) => path.includes('/reading'))).toBe(false);
+    expect(screen.getByRole('button', { name: 'Take the reading' })).toHaveProperty('disabled', true);
+  });
+
+  it('is shown, asked what it leaves open, and taken with the answers', async () => {
+    const { user, taken } = await dropped({
+      [`POST ${SHEET}/reading/preview`]: ({ path }: Sent) => {
+        const query = new URLSearchParams(path.split('?')[1]);
+        const open = [...(query.has('light') ? [] : [LIGHT]), ...(query.has('mode') ? [] : [MODE])];
+        return { ...FOUND, questions: open };
+      },
+      [`POST ${SHEET}/reading`]: { readingId: 9, readings: [], notes: [] },
+    });
+    const take = await screen.findByRole('button', { name: 'Take the reading' });
+    expect(await screen.findByRole('img', { name: /page 1: 3 of 4 patches/ })).toBeTruthy();
+    for (const words of [
+      /3 of 4 patches, matched by device values as asked; 1 patch averaged/,
+      /1 of 2 strips are whole/,
+      /2 rows of the file belong to no patch/,
+      /patch 3 \(41 ΔE\*ab\)/,
+      /1 row, line 7: LAB_A is empty/,
+      /SPIN/,
+    ])
+      expect(screen.getByText(words)).toBeTruthy();
+    expect(take).toHaveProperty('disabled', true);
+    await user.click(screen.getByRole('radio', { name: /^M2/ }));
+    await user.click(screen.getByRole('checkbox', { name: /D50 and the 2° observer/ }));
+    await waitFor(() => expect(take).toHaveProperty('disabled', false));
+    // What was asked stays, with its answer.
+    expect(screen.getByRole('radio', { name: /^M2/ })).toHaveProperty('checked', true);
+    await user.click(take);
+    await waitFor(() => expect(taken()).toHaveLength(1));
+    const query = new URLSearchParams(taken()[0]?.path.split('?')[1]);
+    expect(Object.fromEntries(query)).toEqual({ mode: 'M2', light: 'D50 2°' });
+    await waitFor(() => expect(screen.queryByRole('dialog')).toBeNull());
+  });
+
+  it('that cannot be used says why, and takes nothing', async () => {
+    const { taken } = await dropped({
+      [`POST ${SHEET}/reading/preview`]: new Refused(400, {
+        title: 'The file cannot be used: line 6.',
+        detail: 'Nothing was stored.',
+      }),
+    });
+    expect((await screen.findByRole('alert')).textContent).toBe(
+      'The file cannot be used: line 6. Nothing was stored.',
+    );
+    expect(screen.getByRole('button', { name: 'Take the reading' })).toHaveProperty('disabled', true);
+    expect(taken()).toEqual([]);
   });
 });

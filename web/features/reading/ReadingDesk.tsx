@@ -11,6 +11,7 @@ import { StatusShape } from '@/ui/StatusMark';
 import { useDesk } from './useDesk';
 import type { LastPass } from './useDesk';
 import { DeskControls } from './DeskControls';
+import { ImportDialog } from './ImportDialog';
 import { SheetUnderInstrument } from './SheetUnderInstrument';
 
 import Link from 'next/link';
@@ -24,6 +25,7 @@ export function ReadingDesk({ initial }: { initial: DeskState }) {
   const root = useRef<HTMLDivElement>(null);
   const [keys, setKeys] = useState(true);
   const [dropping, setDropping] = useState(false);
+  const [given, setGiven] = useState<File>();
   useEffect(() => root.current?.focus(), []);
   const { state, strip, last } = desk;
   const read = state.strips.filter(({ measured }) => measured !== null).length;
@@ -70,10 +72,9 @@ export function ReadingDesk({ initial }: { initial: DeskState }) {
     event.preventDefault();
     act[name]();
   };
-  const drop = async (file: File | undefined): Promise<void> => {
+  const drop = (file: File | undefined): void => {
     setDropping(false);
-    if (file === undefined) return;
-    await desk.importFile(file);
+    setGiven(file);
   };
   return (
     <div
@@ -89,9 +90,20 @@ export function ReadingDesk({ initial }: { initial: DeskState }) {
       onDragLeave={() => setDropping(false)}
       onDrop={(event) => {
         event.preventDefault();
-        void drop(event.dataTransfer.files[0]);
+        drop(event.dataTransfer.files[0]);
       }}
     >
+      {given !== undefined && (
+        <ImportDialog
+          code={state.code}
+          file={given}
+          onTaken={() => {
+            setGiven(undefined);
+            void desk.refresh();
+          }}
+          onClose={() => setGiven(undefined)}
+        />
+      )}
       <SheetUnderInstrument state={state} strip={strip} last={last} onChoose={desk.setStrip} now={now} />
       <div className="desk-side">
         <h1 className="desk-big">
@@ -159,7 +171,7 @@ export function ReadingDesk({ initial }: { initial: DeskState }) {
             </li>
           ))}
         </ul>
-        <DeskControls desk={desk} keys={keys} onKeys={setKeys} onFile={(file) => void drop(file)} />
+        <DeskControls desk={desk} keys={keys} onKeys={setKeys} onFile={drop} />
         <div className="keys">
           <KeyButton name="Space" onPress={() => void desk.pass()} words="start pass" />
           <KeyButton

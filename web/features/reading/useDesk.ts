@@ -1,6 +1,6 @@
 'use client';
 
-import { CALIBRATE_TILE, DESK, IMPORT_READING, MARK_STRIP, PASS } from '@/endpoints/reading';
+import { CALIBRATE_TILE, DESK, MARK_STRIP, PASS } from '@/endpoints/reading';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useEffect, useRef, useState } from 'react';
 import type { HandMovement, MeasurementMode } from '@melto/core/device/instrument';
@@ -25,7 +25,6 @@ export type LastPass =
 
 /** A strip is sent again for so long where the server does not answer. */
 const KEEP_TRYING_MS = 40_000;
-const MOST_FILE = 16_000_000;
 
 /** The state of a reading desk and what can be done at it. */
 export function useDesk(initial: DeskState) {
@@ -172,18 +171,8 @@ export function useDesk(initial: DeskState) {
     calibrate: () => act(send(CALIBRATE_TILE, { query: { sheet: code } })),
     mark: () =>
       act(send(MARK_STRIP, { params: { code }, body: { strip, marked: !state.marked.includes(strip) } })),
-    importFile: (file: File) =>
-      act(
-        file.size > MOST_FILE
-          ? Promise.reject(
-              new ApiProblem(
-                413,
-                'The file is larger than 16 MB.',
-                'Drop the CGATS file of this chart alone.',
-              ),
-            )
-          : send(IMPORT_READING, { params: { code }, body: file }),
-      ),
+    /** What a file became is shown as if it had been read here. */
+    refresh: () => act(Promise.resolve()),
   };
 }
 

@@ -1,12 +1,13 @@
 import { importReading } from '@melto/services/reading/importReading';
 import { IMPORT_READING } from '@/endpoints/reading';
 import { judged } from '@/server/judged';
+import { answersOf } from '@/server/measuredAnswers';
 import { changing } from '@/server/route';
 
 export const dynamic = 'force-dynamic';
 
 export const POST = changing(
   IMPORT_READING,
-  ({ context, params, body }) => importReading(context, params.code, Buffer.from(body).toString('utf8')),
+  ({ context, params, query, body }) => importReading(context, params.code, body, answersOf(query)),
   judged,
 );

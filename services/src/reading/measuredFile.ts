@@ -1,0 +1,120 @@
+import { channelCount } from '@melto/core/device/process';
+import { matchPatches } from '@melto/core/measured/matchPatches';
+import type { PatchMatch } from '@melto/core/measured/matchPatches';
+import type { Answers, MeasuredMode, Measurement } from '@melto/core/measured/measurement';
+import { issueText } from '@melto/core/result';
+import { readMeasurement } from '@melto/paper/measured/readMeasurement';
+import { findPrint, findSheet } from '@melto/store/prints';
+import type { PrintRow } from '@melto/store/prints';
+import { loadChart } from '../charts/chart.ts';
+import type { LoadedChart } from '../charts/chart.ts';
+import type { Context } from '../kernel/context.ts';
+import { notFound, Problem } from '../kernel/problem.ts';
+import { conditionOf } from '../ledger/conditions.ts';
+import type { ConditionRow } from '../ledger/conditions.ts';
+
+/** A file of measurements beside the print it was given for. */
+export interface MeasuredFile {
+  readonly print: PrintRow;
+  readonly chart: LoadedChart;
+  readonly condition: ConditionRow;
+  readonly measurement: Measurement;
+  /** For each mode of the file, which rows are which patches. */
+  readonly modes: readonly (MeasuredMode & { readonly match: PatchMatch })[];
+}
+
+/** Reads a file of measurements and finds its patches on the chart of a sheet; stores nothing. */
+export async function measuredFile(
+  context: Context,
+  code: string,
+  file: Uint8Array | string,
+  answers: Answers,
+): Promise<MeasuredFile> {
+  const sheet = await findSheet(context.database, code);
+  if (sheet === undefined) throw notFound(`sheet ${code}`);
+  const print = await findPrint(context.database, sheet.printId);
+  if (print === undefined) throw notFound(`print of ${code}`);
+  const [chart, condition] = await Promise.all([
+    loadChart(context, print.chartId),
+    conditionOf(context, print.conditionId),
+  ]);
+  const found = understood({ print, chart, condition }, file, answers);
+  return { print, chart, condition, ...found };
+}
+
+type Printed = Pick<MeasuredFile, 'print' | 'chart' | 'condition'>;
+
+function understood(
+  printed: Printed,
+  file: Uint8Array | string,
+  answers: Answers,
+): Pick<MeasuredFile, 'measurement' | 'modes'> {
+  const read = readMeasurement(file, answers);
+  if (!read.ok)
+    throw new Problem(
+      'bad-input',
+      `The file cannot be used: ${read.issues.map(issueText).join('; ')}.`,
+      'Nothing was stored. Mend the file and give it again.',
+    );
+  const measurement = read.value;
+  const scale = measurement.questions.find(({ asks }) => asks === 'scale');
+  if (scale?.asks === 'scale') {
+    if (scale.channels !== channelCount(printed.condition.process))
+      throw otherProcess(printed, scale.process);
+    // The chart itself may answer: on the right scale its values are those that were asked for.
+    const fits = scale.options.flatMap((option) => {
+      const other = readMeasurement(file, { ...answers, scale: option });
+      if (!other.ok) return [];
+      const matches = other.value.modes.map((mode) => matchOf(printed, mode));
+      return matches.every((match) => match !== undefined && match.foreign.length === 0) ? [option] : [];
+    });
+    if (fits.length === 1) return understood(printed, file, { ...answers, scale: fits[0] });
+    // Nobody can answer what neither value explains.
+    if (fits.length === 0) throw foreignValues(printed);
+    return { measurement, modes: [] };
+  }
+  return {
+    measurement,
+    modes: measurement.modes.map((mode) => {
+      const match = matchOf(printed, mode);
+      if (match === undefined) throw unmatched(printed, mode);
+      return { ...mode, match };
+    }),
+  };
+}
+
+function matchOf({ print, chart, condition }: Printed, mode: MeasuredMode): PatchMatch | undefined {
+  const { ids, device } = chart.set;
+  return matchPatches(
+    { process: condition.process, ids, asked: device, sent: print.deviceValues, layout: chart.layout },
+    mode,
+  );
+}
+
+function unmatched(printed: Printed, { set }: MeasuredMode): Problem {
+  const { process } = printed.condition;
+  if (set.process !== undefined && channelCount(set.process) !== channelCount(process))
+    return otherProcess(printed, set.process.name);
+  if (set.process !== undefined) return foreignValues(printed);
+  return new Problem(
+    'bad-input',
+    'The file has no device values, and neither its ids nor places nor order tell which patch is which.',
+    'Nothing was stored. Export the measurement with device values, or with the ids of the chart.',
+  );
+}
+
+function otherProcess({ condition }: Printed, name: string): Problem {
+  return new Problem(
+    'bad-input',
+    `The file gives ${name} values, the sheet was printed with ${condition.process.name}.`,
+    'Nothing was stored. Give the file that was measured from this chart.',
+  );
+}
+
+function foreignValues({ chart }: Printed): Problem {
+  return new Problem(
+    'bad-input',
+    `No device values of the file are those of this chart (${chart.title}).`,
+    'Nothing was stored. Give the file that was measured from this chart.',
+  );
+}

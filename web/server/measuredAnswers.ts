@@ -1,0 +1,9 @@
+import type { Static } from '@sinclair/typebox';
+import { DEVICE_SCALES } from '@melto/core/measured/deviceScale';
+import type { Answers } from '@melto/core/measured/measurement';
+import type { IMPORT_READING } from '@/endpoints/reading';
+
+/** What was said to the questions of a file, out of an address. */
+export function answersOf({ mode, scale, light, table }: Static<typeof IMPORT_READING.query>): Answers {
+  return { mode, light, table, scale: DEVICE_SCALES.find((known) => String(known) === scale) };
+}
