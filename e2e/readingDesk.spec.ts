@@ -133,8 +133,11 @@ test('takes a dropped file, and says what is wrong with a bad one', async ({ pag
   await drop(
     'CGATS.17\nBEGIN_DATA_FORMAT\nRGB_R RGB_G RGB_B LAB_L\nEND_DATA_FORMAT\nBEGIN_DATA\n1 2\nEND_DATA\n',
   );
-  await expect(now(page)).toContainText('line 6');
-  await expect(now(page)).toContainText('Nothing was stored');
+  const dialog = page.getByRole('dialog');
+  await expect(dialog.getByRole('alert')).toContainText('line 6');
+  await expect(dialog.getByRole('alert')).toContainText('Nothing was stored');
+  await expect(dialog.getByRole('button', { name: 'Take the reading' })).toBeDisabled();
+  await dialog.getByRole('button', { name: 'Not now' }).click();
   const reference = await (await request.get(`/api/charts/${chart}/file?format=txt`)).text();
   const measured = reference
     .replace(/NUMBER_OF_FIELDS (\d+)/, (_, count: string) => `NUMBER_OF_FIELDS ${Number(count) + 3}`)
@@ -145,6 +148,12 @@ test('takes a dropped file, and says what is wrong with a bad one', async ({ pag
         `${row}\t${(10 + (Number(r) + Number(g) + Number(b)) / 9).toFixed(2)}\t${((Number(r) - Number(g)) / 5).toFixed(2)}\t${((Number(g) - Number(b)) / 5).toFixed(2)}`,
     );
   await drop(measured);
+  // What the file does not tell is asked; nothing is stored before it is answered.
+  await expect(dialog).toContainText('matched by device values as asked');
+  await expect(dialog.getByRole('button', { name: 'Take the reading' })).toBeDisabled();
+  await dialog.getByRole('radio', { name: /^M1/ }).check();
+  await dialog.getByRole('checkbox', { name: /D50 and the 2° observer/ }).check();
+  await dialog.getByRole('button', { name: 'Take the reading' }).click();
   await expect(page.getByRole('heading', { name: 'All read' })).toBeVisible();
   await page.getByRole('link', { name: 'Look at the reading' }).click();
   await expect(page.getByText('from a file')).toBeVisible();
