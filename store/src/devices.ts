@@ -7,8 +7,11 @@ export interface DeviceRow {
   readonly code: string;
   readonly kind: string;
   readonly process: Process;
-  /** Id in the catalogue of the driver. */
+  /** Id in the catalogue of the driver; empty for a device of the house's own, whose pages are printed elsewhere. */
   readonly driver: string;
+  /** Of a device of the house's own. */
+  readonly inkSet: string;
+  readonly modes: readonly string[];
 }
 
 export interface StockRow {
@@ -28,11 +31,17 @@ export interface InstrumentRow {
 }
 
 export async function listDevices(sql: Sql): Promise<DeviceRow[]> {
-  const rows = await sql.rows<Omit<DeviceRow, 'process'> & { process: string }>(
-    'SELECT id, name, code, kind, process, driver FROM device WHERE house_id = ? ORDER BY name',
+  const rows = await sql.rows<
+    Omit<DeviceRow, 'process' | 'modes'> & { process: string; modes: string | null }
+  >(
+    'SELECT id, name, code, kind, process, driver, ink_set AS inkSet, modes FROM device WHERE house_id = ? ORDER BY name',
     [sql.house],
   );
-  return rows.map((row) => ({ ...row, process: JSON.parse(row.process) as Process }));
+  return rows.map((row) => ({
+    ...row,
+    process: JSON.parse(row.process) as Process,
+    modes: row.modes === null ? [] : (JSON.parse(row.modes) as string[]),
+  }));
 }
 
 export function listStocks(sql: Sql): Promise<StockRow[]> {
@@ -50,7 +59,11 @@ export function listInstruments(sql: Sql): Promise<InstrumentRow[]> {
 }
 
 /** Stores a device, or leaves it as it is where the house has one of that name or code. */
-export async function insertDevice(sql: Sql, device: Omit<DeviceRow, 'id'>, nowMs: number): Promise<void> {
+export async function insertDevice(
+  sql: Sql,
+  device: Omit<DeviceRow, 'id' | 'inkSet' | 'modes'>,
+  nowMs: number,
+): Promise<void> {
   await sql.change(
     'INSERT IGNORE INTO device (house_id, name, code, kind, process, driver, author_id, made_ms) VALUES (?, ?, ?, ?, ?, ?, ?, ?)',
     [
@@ -64,6 +77,42 @@ export async function insertDevice(sql: Sql, device: Omit<DeviceRow, 'id'>, nowM
       nowMs,
     ],
   );
+}
+
+/** Stores a device of the house's own; undefined where the house has one of that name or code. */
+export async function insertOwnDevice(
+  sql: Sql,
+  device: Omit<DeviceRow, 'id' | 'driver'>,
+  nowMs: number,
+): Promise<number | undefined> {
+  const { id, affected } = await sql.change(
+    "INSERT IGNORE INTO device (house_id, name, code, kind, process, driver, ink_set, modes, author_id, made_ms) VALUES (?, ?, ?, ?, ?, '', ?, ?, ?, ?)",
+    [
+      sql.house,
+      device.name,
+      device.code,
+      device.kind,
+      JSON.stringify(device.process),
+      device.inkSet,
+      JSON.stringify(device.modes),
+      sql.person,
+      nowMs,
+    ],
+  );
+  return affected === 0 ? undefined : id;
+}
+
+/** Stores a stock of the house's own; undefined where the house has one of that name. */
+export async function insertOwnStock(
+  sql: Sql,
+  stock: Omit<StockRow, 'id' | 'driver'>,
+  nowMs: number,
+): Promise<number | undefined> {
+  const { id, affected } = await sql.change(
+    "INSERT IGNORE INTO stock (house_id, name, finish, rest_minutes, driver, author_id, made_ms) VALUES (?, ?, ?, ?, '', ?, ?)",
+    [sql.house, stock.name, stock.finish, stock.restMinutes, sql.person, nowMs],
+  );
+  return affected === 0 ? undefined : id;
 }
 
 export async function insertStock(sql: Sql, stock: Omit<StockRow, 'id'>, nowMs: number): Promise<void> {

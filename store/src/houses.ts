@@ -51,3 +51,8 @@ export async function actingName(sql: Sql): Promise<string | undefined> {
   ]);
   return row?.name;
 }
+
+/** Waits for others that change what the house has one of. */
+export async function lockHouse(sql: Sql): Promise<void> {
+  await sql.rows('SELECT id FROM house WHERE id = ? FOR UPDATE', [sql.house]);
+}

@@ -1,6 +1,7 @@
 import { Type } from '@sinclair/typebox';
 import type { ChangeKind, SimulatedChange } from '@melto/core/device/printPath';
 import { CHANGE_KINDS } from '@melto/core/device/printPath';
+import type { OwnDeviceKind } from '@melto/services/house/ownDevices';
 import type { ConditionView } from '@melto/services/overview/conditionView';
 import type { Standing } from '@melto/services/overview/standing';
 import { answers, MADE, makes, oneOf, reads, sets, strict } from './endpoint';
@@ -17,6 +18,27 @@ export const NEW_CONDITION = makes({
       minItems: 1,
       maxItems: 40,
     }),
+  }),
+  answer: MADE,
+});
+
+export const NEW_DEVICE = makes({
+  ...{ path: '/api/devices', says: 'Make a device of the house’s own', who: 'specialist' },
+  body: strict({
+    name: word(80),
+    kind: oneOf(['rgb-driver', 'cmyk-front-end', 'press'] as const satisfies readonly OwnDeviceKind[]),
+    inkSet: word(80),
+    modes: Type.Array(word(60), { minItems: 1, maxItems: 40 }),
+  }),
+  answer: MADE,
+});
+
+export const NEW_STOCK = makes({
+  ...{ path: '/api/stocks', says: 'Make a stock of the house’s own', who: 'specialist' },
+  body: strict({
+    name: word(80),
+    finish: oneOf(['matt', 'semi-matt', 'gloss'] as const),
+    restMinutes: Type.Integer({ minimum: 0, maximum: 20_160 }),
   }),
   answer: MADE,
 });

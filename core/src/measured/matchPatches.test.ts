@@ -103,6 +103,19 @@ describe('rows of a file', () => {
     ).toBeUndefined();
   });
 
+  it('of one strip fill that strip, though some of its patches stand elsewhere as well', () => {
+    for (let seed = 1; seed <= 20; seed++) {
+      const other = printed(seed);
+      for (const strip of other.chart.layout.pages.flat()) {
+        const match = matchPatches(
+          other.chart,
+          file(other, [...strip].reverse(), { device: other.chart.asked }),
+        );
+        expect(strip.every((patch) => match?.rows[patch].length === 1)).toBe(true);
+      }
+    }
+  });
+
   it('are matched without device values by ids, places or order, whichever the colours speak for', () => {
     const reading = layout.pages.flat(2);
     const named = shuffled(count, 5);

@@ -89,34 +89,65 @@ export function matchPatches(chart: PrintedChart, measured: MeasuredMode): Patch
     : undefined;
 }
 
-/** Rows whose device values are those of a patch; of patches with the same values the one of the same id, else in turn. */
+/**
+ * Rows whose device values are those of a patch. Of patches with the same values the one of the same id takes a row;
+ * else they take them in turn, those first whose strips are in the file: it may hold one page of several.
+ */
 function byValues(
   values: Float64Array,
-  { ids }: PrintedChart,
+  { ids, layout }: PrintedChart,
   device: Float64Array,
   fileIds: readonly string[],
   channels: number,
 ): readonly (readonly number[])[] {
   const rows = ids.map((): number[] => []);
-  const groups = groupsOf(values, channels);
-  for (const [row, id] of fileIds.entries()) {
+  const groups = groupsOf(values, channels).map((patches) => ({ patches, found: [] as number[] }));
+  for (const row of fileIds.keys()) {
     const own = device.subarray(channels * row, channels * (row + 1));
-    let nearest: readonly number[] | undefined;
+    let nearest: (typeof groups)[number] | undefined;
     let least = TOLERANCE;
     for (const group of groups) {
       let most = 0;
       for (let c = 0; c < channels && most <= least; c++)
-        most = Math.max(most, Math.abs(values[channels * group[0] + c] - own[c]));
+        most = Math.max(most, Math.abs(values[channels * group.patches[0] + c] - own[c]));
       if (most > least) continue;
       least = most;
       nearest = group;
     }
-    if (nearest === undefined) continue;
-    const same = nearest.find((patch) => ids[patch] === id && rows[patch].length === 0);
-    const open = same ?? nearest.reduce((a, b) => (rows[b].length < rows[a].length ? b : a));
-    rows[open].push(row);
+    nearest?.found.push(row);
+  }
+  for (const { patches, found } of groups) if (patches.length === 1) rows[patches[0]].push(...found);
+  const shares = stripShares(
+    layout,
+    groups.filter(({ patches }) => patches.length === 1).flatMap(({ patches }) => patches),
+    rows,
+  );
+  for (const { patches, found } of groups) {
+    if (patches.length === 1) continue;
+    const inFile = [...patches].sort((x, y) => shares[y] - shares[x]);
+    for (const row of found) {
+      const same = patches.find((patch) => ids[patch] === fileIds[row] && rows[patch].length === 0);
+      const open = same ?? inFile.reduce((x, y) => (rows[y].length < rows[x].length ? y : x));
+      rows[open].push(row);
+    }
   }
   return rows;
+}
+
+/** For each patch how much of its strip a file holds, by the patches that are there once. */
+function stripShares(
+  { pages }: ChartLayout,
+  once: readonly number[],
+  rows: readonly (readonly number[])[],
+): Float64Array {
+  const shares = new Float64Array(rows.length);
+  const known = new Set(once);
+  for (const strip of pages.flat()) {
+    const told = strip.filter((patch) => known.has(patch));
+    const share = told.filter((patch) => rows[patch].length > 0).length / Math.max(1, told.length);
+    for (const patch of strip) shares[patch] = share;
+  }
+  return shares;
 }
 
 /** Patches with the same device values. */

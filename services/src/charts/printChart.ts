@@ -10,7 +10,7 @@ import { domainNow } from '../kernel/clock.ts';
 import { unitOfWork } from '../kernel/context.ts';
 import type { Context } from '../kernel/context.ts';
 import { Problem } from '../kernel/problem.ts';
-import { conditionOf, driverOf, settingsRecord } from '../ledger/conditions.ts';
+import { conditionOf, driverOf, isOwnDevice, settingsRecord } from '../ledger/conditions.ts';
 import type { ConditionRow } from '../ledger/conditions.ts';
 import { curvesInForce, curvesOfResult, evennessInForce } from '../ledger/inForce.ts';
 import { loadChart } from './chart.ts';
@@ -60,6 +60,13 @@ export async function printChart(
       `Choose ${driver.conversions.join(' or ')}.`,
       'conversion',
     );
+  if (isOwnDevice(condition) && (input.side !== undefined || input.frontEnd !== undefined))
+    throw new Problem(
+      'bad-input',
+      `${condition.device} is no simulated device.`,
+      'Print without a mistake.',
+      input.side !== undefined ? 'side' : 'frontEnd',
+    );
   const values = through?.values ?? chart.set.device;
   if (values === undefined)
     throw new Problem('conflict', 'This chart has no device values.', 'Print it through a profile.');
@@ -91,21 +98,23 @@ export async function printChart(
     });
     const sheets: string[] = [];
     for (const [index, strips] of chart.layout.pages.entries()) {
-      const printState = context.printPath.print({
-        device: condition.deviceDriver,
-        stock: condition.stockDriver,
-        mode: condition.mode,
-        process: condition.process,
-        timeMs: printedMs,
-        sheetIndex: number * 10 + index,
-        seed,
-        side: input.side,
-        conversion: input.conversion,
-        curves: front.curves,
-        frontEnd: input.frontEnd,
-        zones: front.zones,
-        changes,
-      });
+      const printState = isOwnDevice(condition)
+        ? ELSEWHERE
+        : context.printPath.print({
+            device: condition.deviceDriver,
+            stock: condition.stockDriver,
+            mode: condition.mode,
+            process: condition.process,
+            timeMs: printedMs,
+            sheetIndex: number * 10 + index,
+            seed,
+            side: input.side,
+            conversion: input.conversion,
+            curves: front.curves,
+            frontEnd: input.frontEnd,
+            zones: front.zones,
+            changes,
+          });
       const sheet = `${code}-${index + 1}`;
       await insertSheet(sql, {
         printId,
@@ -120,6 +129,9 @@ export async function printChart(
     return { printId, code, sheets, restUntilMs };
   });
 }
+
+/** What is known of a sheet that was printed outside of Melto. */
+const ELSEWHERE = '{}';
 
 interface FrontEnd {
   readonly curvesResultId: number | null;

@@ -22,6 +22,8 @@ export interface ConditionChoices {
     readonly kind: string;
     readonly inkSet: string;
     readonly modes: readonly string[];
+    /** Of the house's own: printed elsewhere, measured from files. */
+    readonly own: boolean;
     readonly stocks: readonly {
       readonly id: number;
       readonly name: string;
@@ -42,14 +44,15 @@ export const DEFAULT_POINTS: readonly SettingsPoint[] = [
 export async function conditionChoices({ database, catalogue }: Context): Promise<ConditionChoices> {
   const [devices, stocks] = await Promise.all([listDevices(database), listStocks(database)]);
   return {
-    devices: devices.flatMap((device) => {
+    devices: devices.flatMap((device): ConditionChoices['devices'] => {
+      const { id, name, kind, inkSet, modes } = device;
+      // A device of the house's own prints on any stock.
+      if (device.driver === '') return [{ id, name, kind, inkSet, modes, own: true, stocks }];
       const entry = catalogue.find(({ id }) => id === device.driver);
       if (entry === undefined) return [];
       return [
         {
-          id: device.id,
-          name: device.name,
-          kind: device.kind,
+          ...{ id, name, kind, own: false },
           inkSet: entry.inkSet,
           modes: entry.modes,
           stocks: stocks.filter((stock) => entry.stocks.some(({ id }) => id === stock.driver)),

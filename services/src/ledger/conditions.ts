@@ -33,8 +33,17 @@ export function settingsRecord({ database }: Context, condition: number): Promis
   return listSettingsPoints(database, condition);
 }
 
-/** What the driver of a condition's device offers. */
-export function driverOf({ catalogue }: Context, condition: ConditionRow): CatalogueEntry {
+/** A device of the house's own: its pages are printed elsewhere, and measured from files. */
+export function isOwnDevice({ deviceDriver }: Pick<ConditionRow, 'deviceDriver'>): boolean {
+  return deviceDriver === '';
+}
+
+/** What the driver of a condition's device offers to be told; a device of the house's own has none. */
+export function driverOf(
+  { catalogue }: Context,
+  condition: ConditionRow,
+): Pick<CatalogueEntry, 'conversions'> {
+  if (isOwnDevice(condition)) return { conversions: [] };
   const entry = catalogue.find(({ id }) => id === condition.deviceDriver);
   if (entry === undefined)
     throw new Problem(

@@ -10,7 +10,7 @@ import type { Context } from '../kernel/context.ts';
 import { notFound, Problem } from '../kernel/problem.ts';
 import { conditionName } from '../ledger/conditions.ts';
 import { expectedRamps } from '../ledger/inForce.ts';
-import { deskData, hexRow, stripLab } from './deskData.ts';
+import { deskData, hexRow, requireInstrument, stripLab } from './deskData.ts';
 import { expectedLab } from './expected.ts';
 import { judgingOf } from './judgeRequest.ts';
 import { assembleReading } from './loadReading.ts';
@@ -50,7 +50,8 @@ export interface DeskState {
   readonly onRack: boolean;
   readonly readingId: number | null;
   readonly mode: string;
-  readonly instrument: DeskInstrument;
+  /** Null where the sheet is measured from files only. */
+  readonly instrument: DeskInstrument | null;
   readonly marked: readonly number[];
   readonly strips: readonly DeskStrip[];
   readonly faults: readonly Fault[];
@@ -70,7 +71,7 @@ export async function deskState(context: Context, code: string): Promise<DeskSta
   ]);
   const strips = reading === undefined ? [] : await listStrips(context.database, reading.id);
   const expected = await expectedLab(context, condition.id, condition.process, print.deviceValues);
-  const driver = context.instruments.get(instrument.driver);
+  const driver = instrument === undefined ? undefined : context.instruments.get(instrument.driver);
   const judging = reading === undefined ? undefined : await judgingOf(context, reading.id);
   return {
     code,
@@ -88,13 +89,16 @@ export async function deskState(context: Context, code: string): Promise<DeskSta
     onRack: sheet.onRack,
     readingId: reading?.id ?? null,
     mode: reading?.mode ?? 'M1',
-    instrument: {
-      name: instrument.name,
-      kind: driver?.kind ?? 'strip',
-      tileMs: instrument.tileMs,
-      tileLifeMs: driver?.tileLifeMs ?? 0,
-      modes: driver?.modes ?? [],
-    },
+    instrument:
+      instrument === undefined
+        ? null
+        : {
+            name: instrument.name,
+            kind: driver?.kind ?? 'strip',
+            tileMs: instrument.tileMs,
+            tileLifeMs: driver?.tileLifeMs ?? 0,
+            modes: driver?.modes ?? [],
+          },
     marked: sheet.marked,
     strips: chart.layout.pages[sheet.page - 1].map((rows, index) => {
       const read = strips.find((strip) => strip.page === sheet.page && strip.strip === index + 1);
@@ -124,7 +128,7 @@ export async function calibrateTile(context: Context, code?: string): Promise<{ 
   const instrument =
     code === undefined
       ? (await listInstruments(context.database))[0]
-      : (await deskData(context, code)).instrument;
+      : requireInstrument(await deskData(context, code));
   if (instrument === undefined)
     throw new Problem('not-ready', 'No instrument is connected.', 'Connect one first.');
   const tileMs = await domainNow(context);

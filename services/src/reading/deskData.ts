@@ -11,7 +11,7 @@ import type { PrintRow, SheetRow } from '@melto/store/prints';
 import type { StripRow } from '@melto/store/readings';
 import { loadChart } from '../charts/chart.ts';
 import type { LoadedChart } from '../charts/chart.ts';
-import { conditionOf } from '../ledger/conditions.ts';
+import { conditionOf, isOwnDevice } from '../ledger/conditions.ts';
 import type { ConditionRow } from '../ledger/conditions.ts';
 import type { Context } from '../kernel/context.ts';
 import { notFound, Problem } from '../kernel/problem.ts';
@@ -22,7 +22,8 @@ export interface DeskData {
   readonly print: PrintRow;
   readonly chart: LoadedChart;
   readonly condition: ConditionRow;
-  readonly instrument: InstrumentRow;
+  /** Undefined where a sheet can be measured from files only. */
+  readonly instrument: InstrumentRow | undefined;
 }
 
 export async function deskData(context: Context, code: string): Promise<DeskData> {
@@ -39,13 +40,20 @@ export async function deskData(context: Context, code: string): Promise<DeskData
   const instrument =
     instruments.find(({ driver }) => context.instruments.get(driver)?.kind === chart.reader) ??
     instruments[0];
-  if (instrument === undefined)
-    throw new Problem(
-      'not-ready',
-      'No instrument is connected.',
-      'Connect one, or drop a measurement file here.',
-    );
-  return { sheet, print, chart, condition, instrument };
+  // Simulated instruments read simulated sheets.
+  return { sheet, print, chart, condition, instrument: isOwnDevice(condition) ? undefined : instrument };
+}
+
+/** The instrument that a sheet is read with, or a refusal. */
+export function requireInstrument({ instrument, condition }: DeskData): InstrumentRow {
+  if (instrument !== undefined) return instrument;
+  throw new Problem(
+    'not-ready',
+    isOwnDevice(condition)
+      ? 'This sheet was printed elsewhere, and no instrument is connected that reads it.'
+      : 'No instrument is connected.',
+    'Give its measurements from a file.',
+  );
 }
 
 /** Screen colours of Lab rows. */

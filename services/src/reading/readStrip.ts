@@ -10,7 +10,7 @@ import { domainNow } from '../kernel/clock.ts';
 import { unitOfWork } from '../kernel/context.ts';
 import type { Context } from '../kernel/context.ts';
 import { Problem } from '../kernel/problem.ts';
-import { deskData, hexRow, stripLab } from './deskData.ts';
+import { deskData, hexRow, requireInstrument, stripLab } from './deskData.ts';
 import { expectedLab } from './expected.ts';
 import { storeStrips } from './storeStrips.ts';
 
@@ -50,7 +50,8 @@ const FAILURE_WORDS: Readonly<Record<string, string>> = {
 /** Reads one strip. The answer is given once the strip is stored, judging asked for with it; a failed pass stores nothing. */
 export async function readStrip(context: Context, code: string, input: PassInput): Promise<PassAnswer> {
   const data = await deskData(context, code);
-  const { sheet, print, chart, condition, instrument } = data;
+  const { sheet, print, chart, condition } = data;
+  const instrument = requireInstrument(data);
   const strips = chart.layout.pages[sheet.page - 1];
   if (!Number.isInteger(input.strip) || input.strip < 1 || input.strip > strips.length)
     throw new Problem(

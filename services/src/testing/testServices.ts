@@ -11,7 +11,10 @@ export interface TestServices extends Context {
   readonly time: { ms: number };
 }
 
-export async function openTestServices(name: string): Promise<TestServices> {
+export async function openTestServices(
+  name: string,
+  { simulated = true }: { readonly simulated?: boolean } = {},
+): Promise<TestServices> {
   const url = process.env['MELTO_TEST_DATABASE_URL'];
   if (url === undefined)
     throw new Error(
@@ -26,6 +29,7 @@ export async function openTestServices(name: string): Promise<TestServices> {
   const context = composeServices(url.replace(/\/[^/]*$/, `/${name}`), {
     now: () => time.ms,
     seed: () => seed++,
+    simulated,
   });
   await migrate(context.database, join(import.meta.dirname, '../../../store/migrations'));
   await registerDrivers(context);

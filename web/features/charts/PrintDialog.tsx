@@ -56,6 +56,9 @@ export function PrintDialog({
   const router = useRouter();
   const { enqueueSnackbar } = useSnackbar();
   const missing = toTick.length - ticks.length;
+  // A device that nothing can be told is the house's own: its pages are printed elsewhere.
+  const own = conversions.length === 0;
+  const [made, setMade] = useState<Printed>();
   const print = async (): Promise<void> => {
     const printed = await onPrint({ ticks: [...ticks], ...faultOf(fault) });
     enqueueSnackbar(
@@ -63,12 +66,14 @@ export function PrintDialog({
     );
     await queries.invalidateQueries();
     router.refresh();
-    onClose();
+    if (own) setMade(printed);
+    else onClose();
   };
+  if (made !== undefined) return <PagesMade made={made} onClose={onClose} />;
   return (
     <FormDialog
       title={title}
-      act="Print"
+      act={own ? 'Make the pages' : 'Print'}
       ready={missing === 0}
       beside={
         <>
@@ -117,27 +122,49 @@ export function PrintDialog({
           </p>
         ),
       )}
-      <TextField
-        select
-        label="Simulated device"
-        value={fault}
-        onChange={(event) => setFault(event.target.value)}
-        helperText={
-          fault === 'none'
-            ? 'Prints as the settings say.'
-            : 'Prints with this mistake, to see what reading makes of it.'
-        }
-      >
-        <MenuItem value="none">no mistake</MenuItem>
-        <MenuItem value="wrong side">wrong side of the paper</MenuItem>
-        {frontEnd && <MenuItem value="factory curves">the front end&apos;s own curves left on</MenuItem>}
-        {frontEnd && <MenuItem value="no curves">no curves loaded, whatever was asked for</MenuItem>}
-        {conversions.map((name) => (
-          <MenuItem key={name} value={name}>
-            colour management left on: {name}
-          </MenuItem>
+      {!own && (
+        <TextField
+          select
+          label="Simulated device"
+          value={fault}
+          onChange={(event) => setFault(event.target.value)}
+          helperText={
+            fault === 'none'
+              ? 'Prints as the settings say.'
+              : 'Prints with this mistake, to see what reading makes of it.'
+          }
+        >
+          <MenuItem value="none">no mistake</MenuItem>
+          <MenuItem value="wrong side">wrong side of the paper</MenuItem>
+          {frontEnd && <MenuItem value="factory curves">the front end&apos;s own curves left on</MenuItem>}
+          {frontEnd && <MenuItem value="no curves">no curves loaded, whatever was asked for</MenuItem>}
+          {conversions.map((name) => (
+            <MenuItem key={name} value={name}>
+              colour management left on: {name}
+            </MenuItem>
+          ))}
+        </TextField>
+      )}
+    </FormDialog>
+  );
+}
+
+/** The coded pages of a device of the house's own, to be printed as its other jobs are, without colour management. */
+function PagesMade({ made, onClose }: { made: Printed; onClose: () => void }) {
+  return (
+    <FormDialog title={`Print ${made.code}`} act="Done" onSubmit={onClose} onClose={onClose}>
+      <p>
+        Print these pages at 100 % with the settings of the record. Each carries its code; when it is
+        measured, give the file at its sheet on the rack.
+      </p>
+      <ul>
+        {made.sheets.map((code) => (
+          <li key={code}>
+            <b>{code}</b> <a href={`/api/sheets/${code}/file?format=pdf`}>PDF</a>{' '}
+            <a href={`/api/sheets/${code}/file?format=tiff`}>TIFF</a>
+          </li>
         ))}
-      </TextField>
+      </ul>
     </FormDialog>
   );
 }

@@ -6,6 +6,7 @@ import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import type { ConditionChoices } from '@melto/services/house/newCondition';
 import { ApiProblem, problemWords, send } from '@/ui/api';
+import { NewDeviceDialog, NewStockDialog } from './OwnDialogs';
 
 export function NewCondition({ choices }: { choices: ConditionChoices }) {
   const router = useRouter();
@@ -17,12 +18,6 @@ export function NewCondition({ choices }: { choices: ConditionChoices }) {
   const [points, setPoints] = useState(choices.points);
   const [problem, setProblem] = useState<ApiProblem>();
   const [sending, setSending] = useState(false);
-  if (device === undefined)
-    return (
-      <div className="floor" style={{ padding: 32 }}>
-        <p>No device is known. Install a driver, then come back.</p>
-      </div>
-    );
   const choose = (id: number): void => {
     const next = choices.devices.find((other) => other.id === id);
     setDeviceId(id);
@@ -30,6 +25,32 @@ export function NewCondition({ choices }: { choices: ConditionChoices }) {
     setMode(next?.modes[0] ?? '');
     setInkSet(next?.inkSet ?? '');
   };
+  const [adding, setAdding] = useState<'device' | 'stock'>();
+  // What was made just now is chosen once the list has it.
+  const [wanted, setWanted] = useState<number>();
+  const dialogs = (
+    <>
+      {adding === 'device' && <NewDeviceDialog onMade={setWanted} onClose={() => setAdding(undefined)} />}
+      {adding === 'stock' && <NewStockDialog onMade={setStockId} onClose={() => setAdding(undefined)} />}
+    </>
+  );
+  if (wanted !== undefined && choices.devices.some(({ id }) => id === wanted)) {
+    setWanted(undefined);
+    choose(wanted);
+  }
+  if (device === undefined)
+    return (
+      <div className="floor" style={{ padding: 32, gap: 16 }}>
+        <h1>New condition</h1>
+        <p>A condition is a device, a stock and a print mode. The house has no device yet.</p>
+        <div className="row">
+          <Button variant="contained" onClick={() => setAdding('device')}>
+            Add a device
+          </Button>
+        </div>
+        {dialogs}
+      </div>
+    );
   const stock = device.stocks.find(({ id }) => id === stockId);
   const fieldProblem = (field: string): string | undefined =>
     problem?.field === field ? `${problem.title} ${problem.detail}` : undefined;
@@ -61,6 +82,7 @@ export function NewCondition({ choices }: { choices: ConditionChoices }) {
         void submit();
       }}
     >
+      {dialogs}
       <h1>New condition</h1>
       <div className="two" style={{ maxWidth: 1100, gap: 32 }}>
         <div className="form">
@@ -77,10 +99,13 @@ export function NewCondition({ choices }: { choices: ConditionChoices }) {
               </MenuItem>
             ))}
           </TextField>
+          <button type="button" className="plain small" onClick={() => setAdding('device')}>
+            <u>A device of your own</u>
+          </button>
           <TextField
             select
             label="Stock"
-            value={stockId}
+            value={stock === undefined ? '' : stockId}
             onChange={(event) => setStockId(Number(event.target.value))}
             error={fieldProblem('stockId') !== undefined}
             helperText={
@@ -94,6 +119,11 @@ export function NewCondition({ choices }: { choices: ConditionChoices }) {
               </MenuItem>
             ))}
           </TextField>
+          {device.own && (
+            <button type="button" className="plain small" onClick={() => setAdding('stock')}>
+              <u>A stock of your own</u>
+            </button>
+          )}
           <TextField
             select
             label="Print mode"
@@ -155,7 +185,11 @@ export function NewCondition({ choices }: { choices: ConditionChoices }) {
         <p className="error">{`${problem.title} ${problem.detail}`}</p>
       )}
       <div className="row">
-        <Button type="submit" variant="contained" disabled={sending || inkSet.trim() === ''}>
+        <Button
+          type="submit"
+          variant="contained"
+          disabled={sending || inkSet.trim() === '' || stock === undefined}
+        >
           Make the condition
         </Button>
         <span className="quiet small">

@@ -34,7 +34,7 @@ export function DeskControls({
         sx={{ width: 90 }}
         disabled={desk.state.readingId !== null}
       >
-        {desk.state.instrument.modes.map((name) => (
+        {(desk.state.instrument?.modes ?? []).map((name) => (
           <MenuItem key={name} value={name}>
             {name}
           </MenuItem>

@@ -11,10 +11,16 @@ import { StatusShape } from '@/ui/StatusMark';
 import { useDesk } from './useDesk';
 import type { LastPass } from './useDesk';
 import { DeskControls } from './DeskControls';
+import { FileDesk } from './FileDesk';
 import { ImportDialog } from './ImportDialog';
 import { SheetUnderInstrument } from './SheetUnderInstrument';
 
 import Link from 'next/link';
+
+/** The place of a sheet: at an instrument, or where a file stands in for one. */
+export function SheetDesk({ initial }: { initial: DeskState }) {
+  return initial.instrument === null ? <FileDesk initial={initial} /> : <ReadingDesk initial={initial} />;
+}
 
 /** The screen for reading a sheet, for a person who stands with the instrument in one hand. */
 export function ReadingDesk({ initial }: { initial: DeskState }) {
@@ -220,8 +226,9 @@ function NowLine({
   busy: boolean;
   now: number;
 }) {
+  const { instrument } = state;
   const tileDue =
-    state.instrument.tileMs === null || now - state.instrument.tileMs > state.instrument.tileLifeMs;
+    instrument !== null && (instrument.tileMs === null || now - instrument.tileMs > instrument.tileLifeMs);
   const failed = last?.kind === 'failed';
   const words = failed
     ? last.words

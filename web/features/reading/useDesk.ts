@@ -116,7 +116,7 @@ export function useDesk(initial: DeskState) {
         // A reader that moves the page by itself goes on to the next row.
         setAhead(
           enough &&
-            fresh.instrument.kind === 'sheet' &&
+            fresh.instrument?.kind === 'sheet' &&
             fresh.strips.some((row) => row.strip === next && row.measured === null),
         );
         void queries.invalidateQueries({ queryKey: ['house'] });

@@ -1,5 +1,5 @@
 import { deskState } from '@melto/services/reading/desk';
-import { ReadingDesk } from '@/features/reading/ReadingDesk';
+import { SheetDesk } from '@/features/reading/ReadingDesk';
 import { orNotFound } from '@/server/conditionPage';
 import { context } from '@/server/context';
 
@@ -11,5 +11,5 @@ export async function generateMetadata({ params }: { params: Promise<{ code: str
 
 export default async function Page({ params }: { params: Promise<{ code: string }> }) {
   const state = await orNotFound(deskState(context(), (await params).code));
-  return <ReadingDesk key={state.code} initial={state} />;
+  return <SheetDesk key={state.code} initial={state} />;
 }

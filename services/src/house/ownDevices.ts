@@ -1,0 +1,113 @@
+import { CMYK, RGB } from '@melto/core/device/process';
+import { lockHouse } from '@melto/store/houses';
+import { insertOwnDevice, insertOwnStock, listDevices } from '@melto/store/devices';
+import type { StockRow } from '@melto/store/devices';
+import { unitOfWork } from '../kernel/context.ts';
+import type { Context } from '../kernel/context.ts';
+import { Problem } from '../kernel/problem.ts';
+
+/** How a device of the house's own is driven. */
+export const OWN_DEVICE_KINDS = {
+  'rgb-driver': { words: 'printer driver that takes RGB', process: RGB },
+  'cmyk-front-end': { words: 'CMYK front end', process: CMYK },
+  press: { words: 'offset or other press', process: CMYK },
+} as const;
+export type OwnDeviceKind = keyof typeof OWN_DEVICE_KINDS;
+
+export interface OwnDevice {
+  readonly name: string;
+  readonly kind: OwnDeviceKind;
+  readonly inkSet: string;
+  /** Print modes, at least one. */
+  readonly modes: readonly string[];
+}
+
+export type OwnStock = Omit<StockRow, 'id' | 'driver'>;
+
+const MOST_REST_MINUTES = 14 * 24 * 60;
+
+/** Makes a device of the house's own: its pages are printed elsewhere and measured from files. */
+export async function createDevice(context: Context, device: OwnDevice): Promise<{ readonly id: number }> {
+  const name = named(device.name, 'name', 'device');
+  const inkSet = named(device.inkSet, 'inkSet', 'ink set');
+  const modes = [...new Set(device.modes.map((mode) => mode.trim()).filter((mode) => mode !== ''))];
+  if (modes.length === 0)
+    throw new Problem(
+      'bad-input',
+      'The device has no print mode.',
+      'Name at least one, as its driver does.',
+      'modes',
+    );
+  const { words, process } = OWN_DEVICE_KINDS[device.kind];
+  return unitOfWork(context, async ({ database }) => {
+    // Two that are made at once must not find the same code free.
+    await lockHouse(database);
+    const taken = new Set((await listDevices(database)).map(({ code }) => code));
+    const code = codesFor(name).find((own) => !taken.has(own));
+    if (code === undefined)
+      throw new Problem(
+        'conflict',
+        'The house has no code left for this device.',
+        'Give it another name.',
+        'name',
+      );
+    const id = await insertOwnDevice(
+      database,
+      { name, code, kind: words, process, inkSet, modes },
+      context.now(),
+    );
+    if (id === undefined) throw nameTaken(name, 'device');
+    return { id };
+  });
+}
+
+/** Makes a stock of the house's own. */
+export async function createStock(context: Context, stock: OwnStock): Promise<{ readonly id: number }> {
+  const name = named(stock.name, 'name', 'stock');
+  const { restMinutes, finish } = stock;
+  if (!Number.isInteger(restMinutes) || restMinutes < 0 || restMinutes > MOST_REST_MINUTES)
+    throw new Problem(
+      'bad-input',
+      `A stock rests 0 to ${MOST_REST_MINUTES} whole minutes.`,
+      'Give the minutes until a print is dry.',
+      'restMinutes',
+    );
+  return unitOfWork(context, async ({ database }) => {
+    const id = await insertOwnStock(database, { name, finish, restMinutes }, context.now());
+    if (id === undefined) throw nameTaken(name, 'stock');
+    return { id };
+  });
+}
+
+function named(text: string, field: string, what: string): string {
+  const name = text.trim().replace(/\s+/g, ' ');
+  if (name === '')
+    throw new Problem('bad-input', `The ${what} has no name.`, 'Name it as people call it.', field);
+  return name;
+}
+
+function nameTaken(name: string, what: string): Problem {
+  return new Problem(
+    'conflict',
+    `The house has a ${what} "${name}" already.`,
+    'Give this one another name.',
+    'name',
+  );
+}
+
+/** Codes of three letters for the sheets of a device, the one that tells its name first. */
+function codesFor(name: string): string[] {
+  const letters = name
+    .normalize('NFD')
+    .toUpperCase()
+    .replace(/[^A-Z]/g, '');
+  const consonants = letters.slice(0, 1) + letters.slice(1).replace(/[AEIOU]/g, '');
+  const base = (consonants.length >= 3 ? consonants : `${letters}XXX`).padEnd(3, 'X');
+  const first = base.slice(0, 3);
+  const alphabet = [...'ABCDEFGHIJKLMNOPQRSTUVWXYZ'];
+  return [
+    first,
+    ...alphabet.map((letter) => `${first.slice(0, 2)}${letter}`),
+    ...alphabet.flatMap((a) => alphabet.map((b) => `${first.slice(0, 1)}${a}${b}`)),
+  ];
+}

@@ -1,0 +1,177 @@
+import { afterAll, afterEach, beforeAll, describe, expect, it } from 'vitest';
+import { patchSetToCgats } from '@melto/core/cgats/patchSetToCgats';
+import { writeCgats } from '@melto/core/cgats/writeCgats';
+import { RGB } from '@melto/core/device/process';
+import { simulateSheets } from '@melto/simulator/simulateSheets';
+import { loadChart } from '../src/charts/chart.ts';
+import { printChart } from '../src/charts/printChart.ts';
+import { printFile } from '../src/charts/chartPages.ts';
+import { rack } from '../src/charts/rack.ts';
+import { conditionChoices, createCondition, DEFAULT_POINTS } from '../src/house/newCondition.ts';
+import { createDevice, createStock } from '../src/house/ownDevices.ts';
+import type { OwnDevice } from '../src/house/ownDevices.ts';
+import { unitOfWork } from '../src/kernel/context.ts';
+import { PROFILE } from '../src/ledger/kinds/profileKind.ts';
+import { storedHead } from '../src/ledger/storedResult.ts';
+import { conditionView } from '../src/overview/conditionView.ts';
+import { buildProfile } from '../src/profile/buildProfile.ts';
+import { createChart } from '../src/profile/profilingChart.ts';
+import { calibrateTile, deskState } from '../src/reading/desk.ts';
+import { importReading, previewReading } from '../src/reading/importReading.ts';
+import { readStrip } from '../src/reading/readStrip.ts';
+import { readingView } from '../src/reading/readingView.ts';
+import { TICKS } from '../src/testing/heron.ts';
+import { refusal } from '../src/testing/refusal.ts';
+import { staleMarksAgree } from '../src/testing/staleMarksAgree.ts';
+import { openTestServices } from '../src/testing/testServices.ts';
+import type { TestServices } from '../src/testing/testServices.ts';
+
+// A printer and a spectrophotometer of one's own: no driver anywhere, all by files.
+let services: TestServices;
+beforeAll(async () => {
+  services = await openTestServices('melto_own', { simulated: false });
+});
+afterAll(() => services.database.close());
+afterEach(() => staleMarksAgree(services));
+
+const PRINTER: OwnDevice = {
+  name: 'Avocet',
+  kind: 'rgb-driver',
+  inkSet: 'pigment, eight inks',
+  modes: ['fine', 'fast'],
+};
+
+describe('a device of one’s own', () => {
+  it('is refused without a name, inks or modes, and under a name that is taken', async () => {
+    for (const [change, field] of [
+      [{ name: '  ' }, 'name'],
+      [{ inkSet: '' }, 'inkSet'],
+      [{ modes: [' ', ''] }, 'modes'],
+    ] as const)
+      expect((await refusal(createDevice(services, { ...PRINTER, ...change }))).field).toBe(field);
+    for (const restMinutes of [-1, 0.5, 20_161])
+      expect((await refusal(createStock(services, { name: 'X', finish: 'matt', restMinutes }))).field).toBe(
+        'restMinutes',
+      );
+    for (const restMinutes of [0, 20_160])
+      expect(
+        (await createStock(services, { name: `Rest ${restMinutes}`, finish: 'matt', restMinutes })).id,
+      ).toBeGreaterThan(0);
+    expect(
+      (await refusal(createStock(services, { name: ' Rest  0 ', finish: 'gloss', restMinutes: 1 }))).type,
+    ).toBe('conflict');
+    expect((await conditionChoices(services)).devices).toEqual([]);
+  });
+
+  it('is made once by many at once, and has a code of its own beside names like it', async () => {
+    const crowd = await Promise.allSettled(
+      Array.from({ length: 16 }, () => createDevice(services, { ...PRINTER, name: 'Curlew' })),
+    );
+    expect(crowd.filter(({ status }) => status === 'fulfilled')).toHaveLength(1);
+    const many = await Promise.all(
+      Array.from({ length: 16 }, (_, i) => createDevice(services, { ...PRINTER, name: `Curlew ${i}` })),
+    );
+    expect(new Set(many.map(({ id }) => id)).size).toBe(16);
+    const codes = await services.database.rows<{ code: string }>('SELECT code FROM device', []);
+    expect(new Set(codes.map(({ code }) => code)).size).toBe(17);
+    expect(codes.every(({ code }) => /^[A-Z]{3}$/.test(code))).toBe(true);
+  });
+});
+
+describe('from box to profile, by files only', () => {
+  let condition = 0;
+  let sheets: readonly string[] = [];
+  let chart = 0;
+
+  it('a condition is made of a device, a stock and one of its modes', async () => {
+    const { id: deviceId } = await createDevice(services, PRINTER);
+    const { id: stockId } = await createStock(services, {
+      name: 'Barn Owl Rag',
+      finish: 'matt',
+      restMinutes: 30,
+    });
+    const key = { deviceId, stockId, inkSet: PRINTER.inkSet, points: DEFAULT_POINTS };
+    expect((await refusal(createCondition(services, { ...key, mode: 'draft' }))).field).toBe('mode');
+    condition = (await createCondition(services, { ...key, mode: 'fine' })).id;
+    expect((await refusal(createCondition(services, { ...key, mode: 'fine' }))).type).toBe('conflict');
+    const view = await conditionView(services, condition);
+    expect(view.links.map(({ link, state }) => `${link} ${state}`)).toEqual([
+      'profile none',
+      'conformity none',
+      'watch none',
+    ]);
+  });
+
+  it('pages come with codes and stand on the rack; a mistake cannot be simulated', async () => {
+    chart = (await createChart(services, condition, { patches: 300, paper: 'a4' })).id;
+    expect((await refusal(printChart(services, chart, { ticks: [] }))).field).toBe('ticks');
+    expect((await refusal(printChart(services, chart, { ticks: TICKS, side: 'wrong' }))).field).toBe('side');
+    expect((await refusal(printChart(services, chart, { ticks: TICKS, conversion: 'any' }))).field).toBe(
+      'conversion',
+    );
+    const printed = await printChart(services, chart, { ticks: TICKS });
+    ({ sheets } = printed);
+    expect(sheets[0]).toMatch(/^AVC-0001-1$/);
+    expect((await rack(services)).slips.map(({ code }) => code)).toEqual(sheets);
+    const pdf = await printFile(services, sheets[0], 'pdf');
+    expect(Buffer.from(pdf.content.slice(0, 5)).toString()).toBe('%PDF-');
+  });
+
+  it('no instrument reads what was printed elsewhere', async () => {
+    expect((await deskState(services, sheets[0])).instrument).toBeNull();
+    const pass = readStrip(services, sheets[0], { attempt: 'a', strip: 1, mode: 'M1' });
+    expect((await refusal(pass)).title).toContain('printed elsewhere');
+    expect((await refusal(calibrateTile(services, sheets[0]))).title).toContain('printed elsewhere');
+  });
+
+  it('a file of measurements becomes a reading and a profile, page by page', async () => {
+    const { set, layout } = await loadChart(services, chart);
+    const device = set.device ?? new Float64Array(0);
+    const { grid, spectra } = simulateSheets({
+      ...{ device: 'wren', stock: 'chalk-rag-310', printMode: 'fine', side: 'printing', seed: 5 },
+      ...{ mode: 'M1', noise: 'instrument', values: device, layout },
+    });
+    const file = (rows: readonly number[]): string =>
+      writeCgats(
+        patchSetToCgats({
+          ids: rows.map((_, i) => `A${i}`),
+          process: RGB,
+          device: Float64Array.from(rows.flatMap((row) => [...device.subarray(3 * row, 3 * row + 3)])),
+          spectra: {
+            grid,
+            values: Float64Array.from(
+              rows.flatMap((row) => [...spectra.subarray(grid.count * row, grid.count * (row + 1))]),
+            ),
+          },
+          conditions: { mode: 'M1', backing: 'white' },
+          notes: [],
+        }),
+      );
+    const [first, ...others] = layout.pages.flat();
+    const preview = await previewReading(services, sheets[0], file(first));
+    expect(preview.modes[0]).toMatchObject({
+      patches: first.length,
+      strips: 1,
+      ofStrips: 1 + others.length,
+      foreign: 0,
+    });
+    const part = await importReading(services, sheets[0], file(first));
+    const [open] = (await rack(services)).slips;
+    expect(open).toMatchObject({ state: 'partly read', stripsRead: 1 });
+    const whole = await importReading(services, sheets[0], file(others.flat().reverse()));
+    expect(whole.readingId).toBe(part.readingId);
+    expect((await rack(services)).slips).toEqual([]);
+    const view = await readingView(services, whole.readingId);
+    expect(view.finishedMs).not.toBeNull();
+    expect(view.faults).toEqual([]);
+    const choices = {
+      readingId: whole.readingId,
+      version: 4,
+      tableSize: 'small',
+      namePattern: '{device}_{stock}',
+    } as const;
+    await unitOfWork(services, await buildProfile(services, { conditionId: condition, choices }, () => {}));
+    const head = await storedHead(services, condition, PROFILE);
+    expect(head?.summary.name).toBe('Avocet_BarnOwlRag');
+  });
+});

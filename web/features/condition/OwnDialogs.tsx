@@ -1,0 +1,130 @@
+'use client';
+
+import { MenuItem, TextField } from '@mui/material';
+import { useRouter } from 'next/navigation';
+import { useState } from 'react';
+import type { OwnDeviceKind } from '@melto/services/house/ownDevices';
+import { NEW_DEVICE, NEW_STOCK } from '@/endpoints/conditions';
+import { send } from '@/ui/api';
+import { FormDialog } from '@/ui/FormDialog';
+
+const KINDS: Readonly<Record<OwnDeviceKind, string>> = {
+  'rgb-driver': 'Printer driver that takes RGB',
+  'cmyk-front-end': 'CMYK front end',
+  press: 'Offset or other press, CMYK',
+};
+
+/** Makes a device of the house's own. */
+export function NewDeviceDialog({ onMade, onClose }: { onMade: (id: number) => void; onClose: () => void }) {
+  const router = useRouter();
+  const [name, setName] = useState('');
+  const [kind, setKind] = useState<OwnDeviceKind>('rgb-driver');
+  const [inkSet, setInkSet] = useState('');
+  const [modes, setModes] = useState('');
+  const list = modes
+    .split(',')
+    .map((mode) => mode.trim())
+    .filter((mode) => mode !== '');
+  const make = async (): Promise<void> => {
+    const { id } = await send(NEW_DEVICE, { body: { name, kind, inkSet, modes: list } });
+    onMade(id);
+    router.refresh();
+    onClose();
+  };
+  return (
+    <FormDialog
+      title="A device of your own"
+      act="Add the device"
+      ready={name.trim() !== '' && inkSet.trim() !== '' && list.length > 0}
+      onSubmit={make}
+      onClose={onClose}
+    >
+      <TextField
+        label="Name"
+        autoFocus
+        value={name}
+        onChange={(event) => setName(event.target.value)}
+        slotProps={{ htmlInput: { maxLength: 80 } }}
+      />
+      <TextField
+        select
+        label="Takes"
+        value={kind}
+        onChange={(event) => setKind(event.target.value as OwnDeviceKind)}
+      >
+        {Object.entries(KINDS).map(([value, words]) => (
+          <MenuItem key={value} value={value}>
+            {words}
+          </MenuItem>
+        ))}
+      </TextField>
+      <TextField
+        label="Ink set"
+        value={inkSet}
+        onChange={(event) => setInkSet(event.target.value)}
+        helperText="As on its cartridges or tins"
+        slotProps={{ htmlInput: { maxLength: 80 } }}
+      />
+      <TextField
+        label="Print modes"
+        value={modes}
+        onChange={(event) => setModes(event.target.value)}
+        helperText="As its driver names them, parted by commas"
+        slotProps={{ htmlInput: { maxLength: 600 } }}
+      />
+    </FormDialog>
+  );
+}
+
+/** Makes a stock of the house's own. */
+export function NewStockDialog({ onMade, onClose }: { onMade: (id: number) => void; onClose: () => void }) {
+  const router = useRouter();
+  const [name, setName] = useState('');
+  const [finish, setFinish] = useState<'matt' | 'semi-matt' | 'gloss'>('matt');
+  const [rest, setRest] = useState('60');
+  const minutes = Number(rest);
+  const valid = rest.trim() !== '' && Number.isInteger(minutes) && minutes >= 0 && minutes <= 20_160;
+  const make = async (): Promise<void> => {
+    const { id } = await send(NEW_STOCK, { body: { name, finish, restMinutes: minutes } });
+    onMade(id);
+    router.refresh();
+    onClose();
+  };
+  return (
+    <FormDialog
+      title="A stock of your own"
+      act="Add the stock"
+      ready={name.trim() !== '' && valid}
+      onSubmit={make}
+      onClose={onClose}
+    >
+      <TextField
+        label="Name"
+        autoFocus
+        value={name}
+        onChange={(event) => setName(event.target.value)}
+        helperText="As on its label"
+        slotProps={{ htmlInput: { maxLength: 80 } }}
+      />
+      <TextField
+        select
+        label="Surface"
+        value={finish}
+        onChange={(event) => setFinish(event.target.value as typeof finish)}
+      >
+        {['matt', 'semi-matt', 'gloss'].map((value) => (
+          <MenuItem key={value} value={value}>
+            {value}
+          </MenuItem>
+        ))}
+      </TextField>
+      <TextField
+        label="Minutes a print rests before it is read"
+        value={rest}
+        error={!valid}
+        helperText={valid ? 'Toner rests minutes, pigment ink hours' : 'Whole minutes, 0 to 20160'}
+        onChange={(event) => setRest(event.target.value)}
+      />
+    </FormDialog>
+  );
+}

@@ -1,0 +1,121 @@
+'use client';
+
+import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { Button } from '@mui/material';
+import Link from 'next/link';
+import { useSnackbar } from 'notistack';
+import { useRef, useState } from 'react';
+import type { DeskState } from '@melto/services/reading/desk';
+import { DESK } from '@/endpoints/reading';
+import { useTellHere } from '@/features/frame/useHere';
+import { ask } from '@/ui/api';
+import { ImportDialog } from './ImportDialog';
+import { ImportedSheet } from './ImportedSheet';
+
+/** A sheet that was printed elsewhere: it is measured outside of Melto, and its file is given here. */
+export function FileDesk({ initial }: { initial: DeskState }) {
+  const { code } = initial;
+  const queries = useQueryClient();
+  const { data: state } = useQuery({
+    queryKey: ['desk', code],
+    queryFn: () => ask(DESK, { params: { code } }),
+    initialData: initial,
+    // A complete reading is judged in the background.
+    refetchInterval: ({ state: { data } }) => (data?.judging === true ? 1500 : false),
+  });
+  useTellHere(state.conditionId);
+  const { enqueueSnackbar } = useSnackbar();
+  const [given, setGiven] = useState<File>();
+  const [dropping, setDropping] = useState(false);
+  const input = useRef<HTMLInputElement>(null);
+  const read = state.strips.filter(({ measured }) => measured !== null).length;
+  const complete = read === state.strips.length;
+  return (
+    <div
+      className={`floor${dropping ? ' drop' : ''}`}
+      style={{ padding: '20px 32px', gap: 16, maxWidth: 1100 }}
+      onDragOver={(event) => {
+        event.preventDefault();
+        setDropping(true);
+      }}
+      onDragLeave={() => setDropping(false)}
+      onDrop={(event) => {
+        event.preventDefault();
+        setDropping(false);
+        setGiven(event.dataTransfer.files[0]);
+      }}
+    >
+      {given !== undefined && (
+        <ImportDialog
+          code={code}
+          file={given}
+          onTaken={({ notes }) => {
+            setGiven(undefined);
+            enqueueSnackbar(notes.join(' '));
+            void queries.invalidateQueries();
+          }}
+          onClose={() => setGiven(undefined)}
+        />
+      )}
+      <h1>
+        Sheet {code}{' '}
+        <span className="quiet">
+          {state.title}, {state.conditionName}
+        </span>
+      </h1>
+      <p role="status">
+        {complete
+          ? 'All of it is measured.'
+          : read === 0
+            ? `Print its page, measure it with your instrument, and give the file here.`
+            : `${read} of ${state.strips.length} strips are measured; the others stay open.`}{' '}
+        {complete && state.judging && 'It is being judged.'}
+        {complete &&
+          !state.judging &&
+          state.judgeProblem !== null &&
+          `It could not be judged. ${state.judgeProblem}`}
+      </p>
+      <div className="row">
+        <Button variant="contained" onClick={() => input.current?.click()}>
+          {read === 0 ? 'Give a file of measurements' : 'Give another file'}
+        </Button>
+        <input
+          ref={input}
+          type="file"
+          aria-label="File of measurements"
+          accept=".txt,.cgats,.cxf,.xml,.csv,.tsv,.ti3,text/plain,text/csv"
+          className="visually-hidden"
+          tabIndex={-1}
+          onChange={(event) => {
+            setGiven(event.target.files?.[0]);
+            event.target.value = '';
+          }}
+        />
+        <span className="small">
+          its page as <a href={`/api/sheets/${code}/file?format=pdf`}>PDF</a>,{' '}
+          <a href={`/api/sheets/${code}/file?format=tiff`}>TIFF</a>
+        </span>
+        {state.resultId !== null ? (
+          <Link href={`/conditions/${state.conditionId}/conformity?version=${state.resultId}`}>
+            See the verdict
+          </Link>
+        ) : (
+          state.readingId !== null && <Link href={`/readings/${state.readingId}`}>Look at the reading</Link>
+        )}
+        {state.openSheets.map((other) => (
+          <Link key={other} href={`/read/${other}`}>
+            {other}
+          </Link>
+        ))}
+      </div>
+      <p className="small quiet">
+        CGATS, CxF3, CSV or a pasted table saved as text; whole pages or all of them, in any order. Nothing is
+        stored before you have seen what it becomes.
+      </p>
+      <ImportedSheet
+        code={code}
+        pages={[state.strips.map(({ measured, expected }) => measured ?? expected.map(() => null))]}
+      />
+    </div>
+  );
+}
