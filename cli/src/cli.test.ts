@@ -275,6 +275,7 @@ describe('melto', () => {
     expect(report.summary.mean).toBeLessThan(1.2);
     expect(JSON.parse((await melto('profile', 'inspect', 'press.icc', '--json')).out)).toMatchObject({
       class: 'prtr',
+      version: '4.4',
     });
     const same = JSON.parse((await melto('profile', 'compare', 'press.icc', 'press.icc', '--json')).out);
     expect(same.difference.largest).toBe(0);

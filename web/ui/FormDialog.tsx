@@ -12,6 +12,7 @@ export function FormDialog({
   ready = true,
   problem,
   beside,
+  out = 'Not now',
   children,
   onSubmit,
   onClose,
@@ -22,6 +23,8 @@ export function FormDialog({
   ready?: boolean;
   /** What is wrong already, in words. */
   problem?: string;
+  /** Word of the way out; null where the act is the only one. */
+  out?: string | null;
   /** What stands beside the buttons. */
   beside?: ReactNode;
   children: ReactNode;
@@ -52,7 +55,7 @@ export function FormDialog({
           <Button type="submit" variant="contained" disabled={!ready || sending}>
             {act}
           </Button>
-          <Button onClick={onClose}>Not now</Button>
+          {out !== null && <Button onClick={onClose}>{out}</Button>}
           {beside}
         </div>
       </form>

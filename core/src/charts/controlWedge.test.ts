@@ -26,6 +26,23 @@ describe('control wedges', () => {
     }
   });
 
+  it('proof has each primary and overprint under its own name', () => {
+    const { device, names } = controlWedge('proof');
+    for (const [name, values] of [
+      ['C 100', [1, 0, 0, 0]],
+      ['M 100', [0, 1, 0, 0]],
+      ['Y 100', [0, 0, 1, 0]],
+      ['K 100', [0, 0, 0, 1]],
+      ['MY 100', [0, 1, 1, 0]],
+      ['CY 100', [1, 0, 1, 0]],
+      ['CM 100', [1, 1, 0, 0]],
+    ] as const) {
+      const row = names.indexOf(name);
+      expect(row, names.join()).toBeGreaterThanOrEqual(0);
+      expect([...device.subarray(4 * row, 4 * row + 4)]).toEqual(values);
+    }
+  });
+
   it('proof has the patches that every shipped tolerance set asks for, without repeats but of paper', () => {
     for (const { metrics, id } of TOLERANCE_SETS)
       // Spot colours are a house's own; none is part of the wedge.

@@ -49,6 +49,8 @@ describe('other differences', () => {
     const sL = (0.040975 * 60) / (1 + 0.01765 * 60);
     expect(deltaECmc([60, 0, 0], [62, 0, 0], 1, 1)).toBeCloseTo(2 / sL, 12);
     expect(deltaECmc([60, 0, 0], [62, 0, 0], 2, 1)).toBeCloseTo(1 / sL, 12);
+    // Two to one where nothing else is said.
+    expect(deltaECmc(reference, sample)).toBe(deltaECmc(reference, sample, 2, 1));
     expect(deltaECmc([10, 0, 0], [11, 0, 0], 1, 1)).toBeCloseTo(1 / 0.511, 12);
   });
 });

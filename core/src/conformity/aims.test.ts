@@ -20,6 +20,17 @@ function press(device: Float64Array): Float64Array {
   return out;
 }
 
+describe('where aims come from', () => {
+  it('is told patch by patch: given, or none where nothing is known', () => {
+    const device = Float64Array.of(0, 0, 0, 0, 1, 0, 0, 0, 0, 1, 0, 0);
+    const aims = { device, xyz: press(device), conditions: {} };
+    const { origins, xyz } = aimsFor(aims, Float64Array.of(0, 1, 0, 0, 0, 0.5, 0, 0, 0, 0, 0, 0));
+    expect(origins).toEqual(['given', 'none', 'given']);
+    expect([...xyz.subarray(0, 3)]).toEqual([...aims.xyz.subarray(6, 9)]);
+    expect([...xyz.subarray(3, 6)].every(Number.isNaN)).toBe(true);
+  });
+});
+
 describe('aims completed from published solids', () => {
   it.each(PUBLISHED_CONDITIONS.map((condition) => [condition.name, condition] as const))(
     '%s gives its primaries and tone values back',

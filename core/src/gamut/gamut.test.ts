@@ -30,6 +30,38 @@ describe('radial boundary', () => {
       }
   });
 
+  it('has the faces of a device cube whole, none twice', () => {
+    const triangles = cubeSurface(3, (device) => device);
+    expect(triangles).toHaveLength(6 * 2 * 4);
+    const area = triangles.reduce((sum, [a, b, c]) => {
+      const [u, v] = [b, c].map((p) => p.map((x, i) => x - a[i]));
+      return (
+        sum + Math.hypot(u[1] * v[2] - u[2] * v[1], u[2] * v[0] - u[0] * v[2], u[0] * v[1] - u[1] * v[0]) / 2
+      );
+    }, 0);
+    expect(area).toBeCloseTo(6, 12);
+    for (const corner of triangles.flat())
+      expect(
+        corner.every((value) => value >= 0 && value <= 1) &&
+          corner.some((value) => value === 0 || value === 1),
+      ).toBe(true);
+  });
+
+  it('of a cube of few triangles is as far as its faces, in every direction', () => {
+    const boundary = radialBoundary(
+      cubeSurface(6, ([r, g, b]) => [r, g - 0.5, b - 0.5]),
+      CENTRE,
+    );
+    for (let azimuth = 0; azimuth < 360; azimuth += 11)
+      for (let elevation = -85; elevation <= 85; elevation += 10) {
+        const [h, v] = [azimuth, elevation].map((degrees) => (degrees * Math.PI) / 180);
+        const d = [Math.sin(v), Math.cos(v) * Math.cos(h), Math.cos(v) * Math.sin(h)];
+        const exact = 0.5 / Math.max(...d.map(Math.abs));
+        const radius = boundaryRadius(boundary, [CENTRE[0] + d[0], d[1], d[2]]);
+        expect(Math.abs(radius / exact - 1)).toBeLessThan(0.05);
+      }
+  });
+
   it('of a cube reaches its corners and faces', () => {
     const boundary = radialBoundary(
       cubeSurface(9, ([r, g, b]) => [r, g - 0.5, b - 0.5]),

@@ -2,6 +2,8 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { ByteReader, IccDamage } from './byteReader.ts';
 import { ByteWriter } from './byteWriter.ts';
+import { labDecoder, labEncoder } from './pcsEncoding.ts';
+import { readLut } from './readLut.ts';
 
 const written = (write: (writer: ByteWriter) => void): ByteReader => {
   const writer = new ByteWriter();
@@ -132,5 +134,38 @@ describe('damage', () => {
       });
     reader.seek(5, 'end');
     expect(reader.remaining).toBe(0);
+  });
+});
+
+describe('a table of eight bits', () => {
+  it('reads its curves in 16 bits and its colours as they stand', () => {
+    const reader = written((writer) => {
+      for (const value of [1, 1, 2, 0]) writer.u8(value);
+      for (const value of [1, 0, 0, 0, 1, 0, 0, 0, 1]) writer.s15Fixed16(value);
+      for (let i = 0; i < 256; i++) writer.u8(i);
+      for (const value of [10, 200]) writer.u8(value);
+      for (let i = 0; i < 256; i++) writer.u8(255 - i);
+    });
+    const { inputTables, clut, outputTables } = readLut(reader, 'lut8');
+    expect([...(inputTables[0] ?? [])].filter((_, i) => i % 85 === 0)).toEqual([0, 21845, 43690, 65535]);
+    expect(outputTables[0]?.[0]).toBe(65535);
+    expect([...clut.values]).toEqual([10, 200]);
+  });
+});
+
+describe('Lab in a table', () => {
+  it.each([['lut16'], ['mBA']] as const)('of %s stays within what can be written', (type) => {
+    const tag = { type } as Parameters<typeof labEncoder>[0];
+    const row = new Float64Array(3);
+    for (const lab of [
+      [140, 300, 300],
+      [-20, -300, -300],
+    ] as const) {
+      labEncoder(tag)([...lab], row);
+      expect([...row]).toEqual(lab[0] > 0 ? [1, 1, 1] : [0, 0, 0]);
+    }
+    const [l, a, b] = [50, -12, 30];
+    labEncoder(tag)([l, a, b], row);
+    labDecoder(tag)(row).forEach((value, i) => expect(value).toBeCloseTo([l, a, b][i] ?? NaN, 9));
   });
 });

@@ -163,7 +163,9 @@ function notesOf({ measurement, modes, chart }: MeasuredFile): string[] {
     ...notes,
     ...(unused.length > 0 ? [`Not used: ${unused.join(', ')}.`] : []),
     ...(damaged.length > 0
-      ? [`${damaged.length} rows were left out; the first, line ${damaged[0].line}: ${damaged[0].why}.`]
+      ? [
+          `${damaged.length === 1 ? '1 row was' : `${damaged.length} rows were`} left out; the first, line ${damaged[0].line}: ${damaged[0].why}.`,
+        ]
       : []),
     ...modes.flatMap(({ mode, match }) => {
       const missing = match.rows.filter((rows) => rows.length === 0).length;

@@ -152,7 +152,7 @@ export function PrintDialog({
 /** The coded pages of a device of the house's own, to be printed as its other jobs are, without colour management. */
 function PagesMade({ made, onClose }: { made: Printed; onClose: () => void }) {
   return (
-    <FormDialog title={`Print ${made.code}`} act="Done" onSubmit={onClose} onClose={onClose}>
+    <FormDialog title={`Print ${made.code}`} act="Done" out={null} onSubmit={onClose} onClose={onClose}>
       <p>
         Print these pages at 100 % with the settings of the record. Each carries its code; when it is
         measured, give the file at its sheet on the rack.

@@ -74,128 +74,131 @@ export function NewCondition({ choices }: { choices: ConditionChoices }) {
     }
   };
   return (
-    <form
-      className="floor"
-      style={{ padding: '20px 32px', gap: 20 }}
-      onSubmit={(event) => {
-        event.preventDefault();
-        void submit();
-      }}
-    >
+    <>
+      {/* Outside of the form: what is sent in a dialog must not send the form as well. */}
       {dialogs}
-      <h1>New condition</h1>
-      <div className="two" style={{ maxWidth: 1100, gap: 32 }}>
-        <div className="form">
-          <TextField
-            select
-            label="Device"
-            value={deviceId}
-            onChange={(event) => choose(Number(event.target.value))}
-            helperText={device.kind}
-          >
-            {choices.devices.map(({ id, name }) => (
-              <MenuItem key={id} value={id}>
-                {name}
-              </MenuItem>
-            ))}
-          </TextField>
-          <button type="button" className="plain small" onClick={() => setAdding('device')}>
-            <u>A device of your own</u>
-          </button>
-          <TextField
-            select
-            label="Stock"
-            value={stock === undefined ? '' : stockId}
-            onChange={(event) => setStockId(Number(event.target.value))}
-            error={fieldProblem('stockId') !== undefined}
-            helperText={
-              fieldProblem('stockId') ??
-              (stock === undefined ? '' : `${stock.finish}, rests ${stock.restMinutes} min before reading`)
-            }
-          >
-            {device.stocks.map(({ id, name }) => (
-              <MenuItem key={id} value={id}>
-                {name}
-              </MenuItem>
-            ))}
-          </TextField>
-          {device.own && (
-            <button type="button" className="plain small" onClick={() => setAdding('stock')}>
-              <u>A stock of your own</u>
-            </button>
-          )}
-          <TextField
-            select
-            label="Print mode"
-            value={mode}
-            onChange={(event) => setMode(event.target.value)}
-            error={fieldProblem('mode') !== undefined}
-            helperText={fieldProblem('mode')}
-          >
-            {device.modes.map((name) => (
-              <MenuItem key={name} value={name}>
-                {name}
-              </MenuItem>
-            ))}
-          </TextField>
-          <TextField
-            label="Ink set"
-            value={inkSet}
-            required
-            onChange={(event) => setInkSet(event.target.value)}
-            error={inkSet.trim() === ''}
-            helperText={inkSet.trim() === '' ? 'Name the inks, as on their cartridges.' : ' '}
-          />
-        </div>
-        <div
-          className="panel"
-          role="group"
-          aria-labelledby="record-title"
-          style={{ display: 'grid', gap: 12, alignContent: 'start', padding: 16 }}
-        >
-          <h2 id="record-title">Settings record</h2>
-          <p className="small quiet">
-            Everybody prints with these settings. The marked points are ticked at each print; a change of any
-            of them is a new condition.
-          </p>
-          {points.map((point, i) => (
-            <div
-              key={point.label}
-              style={{ display: 'grid', gridTemplateColumns: '190px 1fr', gap: 12, alignItems: 'center' }}
+      <form
+        className="floor"
+        style={{ padding: '20px 32px', gap: 20 }}
+        onSubmit={(event) => {
+          event.preventDefault();
+          void submit();
+        }}
+      >
+        <h1>New condition</h1>
+        <div className="two" style={{ maxWidth: 1100, gap: 32 }}>
+          <div className="form">
+            <TextField
+              select
+              label="Device"
+              value={deviceId}
+              onChange={(event) => choose(Number(event.target.value))}
+              helperText={device.kind}
             >
-              <span>
-                {point.label}
-                {point.tickAtPrint && <span className="small quiet"> ticked</span>}
-              </span>
-              <TextField
-                slotProps={{ htmlInput: { 'aria-label': point.label } }}
-                value={point.value}
-                placeholder="as in the driver"
-                onChange={(event) =>
-                  setPoints(
-                    points.map((other, k) => (k === i ? { ...other, value: event.target.value } : other)),
-                  )
-                }
-              />
-            </div>
-          ))}
+              {choices.devices.map(({ id, name }) => (
+                <MenuItem key={id} value={id}>
+                  {name}
+                </MenuItem>
+              ))}
+            </TextField>
+            <button type="button" className="plain small" onClick={() => setAdding('device')}>
+              <u>A device of your own</u>
+            </button>
+            <TextField
+              select
+              label="Stock"
+              value={stock === undefined ? '' : stockId}
+              onChange={(event) => setStockId(Number(event.target.value))}
+              error={fieldProblem('stockId') !== undefined}
+              helperText={
+                fieldProblem('stockId') ??
+                (stock === undefined ? '' : `${stock.finish}, rests ${stock.restMinutes} min before reading`)
+              }
+            >
+              {device.stocks.map(({ id, name }) => (
+                <MenuItem key={id} value={id}>
+                  {name}
+                </MenuItem>
+              ))}
+            </TextField>
+            {device.own && (
+              <button type="button" className="plain small" onClick={() => setAdding('stock')}>
+                <u>A stock of your own</u>
+              </button>
+            )}
+            <TextField
+              select
+              label="Print mode"
+              value={mode}
+              onChange={(event) => setMode(event.target.value)}
+              error={fieldProblem('mode') !== undefined}
+              helperText={fieldProblem('mode')}
+            >
+              {device.modes.map((name) => (
+                <MenuItem key={name} value={name}>
+                  {name}
+                </MenuItem>
+              ))}
+            </TextField>
+            <TextField
+              label="Ink set"
+              value={inkSet}
+              required
+              onChange={(event) => setInkSet(event.target.value)}
+              error={inkSet.trim() === ''}
+              helperText={inkSet.trim() === '' ? 'Name the inks, as on their cartridges.' : ' '}
+            />
+          </div>
+          <div
+            className="panel"
+            role="group"
+            aria-labelledby="record-title"
+            style={{ display: 'grid', gap: 12, alignContent: 'start', padding: 16 }}
+          >
+            <h2 id="record-title">Settings record</h2>
+            <p className="small quiet">
+              Everybody prints with these settings. The marked points are ticked at each print; a change of
+              any of them is a new condition.
+            </p>
+            {points.map((point, i) => (
+              <div
+                key={point.label}
+                style={{ display: 'grid', gridTemplateColumns: '190px 1fr', gap: 12, alignItems: 'center' }}
+              >
+                <span>
+                  {point.label}
+                  {point.tickAtPrint && <span className="small quiet"> ticked</span>}
+                </span>
+                <TextField
+                  slotProps={{ htmlInput: { 'aria-label': point.label } }}
+                  value={point.value}
+                  placeholder="as in the driver"
+                  onChange={(event) =>
+                    setPoints(
+                      points.map((other, k) => (k === i ? { ...other, value: event.target.value } : other)),
+                    )
+                  }
+                />
+              </div>
+            ))}
+          </div>
         </div>
-      </div>
-      {problem !== undefined && problem.field === undefined && (
-        <p className="error">{`${problem.title} ${problem.detail}`}</p>
-      )}
-      <div className="row">
-        <Button
-          type="submit"
-          variant="contained"
-          disabled={sending || inkSet.trim() === '' || stock === undefined}
-        >
-          Make the condition
-        </Button>
-        <span className="quiet small">
-          {device.name} / {stock?.name} / {mode}
-        </span>
-      </div>
-    </form>
+        {problem !== undefined && problem.field === undefined && (
+          <p className="error">{`${problem.title} ${problem.detail}`}</p>
+        )}
+        <div className="row">
+          <Button
+            type="submit"
+            variant="contained"
+            disabled={sending || inkSet.trim() === '' || stock === undefined}
+          >
+            Make the condition
+          </Button>
+          <span className="quiet small">
+            {device.name} / {stock?.name} / {mode}
+          </span>
+        </div>
+      </form>
+    </>
   );
 }

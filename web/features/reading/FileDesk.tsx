@@ -104,7 +104,7 @@ export function FileDesk({ initial }: { initial: DeskState }) {
         )}
         {state.openSheets.map((other) => (
           <Link key={other} href={`/read/${other}`}>
-            {other}
+            go on with {other}
           </Link>
         ))}
       </div>
@@ -114,6 +114,7 @@ export function FileDesk({ initial }: { initial: DeskState }) {
       </p>
       <ImportedSheet
         code={code}
+        height={520}
         pages={[state.strips.map(({ measured, expected }) => measured ?? expected.map(() => null))]}
       />
     </div>

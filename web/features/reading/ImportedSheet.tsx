@@ -4,17 +4,29 @@ const CELL = 10;
 const GAP = 2;
 
 /** The patches of a file where they stand on paper, page by page; empty where one is missing. */
-export function ImportedSheet({ pages, code }: { pages: ImportedMode['pages']; code: string }) {
+export function ImportedSheet({
+  pages,
+  code,
+  height = 240,
+}: {
+  pages: ImportedMode['pages'];
+  code: string;
+  /** Of a page, at most. */
+  height?: number;
+}) {
   const widest = Math.max(1, ...pages.flat().map((strip) => strip.length));
   return (
-    <div className="row" style={{ maxHeight: 260, overflow: 'auto', alignItems: 'flex-start', gap: 12 }}>
+    <div
+      className="row"
+      style={{ maxHeight: height + 20, overflow: 'auto', alignItems: 'flex-start', gap: 12 }}
+    >
       {pages.map((strips, page) => (
         <svg
           key={page}
           role="img"
           aria-label={`Colours of ${code}, page ${page + 1}: ${strips.flat().filter((patch) => patch !== null).length} of ${strips.flat().length} patches`}
           viewBox={`0 0 ${widest * CELL} ${strips.length * (CELL + GAP)}`}
-          style={{ width: pages.length > 1 ? '46%' : '100%', maxHeight: 240 }}
+          style={{ width: pages.length > 1 ? '46%' : '100%', maxHeight: height }}
           preserveAspectRatio="xMinYMin meet"
         >
           {strips.map((strip, s) =>
