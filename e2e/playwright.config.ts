@@ -41,7 +41,7 @@ export default defineConfig({
     { name: 'way', testMatch: 'wayThroughTheJob.spec.ts', use: { baseURL: address('studio') } },
     {
       name: 'desk',
-      testMatch: 'readingDesk.spec.ts',
+      testMatch: ['readingDesk.spec.ts', 'ownPrinter.spec.ts'],
       dependencies: ['way'],
       use: { baseURL: address('studio') },
     },

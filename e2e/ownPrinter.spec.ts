@@ -1,0 +1,67 @@
+import { expect, test } from '@playwright/test';
+
+test('a printer of one’s own goes from box to reading, by its pages and a file', async ({
+  page,
+  request,
+}) => {
+  await page.goto('/conditions/new');
+  await page.getByRole('button', { name: 'A device of your own' }).click();
+  const dialog = page.getByRole('dialog');
+  await expect(dialog.getByRole('button', { name: 'Add the device' })).toBeDisabled();
+  await dialog.getByLabel('Name').fill('Avocet');
+  await dialog.getByLabel('Ink set').fill('pigment, eight inks');
+  await dialog.getByLabel('Print modes').fill('fine, fast');
+  await dialog.getByRole('button', { name: 'Add the device' }).click();
+  await page.getByRole('button', { name: 'A stock of your own' }).click();
+  await dialog.getByLabel('Name').fill('Barn Owl Rag');
+  await dialog.getByLabel(/Minutes/).fill('30');
+  await dialog.getByRole('button', { name: 'Add the stock' }).click();
+  await expect(page.getByText('Avocet / Barn Owl Rag / fine')).toBeVisible();
+  await page.getByRole('button', { name: 'Make the condition' }).click();
+  await page.getByLabel('Patches').fill('100');
+  await page.getByRole('button', { name: 'Make the chart' }).click();
+  await page.getByRole('button', { name: 'Print', exact: true }).click();
+  await expect(dialog).not.toContainText('Simulated');
+  for (const point of await dialog.getByRole('checkbox').all()) await point.check();
+  await dialog.getByRole('button', { name: 'Make the pages' }).click();
+  const sheet = await dialog.getByRole('listitem').locator('b').textContent();
+  const pdf = await request.get(`/api/sheets/${sheet}/file?format=pdf`);
+  expect((await pdf.body()).subarray(0, 5).toString()).toBe('%PDF-');
+  await dialog.getByRole('button', { name: 'Done' }).click();
+
+  // What an instrument's program would have written: a table of per cent and Lab, in an order of its own.
+  const file = await page.getByRole('link', { name: 'CGATS' }).first().getAttribute('href');
+  const reference = await (await request.get(file ?? '')).text();
+  const rows = [...reference.matchAll(/^\d+\t.*\t([\d.]+)\t([\d.]+)\t([\d.]+)$/gm)].map(([, ...rgb]) =>
+    rgb.map(Number),
+  );
+  expect(rows).toHaveLength(100);
+  const measured = rows
+    .reverse()
+    .map(([r = 0, g = 0, b = 0]) => [
+      r / 2.55,
+      g / 2.55,
+      b / 2.55,
+      12 + (r + g + b) / 9.5,
+      (r - g) / 5,
+      (g - b) / 5,
+    ])
+    .map((row) => row.map((value) => value.toFixed(3)).join(';'));
+  await page.goto(`/read/${sheet}`);
+  await expect(page.getByRole('heading', { name: `Sheet ${sheet}` })).toBeVisible();
+  await page.getByLabel('File of measurements').setInputFiles({
+    name: 'house.csv',
+    mimeType: 'text/csv',
+    buffer: Buffer.from(`R;G;B;L*;a*;b*\r\n${measured.join('\r\n')}`),
+  });
+  await expect(dialog).toContainText('all 100 patches, matched by device values as asked');
+  await expect(dialog).toContainText('RGB values count from 0 to 100');
+  const take = dialog.getByRole('button', { name: 'Take the reading' });
+  await expect(take).toBeDisabled();
+  await dialog.getByRole('radio', { name: /^M1/ }).check();
+  await dialog.getByRole('checkbox', { name: /D50 and the 2° observer/ }).check();
+  await take.click();
+  await expect(page.getByRole('status').first()).toContainText('All of it is measured');
+  await page.getByRole('link', { name: 'Look at the reading' }).click();
+  await expect(page.getByText('from a file')).toBeVisible();
+});
