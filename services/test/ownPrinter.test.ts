@@ -20,6 +20,7 @@ import { calibrateTile, deskState } from '../src/reading/desk.ts';
 import { importReading, previewReading } from '../src/reading/importReading.ts';
 import { readStrip } from '../src/reading/readStrip.ts';
 import { readingView } from '../src/reading/readingView.ts';
+import { requestSampleHouse } from '../src/simulated/sampleHouse.ts';
 import { TICKS } from '../src/testing/heron.ts';
 import { refusal } from '../src/testing/refusal.ts';
 import { staleMarksAgree } from '../src/testing/staleMarksAgree.ts';
@@ -61,6 +62,7 @@ describe('a device of one’s own', () => {
       (await refusal(createStock(services, { name: ' Rest  0 ', finish: 'gloss', restMinutes: 1 }))).type,
     ).toBe('conflict');
     expect((await conditionChoices(services)).devices).toEqual([]);
+    expect((await refusal(requestSampleHouse(services))).type).toBe('not-ready');
   });
 
   it('is made once by many at once, and has a code of its own beside names like it', async () => {

@@ -9,8 +9,19 @@ import { Problem } from '../kernel/problem.ts';
 /** The kind of job that loads the sample house. */
 export const SAMPLE_HOUSE = 'sample-house';
 
+/** The sample house is made with simulated devices. */
+export function offersSampleHouse({ catalogue }: Pick<Context, 'catalogue'>): boolean {
+  return catalogue.length > 0;
+}
+
 /** Asks for the sample house, which an empty house becomes; one that is being loaded serves. */
 export async function requestSampleHouse(context: Context): Promise<{ readonly jobId: number }> {
+  if (!offersSampleHouse(context))
+    throw new Problem(
+      'not-ready',
+      'The sample house needs the simulated devices, which are left out here.',
+      'Start Melto with its simulator to look at it.',
+    );
   return unitOfWork(context, async ({ database }) => {
     await lockSetting(database, SAMPLE_HOUSE, '');
     const waiting = await findWaitingJob(database, SAMPLE_HOUSE);

@@ -25,6 +25,7 @@ function open(
   sheets: Partial<FloorCounts> = {},
   query = '',
   next: number | null = null,
+  sampleOffered = true,
 ) {
   navigation.query = query;
   const counts = countsOf(rows, sheets);
@@ -38,7 +39,7 @@ function open(
     'GET /api/floor?after=1': page([floorRow(2)]),
     'POST /api/sample-house': { jobId: 1 },
   });
-  return { ...show(<Floor initial={page(rows, next)} />), ...server };
+  return { ...show(<Floor initial={page(rows, next)} sampleOffered={sampleOffered} />), ...server };
 }
 const stocks = (): string[] =>
   screen
@@ -53,6 +54,12 @@ describe('the floor', () => {
     expect(screen.getByRole('link', { name: 'New condition' }).getAttribute('href')).toBe('/conditions/new');
     await user.click(screen.getByRole('button', { name: 'Load the sample house' }));
     await waitFor(() => expect(sent.some(({ path }) => path === '/api/sample-house')).toBe(true));
+  });
+
+  it('offers no sample house where the simulated devices are left out', () => {
+    open([], {}, '', null, false);
+    expect(screen.getByRole('link', { name: 'New condition' })).toBeTruthy();
+    expect(screen.queryByRole('button', { name: 'Load the sample house' })).toBeNull();
   });
 
   it('says so when nothing needs anybody', () => {

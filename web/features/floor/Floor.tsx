@@ -16,7 +16,7 @@ import { StatusShape, STATUS_WORD } from '@/ui/StatusMark';
 import type { Status } from '@/ui/StatusMark';
 import { formatClock, formatSpan, formatWhen } from '@/ui/format';
 
-export function Floor({ initial }: { initial: FloorState }) {
+export function Floor({ initial, sampleOffered }: { initial: FloorState; sampleOffered: boolean }) {
   const router = useRouter();
   const query = useSearchParams();
   const show = FLOOR_FILTERS.find((name) => name === query.get('show'));
@@ -39,7 +39,7 @@ export function Floor({ initial }: { initial: FloorState }) {
   };
   const { counts, nowMs } = data?.pages[0] ?? initial;
   const rows = data?.pages.flatMap((page) => page.rows) ?? [];
-  if (counts.conditions === 0) return <EmptyFloor />;
+  if (counts.conditions === 0) return <EmptyFloor sampleOffered={sampleOffered} />;
   return (
     <div className="floor">
       <div className="sentences">
@@ -299,7 +299,7 @@ export function LimitBar({ value, limit, status }: { value: number; limit: numbe
   );
 }
 
-function EmptyFloor() {
+function EmptyFloor({ sampleOffered }: { sampleOffered: boolean }) {
   const { enqueueSnackbar } = useSnackbar();
   const load = (): void => {
     send(LOAD_SAMPLE, {}).then(
@@ -316,7 +316,7 @@ function EmptyFloor() {
         <Button variant="contained" component={Link} href="/conditions/new">
           New condition
         </Button>
-        <Button onClick={load}>Load the sample house</Button>
+        {sampleOffered && <Button onClick={load}>Load the sample house</Button>}
       </div>
     </div>
   );
