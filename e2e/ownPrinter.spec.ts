@@ -54,7 +54,7 @@ test('a printer of one’s own goes from box to reading, by its pages and a file
     mimeType: 'text/csv',
     buffer: Buffer.from(`R;G;B;L*;a*;b*\r\n${measured.join('\r\n')}`),
   });
-  await expect(dialog).toContainText('all 100 patches, matched by device values as asked');
+  await expect(dialog).toContainText('All 100 patches, matched by device values as asked');
   await expect(dialog).toContainText('RGB values count from 0 to 100');
   const take = dialog.getByRole('button', { name: 'Take the reading' });
   await expect(take).toBeDisabled();

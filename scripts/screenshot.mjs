@@ -1,4 +1,4 @@
-// Takes a picture of a page of a running Melto: node scripts/screenshot.mjs <path> <file.png> [dark] [wait] [WxH] [selector to click …]
+// Takes a picture of a page of a running Melto: node scripts/screenshot.mjs <path> <file.png> [dark] [wait] [WxH] [selector to click, key:<name> or file:<path> …]
 import { chromium } from '@playwright/test';
 
 const [path, file, ...rest] = process.argv.slice(2);
@@ -26,7 +26,9 @@ if (dark) await page.addInitScript(() => localStorage.setItem('mui-mode', 'dark'
 await page.goto(`${process.env['MELTO_URL'] ?? 'http://127.0.0.1:3400'}${path}`);
 await page.waitForTimeout(patience);
 for (const selector of clicks) {
-  if (selector.startsWith('key:')) await page.keyboard.press(selector.slice(4));
+  if (selector.startsWith('file:'))
+    await page.locator('input[type=file]').first().setInputFiles(selector.slice(5));
+  else if (selector.startsWith('key:')) await page.keyboard.press(selector.slice(4));
   else await page.locator(selector).first().click();
   await page.waitForTimeout(900);
 }

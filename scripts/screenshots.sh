@@ -15,7 +15,6 @@ shot /conditions/7/conformity "$out/conformity.png"
 shot /conditions/6/watch "$out/watch.png"
 shot /library/aims "$out/aims.png"
 shot /library/tolerances "$out/tolerances.png" 'role=button[name="Write an own set from this"]'
-shot /conditions/1/sheets "$out/sheets.png"
 shot /conditions/6/profile "$out/press-profile.png"
 shot /conditions/6/evenness "$out/evenness.png"
 shot /conditions/6/limits "$out/limits.png"
@@ -23,3 +22,12 @@ shot /conditions/6/curves "$out/curves.png"
 shot /conditions/6/balance "$out/balance.png"
 shot /conditions/6/profile/build "$out/build-profile.png" wait
 shot /conditions/6/profile "$out/refine.png" 'role=button[name="Refine"]'
+# A file of measurements that does not tell its mode, before it is taken.
+folder="$(mktemp -d)"
+trap 'rm -rf "$folder"' EXIT
+url="${MELTO_URL:-http://127.0.0.1:3400}"
+chart="$(curl -s "$url/conditions/5/profile" | grep -o '/api/charts/[0-9]*/file?format=txt' | head -1)"
+curl -s "$url$chart" >"$folder/chart.txt"
+./melto simulate read --device wren --stock quay-proof-200 --chart "$folder/chart.txt" --out "$folder/read.txt" >/dev/null
+grep -v MEASUREMENT_MODE "$folder/read.txt" >"$folder/quay-proof.txt"
+shot /read/WRN-0006-1 "$out/import.png" "file:$folder/quay-proof.txt" key:Shift

@@ -224,6 +224,8 @@ describe.each([2, 4] as const)('CMYK profile of version %i', (version) => {
     expect(report.reversals).toBe(0);
     expect(report.roundTrip.mean).toBeLessThan(0.6);
     expect(report.outliers.length).toBeLessThan(5);
+    const steps = report.neutralAxis.length - 1;
+    report.neutralAxis.forEach(({ asked }, i) => expect(asked).toBeCloseTo((100 * i) / steps, 12));
     const black = report.neutralAxis[0].lab[0];
     for (const { asked, lab } of report.neutralAxis.filter((point) => point.asked > black + 3)) {
       expect(Math.abs(lab[0] - asked)).toBeLessThan(1);

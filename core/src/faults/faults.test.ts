@@ -95,6 +95,21 @@ describe('faults of a sheet', () => {
     expect(kinds(sheet(lab))).toContain('paper-unlikely');
   });
 
+  it('knows a conversion by its greys as well, those of middle lightness', () => {
+    const converted = genericLabRows(RGB, device, 3);
+    const cast = (from: number, to: number): Float64Array => {
+      const lab = converted.slice();
+      for (let i = 0; i < lab.length; i += 3)
+        if (device[i] === device[i + 1] && device[i] === device[i + 2] && lab[i] > from && lab[i] < to)
+          lab[i + 1] += 9;
+      return lab;
+    };
+    expect(kinds(sheet(cast(31, 84)))).toEqual([]);
+    // Paper and black have a tint of their own.
+    expect(kinds(sheet(cast(86, 99)))).toEqual(['colour-management-on']);
+    expect(kinds(sheet(cast(0, 29)))).toEqual(['colour-management-on']);
+  });
+
   it('takes a light black beside a conversion for part of it, alone for the wrong side', () => {
     const ramps = makeRampChart(CMYK, { steps: 21, totalInk: false });
     /** The ramps as a generic press prints them; a conversion puts other inks into each of them. */

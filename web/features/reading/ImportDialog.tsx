@@ -114,8 +114,10 @@ function Matched({ mode }: { mode: ImportedMode }) {
     <>
       <li>
         {mode.mode !== null && <b>{mode.mode}: </b>}
-        {patches === ofPatches ? `all ${ofPatches} patches` : `${patches} of ${ofPatches} patches`}, matched
-        by {mode.by}
+        {patches === ofPatches
+          ? `${mode.mode === null ? 'All' : 'all'} ${ofPatches} patches`
+          : `${patches} of ${ofPatches} patches`}
+        , matched by {mode.by}
         {repeated > 0 && `; ${counted(repeated, 'patch', 'patches')} averaged over several rows`}.
       </li>
       {strips < ofStrips && (

@@ -245,6 +245,21 @@ describe('a file in place of a reading', () => {
     await waitFor(() => expect(screen.queryByRole('dialog')).toBeNull());
   });
 
+  it('keeps the keys of the desk to itself while it is shown', async () => {
+    const { user, taken, passes, sent } = await dropped({
+      [`POST ${SHEET}/reading/preview`]: { ...FOUND, questions: [] },
+    });
+    const out = await screen.findByRole('button', { name: 'Not now' });
+    out.focus();
+    await user.keyboard('rmt');
+    expect(passes()).toEqual([]);
+    expect(sent.some(({ path }) => /tile|marks/.test(path))).toBe(false);
+    await user.keyboard('{Escape}');
+    await waitFor(() => expect(screen.queryByRole('dialog')).toBeNull());
+    expect(navigation.went).toEqual([]);
+    expect(taken()).toEqual([]);
+  });
+
   it('that cannot be used says why, and takes nothing', async () => {
     const { taken } = await dropped({
       [`POST ${SHEET}/reading/preview`]: new Refused(400, {

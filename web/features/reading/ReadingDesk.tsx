@@ -51,7 +51,7 @@ export function ReadingDesk({ initial }: { initial: DeskState }) {
       event.ctrlKey ||
       event.metaKey ||
       event.altKey ||
-      target.closest('input, [role=combobox], [role=listbox]') !== null
+      target.closest('input, [role=combobox], [role=listbox], [role=dialog]') !== null
     )
       return;
     const act: Record<string, () => void> = {
