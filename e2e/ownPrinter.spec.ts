@@ -65,3 +65,43 @@ test('a printer of one’s own goes from box to reading, by its pages and a file
   await page.getByRole('link', { name: 'Look at the reading' }).click();
   await expect(page.getByText('from a file')).toBeVisible();
 });
+
+test('a chart that was measured elsewhere becomes a reading in one dialog', async ({ page, request }) => {
+  const post = async (path: string, data: unknown): Promise<number> => {
+    const response = await request.post(path, { data });
+    expect(response.ok(), await response.text()).toBe(true);
+    return ((await response.json()) as { id: number }).id;
+  };
+  const inkSet = 'pigment, eight inks';
+  const deviceId = await post('/api/devices', {
+    name: 'Dunlin',
+    kind: 'rgb-driver',
+    inkSet,
+    modes: ['fine'],
+  });
+  const stockId = await post('/api/stocks', { name: 'Reed Gloss', finish: 'gloss', restMinutes: 0 });
+  const points = [{ label: 'Colour management off', value: 'off', tickAtPrint: true }];
+  const id = await post('/api/conditions', { deviceId, stockId, inkSet, mode: 'fine', points });
+  const levels = [0, 51, 102, 153, 204, 255];
+  const rows = levels.flatMap((r) =>
+    levels.flatMap((g) =>
+      levels.map((b) => [r, g, b, 14 + (r + g + b) / 9.4, (r - g) / 6, (g - b) / 6].map((v) => v.toFixed(2))),
+    ),
+  );
+  await page.goto(`/conditions/${id}/profile`);
+  await page.getByLabel('Take one that was measured elsewhere').setInputFiles({
+    name: 'from the lab.csv',
+    mimeType: 'text/csv',
+    buffer: Buffer.from(
+      `Measurement condition: M1\nIlluminant: D50\nObserver: 2\nR,G,B,L,a,b\n${rows.map((row) => row.join(',')).join('\n')}`,
+    ),
+  });
+  const dialog = page.getByRole('dialog');
+  await expect(dialog).toContainText('M1: all 216 patches');
+  const take = dialog.getByRole('button', { name: 'Take the reading' });
+  await expect(take).toBeDisabled();
+  await dialog.getByRole('checkbox', { name: /as the settings record says/ }).check();
+  await take.click();
+  await page.waitForURL(/\/readings\/\d+/);
+  await expect(page.getByText('from a file')).toBeVisible();
+});

@@ -3,7 +3,7 @@ import { patchSetToCgats } from '@melto/core/cgats/patchSetToCgats';
 import { writeCgats } from '@melto/core/cgats/writeCgats';
 import { RGB } from '@melto/core/device/process';
 import { simulateSheets } from '@melto/simulator/simulateSheets';
-import { loadChart } from '../src/charts/chart.ts';
+import { chartsOf, loadChart } from '../src/charts/chart.ts';
 import { printChart } from '../src/charts/printChart.ts';
 import { printFile } from '../src/charts/chartPages.ts';
 import { rack } from '../src/charts/rack.ts';
@@ -18,6 +18,7 @@ import { buildProfile } from '../src/profile/buildProfile.ts';
 import { createChart } from '../src/profile/profilingChart.ts';
 import { calibrateTile, deskState } from '../src/reading/desk.ts';
 import { importReading, previewReading } from '../src/reading/importReading.ts';
+import { previewMeasuredChart, takeMeasuredChart } from '../src/reading/measuredChart.ts';
 import { readStrip } from '../src/reading/readStrip.ts';
 import { readingView } from '../src/reading/readingView.ts';
 import { requestSampleHouse } from '../src/simulated/sampleHouse.ts';
@@ -175,5 +176,106 @@ describe('from box to profile, by files only', () => {
     await unitOfWork(services, await buildProfile(services, { conditionId: condition, choices }, () => {}));
     const head = await storedHead(services, condition, PROFILE);
     expect(head?.summary.name).toBe('Avocet_BarnOwlRag');
+  });
+});
+
+describe('a chart that was measured elsewhere', () => {
+  let condition = 0;
+  let text = '';
+  const file = (change: (line: string) => string = (line) => line): string =>
+    text.split('\n').map(change).join('\n');
+
+  beforeAll(async () => {
+    const { id: deviceId } = await createDevice(services, { ...PRINTER, name: 'Dunlin' });
+    const { id: stockId } = await createStock(services, {
+      name: 'Reed Gloss',
+      finish: 'gloss',
+      restMinutes: 0,
+    });
+    condition = (
+      await createCondition(services, {
+        deviceId,
+        stockId,
+        inkSet: PRINTER.inkSet,
+        mode: 'fast',
+        points: DEFAULT_POINTS,
+      })
+    ).id;
+    const levels = [0, 51, 102, 153, 204, 255];
+    const rows = levels.flatMap((r) => levels.flatMap((g) => levels.map((b) => [r, g, b] as const)));
+    const cells = rows.map(
+      ([r, g, b], i) =>
+        `A${i} ${r} ${g} ${b} ${(14 + (r + g + b) / 9.4).toFixed(3)} ${((r - g) / 6).toFixed(3)} ${((g - b) / 6).toFixed(3)}`,
+    );
+    text = [
+      'CGATS.17',
+      'ILLUMINATION_NAME "D50"',
+      'OBSERVER "2"',
+      'BEGIN_DATA_FORMAT',
+      'SAMPLE_ID RGB_R RGB_G RGB_B LAB_L LAB_A LAB_B',
+      'END_DATA_FORMAT',
+      'BEGIN_DATA',
+      ...cells,
+      'END_DATA',
+    ].join('\n');
+  });
+
+  it('is shown first, and stores nothing', async () => {
+    const preview = await previewMeasuredChart(services, condition, text);
+    expect(preview.questions.map(({ asks }) => asks)).toEqual(['mode']);
+    expect(preview.modes[0]).toMatchObject({ patches: 216, ofPatches: 216, doubtful: [] });
+    expect(preview.modes[0]?.pages.flat(2)).toHaveLength(216);
+    const waiting = takeMeasuredChart(services, condition, 'house.txt', text, TICKS);
+    expect((await refusal(waiting)).field).toBe('mode');
+    expect((await chartsOf(services, condition)).rows).toEqual([]);
+    expect((await rack(services)).slips).toEqual([]);
+  });
+
+  it('becomes chart, print and reading in one, as often as it is given', async () => {
+    const answers = { mode: 'M1' } as const;
+    const taken = await Promise.all(
+      Array.from({ length: 4 }, () =>
+        takeMeasuredChart(services, condition, 'house.txt', text, TICKS, answers),
+      ),
+    );
+    expect(new Set(taken.map(({ readingId }) => readingId)).size).toBe(4);
+    const { rows } = await chartsOf(services, condition);
+    expect(rows.map(({ title, patches }) => `${title} ${patches}`)).toEqual(
+      Array(4).fill('measured, house.txt 216'),
+    );
+    const view = await readingView(services, taken[0].readingId);
+    expect(view.finishedMs).not.toBeNull();
+    // What was measured stands beside what was asked for, whatever order its pages would have had.
+    for (const { device, lab } of view.patches) {
+      const [r, g, b] = device;
+      expect(lab[0]).toBeCloseTo(14 + (r + g + b) / 9.4, 1);
+      expect(lab[1]).toBeCloseTo((r - g) / 6, 1);
+    }
+    expect((await rack(services)).slips).toEqual([]);
+    const choices = {
+      readingId: taken[0].readingId,
+      version: 2,
+      tableSize: 'small',
+      namePattern: '{device}',
+    } as const;
+    await unitOfWork(services, await buildProfile(services, { conditionId: condition, choices }, () => {}));
+    expect((await storedHead(services, condition, PROFILE))?.summary.name).toBe('Dunlin');
+  });
+
+  it('is refused without its settings, of another process, with few patches or without device values', async () => {
+    const take = (own: string, ticks: readonly string[] = TICKS) =>
+      refusal(takeMeasuredChart(services, condition, 'x', own, ticks, { mode: 'M1' }));
+    expect((await take(text, [])).field).toBe('ticks');
+    expect(
+      (await take(file((line) => line.replaceAll('RGB_R RGB_G RGB_B', 'CMY_C CMY_M CMY_Y')))).title,
+    ).toBe('The file gives CMY values, Dunlin takes RGB.');
+    const first = (count: number): string =>
+      file((line) => (Number(/^A(\d+) /.exec(line)?.[1] ?? 0) < count ? line : ''));
+    expect((await take(first(11))).title).toContain('11 patches; a chart has 12 to 6000');
+    expect((await previewMeasuredChart(services, condition, first(12))).modes[0]?.patches).toBe(12);
+    expect((await take(file((line) => line.replaceAll('RGB_R RGB_G RGB_B', 'X1 X2 X3')))).title).toContain(
+      'no device values',
+    );
+    expect((await take('nothing')).title).toContain('cannot be used');
   });
 });

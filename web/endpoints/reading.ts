@@ -80,6 +80,32 @@ export const IMPORT_READING = makes({
   answer: answers<JudgedImport>(Type.Object({ readingId: Type.Integer(), notes: Type.Array(Type.String()) })),
 });
 
+export const PREVIEW_MEASURED_CHART = makes({
+  path: '/api/conditions/{id}/measured-chart/preview',
+  says: 'What a file with device values and colours would become as a chart of a condition; stores nothing',
+  who: 'specialist',
+  params: IN_PATH,
+  query: ANSWERS,
+  body: MEASURED_FILE,
+  answer: answers<ImportPreview>(
+    Type.Object({ questions: Type.Array(Type.Object({})), modes: Type.Array(Type.Object({})) }),
+  ),
+});
+
+export const TAKE_MEASURED_CHART = makes({
+  path: '/api/conditions/{id}/measured-chart',
+  says: 'Take a chart that was printed and measured elsewhere, as the settings record says, with its reading',
+  who: 'specialist',
+  params: IN_PATH,
+  query: Type.Composite([ANSWERS, strict({ name: word(120), asRecorded: oneOf(['yes'] as const) })], {
+    additionalProperties: false,
+  }),
+  body: MEASURED_FILE,
+  answer: answers<ImportedReading>(
+    Type.Object({ readingId: Type.Integer(), notes: Type.Array(Type.String()) }),
+  ),
+});
+
 export const CALIBRATE_TILE = makes({
   path: '/api/tile',
   says: 'Calibrate on the white tile: the instrument that a sheet is read with, the first one without it',

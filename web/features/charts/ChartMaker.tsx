@@ -13,6 +13,7 @@ import type { SettingsPoint } from '@melto/services/ledger/conditions';
 import { send } from '@/ui/api';
 import { formatWhen } from '@/ui/format';
 import { useSending } from '@/ui/useSending';
+import { MeasuredChart } from './MeasuredChart';
 import { PrintDialog } from './PrintDialog';
 
 const PAPERS: readonly { readonly value: PaperName; readonly name: string }[] = [
@@ -102,6 +103,7 @@ export function ChartMaker({
         <Button type="submit" disabled={!valid || sending} sx={{ mt: '3px' }}>
           Make the chart
         </Button>
+        {conversions.length === 0 && <MeasuredChart conditionId={conditionId} />}
         {problem !== undefined && <p className="error">{problem}</p>}
       </form>
       {own.length > 0 && (

@@ -26,7 +26,7 @@ const MODES: Readonly<Record<string, string>> = {
 /** As the server takes. */
 const MOST_BYTES = 32_000_000;
 
-/** Shows what a file of measurements would become, asks what it leaves open, and takes it when told to. */
+/** A file of measurements in place of reading a sheet. */
 export function ImportDialog({
   code,
   file,
@@ -38,12 +38,42 @@ export function ImportDialog({
   onTaken: (taken: JudgedImport) => void;
   onClose: () => void;
 }) {
+  const params = { code };
+  return (
+    <MeasuredFileDialog
+      file={file}
+      preview={(query) => send(PREVIEW_READING, { params, query, body: file })}
+      onTake={async (query) => onTaken(await send(IMPORT_READING, { params, query, body: file }))}
+      onClose={onClose}
+    />
+  );
+}
+
+/** Shows what a file of measurements would become, asks what it leaves open, and takes it when told to. */
+export function MeasuredFileDialog({
+  file,
+  preview,
+  ready = true,
+  onTake,
+  onClose,
+  children,
+}: {
+  file: File;
+  preview: (answers: Answers) => Promise<ImportPreview>;
+  /** Nothing else is left to be said. */
+  ready?: boolean;
+  onTake: (answers: Answers) => Promise<void>;
+  onClose: () => void;
+  /** What is asked besides. */
+  children?: ReactNode;
+}) {
   const [answers, setAnswers] = useState<Answers>({});
   const say = (answer: Partial<Answers>): void => setAnswers((before) => ({ ...before, ...answer }));
-  const asked = { params: { code }, query: answers, body: file };
   const { data, error } = useQuery({
-    queryKey: ['import', code, file.name, file.size, file.lastModified, answers],
-    queryFn: () => send(PREVIEW_READING, asked),
+    queryKey: ['import', file.name, file.size, file.lastModified, answers],
+    queryFn: () => preview(answers),
+    // The same file may be given at another sheet.
+    gcTime: 0,
     enabled: file.size <= MOST_BYTES,
     placeholderData: keepPreviousData,
     retry: false,
@@ -64,22 +94,23 @@ export function ImportDialog({
     <FormDialog
       title={`A reading from ${file.name}`}
       act={readings > 1 ? `Take ${readings} readings` : 'Take the reading'}
-      ready={data !== undefined && refused === undefined && open === 0}
+      ready={ready && data !== undefined && refused === undefined && open === 0}
       problem={refused}
-      onSubmit={async () => onTaken(await send(IMPORT_READING, asked))}
+      onSubmit={() => onTake(answers)}
       onClose={onClose}
     >
       {data === undefined && refused === undefined && <p className="quiet">Reading the file…</p>}
-      {data !== undefined && refused === undefined && <Found preview={data} code={code} />}
+      {data !== undefined && refused === undefined && <Found preview={data} />}
       {questions.map((question) => (
         <Asked key={question.asks} question={question} answers={answers} onAnswer={say} />
       ))}
+      {children}
     </FormDialog>
   );
 }
 
-function Found({ preview, code }: { preview: ImportPreview; code: string }) {
-  const { modes, unused, damaged, notes } = preview;
+function Found({ preview }: { preview: ImportPreview }) {
+  const { code, modes, unused, damaged, notes } = preview;
   const [first] = modes;
   return (
     <>

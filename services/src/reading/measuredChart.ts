@@ -1,0 +1,153 @@
+import { layoutChart } from '@melto/core/charts/layoutChart';
+import { channelCount, sameProcess } from '@melto/core/device/process';
+import { doubtfulPatches } from '@melto/core/measured/doubtfulRows';
+import type { Answers, Measurement } from '@melto/core/measured/measurement';
+import { patchLab } from '@melto/core/measured/patchLab';
+import { labToHex } from '@melto/core/colour/srgb';
+import { issueText } from '@melto/core/result';
+import { readMeasurement } from '@melto/paper/measured/readMeasurement';
+import { printChart } from '../charts/printChart.ts';
+import { storeChart } from '../charts/chart.ts';
+import { unitOfWork } from '../kernel/context.ts';
+import type { Context } from '../kernel/context.ts';
+import { Problem } from '../kernel/problem.ts';
+import { conditionOf, settingsRecord } from '../ledger/conditions.ts';
+import type { ConditionRow } from '../ledger/conditions.ts';
+import { importReading } from './importReading.ts';
+import type { ImportedReading, ImportPreview } from './importReading.ts';
+
+const LEAST_PATCHES = 12;
+const MOST_PATCHES = 6000;
+const PAPER = 'a4';
+const SEED = 1;
+
+/** Says what a file that holds device values and colours together would become as a chart of a condition. */
+export async function previewMeasuredChart(
+  context: Context,
+  conditionId: number,
+  file: Uint8Array | string,
+  answers: Answers = {},
+): Promise<ImportPreview> {
+  const condition = await conditionOf(context, conditionId);
+  const { questions, told, unused, damaged, notes, modes } = readable(file, answers);
+  const scale = questions.find(({ asks }) => asks === 'scale');
+  if (scale?.asks === 'scale' && scale.channels !== channelCount(condition.process))
+    throw otherProcess(condition, scale.process);
+  const whole = { code: condition.device, questions, told, unused, damaged, notes };
+  // Without their scale device values say nothing yet.
+  if (scale !== undefined) return { ...whole, modes: [] };
+  const { device, layout } = chartOf(condition, modes);
+  return {
+    ...whole,
+    modes: modes.map(({ mode, set }) => {
+      const lab = patchLab(set) ?? new Float64Array(0);
+      const count = set.ids.length;
+      return {
+        mode: mode ?? null,
+        by: 'device values as asked',
+        ...{ patches: count, ofPatches: count, repeated: 0, foreign: 0 },
+        strips: layout.pages.flat().length,
+        ofStrips: layout.pages.flat().length,
+        doubtful: doubtfulPatches(device, channelCount(condition.process), lab).map(({ patch, off }) => ({
+          id: set.ids[patch],
+          off,
+        })),
+        pages: layout.pages.map((page) =>
+          page.map((rows) => rows.map((row) => labToHex([lab[3 * row], lab[3 * row + 1], lab[3 * row + 2]]))),
+        ),
+      };
+    }),
+  };
+}
+
+/**
+ * Takes a chart that was made, printed and measured elsewhere: its file becomes a chart of the condition, a print of it
+ * and a reading for each of its modes.
+ * @param ticks points of the settings record that it was printed by, as a person says.
+ */
+export async function takeMeasuredChart(
+  context: Context,
+  conditionId: number,
+  name: string,
+  file: Uint8Array | string,
+  ticks: readonly string[],
+  answers: Answers = {},
+): Promise<ImportedReading> {
+  const condition = await conditionOf(context, conditionId);
+  const { modes, questions } = readable(file, answers);
+  if (questions.some(({ asks }) => asks === 'scale'))
+    throw new Problem(
+      'bad-input',
+      'The file does not tell what its device values count to.',
+      'Nothing was stored. Answer it and give the file again.',
+      'scale',
+    );
+  const { device, ids, layout } = chartOf(condition, modes);
+  return unitOfWork(context, async (inner) => {
+    const chart = await storeChart(inner, {
+      ...{
+        conditionId,
+        purpose: 'profile',
+        kind: 'first',
+        process: condition.process,
+        paper: PAPER,
+        seed: SEED,
+      },
+      ...{ device, names: ids, layout, title: `measured, ${name}`.slice(0, 120) },
+    });
+    const { sheets } = await printChart(inner, chart, { ticks });
+    return importReading(inner, sheets[0], file, answers);
+  });
+}
+
+/** Labels of the points that a person ticks at each print of a condition. */
+export async function ticksOf(context: Context, conditionId: number): Promise<readonly string[]> {
+  const points = await settingsRecord(context, conditionId);
+  return points.filter(({ tickAtPrint }) => tickAtPrint).map(({ label }) => label);
+}
+
+function readable(file: Uint8Array | string, answers: Answers): Measurement {
+  const read = readMeasurement(file, answers);
+  if (read.ok) return read.value;
+  throw new Problem(
+    'bad-input',
+    `The file cannot be used: ${read.issues.map(issueText).join('; ')}.`,
+    'Nothing was stored. Mend the file and give it again.',
+  );
+}
+
+function otherProcess({ device, process }: ConditionRow, name: string): Problem {
+  return new Problem(
+    'bad-input',
+    `The file gives ${name} values, ${device} takes ${process.name}.`,
+    'Nothing was stored. Give a file of this device.',
+  );
+}
+
+/** The chart that a file describes: its patches in the order of its rows, laid out on pages of Melto's own. */
+function chartOf(condition: ConditionRow, [first]: Measurement['modes']) {
+  const { process } = condition;
+  const { set } = first;
+  const { device } = set;
+  if (device === undefined || set.process === undefined)
+    throw new Problem(
+      'bad-input',
+      'The file has no device values.',
+      'Give a file that holds device values and colours together, or print a chart of Melto.',
+    );
+  // Inks that are counted and not named are those of the device, in its order.
+  if (channelCount(set.process) !== channelCount(process)) throw otherProcess(condition, set.process.name);
+  if (
+    !sameProcess(set.process, process) &&
+    !set.process.channels.every(({ name: ink }, i) => ink === `ink ${i + 1}`)
+  )
+    throw otherProcess(condition, set.process.name);
+  const count = set.ids.length;
+  if (count < LEAST_PATCHES || count > MOST_PATCHES)
+    throw new Problem(
+      'bad-input',
+      `The file has ${count} patches; a chart has ${LEAST_PATCHES} to ${MOST_PATCHES}.`,
+      'Nothing was stored. Give a file of a whole chart.',
+    );
+  return { device, ids: set.ids, layout: layoutChart(process, device, PAPER, SEED) };
+}

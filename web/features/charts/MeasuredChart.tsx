@@ -1,0 +1,51 @@
+'use client';
+
+import { Checkbox, FormControlLabel } from '@mui/material';
+import { useRouter } from 'next/navigation';
+import { useState } from 'react';
+import { MeasuredFileDialog } from '@/features/reading/ImportDialog';
+import { PREVIEW_MEASURED_CHART, TAKE_MEASURED_CHART } from '@/endpoints/reading';
+import { send } from '@/ui/api';
+
+/** Takes a chart that was made, printed and measured elsewhere: its file holds device values and colours together. */
+export function MeasuredChart({ conditionId }: { conditionId: number }) {
+  const router = useRouter();
+  const [file, setFile] = useState<File>();
+  const [recorded, setRecorded] = useState(false);
+  const params = { id: conditionId };
+  return (
+    <>
+      <label className="plain small" style={{ marginTop: 10 }}>
+        <u>Take one that was measured elsewhere</u>
+        <input
+          type="file"
+          accept=".txt,.cgats,.cxf,.xml,.csv,.tsv,.ti3,text/plain,text/csv"
+          className="visually-hidden"
+          onChange={(event) => {
+            setFile(event.target.files?.[0]);
+            setRecorded(false);
+            event.target.value = '';
+          }}
+        />
+      </label>
+      {file !== undefined && (
+        <MeasuredFileDialog
+          file={file}
+          ready={recorded}
+          preview={(query) => send(PREVIEW_MEASURED_CHART, { params, query, body: file })}
+          onTake={async (answers) => {
+            const query = { ...answers, name: file.name.slice(0, 120), asRecorded: 'yes' } as const;
+            const { readingId } = await send(TAKE_MEASURED_CHART, { params, query, body: file });
+            router.push(`/readings/${readingId}`);
+          }}
+          onClose={() => setFile(undefined)}
+        >
+          <FormControlLabel
+            control={<Checkbox checked={recorded} onChange={(_, on) => setRecorded(on)} />}
+            label="It was printed as the settings record says, without colour management"
+          />
+        </MeasuredFileDialog>
+      )}
+    </>
+  );
+}
