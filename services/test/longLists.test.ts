@@ -65,6 +65,20 @@ describe('a house of many conditions', () => {
     expect(pages.map((rows) => rows.length)).toEqual([100, 100, 100, 100, 100, 21]);
     expect(new Set(pages.flat().map(({ id }) => id)).size).toBe(CONDITIONS);
     expect((await floor(services)).counts.conditions).toBe(CONDITIONS);
+    // Where nothing presses more, by device, then stock.
+    const other = await createCondition(services, {
+      ...{ deviceId: named((await conditionChoices(services)).devices, 'Heron').id, inkSet: 'Toner four' },
+      ...{
+        stockId: named(
+          named((await conditionChoices(services)).devices, 'Heron').stocks,
+          'Fenland Smooth 120',
+        ).id,
+      },
+      ...{ mode: 'standard', points: DEFAULT_POINTS },
+    });
+    const grouped = (await all((after) => floor(services, { after, byDevice: true }))).flat();
+    const plain = grouped.filter(({ whatNow }) => whatNow?.words === 'Print the ramps');
+    expect(plain[0]?.id).toBe(other.id);
   });
 
   it('refuses the same condition again, whichever it is, and finds it', async () => {

@@ -143,8 +143,20 @@ describe('a press to a known state', () => {
     const reached = await latestReached(services.database, curves, gloss);
     expect(JSON.parse(reached?.summary ?? '{}').mean).toBeLessThan(0.015);
     const next = await makeCurves(services, gloss, { readingId: second, measure: 'sctv' });
-    const { summary } = await storedResult(services, next.id, CURVES);
+    const { summary, detail } = await storedResult(services, next.id, CURVES);
     expect(summary.round).toBe(2);
+    expect(summary.largest).toBe(Math.max(...detail.inks.map(({ largest }) => largest)));
+    expect(detail.inks).toHaveLength(4);
+    // Solids on the screen: blue, red and light, dark.
+    const shown = detail.colours.map((hex) =>
+      [1, 3, 5].map((at) => Number.parseInt(hex.slice(at, at + 2), 16)),
+    );
+    const [[cr, , cb], [mr, mg], [yr, , yb], [kr, kg, kb]] = shown;
+    expect([cb > cr, mr > mg, yr > yb, Math.max(kr, kg, kb) < 90]).toEqual([true, true, true, true]);
+    const press = { kind: 'ramps', paper: 'a4', reader: 'strip', steps: 11, order: 'scrambled' } as const;
+    for (const copies of [0, 9, 1.5])
+      expect((await refusal(createPressChart(services, gloss, { ...press, copies }))).field).toBe('copies');
+    expect((await createPressChart(services, gloss, { ...press, copies: 8 })).id).toBeGreaterThan(0);
     expect(summary.total?.device).toBe(3);
     expect(summary.total?.input).toBeGreaterThan(3);
     expect((await dmaxHistory(services, gloss)).length).toBe(2);

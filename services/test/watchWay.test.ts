@@ -40,6 +40,9 @@ describe('a watch', () => {
     expect(view.checks).toHaveLength(3);
     expect(view.checks.every(({ verdict }) => verdict === 'conforms')).toBe(true);
     expect(view.watch?.zeroReadings).toBe(3);
+    // Due and expired from the last of its readings on.
+    const last = Math.max(...view.checks.map(({ madeMs }) => madeMs));
+    expect([view.dueMs, view.expiresMs]).toEqual([last + 7 * DAY, last + 14 * DAY]);
     expect((await conditionView(services, gloss)).links.at(-1)).toMatchObject({ state: 'conforms' });
   });
 

@@ -32,6 +32,7 @@ import { printShortCheck } from '../src/conformity/shortChecks.ts';
 import { checkReport } from '../src/conformity/checkReports.ts';
 import { named } from '../src/testing/named.ts';
 import { staleMarksAgree } from '../src/testing/staleMarksAgree.ts';
+import { MEASURED_M1 } from '../src/testing/measuredAs.ts';
 import { openTestServices } from '../src/testing/testServices.ts';
 import type { TestServices } from '../src/testing/testServices.ts';
 
@@ -300,12 +301,15 @@ describe('from a blank stock to a proven profile', () => {
     const imported = await importReading(
       services,
       codes[0],
-      writeCgats(patchSetToCgats({ ...chart.set, lab, conditions: { mode: 'M2' } })),
+      writeCgats(patchSetToCgats({ ...chart.set, lab, conditions: { ...MEASURED_M1, mode: 'M2' } })),
     );
     const view = await readingView(services, imported.readingId);
     expect(view.mode).toBe('M2');
     expect(view.patches[40].lab[0]).toBeCloseTo(lab[120], 3);
     expect(view.source).toBe('file');
+    // White, as Lab: the mean of the patches that are to be bare.
+    expect(view.paper).toHaveLength(3);
+    expect(view.paper?.every(Number.isFinite)).toBe(true);
   });
 
   it('sees colour management left on and names it on the floor', async () => {

@@ -85,7 +85,8 @@ describe('migrations', () => {
         opened.pop();
       }
     expect(kills).toBeGreaterThan(40);
-  });
+    // A guard against hanging: each kill makes a house anew.
+  }, 240_000);
 
   it('say which statement is wrong, and run it once it is mended', async () => {
     const own = mkdtempSync(join(tmpdir(), 'melto-wrong-'));
