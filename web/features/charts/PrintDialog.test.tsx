@@ -12,7 +12,10 @@ const POINTS = [
   { label: 'Media', value: 'gloss', tickAtPrint: true },
   { label: 'Driver', value: '', tickAtPrint: false },
 ];
-const open = (answer: unknown = { printId: 1, code: 'HRN-0001', sheets: ['HRN-0001-1'], restUntilMs: 0 }) => {
+const open = (
+  answer: unknown = { printId: 1, code: 'HRN-0001', sheets: ['HRN-0001-1'], restUntilMs: 0 },
+  conversions: readonly string[] = ['office'],
+) => {
   const close = vi.fn();
   const server = fakeServer({ 'POST /api/charts/3/prints': answer });
   const shown = show(
@@ -20,7 +23,7 @@ const open = (answer: unknown = { printId: 1, code: 'HRN-0001', sheets: ['HRN-00
       title="Print ramps"
       onPrint={(chosen) => send(PRINT_CHART, { params: { id: 3 }, body: { curves: 'none', ...chosen } })}
       points={POINTS}
-      conversions={['office']}
+      conversions={conversions}
       frontEnd
       onClose={close}
     />,
@@ -71,5 +74,22 @@ describe('printing', () => {
     expect((await screen.findByRole('alert')).textContent).toBe('No chart. Make one.');
     expect(close).not.toHaveBeenCalled();
     expect(print().disabled).toBe(false);
+  });
+
+  it('of a device of the house’s own makes pages with codes, and simulates no mistake', async () => {
+    const answer = { printId: 1, code: 'AVC-0001', sheets: ['AVC-0001-1', 'AVC-0001-2'], restUntilMs: 0 };
+    const { user, sent, close } = open(answer, []);
+    expect(screen.queryByRole('combobox', { name: 'Simulated device' })).toBeNull();
+    for (const box of screen.getAllByRole('checkbox')) await user.click(box);
+    await user.click(screen.getByRole('button', { name: 'Make the pages' }));
+    expect(await screen.findByRole('heading', { name: 'Print AVC-0001' })).toBeTruthy();
+    expect(sent[0].body).toEqual({ curves: 'none', ticks: ['Colour management', 'Media'] });
+    expect(screen.getAllByRole('link', { name: 'PDF' }).map((link) => link.getAttribute('href'))).toEqual([
+      '/api/sheets/AVC-0001-1/file?format=pdf',
+      '/api/sheets/AVC-0001-2/file?format=pdf',
+    ]);
+    expect(close).not.toHaveBeenCalled();
+    await user.click(screen.getByRole('button', { name: 'Done' }));
+    expect(close).toHaveBeenCalledOnce();
   });
 });

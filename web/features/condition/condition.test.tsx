@@ -65,9 +65,50 @@ describe('a new condition', () => {
     expect(make().disabled).toBe(false);
   });
 
-  it('says so where there is no device', () => {
-    show(<NewCondition choices={{ ...CHOICES, devices: [] }} />);
-    expect(screen.getByText(/No device is known/)).toBeTruthy();
+  it('begins with a device of the house’s own where there is none', async () => {
+    const { sent } = fakeServer({ 'POST /api/devices': { id: 3 } });
+    const { user } = show(<NewCondition choices={{ ...CHOICES, devices: [] }} />);
+    expect(screen.getByText(/The house has no device yet/)).toBeTruthy();
+    await user.click(screen.getByRole('button', { name: 'Add a device' }));
+    const add = screen.getByRole<HTMLButtonElement>('button', { name: 'Add the device' });
+    expect(add.disabled).toBe(true);
+    await user.type(screen.getByLabelText('Name'), 'Avocet');
+    await user.type(screen.getByLabelText('Ink set'), 'pigment');
+    await user.type(screen.getByLabelText('Print modes'), ' , ');
+    expect(add.disabled).toBe(true);
+    await user.type(screen.getByLabelText('Print modes'), 'fine, fast,');
+    await user.click(add);
+    await waitFor(() => expect(sent).toHaveLength(1));
+    expect(sent[0].body).toEqual({
+      name: 'Avocet',
+      kind: 'rgb-driver',
+      inkSet: 'pigment',
+      modes: ['fine', 'fast'],
+    });
+    expect(navigation.refreshed).toBe(1);
+  });
+
+  it('takes a stock of the house’s own, and does not send the condition with it', async () => {
+    const own = CHOICES.devices.map((device) => ({ ...device, own: true }));
+    const { sent } = fakeServer({ 'POST /api/stocks': { id: 9 } });
+    const { user } = show(<NewCondition choices={{ ...CHOICES, devices: own }} />);
+    await user.click(screen.getByRole('button', { name: 'A stock of your own' }));
+    await user.type(screen.getByLabelText('Name'), 'Barn Owl Rag');
+    const rest = screen.getByLabelText(/Minutes a print rests/);
+    for (const wrong of ['-1', '1.5', '20161', 'x']) {
+      await user.clear(rest);
+      await user.type(rest, wrong);
+      expect(screen.getByRole<HTMLButtonElement>('button', { name: 'Add the stock' }).disabled).toBe(true);
+    }
+    await user.clear(rest);
+    await user.type(rest, '20160{Enter}');
+    await waitFor(() => expect(sent).toHaveLength(1));
+    expect(sent[0]).toMatchObject({
+      path: '/api/stocks',
+      body: { name: 'Barn Owl Rag', finish: 'matt', restMinutes: 20160 },
+    });
+    // Until the list has it, nothing can be made of it.
+    await waitFor(() => expect(make().disabled).toBe(true));
   });
 });
 

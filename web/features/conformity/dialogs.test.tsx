@@ -15,7 +15,7 @@ const OWN = aimSet({ id: 9, family: 'own-1', name: 'Saltmarsh gloss' });
 const props = (change: Partial<ConformitySurfaceProps> = {}): ConformitySurfaceProps => ({
   condition: { id: 4, process: CMYK, device: 'Heron' } as ConditionRow,
   points: [{ label: 'Colour management', value: 'off', tickAtPrint: true }],
-  conversions: [],
+  conversions: ['office'],
   versions: [],
   shown: undefined,
   result: undefined,
