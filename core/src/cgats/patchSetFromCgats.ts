@@ -9,9 +9,6 @@ import { deviceFields, processOfFields, spectralFieldNm } from './fieldNames.ts'
 import type { MeasurementConditions, PatchLayout, PatchSet, PatchSpectra } from './patchSet.ts';
 import { readCgats } from './readCgats.ts';
 
-/** 256 steps for 255: a solid of 100.39 per cent. */
-const ROUNDED_OVER = 0.004;
-
 /** Reads a CGATS text and takes its first table that holds device values or colours. */
 export function readPatchSet(text: string): Result<PatchSet> {
   const tables = readCgats(text);
@@ -84,7 +81,7 @@ function deviceValues(
   for (let row = 0; row < table.rowCount; row++)
     for (const [channel, column] of present.entries()) {
       const value = column[row] / top;
-      if (value < -1e-6 || value > 1 + ROUNDED_OVER) {
+      if (value < -1e-6 || value > 1 + 1e-6) {
         issues.push({
           code: 'cgats.device-range',
           path: `${fields[channel]} of row ${row + 1}`,
