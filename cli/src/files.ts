@@ -6,7 +6,7 @@ import { readPatchSet } from '@melto/core/cgats/patchSetFromCgats';
 import { patchSetToCgats } from '@melto/core/cgats/patchSetToCgats';
 import type { PatchSet } from '@melto/core/cgats/patchSet';
 import { writeCgats } from '@melto/core/cgats/writeCgats';
-import { DEVICE_SCALES } from '@melto/core/measured/deviceScale';
+import { DEVICE_SCALES } from '@melto/core/device/deviceScale';
 import type { Mode } from '@melto/core/measured/columns';
 import type { Answers, Measurement } from '@melto/core/measured/measurement';
 import { readMeasurement } from '@melto/paper/measured/readMeasurement';

@@ -1,5 +1,5 @@
 import type { Static } from '@sinclair/typebox';
-import { DEVICE_SCALES } from '@melto/core/measured/deviceScale';
+import { DEVICE_SCALES } from '@melto/core/device/deviceScale';
 import type { Answers } from '@melto/core/measured/measurement';
 import type { IMPORT_READING } from '@/endpoints/reading';
 

@@ -4,9 +4,10 @@ import { failure, success } from '../result.ts';
 import type { Issue, Result } from '../result.ts';
 import { keywordValue, numberColumn, textColumn } from './cgatsTable.ts';
 import type { CgatsTable } from './cgatsTable.ts';
-import { deviceScale } from '../measured/deviceScale.ts';
+import { deviceScale } from '../device/deviceScale.ts';
 import { deviceFields, processOfFields, spectralFieldNm } from './fieldNames.ts';
-import type { MeasurementConditions, PatchLayout, PatchSet, PatchSpectra } from './patchSet.ts';
+import { patchLayoutOf } from './patchLayout.ts';
+import type { MeasurementConditions, PatchSet, PatchSpectra } from './patchSet.ts';
 import { readCgats } from './readCgats.ts';
 
 /** Reads a CGATS text and takes its first table that holds device values or colours. */
@@ -45,7 +46,7 @@ export function patchSetFromCgats(table: CgatsTable): Result<PatchSet> {
     xyz,
     lab,
     spectra,
-    layout: layoutOf(table),
+    layout: patchLayoutOf(textColumn(table, 'PAGE'), textColumn(table, 'STRIP'), textColumn(table, 'PLACE')),
     conditions: conditionsOf(table),
     title: keywordValue(table, 'DESCRIPTOR') ?? keywordValue(table, 'FILE_DESCRIPTOR'),
     originator: keywordValue(table, 'ORIGINATOR'),
@@ -155,14 +156,6 @@ function spectraOf(table: CgatsTable, notes: string[], issues: Issue[]): PatchSp
     band.values.forEach((value, row) => (values[row * bands.length + i] = value * scale)),
   );
   return { grid: { startNm: bands[0].nm, stepNm: step, count: bands.length }, values };
-}
-
-function layoutOf(table: CgatsTable): PatchLayout | undefined {
-  const columns = ['PAGE', 'STRIP', 'PLACE'].map((name) => textColumn(table, name));
-  if (columns.some((column) => column === undefined || column.some((word) => !/^\d{1,6}$/.test(word))))
-    return undefined;
-  const [page, strip, place] = columns.map((column) => Int32Array.from(column ?? [], Number));
-  return { page, strip, place };
 }
 
 function conditionsOf(table: CgatsTable): MeasurementConditions {

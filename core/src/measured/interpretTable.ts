@@ -1,4 +1,4 @@
-import type { PatchLayout } from '../cgats/patchSet.ts';
+import { patchLayoutOf } from '../cgats/patchLayout.ts';
 import { channelCount, sameProcess } from '../device/process.ts';
 import type { Process } from '../device/process.ts';
 import { parseNumber } from '../cgats/textScanner.ts';
@@ -7,8 +7,8 @@ import type { Result } from '../result.ts';
 import { columnsOf } from './columns.ts';
 import type { ColumnMeaning, Mode } from './columns.ts';
 import { toldConditions } from './conditions.ts';
-import { deviceScale, deviceShare } from './deviceScale.ts';
-import type { DeviceScale } from './deviceScale.ts';
+import { deviceScale, deviceShare } from '../device/deviceScale.ts';
+import type { DeviceScale } from '../device/deviceScale.ts';
 import type { Answers, MeasuredMode, Measurement, Question } from './measurement.ts';
 import type { DamagedRow, MeasuredRow, MeasuredTable } from './measuredTable.ts';
 import { coloursOf } from './tableColours.ts';
@@ -72,7 +72,11 @@ export function interpretTable(table: MeasuredTable, answers: Answers = {}): Res
   const ids = textOf(columns, rows, 'id') ?? rows.map((_, i) => String(i + 1));
   const names = textOf(columns, rows, 'name');
   const places = placesOf(columns, rows);
-  const layout = layoutOf(columns, rows);
+  const layout = patchLayoutOf(
+    textOf(columns, rows, 'page'),
+    textOf(columns, rows, 'strip'),
+    textOf(columns, rows, 'place'),
+  );
   for (const own of modes) {
     const found = coloursOf(columns, numbers, rows.length, own, empty);
     if (!found.ok) return found;
@@ -270,13 +274,4 @@ function placesOf(columns: Columns, rows: readonly MeasuredRow[]): readonly stri
   const column = textOf(columns, rows, 'column');
   if (row === undefined || column === undefined) return undefined;
   return row.map((word, i) => (/^[a-z]+$/i.test(column[i]) ? `${column[i]}${word}` : `${word}${column[i]}`));
-}
-
-/** Page, strip and place along it, each counted from 1, where all three stand in columns of their own. */
-function layoutOf(columns: Columns, rows: readonly MeasuredRow[]): PatchLayout | undefined {
-  const words = (['page', 'strip', 'place'] as const).map((kind) => textOf(columns, rows, kind));
-  if (words.some((column) => column === undefined || column.some((word) => !/^\d{1,6}$/.test(word))))
-    return undefined;
-  const [page, strip, place] = words.map((column) => Int32Array.from(column ?? [], Number));
-  return { page, strip, place };
 }

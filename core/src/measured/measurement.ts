@@ -1,7 +1,7 @@
 import type { PatchSet } from '../cgats/patchSet.ts';
 import type { Mode } from './columns.ts';
 import type { ToldConditions } from './conditions.ts';
-import type { DeviceScale } from './deviceScale.ts';
+import type { DeviceScale } from '../device/deviceScale.ts';
 import type { DamagedRow } from './measuredTable.ts';
 
 /** What a file leaves open, and what a person may say to it. */

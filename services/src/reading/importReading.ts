@@ -14,7 +14,7 @@ import { domainNow } from '../kernel/clock.ts';
 import { unitOfWork } from '../kernel/context.ts';
 import type { Context } from '../kernel/context.ts';
 import { Problem } from '../kernel/problem.ts';
-import { measuredFile } from './measuredFile.ts';
+import { measuredFile, unanswered } from './measuredFile.ts';
 import type { MeasuredFile } from './measuredFile.ts';
 import { storeStrips } from './storeStrips.ts';
 
@@ -111,17 +111,13 @@ export async function importReading(
   const read = await measuredFile(context, code, file, answers);
   const { measurement, print, chart, condition } = read;
   const [open] = measurement.questions;
-  if (open !== undefined)
-    throw new Problem(
-      'bad-input',
-      QUESTION_WORDS[open.asks],
-      'Nothing was stored. Answer it and give the file again.',
-      open.asks,
-    );
+  if (open !== undefined) throw unanswered(open);
   const nowMs = await domainNow(context);
   const told = JSON.stringify({ ...measurement.told, ...answered(answers) });
+  // Another file in the same moment is another attempt.
+  const attempt = `file ${nowMs} ${createHash('sha256').update(file).digest('hex').slice(0, 12)}`;
   const toStore = read.modes.map((mode) => {
-    const strips = stripsOf(read, mode, nowMs, file);
+    const strips = stripsOf(read, mode, attempt, nowMs);
     if (mode.mode === undefined) throw new Error('a mode was neither told nor asked');
     if (strips.length === 0)
       throw new Problem(
@@ -144,13 +140,6 @@ export async function importReading(
     return { readingId: readings[0].readingId, readings, notes: notesOf(read) };
   });
 }
-
-const QUESTION_WORDS: Readonly<Record<Question['asks'], string>> = {
-  mode: 'The file does not tell its measurement mode.',
-  light: 'The file does not tell the illuminant and the observer of its colours.',
-  scale: 'The file does not tell what its device values count to.',
-  table: 'The file holds several tables that could be meant.',
-};
 
 /** What a person added to what the file told. */
 function answered({ light }: Answers): Partial<ToldConditions> {
@@ -221,12 +210,10 @@ function labOf({ xyz }: PatchValues): Float64Array {
 function stripsOf(
   { chart }: MeasuredFile,
   mode: MeasuredFile['modes'][number],
+  attempt: string,
   nowMs: number,
-  file: Uint8Array | string,
 ): StripRow[] {
   const { kind, grid, width, values } = patchValues(mode);
-  // Another file in the same moment is another attempt.
-  const attempt = `file ${nowMs} ${createHash('sha256').update(file).digest('hex').slice(0, 12)}`;
   return chart.layout.pages.flatMap((page, pageIndex) =>
     page.flatMap((rows, stripIndex): StripRow[] => {
       if (rows.some((row) => mode.match.rows[row].length === 0)) return [];

@@ -4,8 +4,6 @@ import { doubtfulPatches } from '@melto/core/measured/doubtfulRows';
 import type { Answers, Measurement } from '@melto/core/measured/measurement';
 import { patchLab } from '@melto/core/measured/patchLab';
 import { labToHex } from '@melto/core/colour/srgb';
-import { issueText } from '@melto/core/result';
-import { readMeasurement } from '@melto/paper/measured/readMeasurement';
 import { printChart } from '../charts/printChart.ts';
 import { storeChart } from '../charts/chart.ts';
 import { unitOfWork } from '../kernel/context.ts';
@@ -15,6 +13,7 @@ import { conditionOf, settingsRecord } from '../ledger/conditions.ts';
 import type { ConditionRow } from '../ledger/conditions.ts';
 import { importReading } from './importReading.ts';
 import type { ImportedReading, ImportPreview } from './importReading.ts';
+import { readableFile, unanswered } from './measuredFile.ts';
 
 const LEAST_PATCHES = 12;
 const MOST_PATCHES = 6000;
@@ -29,7 +28,7 @@ export async function previewMeasuredChart(
   answers: Answers = {},
 ): Promise<ImportPreview> {
   const condition = await conditionOf(context, conditionId);
-  const { questions, told, unused, damaged, notes, modes } = readable(file, answers);
+  const { questions, told, unused, damaged, notes, modes } = readableFile(file, answers);
   const scale = questions.find(({ asks }) => asks === 'scale');
   if (scale?.asks === 'scale' && scale.channels !== channelCount(condition.process))
     throw otherProcess(condition, scale.process);
@@ -74,14 +73,9 @@ export async function takeMeasuredChart(
   answers: Answers = {},
 ): Promise<ImportedReading> {
   const condition = await conditionOf(context, conditionId);
-  const { modes, questions } = readable(file, answers);
-  if (questions.some(({ asks }) => asks === 'scale'))
-    throw new Problem(
-      'bad-input',
-      'The file does not tell what its device values count to.',
-      'Nothing was stored. Answer it and give the file again.',
-      'scale',
-    );
+  const { modes, questions } = readableFile(file, answers);
+  const scale = questions.find(({ asks }) => asks === 'scale');
+  if (scale !== undefined) throw unanswered(scale);
   const { device, ids, layout } = chartOf(condition, modes);
   return unitOfWork(context, async (inner) => {
     const chart = await storeChart(inner, {
@@ -104,16 +98,6 @@ export async function takeMeasuredChart(
 export async function ticksOf(context: Context, conditionId: number): Promise<readonly string[]> {
   const points = await settingsRecord(context, conditionId);
   return points.filter(({ tickAtPrint }) => tickAtPrint).map(({ label }) => label);
-}
-
-function readable(file: Uint8Array | string, answers: Answers): Measurement {
-  const read = readMeasurement(file, answers);
-  if (read.ok) return read.value;
-  throw new Problem(
-    'bad-input',
-    `The file cannot be used: ${read.issues.map(issueText).join('; ')}.`,
-    'Nothing was stored. Mend the file and give it again.',
-  );
 }
 
 function otherProcess({ device, process }: ConditionRow, name: string): Problem {

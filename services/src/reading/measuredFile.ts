@@ -1,17 +1,15 @@
 import { channelCount } from '@melto/core/device/process';
 import { matchPatches } from '@melto/core/measured/matchPatches';
 import type { PatchMatch } from '@melto/core/measured/matchPatches';
-import type { Answers, MeasuredMode, Measurement } from '@melto/core/measured/measurement';
+import type { Answers, MeasuredMode, Measurement, Question } from '@melto/core/measured/measurement';
 import { issueText } from '@melto/core/result';
 import { readMeasurement } from '@melto/paper/measured/readMeasurement';
-import { findPrint, findSheet } from '@melto/store/prints';
 import type { PrintRow } from '@melto/store/prints';
-import { loadChart } from '../charts/chart.ts';
 import type { LoadedChart } from '../charts/chart.ts';
 import type { Context } from '../kernel/context.ts';
-import { notFound, Problem } from '../kernel/problem.ts';
-import { conditionOf } from '../ledger/conditions.ts';
+import { Problem } from '../kernel/problem.ts';
 import type { ConditionRow } from '../ledger/conditions.ts';
+import { deskData } from './deskData.ts';
 
 /** A file of measurements beside the print it was given for. */
 export interface MeasuredFile {
@@ -30,16 +28,37 @@ export async function measuredFile(
   file: Uint8Array | string,
   answers: Answers,
 ): Promise<MeasuredFile> {
-  const sheet = await findSheet(context.database, code);
-  if (sheet === undefined) throw notFound(`sheet ${code}`);
-  const print = await findPrint(context.database, sheet.printId);
-  if (print === undefined) throw notFound(`print of ${code}`);
-  const [chart, condition] = await Promise.all([
-    loadChart(context, print.chartId),
-    conditionOf(context, print.conditionId),
-  ]);
+  const { print, chart, condition } = await deskData(context, code);
   const found = understood({ print, chart, condition }, file, answers);
   return { print, chart, condition, ...found };
+}
+
+/** What a file holds, or a refusal that says what is wrong with it. */
+export function readableFile(file: Uint8Array | string, answers: Answers): Measurement {
+  const read = readMeasurement(file, answers);
+  if (read.ok) return read.value;
+  throw new Problem(
+    'bad-input',
+    `The file cannot be used: ${read.issues.map(issueText).join('; ')}.`,
+    'Nothing was stored. Mend the file and give it again.',
+  );
+}
+
+const QUESTION_WORDS: Readonly<Record<Question['asks'], string>> = {
+  mode: 'The file does not tell its measurement mode.',
+  light: 'The file does not tell the illuminant and the observer of its colours.',
+  scale: 'The file does not tell what its device values count to.',
+  table: 'The file holds several tables that could be meant.',
+};
+
+/** A question that has to be answered before anything is stored. */
+export function unanswered({ asks }: Question): Problem {
+  return new Problem(
+    'bad-input',
+    QUESTION_WORDS[asks],
+    'Nothing was stored. Answer it and give the file again.',
+    asks,
+  );
 }
 
 type Printed = Pick<MeasuredFile, 'print' | 'chart' | 'condition'>;
@@ -49,14 +68,7 @@ function understood(
   file: Uint8Array | string,
   answers: Answers,
 ): Pick<MeasuredFile, 'measurement' | 'modes'> {
-  const read = readMeasurement(file, answers);
-  if (!read.ok)
-    throw new Problem(
-      'bad-input',
-      `The file cannot be used: ${read.issues.map(issueText).join('; ')}.`,
-      'Nothing was stored. Mend the file and give it again.',
-    );
-  const measurement = read.value;
+  const measurement = readableFile(file, answers);
   const scale = measurement.questions.find(({ asks }) => asks === 'scale');
   if (scale?.asks === 'scale') {
     if (scale.channels !== channelCount(printed.condition.process))

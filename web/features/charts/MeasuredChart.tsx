@@ -6,6 +6,7 @@ import { useState } from 'react';
 import { MeasuredFileDialog } from '@/features/reading/ImportDialog';
 import { PREVIEW_MEASURED_CHART, TAKE_MEASURED_CHART } from '@/endpoints/reading';
 import { send } from '@/ui/api';
+import { MEASURED_FILES } from '@/features/reading/measuredFiles';
 
 /** Takes a chart that was made, printed and measured elsewhere: its file holds device values and colours together. */
 export function MeasuredChart({ conditionId }: { conditionId: number }) {
@@ -19,7 +20,7 @@ export function MeasuredChart({ conditionId }: { conditionId: number }) {
         <u>Take one that was measured elsewhere</u>
         <input
           type="file"
-          accept=".txt,.cgats,.cxf,.xml,.csv,.tsv,.ti3,text/plain,text/csv"
+          accept={MEASURED_FILES}
           className="visually-hidden"
           onChange={(event) => {
             setFile(event.target.files?.[0]);

@@ -3,6 +3,7 @@
 import { FormControlLabel, MenuItem, Switch, TextField } from '@mui/material';
 import type { HandMovement, MeasurementMode } from '@melto/core/device/instrument';
 import type { useDesk } from './useDesk';
+import { MEASURED_FILES } from './measuredFiles';
 
 const HANDS: readonly (readonly [HandMovement, string])[] = [
   ['steady', 'steady'],
@@ -70,7 +71,7 @@ export function DeskControls({
         <u>Take it from a file</u>
         <input
           type="file"
-          accept=".txt,.cgats,.cxf,.xml,.csv,.tsv,.ti3,text/plain,text/csv"
+          accept={MEASURED_FILES}
           className="visually-hidden"
           onChange={(event) => {
             onFile(event.target.files?.[0]);

@@ -11,6 +11,7 @@ import { useTellHere } from '@/features/frame/useHere';
 import { ask } from '@/ui/api';
 import { ImportDialog } from './ImportDialog';
 import { ImportedSheet } from './ImportedSheet';
+import { MEASURED_FILES } from './measuredFiles';
 
 /** A sheet that was printed elsewhere: it is measured outside of Melto, and its file is given here. */
 export function FileDesk({ initial }: { initial: DeskState }) {
@@ -83,7 +84,7 @@ export function FileDesk({ initial }: { initial: DeskState }) {
           ref={input}
           type="file"
           aria-label="File of measurements"
-          accept=".txt,.cgats,.cxf,.xml,.csv,.tsv,.ti3,text/plain,text/csv"
+          accept={MEASURED_FILES}
           className="visually-hidden"
           tabIndex={-1}
           onChange={(event) => {

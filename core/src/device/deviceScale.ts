@@ -1,5 +1,5 @@
-import { drivenByLight } from '../device/process.ts';
-import type { Process } from '../device/process.ts';
+import { drivenByLight } from './process.ts';
+import type { Process } from './process.ts';
 
 /** What full ink or light may be written as. */
 export const DEVICE_SCALES = [1, 100, 255, 65535] as const;
