@@ -16,7 +16,8 @@ if [ "$(id -u)" = 0 ]; then
   chown -R nobody "$folder/data" "$folder/tmp"
 fi
 if [ ! -d "$folder/data/mysql" ]; then
-  mariadb-install-db --no-defaults --user="$user" --datadir="$folder/data" --auth-root-authentication-method=normal --skip-test-db >"$folder/install.log" 2>&1 ||
+  # A temporary folder of its own: each server clears away what it finds of others in the one that they would share.
+  mariadb-install-db --no-defaults --user="$user" --datadir="$folder/data" --tmpdir="$folder/tmp" --auth-root-authentication-method=normal --skip-test-db >"$folder/install.log" 2>&1 ||
     { cat "$folder/install.log" >&2; exit 1; }
 fi
 if [ ! -s "$folder/password" ]; then

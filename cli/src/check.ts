@@ -2,7 +2,11 @@ import { patchXyz } from '@melto/core/cgats/patchColours';
 import { checkAgainstAims } from '@melto/core/conformity/checkAgainstAims';
 import type { AimCheck } from '@melto/core/conformity/checkAgainstAims';
 import { publishedAims } from '@melto/core/conformity/aims';
-import type { Aims } from '@melto/core/conformity/aims';
+import type { AimOrigin, Aims } from '@melto/core/conformity/aims';
+import { readPatchSet } from '@melto/core/cgats/patchSetFromCgats';
+import type { PublishedCondition } from '@melto/core/conformity/publishedCondition';
+import { MODES } from '@melto/core/measured/columns';
+import { installedCharacterisations } from '@melto/paper/measured/installedCharacterisations';
 import { PUBLISHED_CONDITIONS } from '@melto/core/conformity/data/publishedConditions';
 import { TOLERANCE_SETS } from '@melto/core/conformity/data/toleranceSets';
 import { formatAgainstLimit } from '@melto/core/judgement/metric';
@@ -17,6 +21,7 @@ export interface CheckOptions {
   readonly measured: string;
   readonly measuredAs?: string;
   readonly aims: string;
+  readonly aimsMode?: string;
   readonly tolerances: string;
   readonly substrateCorrected?: boolean;
   readonly json?: boolean;
@@ -40,7 +45,7 @@ export function check(options: CheckOptions): number {
   const { set, device } = cmykReading(options.measured, options.measuredAs);
   const judged = checkAgainstAims(
     set,
-    aimsFrom(options.aims, device),
+    withMode(aimsFrom(options.aims, device), options.aimsMode),
     tolerances,
     options.substrateCorrected === true,
   );
@@ -55,10 +60,15 @@ export function check(options: CheckOptions): number {
 }
 
 function sentence({ verdict, substrateCorrected, otherwise, pairs }: AimCheck): string {
+  const originWords = (origin: AimOrigin, words: string): string[] => {
+    const count = pairs.filter((pair) => pair.origin === origin).length;
+    return count === 0 ? [] : [`${count} ${words}`];
+  };
   const how = [
     `${pairs.length} patches`,
     ...(substrateCorrected ? ['substrate-corrected'] : []),
-    ...(pairs.some(({ origin }) => origin === 'completed') ? ['aims completed from published solids'] : []),
+    ...originWords('completed', 'aims completed from published solids'),
+    ...originWords('interpolated', 'aims interpolated from their neighbours'),
     ...otherwise,
   ];
   return `${WORDS[verdict]} (${how.join('; ')})`;
@@ -75,18 +85,22 @@ function lineOf({ pairs }: AimCheck) {
     verdict,
     count,
     worst,
+    estimated,
   }: AimCheck['metrics'][number]) => {
     const name = `${group}, ${statistic} ${quantity}`.padEnd(40);
     if (worst === undefined) return `${name} no patch of this group: ${WORDS[verdict]}`;
     const inks = Array.from(pairs[worst].device, (ink) => (100 * ink).toFixed(0)).join(' ');
-    return `${name} ${formatAgainstLimit(value, limit).padStart(6)} of ${limit.toFixed(1)}, margin ${margin.toFixed(2).padStart(6)}: ${WORDS[verdict]} (${count} patches, worst ${inks})`;
+    return `${name} ${formatAgainstLimit(value, limit).padStart(6)} of ${limit.toFixed(1)}, margin ${margin.toFixed(2).padStart(6)}: ${WORDS[verdict]} (${count} patches, ${estimated > 0 ? `${estimated} aims completed, ` : ''}worst ${inks})`;
   };
 }
 
 /** Aims of a published condition by its name, from a characterisation, or from what a profile predicts for the values that were read. */
 function aimsFrom(path: string, device: Float64Array): Aims {
   const published = PUBLISHED_CONDITIONS.find(({ key }) => key === path.toLowerCase());
-  if (published !== undefined) return publishedAims(published);
+  if (published !== undefined) {
+    const full = installedCharacterisations().get(published.key);
+    return full === undefined ? publishedAims(published) : characterised(published, full);
+  }
   const bytes = readBytes(path);
   const isProfile = Buffer.from(bytes.subarray(36, 40)).toString('latin1') === 'acsp';
   if (!isProfile) {
@@ -97,4 +111,24 @@ function aimsFrom(path: string, device: Float64Array): Aims {
   if (!xyz.ok)
     throw new UsageError(`${path}: found no table from CMYK to Lab, expected a CMYK output profile`);
   return { device, xyz: xyz.value, conditions: {} };
+}
+
+/** A published condition by its full characterisation, as it is installed. */
+function characterised(published: PublishedCondition, text: string): Aims {
+  const read = readPatchSet(text);
+  const xyz = read.ok ? patchXyz(read.value) : undefined;
+  if (!read.ok || read.value.device === undefined || xyz === undefined)
+    throw new UsageError(`${published.name}: its characterisation on this machine cannot be read`);
+  return { device: read.value.device, xyz, conditions: publishedAims(published).conditions };
+}
+
+/** What a person says of aims that do not tell their mode. */
+function withMode(aims: Aims, said: string | undefined): Aims {
+  if (said === undefined) return aims;
+  const mode = MODES.find((own) => own === said.toUpperCase());
+  if (mode === undefined) throw new UsageError(`--aims-mode: found "${said}", expected ${MODES.join(', ')}`);
+  const { mode: told } = aims.conditions;
+  if (told !== undefined && told !== mode)
+    throw new UsageError(`--aims-mode: found ${mode}, but the aims tell that they are for ${told}`);
+  return { ...aims, conditions: { ...aims.conditions, mode } };
 }

@@ -344,7 +344,21 @@ describe('melto', () => {
     // A press that nobody made for a published condition, by its name; with its substrate corrected it says so.
     const published = await against('--aims', 'FOGRA39L', '--substrate-corrected');
     expect(published.status).toBe(1);
-    expect(published.out).toContain('substrate-corrected; aims completed from published solids');
+    expect(published.out).toContain('substrate-corrected; ');
+    expect(published.out).toContain('read in M1, the aims do not tell their mode');
+    // A published characterisation conforms to itself by its name, which finds it on this machine.
+    for (const set of ['iso12647-7-proof', 'iso12647-8-validation', 'iso12647-2-production']) {
+      const file = '/usr/share/color/icc/FOGRA39L.ti3';
+      const own = await melto('check', '--measured', file, '--aims', 'fogra39l', '--tolerances', set);
+      expect(own).toMatchObject({ status: 0 });
+      expect(own.out).toMatch(/^conforms \(\d+ patches\)/);
+    }
+    const said = await against('--aims', 'FOGRA39L', '--aims-mode', 'm1');
+    expect(said.out).not.toContain('do not tell their mode');
+    expect((await against('--aims', 'FOGRA39L', '--aims-mode', 'M7')).err).toContain(
+      '--aims-mode: found "M7"',
+    );
+    expect((await against('--aims', 'm2.cgats', '--aims-mode', 'M1')).err).toContain('are for M2');
     expect(await against('--aims', 'ramps.txt')).toMatchObject({ status: 2 });
     expect(
       (await melto('check', '--measured', 'pm.txt', '--aims', 'pm.txt', '--tolerances', 'x')).err,

@@ -139,6 +139,7 @@ export async function melto(argv: readonly string[]): Promise<number> {
         '--aims <file>',
         'CGATS characterisation, ICC profile, or a published condition such as fogra39l',
       )
+      .option('--aims-mode <mode>', 'M0 to M3, where the aims do not tell it')
       .requiredOption(
         '--tolerances <name>',
         'iso12647-7-proof, iso12647-8-validation, iso12647-2-production, g7-greyscale, g7-targeted, g7-colour-space or house-photo',

@@ -1,6 +1,6 @@
 import { createRandom } from '@melto/core/numerics/random';
 import type { SimulatedChange } from '@melto/core/device/printPath';
-import { aimSets } from '@melto/services/conformity/aimSets';
+import { aimSets, sayAimMode } from '@melto/services/conformity/aimSets';
 import { createAimSetFromReading } from '@melto/services/conformity/newAimSet';
 import type { JudgedBy } from '@melto/services/conformity/checkChoice';
 import { chartsOf } from '@melto/services/charts/chart';
@@ -113,6 +113,7 @@ export async function loadProvenHouse(
   onProgress: (fraction: number, words: string) => void,
 ): Promise<void> {
   await houseTolerances(context);
+  await sayModes(context);
   for (const [index, story] of STORIES.entries()) {
     const words = `Sample house: four months of ${story.device}, ${story.stock}`;
     onProgress(index / STORIES.length, words);
@@ -126,6 +127,13 @@ function before(context: Context, daysAgo: number): Context {
     ...context,
     now: () => context.now() - daysAgo * DAY_MS,
   };
+}
+
+/** The published aims that the house works with, whose data do not tell their mode: it takes them for M1. */
+async function sayModes(context: Context): Promise<void> {
+  for (const { id, name, conditions } of await aimSets(context))
+    if (['FOGRA39L', 'TR002'].includes(name) && conditions.mode === undefined)
+      await sayAimMode(before(context, 160), id, 'M1');
 }
 
 async function houseTolerances(context: Context): Promise<void> {

@@ -6,6 +6,7 @@ import {
   aimSetVersions,
   loadAims,
   registerPublishedAims,
+  sayAimMode,
   removeAimSet,
 } from '../src/conformity/aimSets.ts';
 import {
@@ -68,6 +69,10 @@ describe('aims and tolerances', () => {
     expect((await toleranceSets(services)).filter((each) => each.shipped)).toHaveLength(7);
     await registerPublishedAims(services);
     expect(await aimSets(services)).toHaveLength(9);
+    for (const name of ['FOGRA39L', 'G7 of ours'])
+      expect((await refusal(createAimSetByHand(services, { name }, [], {}))).title).toContain(
+        'it would be taken for',
+      );
     const proof = await shipped('iso12647-7-proof');
     const own = { name: 'x', source: 'x', substrateUncorrected: false, metrics: [] };
     expect((await refusal(saveToleranceSet(services, { ...own, versionOf: proof }))).title).toContain(
@@ -107,6 +112,26 @@ describe('aims and tolerances', () => {
     );
     expect(refused.field).toBe('file');
   });
+
+  it('that do not tell their mode are asked once, and keep what is said as a version', async () => {
+    const before = (await aimSets(services)).find(({ family }) => family === 'fogra28l')?.id ?? 0;
+    const said = await Promise.allSettled([
+      sayAimMode(services, before, 'M0'),
+      sayAimMode(services, before, 'M1'),
+    ]);
+    const done = said.flatMap((each) => (each.status === 'fulfilled' ? [each.value.id] : []));
+    expect(done).toHaveLength(1);
+    const { view, aims } = await loadAims(services, done[0]);
+    expect(view.version).toBe(2);
+    expect(view.conditions).toMatchObject({ filter: 'none', mode: view.conditions.mode });
+    expect(view.origin).toMatch(/Taken for M[01], as the house said\.$/);
+    expect(aims.conditions.mode).toBe(view.conditions.mode);
+    expect(aims.published?.key).toBe('fogra28l');
+    expect((await refusal(sayAimMode(services, done[0], 'M2'))).title).toContain('already');
+    expect((await refusal(sayAimMode(services, 99999, 'M2'))).type).toBe('not-found');
+    await registerPublishedAims(services);
+    expect(await aimSetVersions(services, done[0])).toHaveLength(2);
+  });
 });
 
 describe('a check', () => {
@@ -114,6 +139,7 @@ describe('a check', () => {
   let house = 0;
   let choice: CheckChoice;
   let failing = 0;
+  let passing = 0;
   let reading = 0;
 
   it('against a house standard made of a reading conforms', async () => {
@@ -182,8 +208,9 @@ describe('a check', () => {
       toleranceSetId: house,
       substrateCorrected: true,
     });
+    passing = again.id;
     const corrected = await detailOf(again.id);
-    expect(verdictSentence(corrected)).toBe('conforms to House, tight (substrate-corrected)');
+    expect(verdictSentence(corrected)).toBe('conforms to House, tight (own tolerances, substrate-corrected)');
     expect(corrected.header.chosen).toBe('after the reading');
     expect(corrected.white).not.toBeNull();
     await putRight(services, gloss);
@@ -226,6 +253,18 @@ describe('a check', () => {
       expect(mediaType).toBe('application/pdf');
       expect(Buffer.from(content.subarray(0, 5)).toString('latin1')).toBe('%PDF-');
     }
+    const drawn: string[][] = [];
+    const drawing = {
+      ...services,
+      drawPdf: async (job: Parameters<typeof services.drawPdf>[0]) => {
+        if (job.kind === 'slip') drawn.push(job.model.facts.map(([name]) => name));
+        return new Uint8Array();
+      },
+    };
+    await checkReport(drawing, failing, 'slip');
+    await checkReport(drawing, passing, 'slip');
+    expect(drawn.map((names) => names.includes('Valid until'))).toEqual([false, true]);
+    expect(drawn.map((names) => names.includes('Aims and tolerances'))).toEqual([false, true]);
     const { code } = await shareReport(services, failing);
     expect(code).toMatch(/^[A-Za-z0-9_-]{32}$/);
     expect((await shareReport(services, failing)).code).toBe(code);

@@ -1,7 +1,9 @@
 import { afterAll, afterEach, beforeAll, describe, expect, it } from 'vitest';
 import { patchSetToCgats } from '@melto/core/cgats/patchSetToCgats';
 import { writeCgats } from '@melto/core/cgats/writeCgats';
+import { readPatchSet } from '@melto/core/cgats/patchSetFromCgats';
 import { RGB } from '@melto/core/device/process';
+import { unwrap } from '@melto/core/result';
 import { simulateSheets } from '@melto/simulator/simulateSheets';
 import { chartsOf, loadChart } from '../src/charts/chart.ts';
 import { printChart } from '../src/charts/printChart.ts';
@@ -118,6 +120,16 @@ describe('from box to profile, by files only', () => {
     expect((await rack(services)).slips.map(({ code }) => code)).toEqual(sheets);
     const pdf = await printFile(services, sheets[0], 'pdf');
     expect(Buffer.from(pdf.content.slice(0, 5)).toString()).toBe('%PDF-');
+    const sent = unwrap(
+      readPatchSet(Buffer.from((await printFile(services, sheets[0], 'txt')).content).toString('utf8')),
+    );
+    const { set, layout } = await loadChart(services, chart);
+    const rows = layout.pages[0].flat();
+    expect(sent.ids).toEqual(rows.map((row) => set.ids[row]));
+    expect(new Set(sent.layout?.page)).toEqual(new Set([1]));
+    rows.forEach((row, i) =>
+      expect(sent.device?.[3 * i + 2]).toBeCloseTo(set.device?.[3 * row + 2] ?? NaN, 6),
+    );
   });
 
   it('no instrument reads what was printed elsewhere', async () => {

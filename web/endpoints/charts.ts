@@ -123,10 +123,10 @@ export const CHART_FILE = reads({
 });
 
 export const SHEET_FILE = reads({
-  ...{ path: '/api/sheets/{code}/file', says: 'A printed sheet as PDF, TIFF or PNG', who: 'viewer' },
+  ...{ path: '/api/sheets/{code}/file', says: 'A printed sheet as PDF, TIFF, PNG or CGATS', who: 'viewer' },
   params: SHEET,
   query: strict({
-    format: Type.Optional(oneOf(PAGE_FORMATS)),
+    format: Type.Optional(oneOf([...PAGE_FORMATS, 'txt'] as const)),
     asked: Type.Optional(oneOf([0, 1] as const)),
   }),
 });

@@ -66,6 +66,15 @@ export const REMOVE_AIM_SET = sets({
   answer: DONE,
 });
 
+export const SAY_AIM_MODE = makes({
+  path: '/api/aim-sets/{id}/mode',
+  says: 'Say in which mode the colours of an aim set were measured, where it does not tell',
+  who: 'specialist',
+  params: IN_PATH,
+  body: strict({ mode: MODE }),
+  answer: MADE,
+});
+
 export const TOLERANCE_SETS = reads({
   ...{ path: '/api/tolerance-sets', says: 'Tolerance sets, the latest version of each', who: 'viewer' },
   answer: answers<readonly ToleranceSetView[]>(LISTED),

@@ -74,6 +74,23 @@ describe('a check against aims', () => {
     expect(unwrap(checkAgainstAims(reading(off, 'M0'), aims, PROOF, false)).verdict).toBe('does-not-conform');
   });
 
+  it('is said where one side does not tell its mode, and compared where neither does', () => {
+    const untold: Aims = { ...aims, conditions: {} };
+    expect(unwrap(checkAgainstAims(reading(xyz), untold, PROOF, false))).toMatchObject({
+      verdict: 'not-judged',
+      otherwise: ['read in M1, the aims do not tell their mode'],
+    });
+    const silent = { ...reading(xyz), conditions: {} };
+    expect(unwrap(checkAgainstAims(silent, aims, PROOF, false))).toMatchObject({
+      verdict: 'not-judged',
+      otherwise: ['the reading does not tell its mode, the aims are for M1'],
+    });
+    expect(unwrap(checkAgainstAims(silent, untold, PROOF, false))).toMatchObject({
+      verdict: 'conforms',
+      otherwise: [],
+    });
+  });
+
   it('says what it lacks', () => {
     const elsewhere = { ...aims, device: device.map((value) => (value === 0 ? 0.02 : value * 0.9)) };
     const none = checkAgainstAims(reading(xyz), elsewhere, PROOF, false);

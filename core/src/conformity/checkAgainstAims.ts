@@ -133,6 +133,7 @@ export function judgeSheet(
       uncorrected: labAt(wanted.xyz, row),
       measured: labAt(read.xyz, row),
       origin: wanted.origins[row],
+      estimated: wanted.origins[row] === 'completed',
     })),
     ...spots.map(({ name, lab, xyz: own, device }): CheckedPair => ({
       device,
@@ -163,13 +164,20 @@ export function judgeSheet(
   });
 }
 
-/** How a reading was made otherwise than its aims, in words; what one of both does not tell is not compared. */
+/**
+ * How a reading was made otherwise than its aims, in words. Of the mode it is said where one of both does not tell it;
+ * other conditions are compared where both do.
+ */
 export function conditionsApart(read: MeasurementConditions, aims: MeasurementConditions): string[] {
   const words: string[] = [];
   if (read.mode !== undefined && aims.mode !== undefined && read.mode !== aims.mode)
     words.push(`read in ${read.mode}, the aims are for ${aims.mode}`);
   else if (read.mode === 'M3' && aims.mode === undefined && aims.filter === 'none')
     words.push('read in M3 with a polariser, the aims are unpolarised');
+  else if (read.mode !== undefined && aims.mode === undefined)
+    words.push(`read in ${read.mode}, the aims do not tell their mode`);
+  else if (read.mode === undefined && aims.mode !== undefined)
+    words.push(`the reading does not tell its mode, the aims are for ${aims.mode}`);
   for (const [field, name] of [
     ['backing', 'backing'],
     ['illuminant', 'illuminant'],

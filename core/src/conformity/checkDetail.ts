@@ -38,6 +38,8 @@ export interface CheckHeader {
     readonly name: string;
     readonly version: number;
     readonly source: string;
+    /** Written by the house, not as a standard has it. */
+    readonly own?: boolean;
     readonly notJudged: readonly string[];
   };
   /** How the wedge went to the device: `through the profile, absolute colorimetric, and curves v3`. */
@@ -69,6 +71,8 @@ export interface StoredMetric {
   readonly verdict: Verdict;
   readonly count: number;
   readonly worst: number | null;
+  /** Patches whose aims are estimates; such a metric has no verdict. Not told by checks of before. */
+  readonly estimated?: number;
 }
 
 export interface Distribution {

@@ -25,7 +25,11 @@ export function metricValue({ value, limit }: StoredMetric): string {
 /** The verdict with what it is to: `conforms to ISO 12647-7 proof (substrate-corrected)`. */
 export function verdictSentence(detail: CheckDetail): string {
   const { verdict, header, substrateCorrected } = detail;
-  const how = substrateCorrected ? ' (substrate-corrected)' : '';
+  const words = [
+    ...(header.tolerances.own === true ? ['own tolerances'] : []),
+    ...(substrateCorrected ? ['substrate-corrected'] : []),
+  ];
+  const how = words.length === 0 ? '' : ` (${words.join(', ')})`;
   return verdict === 'not-judged'
     ? `not judged by ${header.tolerances.name}${how}`
     : `${VERDICT_WORDS[verdict].replace(', near a limit', '')} to ${header.tolerances.name}${how}`;
@@ -47,6 +51,9 @@ export function reasonSentence(detail: CheckDetail): string {
   const missing = metrics.filter((line) => line.value === null);
   if (verdict === 'not-judged' && missing.length > 0)
     return `no patches for ${missing.map(metricName).slice(0, 3).join(', ')}`;
+  const estimated = metrics.filter((line) => line.verdict === 'not-judged');
+  if (verdict === 'not-judged' && estimated.length > 0)
+    return `${estimated.map(metricName).slice(0, 3).join('; ')}${estimated.length > 3 ? `; and ${estimated.length - 3} more` : ''}: their aims are completed from published solids, such an estimate gives no verdict`;
   const nearest = [...metrics].sort((a, b) => (b.value ?? 0) / b.limit - (a.value ?? 0) / a.limit)[0];
   return nearest === undefined
     ? 'no metric'

@@ -37,6 +37,31 @@ function wedge(change: (row: number) => number = () => 0): ColourPair[] {
   });
 }
 
+describe('an aim that is an estimate', () => {
+  const pair = (device: readonly number[], measured: number, estimated: boolean) => ({
+    device,
+    aim: [50, 0, 0] as const,
+    measured: [measured, 0, 0] as const,
+    estimated,
+  });
+  const judged = (estimated: boolean) =>
+    judgeColours([pair([0.3, 0.6, 0.1, 0], 90, estimated), pair([1, 0, 0, 0], 50, false)], {
+      metrics: [
+        { group: 'all', statistic: 'mean', quantity: 'ΔE00', limit: 1 },
+        { group: 'solids', statistic: 'largest', quantity: 'ΔE00', limit: 1 },
+      ],
+    });
+
+  it('is shown and gives no verdict, whichever way it would fall; what is known is judged', () => {
+    const { verdict, metrics } = judged(true);
+    expect(metrics.map((line) => line.verdict)).toEqual(['not-judged', 'conforms']);
+    expect(metrics.map((line) => line.estimated)).toEqual([1, 0]);
+    expect(metrics[0].value).toBeGreaterThan(10);
+    expect(verdict).toBe('not-judged');
+    expect(judged(false).verdict).toBe('does-not-conform');
+  });
+});
+
 describe('groups of patches', () => {
   it.each([
     [
@@ -66,6 +91,22 @@ describe('groups of patches', () => {
     [
       [0.5, 0.4, 0.4, 0],
       ['all', 'greys', 'grey scale'],
+    ],
+    [
+      [0.5, 0.4059, 0.3941, 0],
+      ['all', 'greys', 'grey scale'],
+    ],
+    [
+      [0.5, 0.4061, 0.4, 0],
+      ['all', 'greys'],
+    ],
+    [
+      [0.5, 0.4, 0.3699, 0],
+      ['all', 'tertiaries'],
+    ],
+    [
+      [0.1, 0.1, 0.1, 0],
+      ['all', 'greys'],
     ],
     [
       [0.5, 0.5, 0.5, 0],

@@ -15,6 +15,8 @@ export interface ColourPair {
   readonly spot?: string;
   readonly aim: Lab;
   readonly measured: Lab;
+  /** The aim is an estimate, completed from published solids: it is shown, and gives no verdict. */
+  readonly estimated?: boolean;
 }
 
 export interface JudgedMetric extends ToleranceMetric {
@@ -25,7 +27,15 @@ export interface JudgedMetric extends ToleranceMetric {
   readonly count: number;
   /** Row of the patch that is farthest off in this quantity. */
   readonly worst: number | undefined;
+  /** Patches whose aim is an estimate, where the quantity depends on it: the metric has no verdict then. */
+  readonly estimated: number;
 }
+
+/**
+ * What an estimated aim does not bend: the weighted differences go by the sheet's own paper and darkest step, and tone
+ * values are published.
+ */
+const KNOWN_WITHOUT_AIM: ReadonlySet<Quantity> = new Set(['wΔL', 'wΔCh', 'ΔTV']);
 
 export interface Judgement {
   readonly verdict: Verdict;
@@ -36,8 +46,8 @@ export interface Judgement {
 
 /**
  * Judges measured colours against aims. Values are judged unrounded; one that equals its limit is within. A metric
- * whose group has no patch is not judged, and neither then is the whole, unless another metric fails; one of a group
- * that a check need not have is left out then.
+ * whose group has no patch is not judged, nor one over estimated aims, and neither then is the whole, unless another
+ * metric fails; one of a group that a check need not have is left out then.
  * @param groups of the pairs, where they are known already.
  */
 export function judgeColours(
@@ -54,11 +64,15 @@ export function judgeColours(
     const value = values.length === 0 ? NaN : STATISTIC_OF[line.statistic](values);
     const { margin, verdict } = metric(line.group, value, line.limit);
     const sizes = values.map(Math.abs);
+    const estimated = KNOWN_WITHOUT_AIM.has(line.quantity)
+      ? 0
+      : rows.filter((row) => pairs[row].estimated === true).length;
     return {
       ...line,
       value,
       margin,
-      verdict,
+      verdict: estimated > 0 ? 'not-judged' : verdict,
+      estimated,
       count: rows.length,
       worst: rows.length === 0 ? undefined : rows[sizes.indexOf(largest(sizes))],
     };

@@ -28,14 +28,17 @@ const NONE = 0.005;
 const FULL = 0.995;
 /** How far a grey of three inks may be from the triplet of its cyan. */
 const GREY_WIDTH = 0.03;
+/** How far it may be to be judged as a step of the grey scale: what whole per cent round away. */
+const SCALE_WIDTH = 0.006;
 const OUTER = 0.7;
 /** Tone values that count as 50 %; where a chart has 40 or 70 instead, it has no midtones. */
 const MIDTONE = [0.45, 0.55] as const;
 
 /**
- * The groups of a CMYK patch by its device values. Greys are those of three inks at the triplet of ISO/TS 10128, the
- * grey scale is these and the three solids together, the black scale all of black alone; outer gamut is what has no
- * black, at most two inks and one of them from 70 %.
+ * The groups of a CMYK patch by its device values. Greys are those of three inks near the triplet of ISO/TS 10128;
+ * the grey scale is those of them that are at it, as its aims are for that triplet (10/10/10 is none), and the three
+ * solids together; the black scale all of black alone; outer gamut is what has no black, at most two inks and one of
+ * them from 70 %.
  * @param device C, M, Y, K, 0..1.
  */
 export function patchGroups(device: ArrayLike<number>): ReadonlySet<PatchGroup> {
@@ -57,15 +60,12 @@ export function patchGroups(device: ArrayLike<number>): ReadonlySet<PatchGroup> 
   }
   if (used.length > 1 && full && k < NONE) groups.add('overprints');
   const grey = greyMagentaYellow(c);
-  const triplet =
-    k < NONE &&
-    chromatic.length === 3 &&
-    Math.abs(m - grey) <= GREY_WIDTH &&
-    Math.abs(y - grey) <= GREY_WIDTH;
-  if (triplet) groups.add('grey scale');
-  if (triplet && !full) groups.add('greys');
+  const off =
+    k < NONE && chromatic.length === 3 ? Math.max(Math.abs(m - grey), Math.abs(y - grey)) : Infinity;
+  if (off <= SCALE_WIDTH) groups.add('grey scale');
+  if (off <= GREY_WIDTH && !full) groups.add('greys');
   if (k < NONE && chromatic.length > 0 && chromatic.length < 3 && Math.max(...chromatic) >= OUTER)
     groups.add('outer gamut');
-  if (chromatic.length === 3 && !groups.has('grey scale') && !full) groups.add('tertiaries');
+  if (chromatic.length === 3 && off > GREY_WIDTH && !full) groups.add('tertiaries');
   return groups;
 }

@@ -95,7 +95,10 @@ function bestOf(
 
 /** Largest share of a limit over all metrics that could be judged. */
 export function shareOf({ metrics }: Pick<Judgement, 'metrics'>): number {
-  return Math.max(0, ...metrics.filter(({ value }) => Number.isFinite(value)).map((m) => m.value / m.limit));
+  return Math.max(
+    0,
+    ...metrics.filter(({ verdict }) => verdict !== 'not-judged').map((m) => m.value / m.limit),
+  );
 }
 
 /** Worst patches first, as many as have to be on their aims for the metric to pass. */

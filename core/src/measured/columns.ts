@@ -2,7 +2,8 @@ import { countedProcess, NO_INKS, processOfLetters } from '../cgats/fieldNames.t
 import { CMYK, MOST_CHANNELS, RGB } from '../device/process.ts';
 import type { Process } from '../device/process.ts';
 
-export type Mode = 'M0' | 'M1' | 'M2' | 'M3';
+export const MODES = ['M0', 'M1', 'M2', 'M3'] as const;
+export type Mode = (typeof MODES)[number];
 
 /** What a column of measurements holds, as far as its name tells. */
 export type ColumnMeaning =

@@ -15,7 +15,8 @@ export interface ToldConditions {
   readonly instrument?: string;
 }
 
-/** Keywords that say how a sheet was measured; a title that holds `M1` by chance is none. */
+/** Keywords that say how a sheet was measured; a title that holds `M1` by chance is none, nor are 115 g/m2 of paper. */
+const OF_PRINTING = /^PRINT|PAPER|SUBSTRATE|WEIGHT$/i;
 const OF_MEASURING =
   /MEASURE|MODE|FILTER|CONDITION|ILLUMIN|OBSERVER|WEIGHTING|BACKING|GEOMETRY|COMPUTATIONAL|WHITE_?BASE|POLARI|LIGHT/i;
 const ILLUMINANT = /(?:^|[^A-Z0-9])(D\d{2}|F\d{1,2}|TL84|A|C)(?:$|[^A-Z0-9])/i;
@@ -25,9 +26,11 @@ export function toldConditions(keywords: readonly MeasuredKeyword[]): ToldCondit
   const told: { -readonly [K in keyof ToldConditions]: ToldConditions[K] } = {};
   for (const { name, value } of keywords) {
     const upper = name.toUpperCase();
-    if (upper === 'INSTRUMENTATION' || upper === 'INSTRUMENT') told.instrument = value || told.instrument;
-    if (!OF_MEASURING.test(upper)) continue;
-    told.mode ??= modeOf(upper, value);
+    const ofInstrument = upper === 'INSTRUMENTATION' || upper === 'INSTRUMENT';
+    if (ofInstrument) told.instrument = value || told.instrument;
+    if (!ofInstrument && (OF_PRINTING.test(upper) || !OF_MEASURING.test(upper))) continue;
+    // The name of an instrument may hold what reads like a mode.
+    if (!ofInstrument) told.mode ??= modeOf(upper, value);
     told.whiteBase ??= whiteBaseOf(upper, value);
     told.backing ??= backingOf(upper, value);
     const illuminant = illuminantOf(upper, value);
@@ -35,14 +38,17 @@ export function toldConditions(keywords: readonly MeasuredKeyword[]): ToldCondit
     const observer = observerOf(upper, value);
     if (observer !== undefined) told.observer ??= observer;
     if (/^FILTER/.test(upper) && value !== '') told.filter ??= value;
-    else told.filter ??= /\bFilter\s*[=:]?\s*([\w-]+)/i.exec(value)?.[1];
+    else
+      told.filter ??= /\b(no|without) polari[sz]\w+( filter)?\b/i.test(value)
+        ? 'none'
+        : /\bFilter\s*[=:]?\s*([\w-]+)/i.exec(value)?.[1];
     if (/GEOMETRY/.test(upper)) told.geometry ??= value;
   }
   return told;
 }
 
 function modeOf(name: string, value: string): Mode | undefined {
-  const found = /(?:^|[^A-Z0-9])(M[0-3])(?:$|[^A-Z0-9])/i.exec(value);
+  const found = /(?:^|[^A-Z0-9/])(M[0-3])(?:$|[^A-Z0-9])/i.exec(value);
   if (found !== null) return found[1].toUpperCase() as Mode;
   const filter = /FILTER/.test(name) ? value : (/\bFilter\s*[=:]?\s*([\w -]+)/i.exec(value)?.[1] ?? '');
   if (/^(POL|POLARI[SZ]ED|POLARI[SZ]ATION)/i.test(filter)) return 'M3';
@@ -57,7 +63,11 @@ function whiteBaseOf(name: string, value: string): ToldConditions['whiteBase'] {
 }
 
 function backingOf(name: string, value: string): ToldConditions['backing'] {
-  const words = /BACKING/.test(name) ? value : (/backing\s*[=:]?\s*(\w+)/i.exec(value)?.[1] ?? '');
+  const words = /BACKING/.test(name)
+    ? value
+    : (/backing\s*[=:]\s*\w+/i.exec(value) ??
+        /\b(black|white|self)[ -]backing\b/i.exec(value) ??
+        /backing\s+\w+/i.exec(value) ?? [''])[0];
   if (/black|\bBB\b/i.test(words)) return 'black';
   return /white|\bWB\b|self/i.test(words) ? 'white' : undefined;
 }

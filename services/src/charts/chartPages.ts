@@ -1,3 +1,5 @@
+import { patchSetToCgats } from '@melto/core/cgats/patchSetToCgats';
+import { writeCgats } from '@melto/core/cgats/writeCgats';
 import { houseDay } from '@melto/core/time/houseTime';
 import { gatherRows } from '@melto/core/numerics/gatherRows';
 import { channelCount, drivenByInks } from '@melto/core/device/process';
@@ -74,7 +76,7 @@ async function renderPages(
 export async function printFile(
   context: Context,
   sheetCode: string,
-  format: PageFormat,
+  format: PageFormat | 'txt',
   asked = false,
 ): Promise<Download> {
   const sheet = await findSheet(context.database, sheetCode);
@@ -86,6 +88,8 @@ export async function printFile(
     conditionOf(context, print.conditionId),
     houseZone(context),
   ]);
+  if (format === 'txt')
+    return sentValues(sheetCode, chart, sheet.page, condition.process, print.deviceValues);
   const { device, process } = chart.set;
   const words = { code: print.code, dateMs: print.printedMs, zone };
   if (asked && (chart.purpose !== 'wedge' || device === undefined || process === undefined))
@@ -104,6 +108,36 @@ export async function printFile(
         })
       : chartPages(chart, condition, print.deviceValues, { ...words, process: condition.process });
   return renderPages(pages, format, sheet.page, print.code, print.printedMs);
+}
+
+/** What was sent to the device for one page, for a measuring program to know its patches by. */
+function sentValues(
+  sheetCode: string,
+  { set, layout, title }: LoadedChart,
+  page: number,
+  process: Process,
+  sent: Float64Array,
+): Download {
+  const strips = layout.pages[page - 1] ?? [];
+  const rows = strips.flat();
+  const text = writeCgats(
+    patchSetToCgats({
+      ids: rows.map((row) => set.ids[row]),
+      names: set.names === undefined ? undefined : rows.map((row) => set.names?.[row] ?? ''),
+      process,
+      device: gatherRows(sent, rows, channelCount(process)),
+      layout: {
+        page: new Int32Array(rows.length).fill(page),
+        strip: Int32Array.from(strips.flatMap((strip, i) => strip.map(() => i + 1))),
+        place: Int32Array.from(strips.flatMap((strip) => strip.map((_, i) => i + 1))),
+      },
+      conditions: {},
+      title: `${sheetCode}: ${title}`,
+      originator: 'Melto',
+      notes: [],
+    }),
+  );
+  return { name: `${sheetCode}.txt`, mediaType: 'text/plain', content: Buffer.from(text) };
 }
 
 /** The pages of a chart that was not printed by Melto. */

@@ -14,9 +14,12 @@ import {
   listAimSets,
   listAimSetVersions,
   listPublishedFamilies,
+  lockAimSets,
   setAimSetRemoved,
 } from '@melto/store/aimSets';
 import type { AimSetRow } from '@melto/store/aimSets';
+import { domainNow } from '../kernel/clock.ts';
+import { unitOfWork } from '../kernel/context.ts';
 import type { Context } from '../kernel/context.ts';
 import { notFound, Problem } from '../kernel/problem.ts';
 
@@ -57,7 +60,9 @@ export async function loadAims(
   const { reference, ...rest } = row;
   const view = viewOf(rest);
   const aims = await context.cache.keep('aims', MOST_LOADED, context.database, id, async () =>
-    reference === null ? publishedAims(publishedOf(row.family)) : aimsOf(reference, view),
+    reference === null
+      ? { ...publishedAims(publishedOf(row.family)), conditions: view.conditions }
+      : aimsOf(reference, view),
   );
   return { view, aims };
 }
@@ -106,6 +111,39 @@ export async function registerPublishedAims(
       madeMs: now(),
     });
   }
+}
+
+/** A person says in which mode the colours of an aim set were measured, where its data do not: its next version. */
+export async function sayAimMode(
+  context: Context,
+  id: number,
+  mode: NonNullable<MeasurementConditions['mode']>,
+): Promise<{ readonly id: number }> {
+  const madeMs = await domainNow(context);
+  return unitOfWork(context, async ({ database }) => {
+    await lockAimSets(database);
+    const asked = await findAimSet(database, id);
+    if (asked === undefined) throw notFound(`aim set ${id}`);
+    const [latest] = await listAimSetVersions(database, asked.family);
+    if (latest.id !== id)
+      throw new Problem('conflict', `${latest.name} has a newer version.`, 'Say it of the latest one.');
+    const conditions = viewOf(latest).conditions;
+    if (conditions.mode !== undefined)
+      throw new Problem(
+        'conflict',
+        `${latest.name} is for ${conditions.mode} already.`,
+        'Make an aim set of your own where it should be another.',
+      );
+    const { family, name, source, patches, reference } = asked;
+    const origin = `${asked.origin} Taken for ${mode}, as the house said.`;
+    return {
+      id: await insertAimSet(database, {
+        ...{ family, name, source, patches, reference, madeMs },
+        origin,
+        conditions: { ...conditions, mode },
+      }),
+    };
+  });
 }
 
 /** Only what aims need: ids, device values, colours, spectra where there are any. */

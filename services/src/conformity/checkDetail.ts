@@ -33,7 +33,7 @@ export async function checkDetail(
   choice: CheckChoice,
   before: JudgedBy | undefined,
 ): Promise<{ readonly detail: CheckDetail; readonly check: AimCheck }> {
-  const [{ view, aims }, { set: tolerances, id, version }] = await Promise.all([
+  const [{ view, aims }, { set: tolerances, id, version, shipped }] = await Promise.all([
     loadAims(context, choice.aimSetId),
     loadToleranceSet(context, choice.toleranceSetId),
   ]);
@@ -87,6 +87,7 @@ export async function checkDetail(
         name: tolerances.name,
         version,
         source: tolerances.source,
+        own: !shipped,
         notJudged: tolerances.notJudged ?? [],
       },
       through: await throughWords(context, loaded, before),

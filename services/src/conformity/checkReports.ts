@@ -2,6 +2,7 @@ import { randomBytes } from 'node:crypto';
 import type { CheckDetail, StoredMetric } from '@melto/core/conformity/checkDetail';
 import { metricName, metricValue, verdictSentence } from '@melto/core/conformity/checkWords';
 import { formatAgainstLimit } from '@melto/core/judgement/metric';
+import type { Verdict } from '@melto/core/judgement/verdict';
 import { houseDay } from '@melto/core/time/houseTime';
 import { checkReportModel, conditionsWords } from '@melto/paper/report/checkReportModel';
 import { reportHtml } from '@melto/paper/report/reportHtml';
@@ -86,11 +87,11 @@ async function slipOf(context: Context, stored: StoredCheck, zone: string): Prom
   const watched = watch !== undefined && watch.expiresMs > row.madeMs ? watch.expiresMs : Infinity;
   const expires = Math.min(row.madeMs + VALID_DAYS * DAY_MS, watched);
   const day = (ms: number): string => houseDay(ms, zone);
-  const common = (sheet: string, condition: string): SlipModel['facts'] => [
+  const common = (verdict: Verdict, sheet: string, condition: string): SlipModel['facts'] => [
     ['Proof', sheet],
     ['Condition', condition],
     ['Judged', day(row.madeMs)],
-    ['Valid until', day(expires)],
+    ...(verdict === 'conforms' || verdict === 'near' ? ([['Valid until', day(expires)]] as const) : []),
   ];
   const code = `MC-${row.id}`;
   if (stored.form === 'short') {
@@ -104,7 +105,10 @@ async function slipOf(context: Context, stored: StoredCheck, zone: string): Prom
         limit: line.limit.toFixed(1),
         status: line.verdict,
       })),
-      facts: [...common(header.sheet, header.condition), ['Measured', `${header.mode}, D50/2°`]],
+      facts: [
+        ...common(check.verdict, header.sheet, header.condition),
+        ['Measured', `${header.mode}, D50/2°`],
+      ],
       code,
     };
   }
@@ -121,8 +125,11 @@ async function slipOf(context: Context, stored: StoredCheck, zone: string): Prom
       status: line.verdict,
     })),
     facts: [
-      ...common(header.sheet, header.condition),
+      ...common(detail.verdict, header.sheet, header.condition),
       ['Aims', `${header.aims.name} v${header.aims.version}`],
+      ...(header.chosen === 'after the reading'
+        ? ([['Aims and tolerances', 'chosen after the reading']] as const)
+        : []),
       ['Measured', conditionsWords(header.measured)],
     ],
     code,

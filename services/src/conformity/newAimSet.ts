@@ -17,8 +17,8 @@ import { unitOfWork } from '../kernel/context.ts';
 import type { Context } from '../kernel/context.ts';
 import { notFound, Problem } from '../kernel/problem.ts';
 import { completeReading, loadReading } from '../reading/loadReading.ts';
-
 import { referenceOf } from './aimSets.ts';
+import { refuseStandardName } from './ownName.ts';
 
 const MOST_PATCHES = 20_000;
 
@@ -49,7 +49,12 @@ export async function createAimSetFromFile(
       conditions: { illuminant: 'D50', observer: '2' },
       notes: [],
     });
-    return { id, notes: ['A profile does not tell its measurement mode; none is compared.'] };
+    return {
+      id,
+      notes: [
+        'A profile does not tell its measurement mode: say it in the library, or no check against it conforms.',
+      ],
+    };
   }
   const parsed = readPatchSet(Buffer.from(bytes).toString('utf8'));
   if (!parsed.ok) throw refused(parsed.issues);
@@ -126,6 +131,7 @@ async function store(
   origin: string,
   set: PatchSet,
 ): Promise<number> {
+  refuseStandardName(name);
   const before = versionOf === undefined ? undefined : await findAimSet(context.database, versionOf);
   if (versionOf !== undefined && before === undefined) throw notFound(`aim set ${versionOf}`);
   if (before !== undefined && !before.family.startsWith('own-'))

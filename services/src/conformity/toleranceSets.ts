@@ -13,6 +13,7 @@ import { domainNow } from '../kernel/clock.ts';
 import { unitOfWork } from '../kernel/context.ts';
 import type { Context } from '../kernel/context.ts';
 import { notFound, Problem } from '../kernel/problem.ts';
+import { refuseStandardName } from './ownName.ts';
 
 export interface ToleranceSetView {
   readonly id: number;
@@ -83,6 +84,7 @@ export async function saveToleranceSet(
   { name, source, versionOf, ...definition }: ToleranceSetInput,
 ): Promise<{ readonly id: number }> {
   const before = versionOf === undefined ? undefined : await loadToleranceSet(context, versionOf);
+  refuseStandardName(name);
   if (before?.shipped === true)
     throw new Problem(
       'conflict',

@@ -18,6 +18,7 @@ export interface TrialCheck {
     readonly spot?: string;
     readonly aim: readonly number[];
     readonly measured: readonly number[];
+    readonly estimated: boolean;
   }[];
 }
 
@@ -37,11 +38,12 @@ export async function trialChecks(context: Context): Promise<TrialCheck[]> {
       madeMs,
       tolerances: header.tolerances.name,
       verdict,
-      patches: patches.map(({ name, device, aim, measured }) => ({
+      patches: patches.map(({ name, device, aim, measured, origin }) => ({
         ...(isSpot({ device }) ? { spot: name } : {}),
         device: device.map((value) => value / 100),
         aim: round(aim),
         measured: round(measured),
+        estimated: origin === 'completed',
       })),
     };
   });

@@ -6,7 +6,8 @@ import { readPatchSet } from '@melto/core/cgats/patchSetFromCgats';
 import { createRandom } from '@melto/core/numerics/random';
 import { unwrap } from '@melto/core/result';
 import { findPrint, findSheet } from '@melto/store/prints';
-import { aimSets, loadAims } from './aimSets.ts';
+import { installedCharacterisations } from '@melto/paper/measured/installedCharacterisations';
+import { aimSets, loadAims, registerPublishedAims, sayAimMode } from './aimSets.ts';
 import { createAimSetByHand, createAimSetFromFile, createAimSetFromReading } from './newAimSet.ts';
 import { buildProfile } from '../profile/buildProfile.ts';
 import { createChart } from '../profile/profilingChart.ts';
@@ -52,7 +53,9 @@ beforeAll(async () => {
       points: DEFAULT_POINTS,
     })
   ).id;
-  newsprint = (await aimSets(services)).find(({ family }) => family === 'tr002')?.id ?? 0;
+  await registerPublishedAims(services, installedCharacterisations());
+  const full = (await aimSets(services)).find(({ family }) => family === 'tr002')?.id ?? 0;
+  newsprint = (await sayAimMode(services, full, 'M1')).id;
   proof = (await toleranceSets(services)).find(({ set }) => set.id === 'iso12647-7-proof')?.id ?? 0;
 });
 afterAll(async () => services.database.close());

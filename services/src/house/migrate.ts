@@ -1,9 +1,9 @@
 import { join } from 'node:path';
+import { installedCharacterisations } from '@melto/paper/measured/installedCharacterisations';
 import { countConditions } from '@melto/store/conditions';
 import { migrate } from '@melto/store/migrate';
 import { composeServices, registerDrivers } from '../composition.ts';
 import { requestSampleHouse } from '../simulated/sampleHouse.ts';
-import { installedCharacterisations } from './installedCharacterisations.ts';
 
 // Entry of `./start`: brings the schema up to date and asks for the sample house where the database is empty.
 const url = process.env['MELTO_DATABASE_URL'];

@@ -155,13 +155,15 @@ function PagesMade({ made, onClose }: { made: Printed; onClose: () => void }) {
     <FormDialog title={`Print ${made.code}`} act="Done" out={null} onSubmit={onClose} onClose={onClose}>
       <p>
         Print these pages at 100 % with the settings of the record. Each carries its code; when it is
-        measured, give the file at its sheet on the rack.
+        measured, give the file at its sheet on the rack. The CGATS file tells a measuring program what was
+        sent.
       </p>
       <ul>
         {made.sheets.map((code) => (
           <li key={code}>
             <b>{code}</b> <a href={`/api/sheets/${code}/file?format=pdf`}>PDF</a>{' '}
-            <a href={`/api/sheets/${code}/file?format=tiff`}>TIFF</a>
+            <a href={`/api/sheets/${code}/file?format=tiff`}>TIFF</a>{' '}
+            <a href={`/api/sheets/${code}/file?format=txt`}>CGATS</a>
           </li>
         ))}
       </ul>

@@ -5,6 +5,7 @@ import { labToLch } from '@melto/core/colour/labToLch';
 import { formatDay } from '@/ui/format';
 import { HueOutline } from '@/ui/HueOutline';
 import { Swatch } from '@/ui/Swatch';
+import { SayMode } from './SayMode';
 import { VersionList } from './VersionList';
 
 export const AIM_SOURCES: Readonly<Record<AimSetView['source'], string>> = {
@@ -75,10 +76,11 @@ export function AimSetFacts({ detail, path }: { detail: AimSetDetail; path: stri
           <dd>{backing ?? NOT_TOLD}</dd>
           <dt>Light, observer</dt>
           <dd>
-            {illuminant ?? 'D50'}, {observer ?? '2'}°
+            {illuminant ?? NOT_TOLD}, {observer === undefined ? NOT_TOLD : `${observer}°`}
           </dd>
         </dl>
       </div>
+      {mode === undefined && view.id === versions[0].id && <SayMode id={view.id} />}
       {primaries.length === 0 ? (
         <p className="quiet">It has neither paper nor solids.</p>
       ) : (

@@ -25,11 +25,12 @@ export function ToleranceTrial({ metrics }: { metrics: readonly ToleranceMetric[
     () =>
       (data ?? []).map((check) => {
         const judged = judgeColours(
-          check.patches.map(({ device, spot, aim, measured }) => ({
+          check.patches.map(({ device, spot, aim, measured, estimated }) => ({
             device,
             spot,
             aim: aim as unknown as Lab,
             measured: measured as unknown as Lab,
+            estimated,
           })),
           { metrics: tried },
         );

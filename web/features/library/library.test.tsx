@@ -22,8 +22,8 @@ const TRIAL: TrialCheck = {
   verdict: 'conforms',
   // Two patches about L* 50 on the grey axis: ΔE00 is ΔL*, 1 and 3.
   patches: [
-    { device: [0.5, 0.5, 0.5, 0], aim: [49.5, 0, 0], measured: [50.5, 0, 0] },
-    { device: [0.2, 0.6, 0.3, 0], aim: [48.5, 0, 0], measured: [51.5, 0, 0] },
+    { device: [0.5, 0.5, 0.5, 0], aim: [49.5, 0, 0], measured: [50.5, 0, 0], estimated: false },
+    { device: [0.2, 0.6, 0.3, 0], aim: [48.5, 0, 0], measured: [51.5, 0, 0], estimated: false },
   ],
 };
 
@@ -53,6 +53,22 @@ describe('aim sets', () => {
       '/api/aim-sets/3/file',
     );
     expect(screen.getByText('none: D50/2° only')).toBeTruthy();
+  });
+
+  it('that do not tell their mode ask for it, the latest version only', async () => {
+    const untold = aimSet({ conditions: {} });
+    const server = fakeServer({ 'POST /api/aim-sets/3/mode': { id: 12 } });
+    const { unmount, user } = show(
+      <AimSetsSurface sets={[untold]} shown={detail({ view: untold, versions: [untold] })} />,
+    );
+    await user.click(button('M1'));
+    expect(server.sent.map(({ path, body }) => [path, body])).toEqual([
+      ['/api/aim-sets/3/mode', { mode: 'M1' }],
+    ]);
+    unmount();
+    const newer = aimSet({ id: 4, version: 2 });
+    show(<AimSetsSurface sets={[newer]} shown={detail({ view: untold, versions: [newer, untold] })} />);
+    expect(screen.queryByRole('button', { name: 'M1' })).toBeNull();
   });
 
   it('of the house have versions, which say how far they are apart', () => {

@@ -94,7 +94,8 @@ export function FileDesk({ initial }: { initial: DeskState }) {
         />
         <span className="small">
           its page as <a href={`/api/sheets/${code}/file?format=pdf`}>PDF</a>,{' '}
-          <a href={`/api/sheets/${code}/file?format=tiff`}>TIFF</a>
+          <a href={`/api/sheets/${code}/file?format=tiff`}>TIFF</a>; what was sent as{' '}
+          <a href={`/api/sheets/${code}/file?format=txt`}>CGATS</a>
         </span>
         {state.resultId !== null ? (
           <Link href={`/conditions/${state.conditionId}/conformity?version=${state.resultId}`}>
