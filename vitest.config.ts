@@ -6,8 +6,9 @@ const exclude = ['**/node_modules/**', 'var/**'];
 export default defineConfig({
   resolve: { alias: { '@': join(import.meta.dirname, 'web') } },
   test: {
-    testTimeout: 60_000,
-    hookTimeout: 120_000,
+    // A guard against hanging: on a machine that others use a minute is soon over.
+    testTimeout: 300_000,
+    hookTimeout: 300_000,
     maxWorkers: 2,
     reporters: ['default', ['json', { outputFile: 'var/vitest.json' }]],
     projects: [

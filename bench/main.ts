@@ -12,6 +12,7 @@ const all = [
   'smoothness',
   'watch',
   'checks',
+  'alike',
   'speed',
 ] as const;
 for (const name of all) {
@@ -35,6 +36,7 @@ for (const name of all) {
   if (name === 'smoothness') await (await import('./smoothness.ts')).smoothness();
   if (name === 'checks') await (await import('./checks.ts')).checks();
   if (name === 'watch') (await import('./watch.ts')).watch();
+  if (name === 'alike') (await import('./alike.ts')).alike();
   if (name === 'speed') await (await import('./speed.ts')).speed();
 }
 export {};

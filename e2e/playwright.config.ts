@@ -8,8 +8,8 @@ if (databaseUrl === undefined)
     'MELTO_TEST_DATABASE_URL is not set: run ./test, or scripts/withTestDatabase.sh before the runner',
   );
 
-/** Two houses, each with its own database, server and runner: what is done in one waits for nothing in the other. */
-const HOUSES = { studio: 3411, press: 3421 } as const;
+/** Houses, each with its own database, server and runner: what is done in one waits for nothing in the other. */
+const HOUSES = { studio: 3411, press: 3421, own: 3431 } as const;
 const address = (house: keyof typeof HOUSES): string => `http://127.0.0.1:${HOUSES[house]}`;
 
 const server = (house: keyof typeof HOUSES) => ({
@@ -24,6 +24,7 @@ const server = (house: keyof typeof HOUSES) => ({
     MELTO_E2E_DATABASE: `melto_e2e_${house}`,
     MELTO_PORT: String(HOUSES[house]),
     MELTO_SEED: process.env['MELTO_SEED'] ?? '1',
+    ...(house === 'own' ? { MELTO_SIMULATOR: 'off' } : {}),
     NODE_ENV: 'production',
   },
   stdout: 'pipe' as const,
@@ -36,7 +37,7 @@ export default defineConfig({
   workers: 2,
   outputDir: join(root, 'var/e2e'),
   reporter: [['list'], ['json', { outputFile: join(root, 'var/playwright.json') }]],
-  // The way through the job starts in an empty house, and the desk's tests add to it; likewise the press and its proof.
+  // The way through the job starts in an empty house, and the desk's tests add to it; likewise the press and its proof. A house of one's own has no simulator.
   projects: [
     { name: 'way', testMatch: 'wayThroughTheJob.spec.ts', use: { baseURL: address('studio') } },
     {
@@ -52,11 +53,13 @@ export default defineConfig({
       dependencies: ['press'],
       use: { baseURL: address('press') },
     },
+    { name: 'own', testMatch: 'ownHouse.spec.ts', use: { baseURL: address('own') } },
   ],
   use: {
     viewport: { width: 1280, height: 800 },
     reducedMotion: 'reduce',
     screenshot: 'only-on-failure',
+    actionTimeout: 120_000,
     launchOptions: {
       executablePath: '/usr/bin/chromium',
       args: [
@@ -69,5 +72,5 @@ export default defineConfig({
       ],
     },
   },
-  webServer: [server('studio'), server('press')],
+  webServer: [server('studio'), server('press'), server('own')],
 });

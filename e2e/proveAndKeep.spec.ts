@@ -49,7 +49,7 @@ test('a wedge does not conform, a new check by substrate-corrected aims does and
   await page.getByRole('button', { name: 'Go on to print' }).click();
   await printAndRead(page);
   await page.goto(`${at}/conformity`);
-  await expect(page.getByText(/^does not conform to ISO 12647-7 proof/)).toBeVisible();
+  await expect(page.getByText(/^does not conform to ISO 12647-2 production/)).toBeVisible();
   await expect(page.getByRole('heading', { name: 'What decides it' })).toBeVisible();
 
   // Its reading becomes the standard of the house.
@@ -98,14 +98,18 @@ test('a wedge does not conform, a new check by substrate-corrected aims does and
   await page.getByRole('button', { name: 'Go on to print' }).click();
   await printAndRead(page);
   await page.goto(`${at}/conformity`);
-  await expect(page.getByText(/^does not conform to Tight on paper: substrate/)).toBeVisible();
+  await expect(
+    page.getByText(/^does not conform to Tight on paper \(own tolerances\): substrate/),
+  ).toBeVisible();
   await expect(page.getByText('Against aims corrected for this paper it would conform.')).toBeVisible();
 
   // A new check of the same reading, by corrected aims.
   await page.getByRole('button', { name: 'Judge a reading' }).click();
   await page.getByRole('dialog').getByRole('checkbox').check();
   await page.getByRole('button', { name: 'Judge', exact: true }).click();
-  await expect(page.getByText(/^conforms to Tight on paper \(substrate-corrected\)/)).toBeVisible();
+  await expect(
+    page.getByText(/^conforms to Tight on paper \(own tolerances, substrate-corrected\)/),
+  ).toBeVisible();
   await expect(page.getByRole('heading', { name: 'Aims moved to this paper' })).toBeVisible();
   await expect(page.getByText('after the reading')).toBeVisible();
 
@@ -127,7 +131,7 @@ test('a wedge does not conform, a new check by substrate-corrected aims does and
     (await page.getByText(/^(Copied|Public link): http/).textContent()) ?? '',
   )?.[0];
   const report = await (await request.get(shared ?? '')).text();
-  expect(report).toContain('conforms to Tight on paper (substrate-corrected)');
+  expect(report).toContain('conforms to Tight on paper (own tolerances, substrate-corrected)');
   await page.getByRole('button', { name: 'Report' }).click();
   await page.getByRole('menuitem', { name: 'End the public link' }).click();
   await expect(page.getByText('The link shows nothing any more.')).toBeVisible();

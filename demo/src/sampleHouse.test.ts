@@ -1,4 +1,6 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { installedCharacterisations } from '@melto/paper/measured/installedCharacterisations';
+import { registerPublishedAims } from '@melto/services/conformity/aimSets';
 import { floor } from '@melto/services/overview/floor';
 import { house } from '@melto/services/house/house';
 import { versionsOf } from '@melto/services/ledger/versions';
@@ -10,6 +12,8 @@ import { loadSampleHouse } from './sampleHouse.ts';
 let services: TestServices;
 beforeAll(async () => {
   services = await openTestServices('melto_demo');
+  // As ./start does: the full characterisations that this machine has.
+  await registerPublishedAims(services, installedCharacterisations());
 });
 afterAll(() => services.database.close());
 

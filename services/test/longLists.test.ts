@@ -1,6 +1,6 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { editLimits, proposeLimits } from '../src/calibration/limits.ts';
-import { findSameCondition } from '@melto/store/conditions';
+import { listSameConditions } from '@melto/store/conditions';
 import { createPressChart } from '../src/calibration/pressCharts.ts';
 import { pressView } from '../src/calibration/pressView.ts';
 import { printChart } from '../src/charts/printChart.ts';
@@ -86,7 +86,7 @@ describe('a house of many conditions', () => {
     const stockId = named(device.stocks, 'Lantern Gloss 150').id;
     const key = { deviceId: device.id, stockId, inkSet: device.inkSet };
     for (const mode of ['mode 1', `mode ${String(CONDITIONS - 1)}`])
-      expect(await findSameCondition(services.database, { ...key, mode })).toBeGreaterThan(gloss);
+      expect((await listSameConditions(services.database, { ...key, mode }))[0].id).toBeGreaterThan(gloss);
     const again = createCondition(services, { ...key, mode: 'standard', points: DEFAULT_POINTS });
     expect((await refusal(again)).title).toBe('This condition exists already.');
     expect((await search(services, 'mode 520')).map(({ detail }) => detail).join()).toContain('mode 520');

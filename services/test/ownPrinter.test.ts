@@ -23,6 +23,7 @@ import { importReading, previewReading } from '../src/reading/importReading.ts';
 import { previewMeasuredChart, takeMeasuredChart } from '../src/reading/measuredChart.ts';
 import { readStrip } from '../src/reading/readStrip.ts';
 import { readingView } from '../src/reading/readingView.ts';
+import { letChange } from '../src/simulated/simulatedChanges.ts';
 import { requestSampleHouse } from '../src/simulated/sampleHouse.ts';
 import { TICKS } from '../src/testing/heron.ts';
 import { refusal } from '../src/testing/refusal.ts';
@@ -110,6 +111,7 @@ describe('from box to profile, by files only', () => {
   it('pages come with codes and stand on the rack; a mistake cannot be simulated', async () => {
     chart = (await createChart(services, condition, { patches: 300, paper: 'a4' })).id;
     expect((await refusal(printChart(services, chart, { ticks: [] }))).field).toBe('ticks');
+    expect((await refusal(letChange(services, condition, 'stock-lot', 0))).title).toContain('not simulated');
     expect((await refusal(printChart(services, chart, { ticks: TICKS, side: 'wrong' }))).field).toBe('side');
     expect((await refusal(printChart(services, chart, { ticks: TICKS, conversion: 'any' }))).field).toBe(
       'conversion',

@@ -17,7 +17,10 @@ export interface ConditionRow {
   readonly restMinutes: number;
   readonly inkSet: string;
   readonly mode: string;
+  /** What tells it from others of the same device, stock, inks and mode; empty where there is none. */
+  readonly label: string;
   readonly madeMs: number;
+  readonly archivedMs: number | null;
 }
 
 export interface SettingsPoint {
@@ -37,7 +40,7 @@ export interface ConditionKey {
 const JOINED = 'printing_condition c JOIN device d ON d.id = c.device_id JOIN stock s ON s.id = c.stock_id';
 const COLUMNS = `c.id, c.device_id AS deviceId, d.name AS device, d.code AS deviceCode, d.driver AS deviceDriver, d.process,
   c.stock_id AS stockId, s.name AS stock, s.driver AS stockDriver, s.finish, s.rest_minutes AS restMinutes,
-  c.ink_set AS inkSet, c.mode, c.made_ms AS madeMs FROM ${JOINED}`;
+  c.ink_set AS inkSet, c.mode, c.label, c.made_ms AS madeMs, c.archived_ms AS archivedMs FROM ${JOINED}`;
 
 type StoredCondition = Omit<ConditionRow, 'process'> & { readonly process: string };
 const typed = (row: StoredCondition): ConditionRow => ({
@@ -47,19 +50,28 @@ const typed = (row: StoredCondition): ConditionRow => ({
 
 export async function listConditions(sql: Sql, { after = 0, limit }: PageAsked): Promise<Page<ConditionRow>> {
   const rows = await sql.rows<StoredCondition>(
-    `SELECT ${COLUMNS} WHERE c.house_id = ? AND c.id > ? ORDER BY c.id LIMIT ?`,
+    `SELECT ${COLUMNS} WHERE c.house_id = ? AND c.archived_ms IS NULL AND c.id > ? ORDER BY c.id LIMIT ?`,
     [sql.house, after, String(limit + 1)],
   );
   return pageOf(rows.map(typed), limit, ({ id }) => id);
 }
 
-/** A condition by the least that lists sort and find it by. */
-export type ConditionName = Pick<ConditionRow, 'id' | 'device' | 'stock' | 'mode' | 'deviceId'>;
+/** Those that were archived, the latest first. */
+export async function listArchivedConditions(sql: Sql, limit: number): Promise<ConditionRow[]> {
+  const rows = await sql.rows<StoredCondition>(
+    `SELECT ${COLUMNS} WHERE c.house_id = ? AND c.archived_ms IS NOT NULL ORDER BY c.archived_ms DESC LIMIT ?`,
+    [sql.house, String(limit)],
+  );
+  return rows.map(typed);
+}
 
-/** All conditions of the house, without what only one of them needs. */
+/** A condition by the least that lists sort and find it by. */
+export type ConditionName = Pick<ConditionRow, 'id' | 'device' | 'stock' | 'mode' | 'label' | 'deviceId'>;
+
+/** All conditions of the house that are not archived, without what only one of them needs. */
 export function listConditionNames(sql: Sql): Promise<ConditionName[]> {
   return sql.rows(
-    `SELECT c.id, d.name AS device, s.name AS stock, c.mode, c.device_id AS deviceId FROM ${JOINED} WHERE c.house_id = ? ORDER BY c.id`,
+    `SELECT c.id, d.name AS device, s.name AS stock, c.mode, c.label, c.device_id AS deviceId FROM ${JOINED} WHERE c.house_id = ? AND c.archived_ms IS NULL ORDER BY c.id`,
     [sql.house],
   );
 }
@@ -86,13 +98,46 @@ export async function countConditions(sql: Sql): Promise<number> {
   return Number(row?.n ?? 0);
 }
 
-/** The condition that is the same in device, stock, inks and mode. */
-export async function findSameCondition(sql: Sql, key: ConditionKey): Promise<number | undefined> {
-  const [row] = await sql.rows<{ id: number }>(
-    'SELECT id FROM printing_condition WHERE house_id = ? AND device_id = ? AND stock_id = ? AND mode = ? AND ink_set = ? LIMIT 1',
+/** The conditions that are the same in device, stock, inks and mode, archived ones too. */
+export function listSameConditions(
+  sql: Sql,
+  key: ConditionKey,
+): Promise<{ readonly id: number; readonly label: string }[]> {
+  return sql.rows(
+    'SELECT id, label FROM printing_condition WHERE house_id = ? AND device_id = ? AND stock_id = ? AND mode = ? AND ink_set = ? ORDER BY id',
     [sql.house, key.deviceId, key.stockId, key.mode, key.inkSet],
   );
-  return row?.id;
+}
+
+export async function setConditionLabel(sql: Sql, id: number, label: string): Promise<void> {
+  await sql.change('UPDATE printing_condition SET label = ? WHERE id = ? AND house_id = ?', [
+    label,
+    id,
+    sql.house,
+  ]);
+}
+
+/** Takes a condition off all lists, or puts it back; what was made for it stays. */
+export async function setConditionArchived(sql: Sql, id: number, archivedMs: number | null): Promise<void> {
+  await sql.change('UPDATE printing_condition SET archived_ms = ? WHERE id = ? AND house_id = ?', [
+    archivedMs,
+    id,
+    sql.house,
+  ]);
+}
+
+/** Fills a point of a settings record that was left empty; false where it is told already or not there. */
+export async function fillSettingsPoint(
+  sql: Sql,
+  condition: number,
+  label: string,
+  value: string,
+): Promise<boolean> {
+  const { affected } = await sql.change(
+    "UPDATE settings_point SET value = ? WHERE condition_id = ? AND house_id = ? AND label = ? AND value = ''",
+    [value, condition, sql.house, label],
+  );
+  return affected > 0;
 }
 
 /** Conditions of a device, inks and mode, on any stock. */
@@ -101,7 +146,7 @@ export async function listLikeConditions(
   { deviceId, inkSet, mode }: Omit<ConditionKey, 'stockId'>,
 ): Promise<ConditionRow[]> {
   const rows = await sql.rows<StoredCondition>(
-    `SELECT ${COLUMNS} WHERE c.house_id = ? AND c.device_id = ? AND c.mode = ? AND c.ink_set = ? ORDER BY c.id`,
+    `SELECT ${COLUMNS} WHERE c.house_id = ? AND c.archived_ms IS NULL AND c.device_id = ? AND c.mode = ? AND c.ink_set = ? ORDER BY c.id`,
     [sql.house, deviceId, mode, inkSet],
   );
   return rows.map(typed);
@@ -113,11 +158,17 @@ export function searchConditions(
   words: readonly string[],
   limit: number,
 ): Promise<
-  { readonly id: number; readonly device: string; readonly stock: string; readonly mode: string }[]
+  {
+    readonly id: number;
+    readonly device: string;
+    readonly stock: string;
+    readonly mode: string;
+    readonly label: string;
+  }[]
 > {
   return sql.rows(
-    `SELECT c.id, d.name AS device, s.name AS stock, c.mode FROM ${JOINED} WHERE c.house_id = ?
-     ${words.map(() => "AND CONCAT_WS(' ', d.name, s.name, c.mode) LIKE ?").join(' ')} ORDER BY d.name, s.name, c.id LIMIT ?`,
+    `SELECT c.id, d.name AS device, s.name AS stock, c.mode, c.label FROM ${JOINED} WHERE c.house_id = ? AND c.archived_ms IS NULL
+     ${words.map(() => "AND CONCAT_WS(' ', d.name, s.name, c.mode, c.label) LIKE ?").join(' ')} ORDER BY d.name, s.name, c.id LIMIT ?`,
     [sql.house, ...words, String(limit)],
   );
 }
@@ -133,18 +184,19 @@ export async function lockCondition(sql: Sql, id: number): Promise<boolean> {
 
 export async function insertCondition(
   sql: Sql,
-  condition: ConditionKey & { readonly copiedFrom: number | null },
+  condition: ConditionKey & { readonly label: string; readonly copiedFrom: number | null },
   points: readonly SettingsPoint[],
   nowMs: number,
 ): Promise<number> {
   const { id } = await sql.change(
-    'INSERT INTO printing_condition (house_id, device_id, stock_id, ink_set, mode, copied_from, author_id, made_ms) VALUES (?, ?, ?, ?, ?, ?, ?, ?)',
+    'INSERT INTO printing_condition (house_id, device_id, stock_id, ink_set, mode, label, copied_from, author_id, made_ms) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?)',
     [
       sql.house,
       condition.deviceId,
       condition.stockId,
       condition.inkSet,
       condition.mode,
+      condition.label,
       condition.copiedFrom,
       sql.person,
       nowMs,

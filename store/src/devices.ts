@@ -12,6 +12,9 @@ export interface DeviceRow {
   /** Of a device of the house's own. */
   readonly inkSet: string;
   readonly modes: readonly string[];
+  readonly note: string;
+  /** When it was put away; null while it is to be chosen. */
+  readonly awayMs: number | null;
 }
 
 export interface StockRow {
@@ -20,6 +23,10 @@ export interface StockRow {
   readonly finish: 'matt' | 'semi-matt' | 'gloss';
   readonly restMinutes: number;
   readonly driver: string;
+  /** What the maker's label on the box says. */
+  readonly boxLabel: string;
+  readonly note: string;
+  readonly awayMs: number | null;
 }
 
 export interface InstrumentRow {
@@ -34,7 +41,7 @@ export async function listDevices(sql: Sql): Promise<DeviceRow[]> {
   const rows = await sql.rows<
     Omit<DeviceRow, 'process' | 'modes'> & { process: string; modes: string | null }
   >(
-    'SELECT id, name, code, kind, process, driver, ink_set AS inkSet, modes FROM device WHERE house_id = ? ORDER BY name',
+    'SELECT id, name, code, kind, process, driver, ink_set AS inkSet, modes, note, away_ms AS awayMs FROM device WHERE house_id = ? ORDER BY name',
     [sql.house],
   );
   return rows.map((row) => ({
@@ -46,7 +53,7 @@ export async function listDevices(sql: Sql): Promise<DeviceRow[]> {
 
 export function listStocks(sql: Sql): Promise<StockRow[]> {
   return sql.rows(
-    'SELECT id, name, finish, rest_minutes AS restMinutes, driver FROM stock WHERE house_id = ? ORDER BY name',
+    'SELECT id, name, finish, rest_minutes AS restMinutes, driver, box_label AS boxLabel, note, away_ms AS awayMs FROM stock WHERE house_id = ? ORDER BY name',
     [sql.house],
   );
 }
@@ -61,7 +68,7 @@ export function listInstruments(sql: Sql): Promise<InstrumentRow[]> {
 /** Stores a device, or leaves it as it is where the house has one of that name or code. */
 export async function insertDevice(
   sql: Sql,
-  device: Omit<DeviceRow, 'id' | 'inkSet' | 'modes'>,
+  device: Pick<DeviceRow, 'name' | 'code' | 'kind' | 'process' | 'driver'>,
   nowMs: number,
 ): Promise<void> {
   await sql.change(
@@ -82,7 +89,7 @@ export async function insertDevice(
 /** Stores a device of the house's own; undefined where the house has one of that name or code. */
 export async function insertOwnDevice(
   sql: Sql,
-  device: Omit<DeviceRow, 'id' | 'driver'>,
+  device: Pick<DeviceRow, 'name' | 'code' | 'kind' | 'process' | 'inkSet' | 'modes'>,
   nowMs: number,
 ): Promise<number | undefined> {
   const { id, affected } = await sql.change(
@@ -105,7 +112,7 @@ export async function insertOwnDevice(
 /** Stores a stock of the house's own; undefined where the house has one of that name. */
 export async function insertOwnStock(
   sql: Sql,
-  stock: Omit<StockRow, 'id' | 'driver'>,
+  stock: Pick<StockRow, 'name' | 'finish' | 'restMinutes'>,
   nowMs: number,
 ): Promise<number | undefined> {
   const { id, affected } = await sql.change(
@@ -115,7 +122,75 @@ export async function insertOwnStock(
   return affected === 0 ? undefined : id;
 }
 
-export async function insertStock(sql: Sql, stock: Omit<StockRow, 'id'>, nowMs: number): Promise<void> {
+/** What of a device may change under those that use it. */
+export interface DeviceChange {
+  readonly name: string;
+  readonly note: string;
+  /** Of a device of the house's own. */
+  readonly modes: readonly string[] | null;
+}
+
+/** Changes a device; false where another has its name. */
+export async function updateDevice(
+  sql: Sql,
+  id: number,
+  { name, note, modes }: DeviceChange,
+): Promise<boolean> {
+  await sql.change(
+    'UPDATE IGNORE device SET name = ?, note = ?, modes = COALESCE(?, modes) WHERE id = ? AND house_id = ?',
+    [name, note, modes === null ? null : JSON.stringify(modes), id, sql.house],
+  );
+  return hasName(sql, 'device', id, name);
+}
+
+/** What of a stock may change under those that use it. */
+export type StockChange = Pick<StockRow, 'name' | 'boxLabel' | 'note' | 'restMinutes'>;
+
+/** Changes a stock; false where another has its name. */
+export async function updateStock(
+  sql: Sql,
+  id: number,
+  { name, boxLabel, note, restMinutes }: StockChange,
+): Promise<boolean> {
+  await sql.change(
+    'UPDATE IGNORE stock SET name = ?, box_label = ?, note = ?, rest_minutes = ? WHERE id = ? AND house_id = ?',
+    [name, boxLabel, note, restMinutes, id, sql.house],
+  );
+  return hasName(sql, 'stock', id, name);
+}
+
+async function hasName(sql: Sql, table: 'device' | 'stock', id: number, name: string): Promise<boolean> {
+  const [row] = await sql.rows<{ name: string }>(`SELECT name FROM ${table} WHERE id = ? AND house_id = ?`, [
+    id,
+    sql.house,
+  ]);
+  return row?.name === name;
+}
+
+/** Puts a device or a stock away, or takes it out; conditions that use it keep it. */
+export async function setAway(
+  sql: Sql,
+  table: 'device' | 'stock',
+  id: number,
+  awayMs: number | null,
+): Promise<void> {
+  await sql.change(`UPDATE ${table} SET away_ms = ? WHERE id = ? AND house_id = ?`, [awayMs, id, sql.house]);
+}
+
+/** Conditions that use each device or stock, archived ones too. */
+export async function countUses(sql: Sql, table: 'device' | 'stock'): Promise<ReadonlyMap<number, number>> {
+  const rows = await sql.rows<{ id: number; uses: number }>(
+    `SELECT ${table}_id AS id, COUNT(*) AS uses FROM printing_condition WHERE house_id = ? GROUP BY ${table}_id`,
+    [sql.house],
+  );
+  return new Map(rows.map(({ id, uses }) => [id, Number(uses)]));
+}
+
+export async function insertStock(
+  sql: Sql,
+  stock: Pick<StockRow, 'name' | 'finish' | 'restMinutes' | 'driver'>,
+  nowMs: number,
+): Promise<void> {
   await sql.change(
     'INSERT IGNORE INTO stock (house_id, name, finish, rest_minutes, driver, author_id, made_ms) VALUES (?, ?, ?, ?, ?, ?, ?)',
     [sql.house, stock.name, stock.finish, stock.restMinutes, stock.driver, sql.person, nowMs],

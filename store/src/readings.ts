@@ -334,3 +334,23 @@ export async function setWithdrawn(sql: Sql, reading: number, withdrawnMs: numbe
     sql.house,
   ]);
 }
+
+/** A complete reading of a sheet that no profile or curves changed. */
+export interface PlainReading {
+  readonly id: number;
+  readonly conditionId: number;
+  readonly mode: string;
+}
+
+/** The newest of them of each condition that is not archived and of each mode; with faults, withdrawn ones and wedges left out. */
+export function listPlainReadings(sql: Sql, limit: number): Promise<PlainReading[]> {
+  return sql.rows(
+    `SELECT MAX(r.id) AS id, p.condition_id AS conditionId, r.mode FROM reading r
+     JOIN print p ON p.id = r.print_id JOIN chart c ON c.id = p.chart_id
+     JOIN printing_condition pc ON pc.id = p.condition_id
+     WHERE r.house_id = ? AND r.finished_ms IS NOT NULL AND r.withdrawn_ms IS NULL AND (r.faults IS NULL OR r.faults = '[]')
+       AND p.profile_result_id IS NULL AND p.curves_result_id IS NULL AND c.purpose <> 'wedge' AND pc.archived_ms IS NULL
+     GROUP BY p.condition_id, r.mode ORDER BY id DESC LIMIT ?`,
+    [sql.house, String(limit)],
+  );
+}

@@ -139,7 +139,7 @@ describe('devices and conditions', () => {
     ];
     const id = await insertCondition(
       database,
-      { deviceId: device.id, stockId: stock.id, inkSet: 'Four', mode: 'fine', copiedFrom: null },
+      { deviceId: device.id, stockId: stock.id, inkSet: 'Four', mode: 'fine', label: '', copiedFrom: null },
       points,
       5,
     );
@@ -155,7 +155,7 @@ describe('devices and conditions', () => {
     await expect(
       insertCondition(
         database,
-        { deviceId: 999, stockId: stock.id, inkSet: 'x', mode: 'y', copiedFrom: null },
+        { deviceId: 999, stockId: stock.id, inkSet: 'x', mode: 'y', label: '', copiedFrom: null },
         [],
         5,
       ),

@@ -1,10 +1,11 @@
 import { Type } from '@sinclair/typebox';
 import type { ChangeKind, SimulatedChange } from '@melto/core/device/printPath';
 import { CHANGE_KINDS } from '@melto/core/device/printPath';
+import type { LibraryDevice, LibraryStock } from '@melto/services/house/library';
 import type { OwnDeviceKind } from '@melto/services/house/ownDevices';
 import type { ConditionView } from '@melto/services/overview/conditionView';
 import type { Standing } from '@melto/services/overview/standing';
-import { answers, MADE, makes, oneOf, reads, sets, strict } from './endpoint';
+import { answers, DONE, MADE, makes, oneOf, reads, sets, strict } from './endpoint';
 import { ID, IN_PATH, text, word } from './fields';
 
 export const NEW_CONDITION = makes({
@@ -14,6 +15,7 @@ export const NEW_CONDITION = makes({
     stockId: ID,
     inkSet: word(80),
     mode: word(60),
+    label: Type.Optional(text(80)),
     points: Type.Array(strict({ label: word(120), value: text(200), tickAtPrint: Type.Boolean() }), {
       minItems: 1,
       maxItems: 40,
@@ -41,6 +43,82 @@ export const NEW_STOCK = makes({
     restMinutes: Type.Integer({ minimum: 0, maximum: 20_160 }),
   }),
   answer: MADE,
+});
+
+export const DEVICES = reads({
+  ...{ path: '/api/devices', says: 'Devices of the library', who: 'viewer' },
+  answer: answers<readonly LibraryDevice[]>(Type.Array(Type.Object({ id: Type.Integer() }))),
+});
+
+export const STOCKS = reads({
+  ...{ path: '/api/stocks', says: 'Stocks of the library', who: 'viewer' },
+  answer: answers<readonly LibraryStock[]>(Type.Array(Type.Object({ id: Type.Integer() }))),
+});
+
+export const CHANGE_DEVICE = sets({
+  ...{ path: '/api/devices/{id}', says: 'Rename a device, note something, add print modes' },
+  who: 'specialist',
+  params: IN_PATH,
+  body: strict({
+    name: word(80),
+    note: text(400),
+    modes: Type.Optional(Type.Array(word(60), { minItems: 1, maxItems: 40 })),
+  }),
+  answer: DONE,
+});
+
+export const CHANGE_STOCK = sets({
+  ...{ path: '/api/stocks/{id}', says: 'Rename a stock, change what is noted of it', who: 'specialist' },
+  params: IN_PATH,
+  body: strict({
+    name: word(80),
+    boxLabel: text(200),
+    note: text(400),
+    restMinutes: Type.Integer({ minimum: 0, maximum: 20_160 }),
+  }),
+  answer: DONE,
+});
+
+const AWAY = strict({ away: Type.Boolean() });
+
+export const PUT_DEVICE_AWAY = sets({
+  ...{ path: '/api/devices/{id}/away', says: 'Put a device away or take it out', who: 'specialist' },
+  params: IN_PATH,
+  body: AWAY,
+  answer: DONE,
+});
+
+export const PUT_STOCK_AWAY = sets({
+  ...{ path: '/api/stocks/{id}/away', says: 'Put a stock away or take it out', who: 'specialist' },
+  params: IN_PATH,
+  body: AWAY,
+  answer: DONE,
+});
+
+export const RENAME_CONDITION = sets({
+  path: '/api/conditions/{id}/label',
+  says: 'Name a condition, to tell it from others of the same device, stock and mode',
+  who: 'specialist',
+  params: IN_PATH,
+  body: strict({ label: text(80) }),
+  answer: DONE,
+});
+
+export const ARCHIVE_CONDITION = sets({
+  ...{ path: '/api/conditions/{id}/archived', says: 'Archive a condition or take it back' },
+  who: 'specialist',
+  params: IN_PATH,
+  body: strict({ archived: Type.Boolean() }),
+  answer: DONE,
+});
+
+export const FILL_POINT = sets({
+  path: '/api/conditions/{id}/settings-point',
+  says: 'Fill a point of the settings record that was left empty',
+  who: 'specialist',
+  params: IN_PATH,
+  body: strict({ label: word(120), value: word(200) }),
+  answer: DONE,
 });
 
 export const CONDITION = reads({

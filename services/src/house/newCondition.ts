@@ -1,4 +1,4 @@
-import { findSameCondition, insertCondition } from '@melto/store/conditions';
+import { insertCondition, listSameConditions, listSettingsPoints } from '@melto/store/conditions';
 import type { SettingsPoint } from '@melto/store/conditions';
 import { listDevices, listStocks, lockDevice } from '@melto/store/devices';
 import { unitOfWork } from '../kernel/context.ts';
@@ -12,6 +12,8 @@ export interface NewCondition {
   readonly stockId: number;
   readonly inkSet: string;
   readonly mode: string;
+  /** What tells it from a condition of the same device, stock, inks and mode with other settings. */
+  readonly label?: string;
   readonly points: readonly SettingsPoint[];
 }
 
@@ -42,7 +44,10 @@ export const DEFAULT_POINTS: readonly SettingsPoint[] = [
 ];
 
 export async function conditionChoices({ database, catalogue }: Context): Promise<ConditionChoices> {
-  const [devices, stocks] = await Promise.all([listDevices(database), listStocks(database)]);
+  const [devices, stocks] = await Promise.all([
+    listDevices(database).then((rows) => rows.filter(({ awayMs }) => awayMs === null)),
+    listStocks(database).then((rows) => rows.filter(({ awayMs }) => awayMs === null)),
+  ]);
   return {
     devices: devices.flatMap((device): ConditionChoices['devices'] => {
       const { id, name, kind, inkSet, modes } = device;
@@ -71,15 +76,40 @@ export async function createCondition(
   return unitOfWork(context, async ({ database }) => {
     // Two that make the same condition at once follow each other, and the second finds the first.
     await lockDevice(database, input.deviceId);
-    if ((await findSameCondition(database, input)) !== undefined)
+    const { points, label = '', ...key } = input;
+    const same = await listSameConditions(database, key);
+    for (const { id } of same)
+      if (sameSettings(await listSettingsPoints(database, id), points))
+        throw new Problem(
+          'conflict',
+          'This condition exists already.',
+          'Open it, or change a setting, the stock, the mode or the ink set.',
+          'stockId',
+        );
+    const own = plainName(label);
+    if (same.some((other) => plainName(other.label) === own))
       throw new Problem(
         'conflict',
-        'This condition exists already.',
-        'Open it, or choose another stock, mode or ink set.',
-        'stockId',
+        own === ''
+          ? 'There is a condition of these already, with other settings.'
+          : `There is a condition “${label.trim()}” of these already.`,
+        'Give this one a name that tells it from the other.',
+        'label',
       );
-    const { points, ...key } = input;
-    return { id: await insertCondition(database, { ...key, copiedFrom: null }, points, context.now()) };
+    const row = { ...key, label: label.trim(), copiedFrom: null };
+    return { id: await insertCondition(database, row, points, context.now()) };
+  });
+}
+
+const plainName = (name: string): string => name.trim().toLowerCase().replace(/\s+/g, ' ');
+
+/** The same points with the same values; one that was left empty on either side may be anything. */
+function sameSettings(a: readonly SettingsPoint[], b: readonly SettingsPoint[]): boolean {
+  const values = new Map(a.map(({ label, value }) => [plainName(label), plainName(value)]));
+  const told = b.filter(({ value }) => value.trim() !== '');
+  return told.every(({ label, value }) => {
+    const other = values.get(plainName(label));
+    return other === '' || other === plainName(value);
   });
 }
 

@@ -22,7 +22,7 @@ export interface OwnDevice {
   readonly modes: readonly string[];
 }
 
-export type OwnStock = Omit<StockRow, 'id' | 'driver'>;
+export type OwnStock = Pick<StockRow, 'name' | 'finish' | 'restMinutes'>;
 
 const MOST_REST_MINUTES = 14 * 24 * 60;
 
@@ -30,14 +30,7 @@ const MOST_REST_MINUTES = 14 * 24 * 60;
 export async function createDevice(context: Context, device: OwnDevice): Promise<{ readonly id: number }> {
   const name = named(device.name, 'name', 'device');
   const inkSet = named(device.inkSet, 'inkSet', 'ink set');
-  const modes = [...new Set(device.modes.map((mode) => mode.trim()).filter((mode) => mode !== ''))];
-  if (modes.length === 0)
-    throw new Problem(
-      'bad-input',
-      'The device has no print mode.',
-      'Name at least one, as its driver does.',
-      'modes',
-    );
+  const modes = modesOf(device.modes);
   const { words, process } = OWN_DEVICE_KINDS[device.kind];
   return unitOfWork(context, async ({ database }) => {
     // Two that are made at once must not find the same code free.
@@ -65,13 +58,7 @@ export async function createDevice(context: Context, device: OwnDevice): Promise
 export async function createStock(context: Context, stock: OwnStock): Promise<{ readonly id: number }> {
   const name = named(stock.name, 'name', 'stock');
   const { restMinutes, finish } = stock;
-  if (!Number.isInteger(restMinutes) || restMinutes < 0 || restMinutes > MOST_REST_MINUTES)
-    throw new Problem(
-      'bad-input',
-      `A stock rests 0 to ${MOST_REST_MINUTES} whole minutes.`,
-      'Give the minutes until a print is dry.',
-      'restMinutes',
-    );
+  checkRest(restMinutes);
   return unitOfWork(context, async ({ database }) => {
     const id = await insertOwnStock(database, { name, finish, restMinutes }, context.now());
     if (id === undefined) throw nameTaken(name, 'stock');
@@ -79,14 +66,37 @@ export async function createStock(context: Context, stock: OwnStock): Promise<{ 
   });
 }
 
-function named(text: string, field: string, what: string): string {
+/** Print modes without repeats and empty ones; at least one. */
+export function modesOf(asked: readonly string[]): string[] {
+  const modes = [...new Set(asked.map((mode) => mode.trim()).filter((mode) => mode !== ''))];
+  if (modes.length === 0)
+    throw new Problem(
+      'bad-input',
+      'The device has no print mode.',
+      'Name at least one, as its driver does.',
+      'modes',
+    );
+  return modes;
+}
+
+export function checkRest(restMinutes: number): void {
+  if (!Number.isInteger(restMinutes) || restMinutes < 0 || restMinutes > MOST_REST_MINUTES)
+    throw new Problem(
+      'bad-input',
+      `A stock rests 0 to ${MOST_REST_MINUTES} whole minutes.`,
+      'Give the minutes until a print is dry.',
+      'restMinutes',
+    );
+}
+
+export function named(text: string, field: string, what: string): string {
   const name = text.trim().replace(/\s+/g, ' ');
   if (name === '')
     throw new Problem('bad-input', `The ${what} has no name.`, 'Name it as people call it.', field);
   return name;
 }
 
-function nameTaken(name: string, what: string): Problem {
+export function nameTaken(name: string, what: string): Problem {
   return new Problem(
     'conflict',
     `The house has a ${what} "${name}" already.`,

@@ -1,3 +1,4 @@
+import { modeName } from '@melto/core/device/modeName';
 import { findCondition, listConditionNames, listSettingsPoints } from '@melto/store/conditions';
 import type { ConditionRow, SettingsPoint } from '@melto/store/conditions';
 import type { CatalogueEntry, Context } from '../kernel/context.ts';
@@ -12,12 +13,8 @@ export async function conditionOf({ database }: Context, id: number): Promise<Co
 }
 
 /** Device, stock and mode, as reports, pages and lists name a condition. */
-export function conditionName({
-  device,
-  stock,
-  mode,
-}: Pick<ConditionRow, 'device' | 'stock' | 'mode'>): string {
-  return `${device} / ${stock} / ${mode}`;
+export function conditionName(named: Pick<ConditionRow, 'device' | 'stock' | 'mode' | 'label'>): string {
+  return `${named.device} / ${named.stock} / ${modeName(named)}`;
 }
 
 /** The condition of a device, stock and mode by their names. */
@@ -25,7 +22,7 @@ export async function conditionNamed(
   { database }: Context,
   wanted: Pick<ConditionRow, 'device' | 'stock' | 'mode'>,
 ): Promise<number | undefined> {
-  const name = conditionName(wanted);
+  const name = conditionName({ ...wanted, label: '' });
   return (await listConditionNames(database)).find((row) => conditionName(row) === name)?.id;
 }
 

@@ -1,4 +1,5 @@
 import type { FloorFilter } from '@melto/core/judgement/floorFilter';
+import { modeName } from '@melto/core/device/modeName';
 import type { Process } from '@melto/core/device/process';
 import { findConditions, listConditionNames } from '@melto/store/conditions';
 import type { ConditionName, ConditionRow } from '@melto/store/conditions';
@@ -183,13 +184,15 @@ async function rowsOf(
 }
 
 function rowOf(
-  { id, device, stock, mode, inkSet }: ConditionRow,
+  condition: ConditionRow,
   heads: readonly HeadRow[],
   { links, watch }: Facts,
   { move, attention }: Move,
 ): FloorRow {
+  const { id, device, stock, inkSet } = condition;
   return {
-    ...{ id, device, stock, mode, inkSet, attention, links },
+    ...{ id, device, stock, inkSet, attention, links },
+    mode: modeName(condition),
     whatNow: move,
     // Borrowed curves tell the ramps of another stock.
     ramps: rampsOf(heads.filter(({ conditionId }) => conditionId === id)),

@@ -1,3 +1,4 @@
+import { modeName } from '@melto/core/device/modeName';
 import { listAimSets } from '@melto/store/aimSets';
 import { searchConditions } from '@melto/store/conditions';
 import { searchSheets } from '@melto/store/prints';
@@ -32,7 +33,7 @@ export async function search({ database }: Context, text: string): Promise<Found
     (row): Found => ({
       kind: 'condition',
       title: row.stock,
-      detail: `${row.device} · ${row.mode}`,
+      detail: `${row.device} · ${modeName(row)}`,
       href: `/conditions/${row.id}`,
     }),
   );

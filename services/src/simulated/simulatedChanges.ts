@@ -4,7 +4,7 @@ import { domainNow } from '../kernel/clock.ts';
 import { unitOfWork } from '../kernel/context.ts';
 import type { Context } from '../kernel/context.ts';
 import { Problem } from '../kernel/problem.ts';
-import { conditionOf } from '../ledger/conditions.ts';
+import { conditionOf, isOwnDevice } from '../ledger/conditions.ts';
 
 const nameOf = (condition: number): string => `simulated-changes-${condition}`;
 const MOST_CHANGES = 5;
@@ -27,7 +27,14 @@ export async function letChange(
   kind: ChangeKind,
   ink: number,
 ): Promise<readonly SimulatedChange[]> {
-  const { process, device } = await conditionOf(context, conditionId);
+  const condition = await conditionOf(context, conditionId);
+  const { process, device } = condition;
+  if (isOwnDevice(condition))
+    throw new Problem(
+      'bad-input',
+      `${device} is not simulated: what happens to it happens at the device.`,
+      'Measure it again.',
+    );
   if (ink >= process.channels.length)
     throw new Problem('bad-input', `${device} has no ink ${ink + 1}.`, 'Choose one that it has.', 'ink');
   return unitOfWork(context, async (inner) => {

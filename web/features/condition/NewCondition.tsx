@@ -5,17 +5,29 @@ import { Button, MenuItem, TextField } from '@mui/material';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import type { ConditionChoices } from '@melto/services/house/newCondition';
+import type { ConditionRow, SettingsPoint } from '@melto/services/ledger/conditions';
 import { ApiProblem, problemWords, send } from '@/ui/api';
 import { NewDeviceDialog, NewStockDialog } from './OwnDialogs';
+import { OwnPoint } from './OwnPoint';
 
-export function NewCondition({ choices }: { choices: ConditionChoices }) {
+export function NewCondition({
+  choices,
+  copied,
+}: {
+  choices: ConditionChoices;
+  /** Another condition that it begins with. */
+  copied?: { readonly condition: ConditionRow; readonly points: readonly SettingsPoint[] };
+}) {
   const router = useRouter();
-  const [deviceId, setDeviceId] = useState(choices.devices[0]?.id ?? 0);
+  const known = choices.devices.some(({ id }) => id === copied?.condition.deviceId);
+  const first = known ? copied?.condition : undefined;
+  const [deviceId, setDeviceId] = useState(first?.deviceId ?? choices.devices[0]?.id ?? 0);
   const device = choices.devices.find(({ id }) => id === deviceId);
-  const [stockId, setStockId] = useState(device?.stocks[0]?.id ?? 0);
-  const [mode, setMode] = useState(device?.modes[0] ?? '');
-  const [inkSet, setInkSet] = useState(device?.inkSet ?? '');
-  const [points, setPoints] = useState(choices.points);
+  const [stockId, setStockId] = useState(first?.stockId ?? device?.stocks[0]?.id ?? 0);
+  const [mode, setMode] = useState(first?.mode ?? device?.modes[0] ?? '');
+  const [inkSet, setInkSet] = useState(first?.inkSet ?? device?.inkSet ?? '');
+  const [label, setLabel] = useState('');
+  const [points, setPoints] = useState(copied?.points ?? choices.points);
   const [problem, setProblem] = useState<ApiProblem>();
   const [sending, setSending] = useState(false);
   const choose = (id: number): void => {
@@ -52,6 +64,7 @@ export function NewCondition({ choices }: { choices: ConditionChoices }) {
       </div>
     );
   const stock = device.stocks.find(({ id }) => id === stockId);
+  const shownAtField = ['stockId', 'mode', 'label', 'inkSet'];
   const fieldProblem = (field: string): string | undefined =>
     problem?.field === field ? `${problem.title} ${problem.detail}` : undefined;
   const submit = async (): Promise<void> => {
@@ -64,6 +77,7 @@ export function NewCondition({ choices }: { choices: ConditionChoices }) {
           stockId,
           inkSet,
           mode,
+          ...(label.trim() === '' ? {} : { label: label.trim() }),
           points,
         },
       });
@@ -145,8 +159,23 @@ export function NewCondition({ choices }: { choices: ConditionChoices }) {
               value={inkSet}
               required
               onChange={(event) => setInkSet(event.target.value)}
-              error={inkSet.trim() === ''}
-              helperText={inkSet.trim() === '' ? 'Name the inks, as on their cartridges.' : ' '}
+              error={inkSet.trim() === '' || fieldProblem('inkSet') !== undefined}
+              helperText={
+                fieldProblem('inkSet') ??
+                (inkSet.trim() === '' ? 'Name the inks, as on their cartridges.' : ' ')
+              }
+              slotProps={{ htmlInput: { maxLength: 80 } }}
+            />
+            <TextField
+              label="Own name"
+              value={label}
+              onChange={(event) => setLabel(event.target.value)}
+              error={fieldProblem('label') !== undefined}
+              helperText={
+                fieldProblem('label') ??
+                'Only where device, stock and mode do not tell it from another with other settings'
+              }
+              slotProps={{ htmlInput: { maxLength: 80 } }}
             />
           </div>
           <div
@@ -181,9 +210,13 @@ export function NewCondition({ choices }: { choices: ConditionChoices }) {
                 />
               </div>
             ))}
+            <OwnPoint
+              taken={points.map((point) => point.label)}
+              onPoint={(point) => setPoints([...points, point])}
+            />
           </div>
         </div>
-        {problem !== undefined && problem.field === undefined && (
+        {problem !== undefined && !shownAtField.includes(problem.field ?? '') && (
           <p className="error">{`${problem.title} ${problem.detail}`}</p>
         )}
         <div className="row">

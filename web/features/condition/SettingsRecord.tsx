@@ -1,6 +1,16 @@
-import type { ConditionRow, SettingsPoint } from '@melto/services/ledger/conditions';
-import { formatMoment } from '@/ui/format';
+'use client';
 
+import { Button, TextField } from '@mui/material';
+import { useRouter } from 'next/navigation';
+import { useState } from 'react';
+import type { ConditionRow, SettingsPoint } from '@melto/services/ledger/conditions';
+import { ARCHIVE_CONDITION, FILL_POINT, RENAME_CONDITION } from '@/endpoints/conditions';
+import { usePutAway } from '@/features/library/usePutAway';
+import { send } from '@/ui/api';
+import { formatDay, formatMoment } from '@/ui/format';
+import { FormDialog } from '@/ui/FormDialog';
+
+/** What everybody prints this condition with; its name, and a way to archive or copy it. */
 export function SettingsRecord({
   condition,
   points,
@@ -8,12 +18,37 @@ export function SettingsRecord({
   condition: ConditionRow;
   points: readonly SettingsPoint[];
 }) {
+  const router = useRouter();
+  const put = usePutAway();
+  const [renaming, setRenaming] = useState(false);
+  const [filling, setFilling] = useState<string>();
+  const { id, archivedMs } = condition;
+  const archive = (archived: boolean): Promise<unknown> =>
+    send(ARCHIVE_CONDITION, { params: { id }, body: { archived } });
   return (
     <section className="surface">
       <div className="surface-head">
         <h1>Settings record</h1>
-        <p className="quiet">A change of any of these is a new condition.</p>
+        <p className="quiet">
+          A change of any of these is a new condition; what was left empty can be filled in.
+        </p>
+        <Button onClick={() => setRenaming(true)}>Rename</Button>
+        <Button onClick={() => router.push(`/conditions/new?from=${id}`)}>Copy</Button>
+        {archivedMs === null ? (
+          <Button onClick={() => void put(archive, 'The condition is archived; the library has it.')}>
+            Archive
+          </Button>
+        ) : (
+          <Button variant="contained" onClick={() => void put(archive, undefined)}>
+            Take back
+          </Button>
+        )}
       </div>
+      {archivedMs !== null && (
+        <p className="notice">
+          Archived on {formatDay(archivedMs)}: it is on no list, and all it holds is kept.
+        </p>
+      )}
       <table className="table">
         <thead>
           <tr>
@@ -26,7 +61,22 @@ export function SettingsRecord({
           {points.map((point) => (
             <tr key={point.label}>
               <td>{point.label}</td>
-              <td>{point.value === '' ? <span className="quiet">not recorded</span> : point.value}</td>
+              <td>
+                {point.value === '' ? (
+                  <>
+                    <span className="quiet">not recorded</span>{' '}
+                    <Button
+                      size="small"
+                      aria-label={`Fill in ${point.label}`}
+                      onClick={() => setFilling(point.label)}
+                    >
+                      Fill in
+                    </Button>
+                  </>
+                ) : (
+                  point.value
+                )}
+              </td>
               <td>{point.tickAtPrint ? 'ticked' : 'shown'}</td>
             </tr>
           ))}
@@ -46,10 +96,75 @@ export function SettingsRecord({
           <dd>{condition.inkSet}</dd>
           <dt>Print mode</dt>
           <dd>{condition.mode}</dd>
+          <dt>Name</dt>
+          <dd>{condition.label === '' ? 'none besides device, stock and mode' : condition.label}</dd>
           <dt>Made</dt>
           <dd>{formatMoment(condition.madeMs)}</dd>
         </dl>
       </div>
+      {renaming && (
+        <OneField
+          title="Name this condition"
+          label="What tells it from others of this device, stock and mode"
+          first={condition.label}
+          most={80}
+          mayBeEmpty
+          onKeep={(label) => send(RENAME_CONDITION, { params: { id }, body: { label } })}
+          onClose={() => setRenaming(false)}
+        />
+      )}
+      {filling !== undefined && (
+        <OneField
+          title={filling}
+          label="As the driver shows it"
+          first=""
+          most={200}
+          onKeep={(value) => send(FILL_POINT, { params: { id }, body: { label: filling, value } })}
+          onClose={() => setFilling(undefined)}
+        />
+      )}
     </section>
+  );
+}
+
+function OneField({
+  title,
+  label,
+  first,
+  most,
+  mayBeEmpty = false,
+  onKeep,
+  onClose,
+}: {
+  title: string;
+  label: string;
+  first: string;
+  most: number;
+  mayBeEmpty?: boolean;
+  onKeep: (value: string) => Promise<unknown>;
+  onClose: () => void;
+}) {
+  const router = useRouter();
+  const [value, setValue] = useState(first);
+  return (
+    <FormDialog
+      title={title}
+      act="Keep it"
+      ready={mayBeEmpty || value.trim() !== ''}
+      onClose={onClose}
+      onSubmit={async () => {
+        await onKeep(value.trim());
+        router.refresh();
+        onClose();
+      }}
+    >
+      <TextField
+        label={label}
+        autoFocus
+        value={value}
+        onChange={(event) => setValue(event.target.value)}
+        slotProps={{ htmlInput: { maxLength: most } }}
+      />
+    </FormDialog>
   );
 }

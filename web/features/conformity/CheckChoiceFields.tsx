@@ -85,26 +85,31 @@ export function CheckChoiceFields({
 }
 
 export function aimWords({ origin, conditions, patches, completed }: AimSetView): string {
-  const mode = conditions.mode === undefined ? 'mode not told' : conditions.mode;
-  if (completed) return origin;
+  const mode = conditions.mode ?? 'mode not told: until it is said in the library, no check plainly conforms';
+  if (completed) return `${origin} ${mode}.`;
   const plain = origin.slice(0, 120).replace(/\.$/, '');
   return plain.includes('patches') ? `${plain}; ${mode}` : `${plain}; ${patches} patches, ${mode}`;
 }
 
-/** The first choice: what the last check used, else the first aims with the proof's tolerances. */
+/**
+ * The first choice: what the last check used, else the first aims, with the tolerances of a proof, or of production for
+ * a press that prints them as they are.
+ */
 export function firstChoice(
   aims: readonly AimSetView[],
   tolerances: readonly ToleranceSetView[],
   last: CheckChoice | undefined,
+  asProof: boolean,
 ): CheckChoice {
-  const proof = tolerances.find(({ set }) => set.id === 'iso12647-7-proof') ?? tolerances[0];
+  const fitting = asProof ? 'iso12647-7-proof' : 'iso12647-2-production';
+  const fits = tolerances.find(({ set }) => set.id === fitting) ?? tolerances[0];
   const known = last !== undefined && aims.some(({ id }) => id === last.aimSetId);
   return {
     aimSetId: known ? last.aimSetId : (aims[0]?.id ?? 0),
     toleranceSetId:
       last !== undefined && tolerances.some(({ id }) => id === last.toleranceSetId)
         ? last.toleranceSetId
-        : (proof?.id ?? 0),
+        : (fits?.id ?? 0),
     substrateCorrected: last?.substrateCorrected ?? false,
   };
 }

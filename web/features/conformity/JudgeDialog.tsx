@@ -17,9 +17,12 @@ export function JudgeDialog({
   tolerances,
   readings,
   result,
+  profileResultId,
   onClose,
 }: ConformitySurfaceProps & { onClose: () => void }) {
-  const [choice, setChoice] = useState(() => firstChoice(aims, tolerances, choiceOf(result?.detail)));
+  const [choice, setChoice] = useState(() =>
+    firstChoice(aims, tolerances, choiceOf(result?.detail), profileResultId !== undefined),
+  );
   const [readingId, setReadingId] = useState(readings[0]?.id ?? 0);
   const router = useRouter();
   const judge = async (): Promise<void> => {

@@ -42,8 +42,12 @@ export function WedgeDialog({
 }: ConformitySurfaceProps & { onClose: () => void }) {
   const rgb = drivenByLight(condition.process);
   const [kind, setKind] = useState<WedgeInput['kind']>('proof');
-  const [choice, setChoice] = useState(() => firstChoice(aims, tolerances, choiceOf(result?.detail)));
-  const [through, setThrough] = useState<JudgedBy['through']>(rgb ? 'profile, absolute' : 'device values');
+  const [choice, setChoice] = useState(() =>
+    firstChoice(aims, tolerances, choiceOf(result?.detail), profileResultId !== undefined),
+  );
+  const [through, setThrough] = useState<JudgedBy['through']>(
+    profileResultId === undefined ? 'device values' : 'profile, absolute',
+  );
   const [reader, setReader] = useState<ReaderKind>('strip');
   const [paper, setPaper] = useState<PaperName>('a4');
   const [text, setText] = useState('');

@@ -26,6 +26,7 @@ const props = (change: Partial<ConformitySurfaceProps> = {}): ConformitySurfaceP
   tolerances: [
     toleranceSet({ id: 6, set: { ...toleranceSet().set, id: 'own-x', name: 'Ours' } }),
     toleranceSet(),
+    toleranceSet({ id: 8, set: { ...toleranceSet().set, id: 'iso12647-2-production', name: 'Production' } }),
   ],
   readings: [
     { id: 20, code: 'HRN-0004', title: 'Proof wedge', finishedMs: 0 },
@@ -44,23 +45,21 @@ const pick = async (user: ReturnType<typeof show>['user'], label: string, option
 
 describe('the first choice of a check', () => {
   const { aims, tolerances } = props();
-  it('is the first aims by the tolerances of a proof', () => {
-    expect(firstChoice(aims, tolerances, undefined)).toEqual({
-      aimSetId: 9,
-      toleranceSetId: 7,
-      substrateCorrected: false,
-    });
+  it('is the first aims by the tolerances of a proof, or of production where a press prints them as they are', () => {
+    const common = { aimSetId: 9, substrateCorrected: false };
+    expect(firstChoice(aims, tolerances, undefined, true)).toEqual({ ...common, toleranceSetId: 7 });
+    expect(firstChoice(aims, tolerances, undefined, false)).toEqual({ ...common, toleranceSetId: 8 });
   });
 
   it('is that of the last check, as far as its sets are still there', () => {
     const last = { aimSetId: 3, toleranceSetId: 6, substrateCorrected: true };
-    expect(firstChoice(aims, tolerances, last)).toEqual(last);
-    expect(firstChoice(aims, tolerances, { ...last, aimSetId: 99, toleranceSetId: 98 })).toEqual({
+    expect(firstChoice(aims, tolerances, last, true)).toEqual(last);
+    expect(firstChoice(aims, tolerances, { ...last, aimSetId: 99, toleranceSetId: 98 }, true)).toEqual({
       aimSetId: 9,
       toleranceSetId: 7,
       substrateCorrected: true,
     });
-    expect(firstChoice([], [], undefined)).toMatchObject({ aimSetId: 0, toleranceSetId: 0 });
+    expect(firstChoice([], [], undefined, true)).toMatchObject({ aimSetId: 0, toleranceSetId: 0 });
   });
 });
 
@@ -75,7 +74,7 @@ describe('a new check', () => {
   it('is printed with what was chosen before reading', async () => {
     const { sent } = fakeServer({ 'POST /api/conditions/4/wedges': PRINTED });
     const close = vi.fn();
-    const { user } = show(<WedgeDialog {...props()} onClose={close} />);
+    const { user } = show(<WedgeDialog {...props({ profileResultId: undefined })} onClose={close} />);
     await pick(user, 'Aims', /FOGRA39L/);
     await user.click(screen.getByRole('checkbox', { name: /Correct the aims/ }));
     await user.click(button('Go on to print'));
@@ -88,7 +87,7 @@ describe('a new check', () => {
       paper: 'a4',
       reader: 'strip',
       ticks: ['Colour management'],
-      judgedBy: { aimSetId: 3, toleranceSetId: 7, substrateCorrected: true, through: 'device values' },
+      judgedBy: { aimSetId: 3, toleranceSetId: 8, substrateCorrected: true, through: 'device values' },
     });
   });
 
@@ -98,6 +97,9 @@ describe('a new check', () => {
       'POST /api/colour-lists': { colours: [{ name: 'Seed red', lab: [52, 48, 26] }] },
     });
     const { user } = show(<WedgeDialog {...props()} onClose={() => {}} />);
+    // Through the profile where one is in force, without being asked for.
+    expect(screen.getByRole('button', { name: 'Spot colours' })).toBeTruthy();
+    await pick(user, 'Way to the device', /device values/);
     expect(screen.queryByRole('button', { name: 'Spot colours' })).toBeNull();
     await pick(user, 'Way to the device', /absolute/);
     await user.upload(

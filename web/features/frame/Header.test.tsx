@@ -19,7 +19,7 @@ function header(house: Partial<HouseState> = {}, answers: Readonly<Record<string
       ...house,
     },
     'GET /api/conditions/4': {
-      condition: { id: 4, device: 'Heron', stock: 'Lantern Gloss 150', mode: 'standard' },
+      condition: { id: 4, device: 'Heron', stock: 'Lantern Gloss 150', mode: 'standard', label: '' },
       links: [],
     },
     'GET /api/search': [],

@@ -1,5 +1,6 @@
 'use client';
 
+import { modeName } from '@melto/core/device/modeName';
 import { MOVE_CLOCK } from '@/endpoints/house';
 import { CONDITION } from '@/endpoints/conditions';
 import { CALIBRATE_TILE } from '@/endpoints/reading';
@@ -70,7 +71,7 @@ function Crumbs({ path, onSwitch }: { path: string; onSwitch: () => void }) {
     <nav className="crumbs" aria-label="Where you are">
       {row !== undefined && (
         <button type="button" className="plain" onClick={onSwitch} title="Switch to another condition">
-          {row.device} <i>/</i> {row.stock} <i>/</i> <b>{row.mode}</b>
+          {row.device} <i>/</i> {row.stock} <i>/</i> <b>{modeName(row)}</b>
         </button>
       )}
       {row !== undefined && sheet !== undefined && <i>/</i>}

@@ -10,6 +10,9 @@ import { ask } from '@/ui/api';
 const ACTIONS: readonly { readonly title: string; readonly detail: string; readonly href: string }[] = [
   { title: 'Floor', detail: 'all conditions', href: '/' },
   { title: 'New condition', detail: 'device, stock, mode', href: '/conditions/new' },
+  { title: 'Devices', detail: 'of the library', href: '/library/devices' },
+  { title: 'Stocks', detail: 'of the library', href: '/library/stocks' },
+  { title: 'Archived conditions', detail: 'to be taken back', href: '/library/archived' },
   { title: 'Aim sets', detail: 'what prints are judged against', href: '/library/aims' },
   { title: 'Tolerance sets', detail: 'metrics and limits', href: '/library/tolerances' },
 ];

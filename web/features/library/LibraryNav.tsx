@@ -4,8 +4,11 @@ import Link from 'next/link';
 import { usePathname } from 'next/navigation';
 
 const PAGES = [
+  { href: '/library/devices', name: 'Devices' },
+  { href: '/library/stocks', name: 'Stocks' },
   { href: '/library/aims', name: 'Aim sets' },
   { href: '/library/tolerances', name: 'Tolerance sets' },
+  { href: '/library/archived', name: 'Archived conditions' },
 ] as const;
 
 /** What all conditions share. */

@@ -114,7 +114,9 @@ export function WatchSurface(props: WatchSurfaceProps) {
           <WatchChecks checks={checks} nowMs={nowMs} />
         </>
       )}
-      <SimulatedChanges conditionId={condition.id} changes={props.changes} />
+      {condition.deviceDriver !== '' && (
+        <SimulatedChanges conditionId={condition.id} changes={props.changes} />
+      )}
       {open === 'start' && <StartWatchDialog {...props} onClose={() => setOpen('nothing')} />}
       {open === 'print' && (
         <PrintDialog

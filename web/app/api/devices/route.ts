@@ -1,7 +1,10 @@
+import { libraryDevices } from '@melto/services/house/library';
 import { createDevice } from '@melto/services/house/ownDevices';
-import { NEW_DEVICE } from '@/endpoints/conditions';
-import { changing } from '@/server/route';
+import { DEVICES, NEW_DEVICE } from '@/endpoints/conditions';
+import { answering, changing } from '@/server/route';
 
 export const dynamic = 'force-dynamic';
+
+export const GET = answering(DEVICES, ({ context }) => libraryDevices(context));
 
 export const POST = changing(NEW_DEVICE, ({ context, body }) => createDevice(context, body));

@@ -1,0 +1,156 @@
+import { expect, test } from '@playwright/test';
+import type { APIRequestContext, Page } from '@playwright/test';
+import { readPatchSet } from '@melto/core/cgats/patchSetFromCgats';
+import type { PatchSet } from '@melto/core/cgats/patchSet';
+import { patchSetToCgats } from '@melto/core/cgats/patchSetToCgats';
+import { writeCgats } from '@melto/core/cgats/writeCgats';
+import { makeCmykChart } from '@melto/core/charts/cmykChart';
+import { layoutChart } from '@melto/core/charts/layoutChart';
+import { layoutFromColumns } from '@melto/core/charts/layoutColumns';
+import type { ChartLayout } from '@melto/core/charts/layoutChart';
+import { CMYK } from '@melto/core/device/process';
+import { unwrap } from '@melto/core/result';
+import { simulateSheets } from '@melto/simulator/simulateSheets';
+
+// A house that begins empty and has no simulator: what is measured here comes from outside, as files.
+test.describe.configure({ mode: 'serial' });
+
+let at = '';
+
+/** What a measuring program of somebody else's would have written of a sheet of CMYK values. */
+function measured(sheet: PatchSet, layout: ChartLayout, seed: number): string {
+  const device = sheet.device ?? new Float64Array(0);
+  const { grid, spectra } = simulateSheets({
+    ...{ device: 'heron', stock: 'lantern-gloss-150', printMode: 'standard', side: 'printing', seed },
+    ...{ mode: 'M1', noise: 'instrument', values: device, layout },
+  });
+  return writeCgats(
+    patchSetToCgats({
+      ids: sheet.ids.map((_, i) => `P${i + 1}`),
+      process: CMYK,
+      device,
+      spectra: { grid, values: spectra },
+      conditions: { mode: 'M1', backing: 'white' },
+      notes: [],
+    }),
+  );
+}
+
+async function measuredSheet(request: APIRequestContext, code: string, seed: number): Promise<string> {
+  const file = await request.get(`/api/sheets/${code}/file?format=txt`);
+  const sent = unwrap(readPatchSet(await file.text()));
+  const layout = sent.layout === undefined ? undefined : layoutFromColumns(sent.layout, 'a4');
+  if (layout === undefined) throw new Error(`${code} has no layout`);
+  return measured(sent, layout, seed);
+}
+
+/** Ticks, makes the pages, and gives the file of what was measured of them at their sheet. */
+async function printAndMeasure(page: Page, request: APIRequestContext, seed: number): Promise<void> {
+  const dialog = page.getByRole('dialog');
+  for (const box of await dialog.getByRole('checkbox').all()) await box.check();
+  await dialog.getByRole('button', { name: 'Make the pages' }).click();
+  const sheet = (await dialog.getByRole('listitem').locator('b').textContent()) ?? '';
+  await dialog.getByRole('button', { name: 'Done' }).click();
+  await page.goto(`/read/${sheet}`);
+  await expect(page.getByRole('heading', { name: `Sheet ${sheet}` })).toBeVisible();
+  await page.getByLabel('File of measurements').setInputFiles({
+    name: `${sheet}.txt`,
+    mimeType: 'text/plain',
+    buffer: Buffer.from(await measuredSheet(request, sheet, seed)),
+  });
+  await dialog.getByRole('button', { name: 'Take the reading' }).click();
+  await expect(page.getByRole('status').first()).toContainText('All of it is measured');
+}
+
+async function pick(page: Page, label: string, option: string | RegExp): Promise<void> {
+  await page.getByLabel(label).first().click();
+  await page.getByRole('option', { name: option }).first().click();
+}
+
+/** No page of such a house speaks of what is simulated. */
+async function nothingSimulated(page: Page): Promise<void> {
+  await expect(page.locator('body')).not.toContainText(/simulat/i);
+}
+
+test('an empty house gets a press of its own, with a profile from a measured file', async ({ page }) => {
+  await page.goto('/');
+  await nothingSimulated(page);
+  await page.goto('/conditions/new');
+  const dialog = page.getByRole('dialog');
+  await page.getByRole('button', { name: 'Add a device' }).click();
+  await dialog.getByLabel('Name').fill('Kestrel');
+  await pick(page, 'Takes', 'CMYK front end');
+  await dialog.getByLabel('Ink set').fill('toner, CMYK');
+  await dialog.getByLabel('Print modes').fill('standard');
+  await dialog.getByRole('button', { name: 'Add the device' }).click();
+  await page.getByRole('button', { name: 'A stock of your own' }).click();
+  await dialog.getByLabel('Name').fill('Quarry Gloss 150');
+  await dialog.getByLabel(/Minutes/).fill('0');
+  await dialog.getByRole('button', { name: 'Add the stock' }).click();
+  await page.getByRole('button', { name: 'Make the condition' }).click();
+  await page.waitForURL(/\/conditions\/\d+\/\w+/);
+  at = new URL(page.url()).pathname.replace(/\/\w+$/, '');
+  await nothingSimulated(page);
+
+  const chart = makeCmykChart(400, 11, 3.2);
+  const layout = layoutChart(CMYK, chart.device, 'a4', 5);
+  const text = measured({ ids: chart.names, device: chart.device, conditions: {}, notes: [] }, layout, 21);
+  await page.goto(`${at}/profile`);
+  await page.getByLabel('Take one that was measured elsewhere').setInputFiles({
+    name: 'press chart.txt',
+    mimeType: 'text/plain',
+    buffer: Buffer.from(text),
+  });
+  await expect(dialog).toContainText('M1: all 400 patches');
+  await dialog.getByRole('checkbox', { name: /as the settings record says/ }).check();
+  await dialog.getByRole('button', { name: 'Take the reading' }).click();
+  await page.waitForURL(/\/readings\/\d+/);
+  await nothingSimulated(page);
+  await page.goto(`${at}/profile/build`);
+  await page.getByRole('combobox', { name: 'Tables' }).click();
+  await page.getByRole('option', { name: 'small' }).click();
+  await page.getByRole('button', { name: 'Build', exact: true }).click();
+  await expect(page.getByText(/fits its \d+ patches/)).toBeVisible({ timeout: 120_000 });
+  await nothingSimulated(page);
+});
+
+test('its proof conforms through the profile, judged from a file', async ({ page, request }) => {
+  await page.goto('/library/aims');
+  await page.getByRole('button', { name: 'New aim set' }).click();
+  const dialog = page.getByRole('dialog');
+  await dialog.getByLabel('Name').fill('Kestrel on gloss');
+  await dialog.getByRole('button', { name: 'from a reading' }).click();
+  await pick(page, 'Reading', /press chart/);
+  await dialog.getByRole('button', { name: 'Make the aim set' }).click();
+  await expect(page.getByRole('link', { name: /^Kestrel on gloss/ })).toBeVisible();
+
+  await page.goto(`${at}/conformity`);
+  await page.getByRole('button', { name: 'New check' }).click();
+  await expect(dialog.getByLabel('Way to the device')).toContainText('absolute colorimetric');
+  await pick(page, 'Aims', 'Kestrel on gloss');
+  await page.getByRole('button', { name: 'Go on to print' }).click();
+  await expect(dialog).not.toContainText('Simulated');
+  await printAndMeasure(page, request, 31);
+  await page.goto(`${at}/conformity`);
+  await expect(page.getByText(/^conforms to ISO 12647-7 proof/)).toBeVisible();
+  await nothingSimulated(page);
+});
+
+test('it is watched, from three sheets that were measured elsewhere', async ({ page, request }) => {
+  for (let sheet = 0; sheet < 3; sheet++) {
+    await page.goto(`${at}/watch`);
+    await page.getByRole('button', { name: 'Print the watch wedge' }).click();
+    await printAndMeasure(page, request, 41 + sheet);
+  }
+  await page.goto(`${at}/watch`);
+  await nothingSimulated(page);
+  await page.getByRole('button', { name: 'Start the watch' }).click();
+  await page.getByRole('dialog').getByRole('button', { name: 'Start', exact: true }).click();
+  await expect(page.getByText(/^steady: /)).toBeVisible();
+  const standing = (await (await request.get(`/api${at}/standing`)).json()) as { mark: string };
+  expect(standing.mark).not.toBe('stop');
+  for (const path of ['/', `${at}/conformity`, `${at}/sheets`, `${at}/settings`, '/library/tolerances']) {
+    await page.goto(path);
+    await nothingSimulated(page);
+  }
+});

@@ -1,0 +1,76 @@
+import {
+  fillSettingsPoint,
+  listArchivedConditions,
+  listSameConditions,
+  lockCondition,
+  setConditionArchived,
+  setConditionLabel,
+} from '@melto/store/conditions';
+import { unitOfWork } from '../kernel/context.ts';
+import type { Context } from '../kernel/context.ts';
+import { notFound, Problem } from '../kernel/problem.ts';
+import { conditionName, conditionOf, settingsRecord } from '../ledger/conditions.ts';
+
+/** Names a condition, to tell it from others of the same device, stock, inks and mode. */
+export async function renameCondition(context: Context, id: number, label: string): Promise<void> {
+  const name = label.trim().replace(/\s+/g, ' ');
+  const condition = await conditionOf(context, id);
+  await unitOfWork(context, async ({ database }) => {
+    // Others of its device follow: two must not take one name.
+    for (const other of await listSameConditions(database, condition))
+      await lockCondition(database, other.id);
+    const others = (await listSameConditions(database, condition)).filter((other) => other.id !== id);
+    if (others.some((other) => other.label.toLowerCase() === name.toLowerCase()))
+      throw new Problem(
+        'conflict',
+        name === '' ? 'Another condition of these has no name.' : `Another condition of these is “${name}”.`,
+        'Give a name that tells the two apart.',
+        'label',
+      );
+    await setConditionLabel(database, id, name);
+  });
+}
+
+/** Takes a condition off floor, lists and search with all that it holds, or puts it back. */
+export async function archiveCondition(context: Context, id: number, archived: boolean): Promise<void> {
+  await conditionOf(context, id);
+  await unitOfWork(context, ({ database }) =>
+    setConditionArchived(database, id, archived ? context.now() : null),
+  );
+}
+
+/** Fills a point of the settings record that was left empty. What is told is never rewritten. */
+export async function fillPoint(context: Context, id: number, label: string, value: string): Promise<void> {
+  const told = value.trim();
+  if (told === '')
+    throw new Problem('bad-input', `${label} has no value.`, 'Write it as the driver shows it.', 'value');
+  await conditionOf(context, id);
+  const point = (await settingsRecord(context, id)).find((own) => own.label === label);
+  if (point === undefined) throw notFound(`point “${label}” of this record`);
+  await unitOfWork(context, async ({ database }) => {
+    if (!(await fillSettingsPoint(database, id, label, told)))
+      throw new Problem(
+        'conflict',
+        `${label} is told already.`,
+        'Another value is another condition: copy this one and change it there.',
+        'value',
+      );
+  });
+}
+
+export interface ArchivedCondition {
+  readonly id: number;
+  readonly name: string;
+  readonly archivedMs: number;
+}
+
+const MOST_ARCHIVED = 500;
+
+/** The latest of the archived conditions. */
+export async function archivedConditions({ database }: Context): Promise<ArchivedCondition[]> {
+  return (await listArchivedConditions(database, MOST_ARCHIVED)).map((row) => ({
+    id: row.id,
+    name: conditionName(row),
+    archivedMs: row.archivedMs ?? 0,
+  }));
+}

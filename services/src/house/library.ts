@@ -1,0 +1,129 @@
+import { lockHouse } from '@melto/store/houses';
+import { countUses, listDevices, listStocks, setAway, updateDevice, updateStock } from '@melto/store/devices';
+import type { DeviceRow, StockRow } from '@melto/store/devices';
+import { unitOfWork } from '../kernel/context.ts';
+import type { CatalogueEntry, Context } from '../kernel/context.ts';
+import { notFound, Problem } from '../kernel/problem.ts';
+import { checkRest, modesOf, named, nameTaken } from './ownDevices.ts';
+
+/** A device of the library. */
+export interface LibraryDevice {
+  readonly id: number;
+  readonly name: string;
+  readonly code: string;
+  readonly kind: string;
+  readonly channels: string;
+  readonly inkSet: string;
+  readonly modes: readonly string[];
+  readonly note: string;
+  readonly away: boolean;
+  /** Real: its pages are printed elsewhere. Otherwise a simulated one. */
+  readonly own: boolean;
+  /** Conditions that use it. */
+  readonly uses: number;
+}
+
+/** A stock of the library. */
+export interface LibraryStock {
+  readonly id: number;
+  readonly name: string;
+  readonly finish: StockRow['finish'];
+  readonly restMinutes: number;
+  readonly boxLabel: string;
+  readonly note: string;
+  readonly away: boolean;
+  readonly uses: number;
+}
+
+export async function libraryDevices({ database, catalogue }: Context): Promise<LibraryDevice[]> {
+  const [rows, uses] = await Promise.all([listDevices(database), countUses(database, 'device')]);
+  return rows.flatMap((row) => {
+    const entry = catalogue.find(({ id }) => id === row.driver);
+    // A simulated device is none where the simulator is left out.
+    if (row.driver !== '' && entry === undefined) return [];
+    return [deviceView(row, entry, uses.get(row.id) ?? 0)];
+  });
+}
+
+function deviceView(row: DeviceRow, entry: CatalogueEntry | undefined, uses: number): LibraryDevice {
+  const { id, name, code, kind, process, note, awayMs, driver } = row;
+  return {
+    ...{ id, name, code, kind, note, uses },
+    channels: process.name,
+    inkSet: entry?.inkSet ?? row.inkSet,
+    modes: entry?.modes ?? row.modes,
+    away: awayMs !== null,
+    own: driver === '',
+  };
+}
+
+export async function libraryStocks({ database, catalogue }: Context): Promise<LibraryStock[]> {
+  const [rows, uses] = await Promise.all([listStocks(database), countUses(database, 'stock')]);
+  const simulated = new Set(catalogue.flatMap(({ stocks }) => stocks.map(({ id }) => id)));
+  return rows
+    .filter(({ driver }) => driver === '' || simulated.has(driver))
+    .map(({ id, name, finish, restMinutes, boxLabel, note, awayMs }) => ({
+      ...{ id, name, finish, restMinutes, boxLabel, note },
+      away: awayMs !== null,
+      uses: uses.get(id) ?? 0,
+    }));
+}
+
+export interface ChangedDevice {
+  readonly name: string;
+  readonly note: string;
+  /** Print modes of a device of the house's own. */
+  readonly modes?: readonly string[];
+}
+
+/**
+ * Renames a device, notes something of it, adds print modes. What its conditions rest on (inks, channels, modes that
+ * were there) stays: another of these is another device.
+ */
+export async function changeDevice(context: Context, id: number, change: ChangedDevice): Promise<void> {
+  const name = named(change.name, 'name', 'device');
+  await unitOfWork(context, async ({ database }) => {
+    await lockHouse(database);
+    const row = (await listDevices(database)).find((device) => device.id === id);
+    if (row === undefined) throw notFound(`device ${id}`);
+    if (change.modes !== undefined && row.driver !== '')
+      throw new Problem('bad-input', `${row.name} has the modes of its driver.`, 'Leave them.', 'modes');
+    const modes = change.modes === undefined ? null : modesOf(change.modes);
+    const lost = modes === null ? [] : row.modes.filter((mode) => !modes.includes(mode));
+    if (lost.length > 0 && (await countUses(database, 'device')).has(id))
+      throw new Problem(
+        'conflict',
+        `Conditions may print in ${lost.join(', ')}.`,
+        'Add modes to those that are there.',
+        'modes',
+      );
+    if (!(await updateDevice(database, id, { name, note: change.note.trim(), modes })))
+      throw nameTaken(name, 'device');
+  });
+}
+
+export type ChangedStock = Pick<LibraryStock, 'name' | 'boxLabel' | 'note' | 'restMinutes'>;
+
+/** Renames a stock, and changes what is noted of it; sheets that rest keep the time they were given. */
+export async function changeStock(context: Context, id: number, change: ChangedStock): Promise<void> {
+  const name = named(change.name, 'name', 'stock');
+  checkRest(change.restMinutes);
+  await unitOfWork(context, async ({ database }) => {
+    await lockHouse(database);
+    if (!(await listStocks(database)).some((stock) => stock.id === id)) throw notFound(`stock ${id}`);
+    const row = { ...change, name, boxLabel: change.boxLabel.trim(), note: change.note.trim() };
+    if (!(await updateStock(database, id, row))) throw nameTaken(name, 'stock');
+  });
+}
+
+/** Puts a device or a stock away, so that no new condition is made of it, or takes it out. */
+export async function putAway(
+  context: Context,
+  what: 'device' | 'stock',
+  id: number,
+  away: boolean,
+): Promise<void> {
+  const rows = what === 'device' ? await listDevices(context.database) : await listStocks(context.database);
+  if (!rows.some((row) => row.id === id)) throw notFound(`${what} ${id}`);
+  await unitOfWork(context, ({ database }) => setAway(database, what, id, away ? context.now() : null));
+}

@@ -1,0 +1,10 @@
+import { archiveCondition } from '@melto/services/house/conditionRecord';
+import { ARCHIVE_CONDITION } from '@/endpoints/conditions';
+import { changing } from '@/server/route';
+
+export const dynamic = 'force-dynamic';
+
+export const PUT = changing(ARCHIVE_CONDITION, async ({ context, params, body }) => {
+  await archiveCondition(context, params.id, body.archived);
+  return {};
+});

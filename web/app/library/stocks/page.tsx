@@ -1,0 +1,12 @@
+import { alikeStocks } from '@melto/services/house/alikeStocks';
+import { libraryStocks } from '@melto/services/house/library';
+import { StocksSurface } from '@/features/library/StocksSurface';
+import { context } from '@/server/context';
+
+export const dynamic = 'force-dynamic';
+export const metadata = { title: 'Stocks' };
+
+export default async function Page() {
+  const [stocks, alike] = await Promise.all([libraryStocks(context()), alikeStocks(context())]);
+  return <StocksSurface stocks={stocks} alike={alike} />;
+}

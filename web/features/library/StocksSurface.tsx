@@ -1,0 +1,128 @@
+'use client';
+
+import { Button, TextField } from '@mui/material';
+import { useRouter } from 'next/navigation';
+import { useState } from 'react';
+import type { AlikeStocks } from '@melto/services/house/alikeStocks';
+import type { LibraryStock } from '@melto/services/house/library';
+import { CHANGE_STOCK, PUT_STOCK_AWAY } from '@/endpoints/conditions';
+import { NewStockDialog } from '@/features/condition/OwnDialogs';
+import { send } from '@/ui/api';
+import { FormDialog } from '@/ui/FormDialog';
+import { isWhole } from '@/ui/numberOf';
+import { LibraryTable } from './LibraryTable';
+import { usePutAway } from './usePutAway';
+
+const MOST_REST_MINUTES = 20_160;
+
+/** Stocks of the house: added, renamed, noted on, put away. */
+export function StocksSurface({
+  stocks,
+  alike = [],
+}: {
+  stocks: readonly LibraryStock[];
+  alike?: readonly AlikeStocks[];
+}) {
+  const [adding, setAdding] = useState(false);
+  const [changing, setChanging] = useState<LibraryStock>();
+  const put = usePutAway();
+  return (
+    <section className="surface">
+      <div className="surface-head">
+        <h1>Stocks</h1>
+        <p className="quiet">A new name is no new paper: conditions keep theirs.</p>
+        <Button variant="contained" onClick={() => setAdding(true)}>
+          New stock
+        </Button>
+      </div>
+      {alike
+        .filter(({ stocks: pair }) =>
+          pair.every(({ id }) => stocks.some((own) => own.id === id && !own.away)),
+        )
+        .map(({ stocks: [first, second], device, mode, white, inks, common }) => (
+          <p key={`${first.id} ${second.id}`} className="notice">
+            <b>{first.name}</b> and <b>{second.name}</b> behave alike on {device}, {mode}: white{' '}
+            {white.toFixed(2)} ΔE00 apart, {inks.toFixed(2)} on the mean of {common} colours that both
+            printed, no more than two sheets of one paper. The same paper under another name?
+          </p>
+        ))}
+      <LibraryTable
+        items={stocks}
+        what="stock"
+        words={({ name, boxLabel, finish, note }) => [name, boxLabel, finish, note].join(' ')}
+        columns={[
+          { name: 'On the box', cell: ({ boxLabel }) => boxLabel },
+          { name: 'Surface', cell: ({ finish }) => finish },
+          { name: 'Rests, min', numeric: true, cell: ({ restMinutes }) => restMinutes },
+          { name: 'Conditions', numeric: true, cell: ({ uses }) => uses },
+          { name: 'Note', cell: ({ note }) => note },
+        ]}
+        onChange={setChanging}
+        onAway={({ id, name, away }) =>
+          void put(
+            (now) => send(PUT_STOCK_AWAY, { params: { id }, body: { away: now } }),
+            away ? undefined : `${name} is put away; its conditions keep it.`,
+          )
+        }
+      />
+      {adding && <NewStockDialog onMade={() => {}} onClose={() => setAdding(false)} />}
+      {changing !== undefined && <ChangeStock stock={changing} onClose={() => setChanging(undefined)} />}
+    </section>
+  );
+}
+
+function ChangeStock({ stock, onClose }: { stock: LibraryStock; onClose: () => void }) {
+  const router = useRouter();
+  const [name, setName] = useState(stock.name);
+  const [boxLabel, setBoxLabel] = useState(stock.boxLabel);
+  const [rest, setRest] = useState(String(stock.restMinutes));
+  const [note, setNote] = useState(stock.note);
+  const right = isWhole(rest, 0, MOST_REST_MINUTES);
+  return (
+    <FormDialog
+      title={`Change ${stock.name}`}
+      act="Keep it"
+      ready={name.trim() !== '' && right}
+      onClose={onClose}
+      onSubmit={async () => {
+        await send(CHANGE_STOCK, {
+          params: { id: stock.id },
+          body: { name, boxLabel, note, restMinutes: Number(rest) },
+        });
+        router.refresh();
+        onClose();
+      }}
+    >
+      <TextField
+        label="Name"
+        autoFocus
+        value={name}
+        onChange={(event) => setName(event.target.value)}
+        slotProps={{ htmlInput: { maxLength: 80 } }}
+      />
+      <TextField
+        label="What the label on the box says"
+        value={boxLabel}
+        onChange={(event) => setBoxLabel(event.target.value)}
+        slotProps={{ htmlInput: { maxLength: 200 } }}
+      />
+      <TextField
+        label="Minutes a print rests before it is read"
+        value={rest}
+        error={!right}
+        helperText={
+          right ? 'Sheets that rest now keep the time they were given' : 'Whole minutes, 0 to 20160'
+        }
+        onChange={(event) => setRest(event.target.value)}
+      />
+      <TextField
+        label="Note"
+        multiline
+        minRows={2}
+        value={note}
+        onChange={(event) => setNote(event.target.value)}
+        slotProps={{ htmlInput: { maxLength: 400 } }}
+      />
+    </FormDialog>
+  );
+}

@@ -1,0 +1,160 @@
+import { screen, waitFor, within } from '@testing-library/react';
+import { describe, expect, it } from 'vitest';
+import type { LibraryDevice, LibraryStock } from '@melto/services/house/library';
+import type { ConditionRow } from '@melto/services/ledger/conditions';
+import { SettingsRecord } from '@/features/condition/SettingsRecord';
+import { fakeServer, Refused } from '@/testing/fakeServer';
+import { navigation } from '@/testing/navigation';
+import { show } from '@/testing/show';
+import { ArchivedSurface } from './ArchivedSurface';
+import { DevicesSurface } from './DevicesSurface';
+import { StocksSurface } from './StocksSurface';
+
+const button = (name: RegExp | string): HTMLButtonElement =>
+  screen.getByRole<HTMLButtonElement>('button', { name });
+const device = (change: Partial<LibraryDevice> = {}): LibraryDevice => ({
+  ...{ id: 1, name: 'Avocet', code: 'AVC', kind: 'printer driver that takes RGB', channels: 'RGB' },
+  ...{ inkSet: 'pigment', modes: ['fine', 'fast'], note: '', away: false, own: true, uses: 2 },
+  ...change,
+});
+const stock = (change: Partial<LibraryStock> = {}): LibraryStock => ({
+  ...{ id: 5, name: 'Barn Owl Rag', finish: 'matt', restMinutes: 30, boxLabel: 'Rag 310' },
+  ...{ note: '', away: false, uses: 1 },
+  ...change,
+});
+
+describe('devices of the library', () => {
+  it('are found by any word of them; what was put away is shown when asked for', async () => {
+    const away = device({ id: 2, name: 'Dunlin', code: 'DNL', away: true });
+    const { user } = show(
+      <DevicesSurface devices={[device(), device({ id: 3, name: 'Wren', own: false }), away]} />,
+    );
+    expect(screen.queryByText('Dunlin')).toBeNull();
+    expect(screen.getByText('printer driver that takes RGB, simulated')).toBeTruthy();
+    await user.type(screen.getByLabelText('Find'), 'avc pigment');
+    expect(screen.queryByText('Wren')).toBeTruthy();
+    await user.type(screen.getByLabelText('Find'), ' avocet');
+    expect(screen.queryByText('Wren')).toBeNull();
+    expect(screen.getByText('1 of 3')).toBeTruthy();
+    await user.clear(screen.getByLabelText('Find'));
+    await user.click(screen.getByRole('switch'));
+    expect(screen.getByText('Dunlin')).toBeTruthy();
+    expect(button('Take out Dunlin')).toBeTruthy();
+  });
+
+  it('are renamed, with their modes where they are real; a refusal stays in the dialog', async () => {
+    let answer: unknown = new Refused(409, { title: 'Taken.', detail: 'Give another.', field: 'name' });
+    const { sent } = fakeServer({ 'PUT /api/devices/1': () => answer });
+    const { user } = show(<DevicesSurface devices={[device()]} />);
+    await user.click(button('Change Avocet'));
+    const dialog = screen.getByRole('dialog');
+    await user.clear(within(dialog).getByLabelText('Name'));
+    expect(button('Keep it').disabled).toBe(true);
+    await user.type(within(dialog).getByLabelText('Name'), 'Avocet 2');
+    await user.type(within(dialog).getByLabelText('Print modes'), ', draft');
+    await user.click(button('Keep it'));
+    expect((await screen.findByRole('alert')).textContent).toBe('Taken. Give another.');
+    answer = {};
+    await user.click(button('Keep it'));
+    await waitFor(() => expect(screen.queryByRole('dialog')).toBeNull());
+    expect(sent[1].body).toEqual({ name: 'Avocet 2', note: '', modes: ['fine', 'fast', 'draft'] });
+  });
+
+  it('are put away with ten seconds to undo it', async () => {
+    const { sent } = fakeServer({ 'PUT /api/devices/1/away': {} });
+    const { user } = show(<DevicesSurface devices={[device()]} />);
+    await user.click(button('Put away Avocet'));
+    await user.click(await screen.findByRole('button', { name: 'Undo' }));
+    await waitFor(() => expect(sent).toHaveLength(2));
+    expect(sent.map(({ body }) => body)).toEqual([{ away: true }, { away: false }]);
+  });
+});
+
+describe('stocks of the library', () => {
+  it('take whole minutes of rest, 0 to 20160', async () => {
+    const { sent } = fakeServer({ 'PUT /api/stocks/5': {} });
+    const { user } = show(<StocksSurface stocks={[stock()]} />);
+    await user.click(button('Change Barn Owl Rag'));
+    const rest = within(screen.getByRole('dialog')).getByLabelText(/Minutes/);
+    for (const [text, disabled] of [
+      ['-1', true],
+      ['0.5', true],
+      ['20161', true],
+      ['20160', false],
+    ] as const) {
+      await user.clear(rest);
+      await user.type(rest, text);
+      expect(button('Keep it').disabled).toBe(disabled);
+    }
+    await user.click(button('Keep it'));
+    await waitFor(() =>
+      expect(sent[0]?.body).toEqual({
+        name: 'Barn Owl Rag',
+        boxLabel: 'Rag 310',
+        note: '',
+        restMinutes: 20_160,
+      }),
+    );
+  });
+
+  it('say that there is none', () => {
+    show(<StocksSurface stocks={[]} />);
+    expect(screen.getByText('The house has no stock yet.')).toBeTruthy();
+  });
+});
+
+describe('a condition at its settings record', () => {
+  const condition = {
+    ...{ id: 4, device: 'Avocet', stock: 'Barn Owl Rag', mode: 'fine', label: '', archivedMs: null },
+    ...{ inkSet: 'pigment', finish: 'matt', restMinutes: 30, madeMs: 0, process: { name: 'RGB' } },
+  } as ConditionRow;
+  const points = [
+    { label: 'Media', value: '', tickAtPrint: false },
+    { label: 'Scaling', value: '100 %', tickAtPrint: true },
+  ];
+
+  it('is named; an empty point is filled in, a told one has no button', async () => {
+    const { sent } = fakeServer({
+      'PUT /api/conditions/4/label': {},
+      'PUT /api/conditions/4/settings-point': {},
+    });
+    const { user } = show(<SettingsRecord condition={condition} points={points} />);
+    expect(screen.getAllByRole('button', { name: /Fill in/ })).toHaveLength(1);
+    await user.click(button('Fill in Media'));
+    expect(button('Keep it').disabled).toBe(true);
+    await user.type(screen.getByLabelText('As the driver shows it'), 'rag');
+    await user.click(button('Keep it'));
+    await waitFor(() => expect(screen.queryByRole('dialog')).toBeNull());
+    await user.click(button('Rename'));
+    await user.type(screen.getByLabelText(/What tells it/), 'heavy');
+    await user.click(button('Keep it'));
+    await waitFor(() => expect(sent).toHaveLength(2));
+    expect(sent.map(({ body }) => body)).toEqual([{ label: 'Media', value: 'rag' }, { label: 'heavy' }]);
+  });
+
+  it('is copied, archived and taken back', async () => {
+    const { sent } = fakeServer({ 'PUT /api/conditions/4/archived': {} });
+    const { user, unmount } = show(<SettingsRecord condition={condition} points={points} />);
+    await user.click(button('Copy'));
+    expect(navigation.went).toContain('/conditions/new?from=4');
+    await user.click(button('Archive'));
+    await waitFor(() => expect(sent).toHaveLength(1));
+    unmount();
+    const { user: again } = show(
+      <SettingsRecord condition={{ ...condition, archivedMs: Date.UTC(2026, 2, 14) }} points={points} />,
+    );
+    await again.click(button('Take back'));
+    await waitFor(() =>
+      expect(sent.map(({ body }) => body)).toEqual([{ archived: true }, { archived: false }]),
+    );
+  });
+
+  it('is taken back from the list of the archived', async () => {
+    const { sent } = fakeServer({ 'PUT /api/conditions/4/archived': {} });
+    const { user } = show(
+      <ArchivedSurface conditions={[{ id: 4, name: 'Avocet / Rag / fine', archivedMs: 0 }]} />,
+    );
+    await user.click(button('Take back Avocet / Rag / fine'));
+    await waitFor(() => expect(sent[0]?.body).toEqual({ archived: false }));
+  });
+});
