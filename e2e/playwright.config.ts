@@ -42,7 +42,7 @@ export default defineConfig({
     { name: 'way', testMatch: 'wayThroughTheJob.spec.ts', use: { baseURL: address('studio') } },
     {
       name: 'desk',
-      testMatch: ['readingDesk.spec.ts', 'ownPrinter.spec.ts'],
+      testMatch: 'readingDesk.spec.ts',
       dependencies: ['way'],
       use: { baseURL: address('studio') },
     },
@@ -54,6 +54,12 @@ export default defineConfig({
       use: { baseURL: address('press') },
     },
     { name: 'own', testMatch: 'ownHouse.spec.ts', use: { baseURL: address('own') } },
+    {
+      name: 'printer',
+      testMatch: 'ownPrinter.spec.ts',
+      dependencies: ['own'],
+      use: { baseURL: address('own') },
+    },
   ],
   use: {
     viewport: { width: 1280, height: 800 },

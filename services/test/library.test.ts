@@ -115,7 +115,8 @@ describe('conditions of one device, stock and mode', () => {
     const before = await names();
     await archiveCondition(services, heavy, true);
     expect(await names()).toHaveLength(before.length - 1);
-    expect(await search(services, 'Barn Owl')).toHaveLength(2);
+    const found = await search(services, 'Barn Owl');
+    expect(found.map(({ kind }) => kind)).toEqual(['condition', 'condition', 'stock']);
     expect((await archivedConditions(services)).map(({ id }) => id)).toEqual([heavy]);
     // What was archived is still the same condition.
     expect((await refusal(make({ media: 'rag, heavy', label: 'again' }))).field).toBe('stockId');

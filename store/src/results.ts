@@ -113,12 +113,13 @@ export interface HeadMark {
   readonly verdict: string | null;
   /** Where the result was made, which is another condition for a borrowed one. */
   readonly homeId: number;
+  readonly madeMs: number;
 }
 
 /** The results in force on all conditions, without what they hold. */
 export function listHeadMarks(sql: Sql): Promise<HeadMark[]> {
   return sql.rows(
-    'SELECT h.condition_id AS headConditionId, h.link, h.result_id AS id, r.verdict, r.condition_id AS homeId FROM condition_head h JOIN result r ON r.id = h.result_id WHERE h.house_id = ?',
+    'SELECT h.condition_id AS headConditionId, h.link, h.result_id AS id, r.verdict, r.condition_id AS homeId, r.made_ms AS madeMs FROM condition_head h JOIN result r ON r.id = h.result_id WHERE h.house_id = ?',
     [sql.house],
   );
 }

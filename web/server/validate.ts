@@ -42,6 +42,11 @@ export function validAddress(
 
 function wrong(issue: ErrorObject | undefined): Problem {
   const field = issue?.instancePath.slice(1) ?? '';
+  const missing: unknown = issue?.keyword === 'required' ? issue.params['missingProperty'] : undefined;
+  if (typeof missing === 'string') {
+    const path = [field, missing].filter((part) => part !== '').join('/');
+    return new Problem('bad-input', `${path} is missing.`, 'Give it and try again.', path);
+  }
   return new Problem(
     'bad-input',
     `${field === '' ? 'The request' : field} ${issue?.message ?? 'is wrong'}.`,

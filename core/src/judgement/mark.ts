@@ -1,7 +1,7 @@
 import type { Verdict } from './verdict.ts';
 
 /** The one mark of a link: its verdict and its freshness together. */
-export type Mark = Exclude<Verdict, 'not-judged'> | 'due' | 'stale' | 'current' | 'none';
+export type Mark = Verdict | 'due' | 'stale' | 'current' | 'none';
 
 /** Where a link stands: freshness and verdict are two things, of which one mark tells the more pressing. */
 export interface Standing {

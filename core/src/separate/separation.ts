@@ -54,6 +54,26 @@ export interface SeparationChoice {
   readonly pureBlack?: boolean;
 }
 
+/** A separation in words: `black medium, from L* 60, most 90 %; total ink 300 %; most C 95 %`. */
+export function separationWords(choice: SeparationChoice): string {
+  const percent = (share: number): string => `${Math.round(100 * share)} %`;
+  const { blackStart, blackMost, inkLimits } = choice;
+  const black = [
+    `black ${choice.black}`,
+    ...(blackStart === undefined ? [] : [`from L* ${blackStart.toFixed(0)}`]),
+    ...(blackMost === undefined ? [] : [`most ${percent(blackMost)}`]),
+  ].join(', ');
+  const limits = ['C', 'M', 'Y', 'K'].flatMap((ink, i) =>
+    (inkLimits?.[i] ?? 1) < 1 ? [`most ${ink} ${percent(inkLimits?.[i] ?? 1)}`] : [],
+  );
+  return [
+    black,
+    `total ink ${percent(choice.totalInk)}`,
+    ...limits,
+    ...(choice.pureBlack === true ? ['greys of the saturation intent in black alone'] : []),
+  ].join('; ');
+}
+
 export function separationFrom(choice: SeparationChoice): Separation {
   const base = separationOf(choice.black, choice.totalInk);
   const [c, m, y, k] = choice.inkLimits ?? base.inkLimits;

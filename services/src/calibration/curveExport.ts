@@ -1,3 +1,4 @@
+import { modeName } from '@melto/core/device/modeName';
 import { writeCgats } from '@melto/core/cgats/writeCgats';
 import { curvesToCgats } from '@melto/core/curveFiles/curvesToCgats';
 import { curvesToCsv } from '@melto/core/curveFiles/curvesToCsv';
@@ -41,7 +42,7 @@ export async function exportCurves(
     );
   const curves = wanted.map((ink) => all[inks.indexOf(ink)]);
   const part = wanted.length === inks.length ? '' : `_${wanted.join('')}`;
-  const title = `${condition.device} ${condition.stock} ${condition.mode} ${row.link} v${row.version}`;
+  const title = `${condition.device} ${condition.stock} ${modeName(condition)} ${row.link} v${row.version}`;
   const name = `${fileName(title)}${part}`;
   const text = (ending: string, mediaType: string, content: string): Download => ({
     name: `${name}.${ending}`,

@@ -1,5 +1,6 @@
 import { randomBytes } from 'node:crypto';
 import type { CheckDetail, StoredMetric } from '@melto/core/conformity/checkDetail';
+import { CHECK_VALID_MS } from '@melto/core/conformity/checkValidity';
 import { metricName, metricValue, verdictSentence } from '@melto/core/conformity/checkWords';
 import { formatAgainstLimit } from '@melto/core/judgement/metric';
 import type { Verdict } from '@melto/core/judgement/verdict';
@@ -14,7 +15,6 @@ import { endReportLinks, findReportLink, insertReportLink, openReportLink } from
 import { findResult, lockResult } from '@melto/store/results';
 import type { ResultRow } from '@melto/store/results';
 import { findWatchState } from '@melto/store/watches';
-import { DAY_MS } from '../kernel/clock.ts';
 import { actingAs, unitOfWork } from '../kernel/context.ts';
 import type { Context } from '../kernel/context.ts';
 import type { Download } from '../kernel/download.ts';
@@ -26,9 +26,6 @@ import type { ShortCheckDetail } from '../ledger/kinds/shortCheckKind.ts';
 import { storedOf } from '../ledger/resultKind.ts';
 
 export type ReportFormat = 'html' | 'pdf' | 'slip';
-
-/** A proof is judged for this long where nothing watches its condition. */
-const VALID_DAYS = 30;
 
 /** A check with all it holds: against aims, or a short one. */
 type StoredCheck =
@@ -85,7 +82,7 @@ async function slipOf(context: Context, stored: StoredCheck, zone: string): Prom
   const watch = await findWatchState(context.database, row.conditionId);
   // A watch that had expired before says nothing of this proof.
   const watched = watch !== undefined && watch.expiresMs > row.madeMs ? watch.expiresMs : Infinity;
-  const expires = Math.min(row.madeMs + VALID_DAYS * DAY_MS, watched);
+  const expires = Math.min(row.madeMs + CHECK_VALID_MS, watched);
   const day = (ms: number): string => houseDay(ms, zone);
   const common = (verdict: Verdict, sheet: string, condition: string): SlipModel['facts'] => [
     ['Proof', sheet],

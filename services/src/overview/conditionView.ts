@@ -63,6 +63,7 @@ export async function conditionView(context: Context, id: number): Promise<Condi
         ...{ link, resultId: head.id, stored: head.verdict },
         reached: reached.find((row) => row.link === link)?.verdict,
         stale: stale.some((row) => row.link === link),
+        madeMs: head.madeMs,
       };
       return {
         link,

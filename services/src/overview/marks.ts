@@ -1,3 +1,4 @@
+import { checkIsPast } from '@melto/core/conformity/checkValidity';
 import { markOf } from '@melto/core/judgement/mark';
 import type { Mark } from '@melto/core/judgement/mark';
 import { isVerdict } from '@melto/core/judgement/verdict';
@@ -19,16 +20,25 @@ export interface LinkStanding {
   readonly stored: string | null;
   readonly reached: string | undefined;
   readonly stale: boolean;
+  readonly madeMs: number;
 }
 
 const verdictIn = (text: string | null | undefined): Verdict | null => (isVerdict(text) ? text : null);
 
-/** The mark of a link; a watch is marked by where it stands, and is due until it has been checked. */
+/**
+ * The mark of a link; a watch is marked by where it stands, and is due until it has been checked. A check that was not
+ * judged is no current one, and is due once it is past its days.
+ */
 export function linkMark(
-  { link, resultId, stored, reached, stale }: LinkStanding,
+  { link, resultId, stored, reached, stale, madeMs }: LinkStanding,
   watch: WatchStateRow | undefined,
   nowMs: number,
 ): Mark {
+  if (link === 'conformity') {
+    const verdict = verdictIn(stored);
+    const mark = markOf({ verdict, stale, due: checkIsPast(madeMs, watch?.expiresMs, nowMs) });
+    return mark === 'current' && verdict === 'not-judged' ? verdict : mark;
+  }
   if (link !== 'watch') return markOf({ verdict: verdictIn(reached ?? stored), stale });
   if (watch === undefined || watch.watchId !== resultId) return 'due';
   return markOf({

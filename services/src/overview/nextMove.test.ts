@@ -38,8 +38,30 @@ describe('the next move at a press', () => {
       undefined,
       'Print the ramps → /conditions/4/curves 4',
     ],
-    [{ curves: 'none', balance: 'none' }, reading('ramps'), 'Make the curves → /conditions/4/curves 4'],
-    [{ curves: 'none', balance: 'none' }, reading('ramps', null), 'Print the ramps → /conditions/4/curves 4'],
+    [
+      { curves: 'none', balance: 'none', profile: 'none' },
+      reading('ramps'),
+      'Make the curves → /conditions/4/curves 4',
+    ],
+    [
+      { curves: 'none', balance: 'none', profile: 'none' },
+      reading('ramps', null),
+      'Print the ramps → /conditions/4/curves 4',
+    ],
+    // What was read is no ramp: no curves are made of it.
+    [
+      { curves: 'none', balance: 'none', profile: 'none' },
+      reading('profile'),
+      'Print the ramps → /conditions/4/curves 4',
+    ],
+    // Profiled as it is.
+    [{ curves: 'none', balance: 'none' }, reading('profile'), 'nothing 0'],
+    [
+      { conformity: 'due' },
+      undefined,
+      'Check it again: the last is over 30 days old → /conditions/4/conformity 7',
+    ],
+    [{ conformity: 'not-judged' }, undefined, 'See why it was not judged → /conditions/4/conformity 5'],
     [{ curves: 'does-not-conform' }, undefined, 'Do another round → /conditions/4/curves 7'],
     [{ balance: 'does-not-conform' }, undefined, 'Do another round → /conditions/4/balance 7'],
     [{ limits: 'stale' }, undefined, 'Limits: see why stale → /conditions/4/limits 7'],
@@ -87,6 +109,19 @@ describe('what lies on the rack', () => {
     expect(at(sheet('A', 0, NOW), sheet('B', 0, NOW))).toBe('Read 2 sheets → /read/A 5');
     expect(at(sheet('A', 0, NOW + 1))).toBe('One sheet rests → /conditions/4/sheets 2');
     expect(at(sheet('A', 0, NOW + 1), sheet('B', 0, NOW + 1))).toBe('2 sheets rest → /conditions/4/sheets 2');
+  });
+
+  it('hides nothing that presses while it rests', () => {
+    const resting = { sheets: [sheet('A', 0, NOW + 1)] };
+    expect(said(facts(RGB, { conformity: 'does-not-conform' }, resting))).toBe(
+      'See why it does not conform → /conditions/4/conformity 9',
+    );
+    expect(said(facts(RGB, { conformity: 'stale' }, resting))).toBe(
+      'One sheet rests → /conditions/4/sheets 2',
+    );
+    // What can be read now is read first.
+    const ready = { sheets: [sheet('A', 0, NOW)] };
+    expect(said(facts(RGB, { conformity: 'does-not-conform' }, ready))).toBe('Read the sheet → /read/A 5');
   });
 
   it('says so while a profile is built', () =>

@@ -34,18 +34,21 @@ export interface MoveFacts {
 
 /** Attention from which a move comes before the way on. */
 const PRESSING = 7;
+/** Attention from which a sheet can be read now. */
+const TO_BE_READ = 5;
 
 /** The shortest way on. */
 export function nextMove(facts: MoveFacts): Move {
   const at = `/conditions/${facts.conditionId}`;
-  return (
-    sheetMove(facts, at) ??
-    (facts.busy
-      ? saying('The profile is being built', `${at}/profile`, 2)
-      : drivenByInks(facts.process)
-        ? inkMove(facts, at)
-        : driverMove(facts, at))
-  );
+  const sheet = sheetMove(facts, at);
+  if (sheet !== undefined && sheet.attention >= TO_BE_READ) return sheet;
+  const way = facts.busy
+    ? saying('The profile is being built', `${at}/profile`, 2)
+    : drivenByInks(facts.process)
+      ? inkMove(facts, at)
+      : driverMove(facts, at);
+  // A sheet that rests hides nothing that presses.
+  return sheet === undefined || way.attention >= PRESSING ? way : sheet;
 }
 
 function saying(words: string, href: string, attention: number): Move {
@@ -98,6 +101,8 @@ function keepMove(facts: MoveFacts, at: string): Move {
   if (watched === 'does-not-conform') return saying('See what has moved', `${at}/watch`, 9);
   if (watch !== undefined && watched === 'due') return saying(watchWords(watch, nowMs), `${at}/watch`, 8);
   if (watch?.moved === true && watched !== 'none') return saying('See what has moved', `${at}/watch`, 7);
+  if (check === 'due') return saying('Check it again: the last is over 30 days old', `${at}/conformity`, 7);
+  if (check === 'not-judged') return saying('See why it was not judged', `${at}/conformity`, 5);
   if (check === 'stale') return saying('Check it again', `${at}/conformity`, 4);
   if (stateOf(facts, 'watch') === 'stale') return saying('Start the watch anew', `${at}/watch`, 4);
   if (check === 'none' && has(facts, 'conformity')) return saying('Print a check', `${at}/conformity`, 3);
@@ -117,9 +122,13 @@ function inkMove(facts: MoveFacts, at: string): Move {
     if (state(link) === 'does-not-conform') return saying('Do another round', `${at}/${link}`, 7);
   for (const link of ['limits', 'curves', 'balance'] as const)
     if (state(link) === 'stale') return saying(`${linkWord(link)}: see why stale`, `${at}/${link}`, 7);
-  if (state('curves') === 'none')
-    return saying(complete ? 'Make the curves' : 'Print the ramps', `${at}/curves`, 4);
-  if (has(facts, 'balance') && state('balance') === 'none')
+  // A condition that was profiled as it is needs neither curves nor balance.
+  const asItIs = state('curves') === 'none' && state('profile') !== 'none';
+  if (state('curves') === 'none' && !asItIs)
+    return reading?.purpose === 'ramps' && complete
+      ? saying('Make the curves', `${at}/curves`, 4)
+      : saying('Print the ramps', `${at}/curves`, 4);
+  if (has(facts, 'balance') && state('balance') === 'none' && !asItIs)
     return reading?.purpose === 'near-neutral' && complete
       ? saying('Balance the greys', `${at}/balance`, 4)
       : saying('Print the near-neutral chart', `${at}/balance`, 3);

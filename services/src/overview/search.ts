@@ -1,4 +1,5 @@
 import { modeName } from '@melto/core/device/modeName';
+import { listDevices, listStocks } from '@melto/store/devices';
 import { listAimSets } from '@melto/store/aimSets';
 import { searchConditions } from '@melto/store/conditions';
 import { searchSheets } from '@melto/store/prints';
@@ -8,7 +9,16 @@ import { listToleranceSets } from '@melto/store/toleranceSets';
 import type { Context } from '../kernel/context.ts';
 
 export interface Found {
-  readonly kind: 'condition' | 'sheet' | 'chart' | 'profile' | 'reading' | 'aim set' | 'tolerance set';
+  readonly kind:
+    | 'device'
+    | 'stock'
+    | 'condition'
+    | 'sheet'
+    | 'chart'
+    | 'profile'
+    | 'reading'
+    | 'aim set'
+    | 'tolerance set';
   readonly title: string;
   readonly detail: string;
   readonly href: string;
@@ -21,7 +31,7 @@ const MOST_OTHERS = 8;
 /** A pattern that holds a word wherever it stands; what patterns are made of is taken as it is. */
 const holding = (word: string): string => `%${word.replace(/[\\%_]/g, (c) => `\\${c}`)}%`;
 
-/** Conditions, sheets, readings, profiles, aim sets and tolerance sets whose names hold all the words. */
+/** Conditions, sheets, readings, profiles, sets, devices and stocks whose names hold all the words. */
 export async function search({ database }: Context, text: string): Promise<Found[]> {
   const words = text
     .toLowerCase()
@@ -39,12 +49,14 @@ export async function search({ database }: Context, text: string): Promise<Found
   );
   if (first === undefined) return conditions;
   const like = holding(first);
-  const [sheets, readings, profiles, aims, tolerances] = await Promise.all([
+  const [sheets, readings, profiles, aims, tolerances, devices, stocks] = await Promise.all([
     searchSheets(database, like, MOST_OTHERS),
     searchReadings(database, like, MOST_OTHERS),
     searchProfiles(database, like, MOST_OTHERS),
     listAimSets(database),
     listToleranceSets(database),
+    listDevices(database),
+    listStocks(database),
   ]);
   const named = <T extends { readonly name: string }>(list: readonly T[]): T[] =>
     list.filter(({ name }) => words.every((word) => name.toLowerCase().includes(word))).slice(0, MOST_OTHERS);
@@ -79,6 +91,12 @@ export async function search({ database }: Context, text: string): Promise<Found
       title: name,
       detail: 'tolerances',
       href: `/library/tolerances?set=${id}`,
+    })),
+    ...named(devices).map(({ name, kind }): Found => ({
+      ...{ kind: 'device', title: name, detail: kind, href: '/library/devices' },
+    })),
+    ...named(stocks).map(({ name, finish }): Found => ({
+      ...{ kind: 'stock', title: name, detail: `stock, ${finish}`, href: '/library/stocks' },
     })),
   ];
 }

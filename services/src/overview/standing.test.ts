@@ -28,8 +28,24 @@ describe('the mark of a watch', () => {
     ['not checked yet', undefined, false, 5, 'due'],
     ['of an older watch', state({ watchId: 6 }), false, 5, 'due'],
   ] as const)('%s', (_, row, stale, day, mark) => {
-    const link = { link: 'watch', resultId: 7, stored: null, reached: undefined, stale } as const;
+    const link = { link: 'watch', resultId: 7, stored: null, reached: undefined, stale, madeMs: 0 } as const;
     expect(linkMark(link, row, day * DAY)).toBe(mark);
+  });
+});
+
+describe('the mark of a check', () => {
+  it.each([
+    ['conforms', 30, undefined, false, 'conforms'],
+    ['conforms', 30.1, undefined, false, 'due'],
+    ['conforms', 30.1, state({ expiresMs: 31 * DAY }), false, 'conforms'],
+    ['conforms', 31.1, state({ expiresMs: 31 * DAY }), false, 'due'],
+    ['near', 31, undefined, true, 'due'],
+    ['does-not-conform', 31, undefined, false, 'does-not-conform'],
+    ['not-judged', 1, undefined, false, 'not-judged'],
+    ['not-judged', 1, undefined, true, 'stale'],
+  ] as const)('%s after %d days, watched or not', (stored, day, watch, stale, mark) => {
+    const link = { link: 'conformity', resultId: 9, stored, reached: undefined, stale, madeMs: 0 } as const;
+    expect(linkMark(link, watch, day * DAY)).toBe(mark);
   });
 });
 

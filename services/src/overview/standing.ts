@@ -1,3 +1,4 @@
+import { checkIsPast } from '@melto/core/conformity/checkValidity';
 import { listHeads, listStaleHeads } from '@melto/store/results';
 import { findWatchState } from '@melto/store/watches';
 import { domainNow } from '../kernel/clock.ts';
@@ -46,6 +47,8 @@ export async function standingOf(context: Context, conditionId: number): Promise
   if (check?.verdict === 'near') mark.push('The last conformity check is near a limit.');
   if (check?.verdict === 'not-judged') mark.push('The last conformity check was not judged.');
   if (check === undefined) mark.push('There is no conformity check.');
+  else if (checkIsPast(check.madeMs, watch?.expiresMs, nowMs))
+    mark.push('The last conformity check is over 30 days old.');
   if (watch?.verdict === 'does-not-conform') stop.push('The last watch check is over its limit.');
   if (watch !== undefined && nowMs > watch.expiresMs) stop.push('The last watch check has expired.');
   else if (watch !== undefined && nowMs > watch.dueMs) mark.push('A watch check is due.');

@@ -1,3 +1,4 @@
+import type { SeparationChoice } from '@melto/core/separate/separation';
 import { drivenByInks } from '@melto/core/device/process';
 import { pressForProfile } from '../calibration/pressView.ts';
 import type { PressForProfile } from '../calibration/pressView.ts';
@@ -81,6 +82,8 @@ export interface BuildView {
   readonly readings: readonly ReadingOfCondition[];
   /** Readings that the profile in force was built from. */
   readonly chosen: readonly number[];
+  /** The separation of the profile in force. */
+  readonly separation: SeparationChoice | null;
   readonly press: PressForProfile;
 }
 
@@ -92,6 +95,7 @@ export async function buildSurface(context: Context, conditionId: number): Promi
     condition,
     readings,
     chosen: readings.some(({ id }) => id === chosen) && chosen !== undefined ? [chosen] : [],
+    separation: result?.detail.choices.separation ?? null,
     press: press ?? (await pressForProfile(context, conditionId)),
   };
 }

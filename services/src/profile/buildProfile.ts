@@ -27,6 +27,7 @@ import { inkProfileReport } from '@melto/core/profile/inkReport';
 import type { OutputProfileOptions } from '@melto/core/profile/outputProfile';
 import { pathSmoothness } from '@melto/core/profile/pathSmoothness';
 import { unwrap } from '@melto/core/result';
+import { modeName } from '@melto/core/device/modeName';
 import { separationFrom } from '@melto/core/separate/separation';
 import { insertResult, insertResultFile } from '@melto/store/results';
 import { domainNow } from '../kernel/clock.ts';
@@ -58,7 +59,7 @@ export async function buildProfile(
   const name = profileName(choices.namePattern, {
     device: condition.device,
     stock: condition.stock,
-    mode: condition.mode,
+    mode: modeName(condition),
     date: houseDay(madeMs, await houseZone(context)),
   });
   const about: OutputProfileOptions = {
@@ -106,7 +107,7 @@ export async function buildProfile(
     compared: earlier === undefined ? undefined : compareProfiles(earlier, profile),
   };
   return async ({ database }) => {
-    const { id } = await insertResult(
+    const { id, version } = await insertResult(
       database,
       { conditionId, ...toStore(PROFILE, { summary, detail }), verdict: null, madeMs },
       {
@@ -116,7 +117,8 @@ export async function buildProfile(
       },
     );
     const content = Buffer.from(bytes);
-    const file = { name: `${name}.icc`, mediaType: 'application/vnd.iccprofile', content };
+    // Two versions that lie in one folder must not be taken for each other.
+    const file = { name: `${name}_v${version}.icc`, mediaType: 'application/vnd.iccprofile', content };
     await insertResultFile(database, id, 'profile', file, context.now());
     return id;
   };

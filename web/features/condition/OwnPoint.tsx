@@ -22,7 +22,9 @@ export function OwnPoint({
   const twice = taken.some((other) => other.toLowerCase() === name.toLowerCase());
   const full = taken.length >= MOST_POINTS;
   return (
-    <div className="row">
+    <div
+      style={{ display: 'grid', gridTemplateColumns: '1fr auto auto', gap: '0 12px', alignItems: 'start' }}
+    >
       <TextField
         label="Another point"
         value={label}
@@ -33,9 +35,11 @@ export function OwnPoint({
       />
       <FormControlLabel
         control={<Checkbox checked={tick} onChange={(_, checked) => setTick(checked)} />}
-        label="ticked at each print"
+        label="ticked"
+        title="ticked at each print"
       />
       <Button
+        sx={{ whiteSpace: 'nowrap' }}
         disabled={name === '' || twice || full}
         onClick={() => {
           onPoint({ label: name, value: '', tickAtPrint: tick });
@@ -43,7 +47,7 @@ export function OwnPoint({
           setTick(false);
         }}
       >
-        Add the point
+        Add
       </Button>
       {full && <span className="quiet small">A record has {MOST_POINTS} points at most.</span>}
     </div>

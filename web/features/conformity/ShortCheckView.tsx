@@ -17,7 +17,7 @@ export function shortCheckSentence(check: ShortCheckResult): string {
   if (failing.length > 0)
     return `does not conform: ${failing.map(({ name, value, limit }) => `${name} is ${(value - limit).toFixed(2)} over its limit`).join(', ')}`;
   const [mean] = check.metrics;
-  return `${check.verdict === 'near' ? 'conforms, near the limit' : 'conforms'}${check.tight ? ', tight' : ''}: mean ${mean.margin.toFixed(2)} within its limit`;
+  return `${check.verdict === 'near' ? 'conforms, near the limit' : 'conforms'}${check.tight ? ', tight' : ''}: mean ${formatAgainstLimit(mean.value, mean.limit)} of ${mean.limit.toFixed(1)}`;
 }
 
 /** A short check: figures, all colours, one of them in full. */

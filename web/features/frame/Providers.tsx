@@ -16,7 +16,11 @@ export function Providers({ zone, children }: { zone: string; children: ReactNod
   return (
     <ThemeProvider theme={theme} defaultMode="light" disableTransitionOnChange>
       <QueryClientProvider client={client}>
-        <SnackbarProvider maxSnack={3} anchorOrigin={{ vertical: 'bottom', horizontal: 'left' }}>
+        <SnackbarProvider
+          maxSnack={3}
+          anchorOrigin={{ vertical: 'bottom', horizontal: 'left' }}
+          classes={{ containerRoot: 'toasts' }}
+        >
           {children}
         </SnackbarProvider>
       </QueryClientProvider>

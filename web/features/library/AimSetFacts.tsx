@@ -76,7 +76,11 @@ export function AimSetFacts({ detail, path }: { detail: AimSetDetail; path: stri
           <dd>{backing ?? NOT_TOLD}</dd>
           <dt>Light, observer</dt>
           <dd>
-            {illuminant ?? NOT_TOLD}, {observer === undefined ? NOT_TOLD : `${observer}°`}
+            {illuminant === undefined && observer === undefined
+              ? hasSpectra
+                ? 'any, from spectra'
+                : NOT_TOLD
+              : `${illuminant ?? NOT_TOLD}, ${observer === undefined ? NOT_TOLD : `${observer}°`}`}
           </dd>
         </dl>
       </div>

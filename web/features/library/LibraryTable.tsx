@@ -83,11 +83,17 @@ export function LibraryTable<T extends Item>({
                 </td>
               ))}
               <td className="num">
-                <Button size="small" aria-label={`Change ${item.name}`} onClick={() => onChange(item)}>
+                <Button
+                  size="small"
+                  variant="text"
+                  aria-label={`Change ${item.name}`}
+                  onClick={() => onChange(item)}
+                >
                   Change
                 </Button>
                 <Button
                   size="small"
+                  variant="text"
                   aria-label={`${item.away ? 'Take out' : 'Put away'} ${item.name}`}
                   onClick={() => onAway(item)}
                 >

@@ -1,5 +1,7 @@
 'use client';
 
+import { separationWords } from '@melto/core/separate/separation';
+import type { SeparationChoice } from '@melto/core/separate/separation';
 import { Button } from '@mui/material';
 import Link from 'next/link';
 import { useState } from 'react';
@@ -94,7 +96,7 @@ export function ProfileSurface(props: ProfileSurfaceProps) {
           path={`/conditions/${condition.id}/profile`}
         >
           {result !== undefined &&
-            `${result.summary.name}.icc, ICC v${result.summary.version}, ${result.summary.mode}, sheet ${result.summary.code}`}
+            `${result.summary.name}.icc, ICC v${result.summary.version}, ${result.summary.mode}, sheet ${result.summary.code}${separationOfResult(result.detail.choices.separation)}`}
         </Versions>
       )}
       {shown !== undefined && shown.stale !== null && (
@@ -225,4 +227,8 @@ function Report({ summary, detail }: { row: ResultRow; summary: ProfileSummary; 
       <WorstPatches report={report} suspicious={detail.suspicious} />
     </>
   );
+}
+
+function separationOfResult(separation: SeparationChoice | undefined): string {
+  return separation === undefined ? '' : `; ${separationWords(separation)}`;
 }

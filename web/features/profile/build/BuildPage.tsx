@@ -6,8 +6,8 @@ import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useSnackbar } from 'notistack';
 import { useEffect, useRef, useState } from 'react';
-import { separationOf } from '@melto/core/separate/separation';
-import type { BlackAmount, Separation } from '@melto/core/separate/separation';
+import { separationFrom, separationOf } from '@melto/core/separate/separation';
+import type { BlackAmount, Separation, SeparationChoice } from '@melto/core/separate/separation';
 import type { ConditionRow } from '@melto/services/ledger/conditions';
 import type { PressForProfile } from '@melto/services/calibration/pressView';
 import type { ReadingOfCondition } from '@melto/services/reading/readingView';
@@ -28,12 +28,15 @@ export function BuildPage({
   condition,
   readings,
   chosen,
+  separation: before,
   press,
 }: {
   condition: ConditionRow;
   readings: readonly ReadingOfCondition[];
   /** The readings of the profile in force, where it is to be built again. */
   chosen: readonly number[];
+  /** The separation of the profile in force. */
+  separation: SeparationChoice | null;
   press: PressForProfile;
 }) {
   const base = readings.filter(({ patches }) => patches >= 150);
@@ -47,8 +50,13 @@ export function BuildPage({
   const [added, setAdded] = useState<readonly number[]>(() =>
     addable.filter(({ title }) => isAddition(title)).map(({ id }) => id),
   );
-  const [black, setBlack] = useState<BlackAmount>('medium');
-  const [separation, setSeparation] = useState<Separation>(() => separationOf('medium', press.totalInk));
+  const [black, setBlack] = useState<BlackAmount>(before?.black ?? 'medium');
+  const [separation, setSeparation] = useState<Separation>(() =>
+    before === null
+      ? separationOf('medium', press.totalInk)
+      : separationFrom({ ...before, totalInk: Math.min(before.totalInk, press.totalInk) }),
+  );
+  const [wrong, setWrong] = useState<readonly string[]>([]);
   const [hueDeg, setHueDeg] = useState(30);
   const [profileFile, setProfileFile] = useState<ProfileFile>(DEFAULT_FILE);
   const [note, setNote] = useState('');
@@ -116,7 +124,11 @@ export function BuildPage({
           <Button component={Link} href={profilePath}>
             Not now
           </Button>
-          <Button type="submit" variant="contained" disabled={profileFile.namePattern.trim() === ''}>
+          <Button
+            type="submit"
+            variant="contained"
+            disabled={profileFile.namePattern.trim() === '' || wrong.length > 0}
+          >
             Build
           </Button>
         </div>
@@ -163,7 +175,15 @@ export function BuildPage({
                 });
               }}
               onChange={(changed) => setSeparation({ ...separation, ...changed })}
+              onRight={(ink, right) =>
+                setWrong(right ? wrong.filter((other) => other !== ink) : [...new Set([...wrong, ink])])
+              }
             />
+            {wrong.length > 0 && (
+              <p className="error" role="alert">
+                Most {wrong.join(', ')} is no whole per cent from 30 to 100.
+              </p>
+            )}
           </div>
           <div className="build-preview">
             {preview === undefined || solids === undefined ? (

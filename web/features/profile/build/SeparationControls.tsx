@@ -19,11 +19,14 @@ export function SeparationControls({
   separation,
   onBlack,
   onChange,
+  onRight,
 }: {
   black: BlackAmount;
   separation: Separation;
   onBlack: (black: BlackAmount) => void;
   onChange: (changed: Partial<Separation>) => void;
+  /** Whether what is typed as the most of an ink can be taken. */
+  onRight: (ink: string, right: boolean) => void;
 }) {
   const preset = separationOf(black, separation.totalInk);
   const changed = (['blackStart', 'blackMost', 'blackShape', 'blackChroma'] as const).some(
@@ -88,6 +91,7 @@ export function SeparationControls({
                 const [c, m, y, k] = separation.inkLimits.map((own, j) => (i === j ? value : own));
                 onChange({ inkLimits: [c, m, y, k] });
               }}
+              onRight={(right) => onRight(ink, right)}
             />
           ))}
         </div>
@@ -145,10 +149,12 @@ function InkLimit({
   ink,
   value,
   onChange,
+  onRight,
 }: {
   ink: string;
   value: number;
   onChange: (value: number) => void;
+  onRight: (right: boolean) => void;
 }) {
   const [text, setText] = useState(String(Math.round(100 * value)));
   const right = isLimit(text);
@@ -160,6 +166,7 @@ function InkLimit({
       error={!right}
       onChange={(event) => {
         setText(event.target.value);
+        onRight(isLimit(event.target.value));
         if (isLimit(event.target.value)) onChange(Number(event.target.value) / 100);
       }}
       slotProps={{
