@@ -12,6 +12,7 @@ const all = [
   'smoothness',
   'watch',
   'checks',
+  'others',
   'alike',
   'speed',
 ] as const;
@@ -36,6 +37,7 @@ for (const name of all) {
   if (name === 'smoothness') await (await import('./smoothness.ts')).smoothness();
   if (name === 'checks') await (await import('./checks.ts')).checks();
   if (name === 'watch') (await import('./watch.ts')).watch();
+  if (name === 'others') (await import('./otherLoop.ts')).otherLoop();
   if (name === 'alike') (await import('./alike.ts')).alike();
   if (name === 'speed') await (await import('./speed.ts')).speed();
 }

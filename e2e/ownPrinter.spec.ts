@@ -104,10 +104,11 @@ test('a chart that was measured elsewhere becomes a reading in one dialog', asyn
   await take.click();
   await page.waitForURL(/\/readings\/\d+/);
   await expect(page.getByText('from a file')).toBeVisible();
-  await page.goto(`/conditions/${id}/profile/build`);
-  await page.getByRole('combobox', { name: 'Tables' }).click();
+  await page.goto(`/conditions/${id}/profile`);
+  await page.getByRole('button', { name: 'Build the profile' }).click();
+  await dialog.getByRole('combobox', { name: 'Tables' }).click();
   await page.getByRole('option', { name: 'small' }).click();
-  await page.getByRole('button', { name: 'Build', exact: true }).click();
+  await dialog.getByRole('button', { name: 'Build', exact: true }).click();
   await expect(page.getByText(/fits its \d+ patches/)).toBeVisible({ timeout: 120_000 });
   await expect(page.locator('body')).not.toContainText(/simulat/i);
 });

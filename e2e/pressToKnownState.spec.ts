@@ -139,6 +139,7 @@ test('a press comes to a known state in two rounds, with an undo, and gets a ref
   await expect(mostInk).not.toHaveText(before ?? '');
   await page.getByLabel('most K, 30 to 100 %').fill('20');
   await expect(page.getByLabel('most K, 30 to 100 %')).toHaveAttribute('aria-invalid', 'true');
+  await expect(page.getByRole('button', { name: 'Build', exact: true })).toBeDisabled();
   await page.getByLabel('most K, 30 to 100 %').fill('100');
   await page.getByRole('combobox', { name: 'Tables' }).click();
   await page.getByRole('option', { name: 'small' }).click();
@@ -164,6 +165,8 @@ test('a press comes to a known state in two rounds, with an undo, and gets a ref
   await printNewest(page, /^refinement/, 'HRN-0007');
   await page.goto(`${at}/profile`);
   await page.getByRole('link', { name: 'Build another' }).click();
+  // It begins with the separation of the version in force.
+  await expect(page.getByRole('combobox', { name: 'Black' })).toHaveText('heavy');
   await expect(page.getByRole('checkbox', { name: /with HRN-0007/ })).toBeChecked();
   await page.getByRole('button', { name: 'Build', exact: true }).click();
   await expect(page.getByText(/2 wanted colours: printed/)).toBeVisible({ timeout: 120_000 });

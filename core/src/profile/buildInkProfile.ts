@@ -61,7 +61,14 @@ export function buildInkProfile(
   const words = 'Separating for the colorimetric intent';
   onProgress(0.35, words);
   const darkest = darkestNeutral(plain, separation);
-  const relative = invertInks(plain, targets, separation, darkest, (f) => onProgress(0.35 + 0.21 * f, words));
+  const relative = invertInks(
+    plain,
+    targets,
+    separation,
+    darkest,
+    (f) => onProgress(0.35 + 0.21 * f, words),
+    inversePoints,
+  );
   const forward =
     options.anchors === undefined
       ? plain
@@ -82,8 +89,13 @@ export function buildInkProfile(
     });
     const number = intent === 'perceptual' ? 0 : 2;
     const mapped = mapRows(targets, (lab) => map.toDevice(lab));
-    const inverse = invertInks(forward, mapped, separation, darkest, (f) =>
-      onProgress(from + 0.2 * f, mapping),
+    const inverse = invertInks(
+      forward,
+      mapped,
+      separation,
+      darkest,
+      (f) => onProgress(from + 0.2 * f, mapping),
+      inversePoints,
     );
     if (separation.pureBlack === true && intent === 'saturation')
       setPureBlack(forward, targets, mapped, inverse.device, inkBounds(separation)[3]);

@@ -3,6 +3,8 @@ import { blackFor, inkBounds } from '../separate/separation.ts';
 import type { Separation } from '../separate/separation.ts';
 import type { ForwardGrid } from './forwardGrid.ts';
 import { labWeights } from '../colour/labWeights.ts';
+import { cellIndexOf } from './cellIndex.ts';
+import type { CellIndex } from './cellIndex.ts';
 import { InkTable } from './inkTable.ts';
 import type { Inversion } from './invertRgb.ts';
 
@@ -21,10 +23,23 @@ const IN_GAMUT = 0.6;
 /** Within this weighted distance a colour is met. */
 const MET = 0.02;
 
+/** A weighted cost (colour and pull of black) over which a node may have stopped in a wrong place. */
+const SUSPICIOUS = 0.02;
+/** A better place is taken where its cost is this share of the one before, or less. */
+const BETTER = 0.97;
+const SWEEPS = 3;
+/** How much more a colour counts than black's curve, where two places are compared. */
+const COLOUR_FIRST = 20;
+/** A colour that is farther off (weighted) is looked for in the cells that can hold it, */
+const UNMET = 0.1;
+/** by so many steps within each. */
+const CELL_STEPS = 6;
+
 /** L* of the darkest neutral under the limits, by the table: the nearest to a* = b* = 0 of the darkest colours. */
 export function darkestNeutral(grid: ForwardGrid, separation: Separation): number {
   const search = new InkSearch(grid, separation, 0);
-  search.solve(0, 0, 0);
+  search.aim(0, 0, 0);
+  search.solve();
   search.table.evaluate(search.x);
   return search.table.lab[0];
 }
@@ -32,27 +47,121 @@ export function darkestNeutral(grid: ForwardGrid, separation: Separation): numbe
 /**
  * Device values of four inks whose colour, by the interpolated table itself, is nearest to each target, with black near
  * its curve and all limits kept in every node.
- * @param targets row-major × 3, media-relative Lab.
+ *
+ * A search may stop in a wrong place: where inks turn back, the table folds. So each node that did not come out is tried
+ * again from what its neighbours found, and from several starts, until none comes out better.
+ * @param targets row-major × 3, media-relative Lab; a cube of nodes, the last axis fastest, where `side` is told.
  * @param darkest L* of the darkest neutral, see `darkestNeutral`.
+ * @param side nodes along an axis of the cube; nothing is known of neighbours where it is left out.
  */
 export function invertInks(
   grid: ForwardGrid,
   targets: Float64Array,
   separation: Separation,
   darkest: number,
-  onProgress?: (fraction: number) => void,
+  onProgress: (fraction: number) => void = () => {},
+  side?: number,
 ): Inversion {
   const search = new InkSearch(grid, separation, darkest);
   const count = targets.length / 3;
   const device = new Float64Array(count * 4);
+  const cost = new Float64Array(count);
+  for (let i = 0; i < count; i++) {
+    search.aim(targets[3 * i], targets[3 * i + 1], targets[3 * i + 2]);
+    search.solve();
+    device.set(search.x, 4 * i);
+    cost[i] = search.score(search.x);
+    if (i % 1024 === 0) onProgress((0.75 * i) / count);
+  }
+  const found: Found = {
+    ...{ search, targets, device, cost },
+    changed: new Int32Array(count).fill(1),
+    asked: new Int32Array(count),
+    turn: 1,
+  };
+  if (side !== undefined) askNeighbours(found, side);
+  searchCells(found);
+  onProgress(0.9);
+  if (side !== undefined) askNeighbours(found, side);
   const distance = new Float64Array(count);
   for (let i = 0; i < count; i++) {
-    search.solve(targets[3 * i], targets[3 * i + 1], targets[3 * i + 2]);
-    device.set(search.x, 4 * i);
-    distance[i] = search.distance();
-    if (onProgress !== undefined && i % 1024 === 0) onProgress(i / count);
+    search.aim(targets[3 * i], targets[3 * i + 1], targets[3 * i + 2]);
+    distance[i] = search.distance(device.subarray(4 * i, 4 * i + 4));
   }
   return { device, distance };
+}
+
+/** What was found for each node so far, changed in place. */
+interface Found {
+  readonly search: InkSearch;
+  readonly targets: Float64Array;
+  readonly device: Float64Array;
+  readonly cost: Float64Array;
+  /** Turn in which each node changed last, and in which it asked its neighbours last. */
+  readonly changed: Int32Array;
+  readonly asked: Int32Array;
+  turn: number;
+}
+
+/** Looks for the colour of a node from other inks, and keeps what comes out better. */
+function tryFrom(found: Found, node: number, start: Float64Array): boolean {
+  const { search, device, cost } = found;
+  search.attempt(start);
+  const next = search.score(search.x);
+  if (!(next < BETTER * cost[node] - 1e-4)) return false;
+  device.set(search.x, 4 * node);
+  cost[node] = next;
+  found.changed[node] = found.turn;
+  return true;
+}
+
+/** Tries each node that did not come out from the inks of its neighbours, there and back, until nothing changes. */
+function askNeighbours(found: Found, side: number): void {
+  const { search, targets, device, cost, changed, asked } = found;
+  const strides = [side * side, side, 1];
+  const start = new Float64Array(4);
+  for (let sweep = 0; sweep < SWEEPS; sweep++) {
+    found.turn++;
+    let any = false;
+    for (let step = 0; step < cost.length; step++) {
+      const node = sweep % 2 === 0 ? step : cost.length - 1 - step;
+      if (cost[node] <= SUSPICIOUS) continue;
+      const last = asked[node];
+      asked[node] = found.turn;
+      let aimed = false;
+      for (const stride of strides) {
+        const place = Math.floor(node / stride) % side;
+        for (let way = -1; way <= 1; way += 2) {
+          if (way < 0 ? place === 0 : place === side - 1) continue;
+          const other = node + way * stride;
+          // It was asked before, and knows nothing new.
+          if (changed[other] < last) continue;
+          if (!aimed) search.aim(targets[3 * node], targets[3 * node + 1], targets[3 * node + 2]);
+          aimed = true;
+          for (let ink = 0; ink < 4; ink++) start[ink] = device[4 * other + ink];
+          // A neighbour that came out itself may lead there, though its own colour is another.
+          if (cost[other] <= SUSPICIOUS || search.score(start) < BETTER * cost[node])
+            any = tryFrom(found, node, start) || any;
+        }
+      }
+    }
+    if (!any) return;
+  }
+}
+
+/** Looks for the colours that did not come out in every cell that can hold them. */
+function searchCells(found: Found): void {
+  const { search, targets, device, cost } = found;
+  found.turn++;
+  for (let node = 0; node < cost.length; node++) {
+    if (cost[node] <= COLOUR_FIRST * UNMET * UNMET) continue;
+    search.aim(targets[3 * node], targets[3 * node + 1], targets[3 * node + 2]);
+    if (search.colour(device.subarray(4 * node, 4 * node + 4)) <= UNMET) continue;
+    if (!search.searchCells()) continue;
+    device.set(search.x, 4 * node);
+    cost[node] = search.score(search.x);
+    found.changed[node] = found.turn;
+  }
 }
 
 /** Levenberg-Marquardt in four bounded variables, black pulled to its curve, total ink pushed under its limit. */
@@ -71,6 +180,9 @@ class InkSearch {
   readonly #damped = new Float64Array(16);
   readonly #step = new Float64Array(4);
   readonly #trial = new Float64Array(4);
+  readonly #none = new Float64Array(4);
+  readonly #least = new Float64Array(4);
+  readonly #most = new Float64Array(4);
   #black = 0;
   #pull = BLACK_PULL;
   #held = false;
@@ -97,22 +209,44 @@ class InkSearch {
     }
   }
 
-  distance(): number {
-    this.table.evaluate(this.x);
+  /** ΔE*ab between the colour of `x` and the target. */
+  distance(x: ArrayLike<number>): number {
+    this.table.evaluate(x);
     const [l, a, b] = this.table.lab;
     return Math.hypot(l - this.#target[0], a - this.#target[1], b - this.#target[2]);
   }
 
-  solve(l: number, a: number, b: number): void {
+  /** The colour that is looked for. */
+  aim(l: number, a: number, b: number): void {
     this.#target.set([l, a, b]);
     labWeights(l, a, b, HUE_WEIGHT, this.#weight);
     this.#black = Math.min(this.#bounds[3], blackFor(this.separation, this.darkest, l, Math.hypot(a, b)));
+  }
+
+  /** What two places are compared by: the colour first, then how far black is from its curve. */
+  score(x: Float64Array): number {
+    const colour = this.colour(x);
+    const pull = BLACK_PULL * (x[3] - this.#black);
+    return COLOUR_FIRST * colour * colour + pull * pull;
+  }
+
+  /** Looks from given inks only. */
+  attempt(start: Float64Array): void {
+    this.x.set(start);
+    this.#from(start);
+  }
+
+  /** Looks from what was found last, and from the nearest start. */
+  solve(): void {
+    this.#from(this.#nearestStart());
+  }
+
+  #from(start: Float64Array): void {
     // Black on its curve, where C, M, Y can meet the colour with it.
     this.#held = true;
     this.#pull = 0;
     this.x[3] = this.#black;
     const before = this.#cost(this.x);
-    const start = this.#nearestStart();
     this.#trial.set(start);
     this.#trial[3] = this.#black;
     if (this.#cost(this.#trial) < before) this.x.set(this.#trial);
@@ -132,6 +266,57 @@ class InkSearch {
       this.#descend();
       this.#project();
     }
+  }
+
+  /** Weighted distance of the colour of `x` from the target. */
+  colour(x: Float64Array): number {
+    this.table.evaluate(x);
+    this.#weigh();
+    const [r0, r1, r2] = this.#rest;
+    return Math.sqrt(r0 * r0 + r1 * r1 + r2 * r2);
+  }
+
+  /**
+   * Looks in every cell that can hold the target, those near black's curve first, until one does; the colour is not
+   * printable by this table where none does.
+   */
+  searchCells(): boolean {
+    const index = cellIndexOf(this.table.grid, this.separation);
+    const { corners, half } = index;
+    const [l, a, b] = this.#target;
+    const near = index.around(l, a, b).map((cell) => ({
+      cell,
+      apart: Math.max(0, Math.abs(corners[4 * cell + 3] + half - this.#black) - half),
+    }));
+    near.sort((one, other) => one.apart - other.apart);
+    this.#held = false;
+    this.#pull = 0;
+    if (!near.some(({ cell }) => this.#withinCell(index, 4 * cell))) return false;
+    this.#held = true;
+    this.#descend();
+    this.#project();
+    return true;
+  }
+
+  /** Steps towards the target that stay within one cell; true where it is met there. */
+  #withinCell({ corners, half }: CellIndex, at: number): boolean {
+    for (let ink = 0; ink < 4; ink++) {
+      this.#least[ink] = corners[at + ink];
+      this.#most[ink] = Math.min(this.#bounds[ink], corners[at + ink] + 2 * half);
+      this.x[ink] = (this.#least[ink] + this.#most[ink]) / 2;
+    }
+    let cost = this.#cost(this.x);
+    for (let step = 0; step < CELL_STEPS && cost > MET * MET; step++) {
+      this.#linearise();
+      if (!this.#trialStep(1e-6, this.#least, this.#most)) break;
+      const next = this.#cost(this.#trial);
+      if (!(next < 0.95 * cost)) break;
+      this.x.set(this.#trial);
+      cost = next;
+    }
+    if (cost > UNMET * UNMET) return false;
+    this.#project();
+    return this.#cost(this.x) <= UNMET * UNMET;
   }
 
   #nearestStart(): Float64Array {
@@ -226,15 +411,18 @@ class InkSearch {
     this.#normal[15] += pull;
   }
 
-  #trialStep(damping: number): boolean {
+  #trialStep(
+    damping: number,
+    least: ArrayLike<number> = this.#none,
+    most: ArrayLike<number> = this.#bounds,
+  ): boolean {
     const a = this.#damped;
     const s = this.#step;
     a.set(this.#normal);
     s.set(this.#gradient);
-    const limits = this.#bounds;
     for (let i = 0; i < 4; i++) {
       const frozen =
-        (this.#held && i === 3) || (this.x[i] <= 0 && s[i] < 0) || (this.x[i] >= limits[i] && s[i] > 0);
+        (this.#held && i === 3) || (this.x[i] <= least[i] && s[i] < 0) || (this.x[i] >= most[i] && s[i] > 0);
       if (frozen) {
         for (let k = 0; k < 4; k++) {
           a[4 * i + k] = 0;
@@ -246,7 +434,7 @@ class InkSearch {
     }
     if (!choleskyFactor(a, 4)) return false;
     choleskySolve(a, 4, s);
-    for (let i = 0; i < 4; i++) this.#trial[i] = Math.min(limits[i], Math.max(0, this.x[i] + s[i]));
+    for (let i = 0; i < 4; i++) this.#trial[i] = Math.min(most[i], Math.max(least[i], this.x[i] + s[i]));
     return true;
   }
 
