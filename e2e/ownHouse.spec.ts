@@ -75,6 +75,13 @@ async function nothingSimulated(page: Page): Promise<void> {
 test('an empty house gets a press of its own, with a profile from a measured file', async ({ page }) => {
   await page.goto('/');
   await nothingSimulated(page);
+  await page.getByRole('link', { name: 'Name your house' }).click();
+  await page.getByLabel('Name of the house').fill('Reed Press');
+  await page.getByLabel('Who works here').fill('Jo Sedge');
+  await page.getByRole('button', { name: 'Keep it' }).click();
+  await expect(page.getByText('Kept.')).toBeVisible();
+  await page.goto('/');
+  await expect(page.getByText('Reed Press')).toBeVisible();
   await page.goto('/conditions/new');
   const dialog = page.getByRole('dialog');
   await page.getByRole('button', { name: 'Add a device' }).click();

@@ -243,6 +243,7 @@ describe('a check', () => {
       'does not conform to House, tight',
       'substrate, largest ΔE00',
       'All patches',
+      'Saltmarsh Works',
       'Heron gloss',
     ])
       expect(html).toContain(words);

@@ -14,6 +14,8 @@ import {
 } from '../src/house/conditionRecord.ts';
 import { changeDevice, changeStock, libraryDevices, libraryStocks, putAway } from '../src/house/library.ts';
 import { conditionChoices, createCondition, DEFAULT_POINTS } from '../src/house/newCondition.ts';
+import { changeHouse, ownHouse } from '../src/house/ownHouse.ts';
+import { houseZone } from '../src/kernel/houseZone.ts';
 import { createDevice, createStock } from '../src/house/ownDevices.ts';
 import { conditionName, conditionOf, settingsRecord } from '../src/ledger/conditions.ts';
 import { floor } from '../src/overview/floor.ts';
@@ -124,6 +126,27 @@ describe('conditions of one device, stock and mode', () => {
     expect(await names()).toEqual(before);
     expect(await archivedConditions(services)).toEqual([]);
     expect((await refusal(archiveCondition(services, 999, true))).type).toBe('not-found');
+  });
+});
+
+describe('a house', () => {
+  it('has a name, a person and a time zone of its own', async () => {
+    const own = { name: ' Reed  Press ', timeZone: 'Europe/Amsterdam', person: 'Jo Sedge' };
+    await changeHouse(services, own);
+    expect(await ownHouse(services)).toEqual({ ...own, name: 'Reed Press' });
+    for (const [change, field] of [
+      [{ name: ' ' }, 'name'],
+      [{ person: '' }, 'person'],
+      [{ timeZone: 'Mars/Olympus' }, 'timeZone'],
+      [{ timeZone: '+01:00' }, 'timeZone'],
+    ] as const)
+      expect((await refusal(changeHouse(services, { ...own, ...change }))).field).toBe(field);
+    await changeHouse(services, { ...own, timeZone: 'UTC' });
+    expect(await houseZone(services)).toBe('UTC');
+    const crowd = ['a', 'b', 'c', 'd'].map((name) => changeHouse(services, { ...own, name, person: name }));
+    await Promise.all(crowd);
+    const { name, person } = await ownHouse(services);
+    expect(person).toBe(name);
   });
 });
 

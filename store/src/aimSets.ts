@@ -71,11 +71,6 @@ export function listPublishedFamilies(
   ]);
 }
 
-/** Whoever adds versions of aim sets waits here for another who does. */
-export async function lockAimSets(sql: Sql): Promise<void> {
-  await sql.rows('SELECT id FROM house WHERE id = ? FOR UPDATE', [sql.house]);
-}
-
 /** Stores the next version of its family; of two at once the second waits and becomes the version after. */
 export async function insertAimSet(sql: Sql, row: NewAimSetRow): Promise<number> {
   const version = await nextVersion(sql, 'aim_set', row.family);

@@ -17,6 +17,19 @@ export async function findHouse(sql: Sql): Promise<HouseRow | undefined> {
   return row === undefined ? undefined : { ...row, sample: row.sample === 1 };
 }
 
+/** Name and time zone of the house, and the name of whoever acts. */
+export async function setHouse(
+  sql: Sql,
+  { name, timeZone, person }: Pick<HouseRow, 'name' | 'timeZone'> & { readonly person: string },
+): Promise<void> {
+  await sql.change('UPDATE house SET name = ?, time_zone = ? WHERE id = ?', [name, timeZone, sql.house]);
+  await sql.change('UPDATE person SET name = ? WHERE id = ? AND house_id = ?', [
+    person,
+    sql.person,
+    sql.house,
+  ]);
+}
+
 export async function setSample(sql: Sql, sample: boolean): Promise<void> {
   await sql.change('UPDATE house SET sample = ? WHERE id = ?', [sample, sql.house]);
 }

@@ -1,5 +1,6 @@
 import { Type } from '@sinclair/typebox';
 import type { ChangeKind, SimulatedChange } from '@melto/core/device/printPath';
+import { MOST_REST_MINUTES } from '@melto/core/stock/restMinutes';
 import { CHANGE_KINDS } from '@melto/core/device/printPath';
 import type { LibraryDevice, LibraryStock } from '@melto/services/house/library';
 import type { OwnDeviceKind } from '@melto/services/house/ownDevices';
@@ -40,7 +41,7 @@ export const NEW_STOCK = makes({
   body: strict({
     name: word(80),
     finish: oneOf(['matt', 'semi-matt', 'gloss'] as const),
-    restMinutes: Type.Integer({ minimum: 0, maximum: 20_160 }),
+    restMinutes: Type.Integer({ minimum: 0, maximum: MOST_REST_MINUTES }),
   }),
   answer: MADE,
 });
@@ -74,7 +75,7 @@ export const CHANGE_STOCK = sets({
     name: word(80),
     boxLabel: text(200),
     note: text(400),
-    restMinutes: Type.Integer({ minimum: 0, maximum: 20_160 }),
+    restMinutes: Type.Integer({ minimum: 0, maximum: MOST_REST_MINUTES }),
   }),
   answer: DONE,
 });

@@ -5,8 +5,8 @@ import type { JobRow } from '@melto/services/kernel/jobs';
 import { FLOOR_FILTERS } from '@melto/core/judgement/floorFilter';
 import type { FloorState } from '@melto/services/overview/floor';
 import type { Found } from '@melto/services/overview/search';
-import { answers, DONE, makes, oneOf, reads, strict } from './endpoint';
-import { ID, IN_PATH, text } from './fields';
+import { answers, DONE, makes, oneOf, reads, sets, strict } from './endpoint';
+import { ID, IN_PATH, text, word } from './fields';
 
 export const HEALTH = reads({
   ...{ path: '/api/health', says: 'Whether the server, its database and a runner answer', who: 'viewer' },
@@ -38,6 +38,12 @@ export const HOUSE = reads({
   answer: answers<HouseState>(
     Type.Object({ nowMs: Type.Number(), offsetMs: Type.Number(), waiting: Type.Integer() }),
   ),
+});
+
+export const CHANGE_HOUSE = sets({
+  ...{ path: '/api/house', says: 'Name the house and its person, set its time zone', who: 'keeper' },
+  body: strict({ name: word(120), timeZone: word(60), person: word(120) }),
+  answer: DONE,
 });
 
 export const SEARCH = reads({

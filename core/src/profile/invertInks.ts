@@ -50,7 +50,7 @@ export function darkestNeutral(grid: ForwardGrid, separation: Separation): numbe
  * its curve and all limits kept in every node.
  *
  * A search may stop in a wrong place: where inks turn back, the table folds. So each node that did not come out is tried
- * again from what its neighbours found, and from several starts, until none comes out better.
+ * again from what its neighbours found, and in every cell that can hold its colour.
  * @param targets row-major × 3, media-relative Lab; a cube of nodes, the last axis fastest, where `side` is told.
  * @param darkest L* of the darkest neutral, see `darkestNeutral`.
  * @param side nodes along an axis of the cube; nothing is known of neighbours where it is left out.
@@ -278,8 +278,8 @@ class InkSearch {
   }
 
   /**
-   * Looks in every cell that can hold the target, those near black's curve first, until one does; the colour is not
-   * printable by this table where none does.
+   * Looks in every cell that can hold the target, those near black's curve first, until one does. Where none does,
+   * the colour is taken not to print by this table.
    */
   searchCells(): boolean {
     const index = cellIndexOf(this.table.grid, this.separation);

@@ -14,10 +14,10 @@ import {
   listAimSets,
   listAimSetVersions,
   listPublishedFamilies,
-  lockAimSets,
   setAimSetRemoved,
 } from '@melto/store/aimSets';
 import type { AimSetRow } from '@melto/store/aimSets';
+import { lockHouse } from '@melto/store/houses';
 import { domainNow } from '../kernel/clock.ts';
 import { unitOfWork } from '../kernel/context.ts';
 import type { Context } from '../kernel/context.ts';
@@ -121,7 +121,8 @@ export async function sayAimMode(
 ): Promise<{ readonly id: number }> {
   const madeMs = await domainNow(context);
   return unitOfWork(context, async ({ database }) => {
-    await lockAimSets(database);
+    // Two that say it at once follow each other.
+    await lockHouse(database);
     const asked = await findAimSet(database, id);
     if (asked === undefined) throw notFound(`aim set ${id}`);
     const [latest] = await listAimSetVersions(database, asked.family);

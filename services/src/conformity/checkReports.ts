@@ -11,6 +11,7 @@ import type { ReportModel } from '@melto/paper/report/reportModel';
 import { shortCheckModel } from '@melto/paper/report/shortCheckModel';
 import type { SlipModel } from '@melto/paper/report/slipPdf';
 import { STATUS_WORDS } from '@melto/paper/statusShape';
+import { findHouse } from '@melto/store/houses';
 import { endReportLinks, findReportLink, insertReportLink, openReportLink } from '@melto/store/reportLinks';
 import { findResult, lockResult } from '@melto/store/results';
 import type { ResultRow } from '@melto/store/results';
@@ -18,7 +19,6 @@ import { findWatchState } from '@melto/store/watches';
 import { actingAs, unitOfWork } from '../kernel/context.ts';
 import type { Context } from '../kernel/context.ts';
 import type { Download } from '../kernel/download.ts';
-import { houseZone } from '../kernel/houseZone.ts';
 import { notFound, Problem } from '../kernel/problem.ts';
 import { AIM_CHECK } from '../ledger/kinds/aimCheckKind.ts';
 import { SHORT_CHECK } from '../ledger/kinds/shortCheckKind.ts';
@@ -48,7 +48,9 @@ export async function checkReport(
   format: ReportFormat,
 ): Promise<Download> {
   const check = await checkOf(context, resultId);
-  const zone = await houseZone(context);
+  const house = await findHouse(context.database);
+  if (house === undefined) throw new Error(`no house ${context.database.house}`);
+  const zone = house.timeZone;
   const name = `check-${resultId}`;
   if (format === 'slip')
     return {
@@ -56,7 +58,8 @@ export async function checkReport(
       mediaType: 'application/pdf',
       content: await context.drawPdf({ kind: 'slip', model: await slipOf(context, check, zone) }),
     };
-  const model = modelOf(check, zone);
+  const { facts, ...rest } = modelOf(check, zone);
+  const model: ReportModel = { ...rest, facts: [['House', house.name], ...facts] };
   return format === 'pdf'
     ? {
         name: `${name}.pdf`,

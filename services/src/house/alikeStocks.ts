@@ -23,7 +23,7 @@ interface Named {
 }
 
 /** Readings that are looked at, the newest. */
-const MOST_READINGS = 60;
+const MOST_READINGS = 24;
 
 /** Pairs of stocks whose newest plain sheets differ no more than two sheets of one paper do. */
 export async function alikeStocks(context: Context): Promise<AlikeStocks[]> {

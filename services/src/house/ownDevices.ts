@@ -1,4 +1,5 @@
 import { CMYK, RGB } from '@melto/core/device/process';
+import { MOST_REST_MINUTES } from '@melto/core/stock/restMinutes';
 import { lockHouse } from '@melto/store/houses';
 import { insertOwnDevice, insertOwnStock, listDevices } from '@melto/store/devices';
 import type { StockRow } from '@melto/store/devices';
@@ -23,8 +24,6 @@ export interface OwnDevice {
 }
 
 export type OwnStock = Pick<StockRow, 'name' | 'finish' | 'restMinutes'>;
-
-const MOST_REST_MINUTES = 14 * 24 * 60;
 
 /** Makes a device of the house's own: its pages are printed elsewhere and measured from files. */
 export async function createDevice(context: Context, device: OwnDevice): Promise<{ readonly id: number }> {

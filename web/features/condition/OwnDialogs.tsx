@@ -3,6 +3,7 @@
 import { MenuItem, TextField } from '@mui/material';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
+import { MOST_REST_MINUTES } from '@melto/core/stock/restMinutes';
 import type { OwnDeviceKind } from '@melto/services/house/ownDevices';
 import { NEW_DEVICE, NEW_STOCK } from '@/endpoints/conditions';
 import { send } from '@/ui/api';
@@ -83,7 +84,8 @@ export function NewStockDialog({ onMade, onClose }: { onMade: (id: number) => vo
   const [finish, setFinish] = useState<'matt' | 'semi-matt' | 'gloss'>('matt');
   const [rest, setRest] = useState('60');
   const minutes = Number(rest);
-  const valid = rest.trim() !== '' && Number.isInteger(minutes) && minutes >= 0 && minutes <= 20_160;
+  const valid =
+    rest.trim() !== '' && Number.isInteger(minutes) && minutes >= 0 && minutes <= MOST_REST_MINUTES;
   const make = async (): Promise<void> => {
     const { id } = await send(NEW_STOCK, { body: { name, finish, restMinutes: minutes } });
     onMade(id);
@@ -122,7 +124,9 @@ export function NewStockDialog({ onMade, onClose }: { onMade: (id: number) => vo
         label="Minutes a print rests before it is read"
         value={rest}
         error={!valid}
-        helperText={valid ? 'Toner rests minutes, pigment ink hours' : 'Whole minutes, 0 to 20160'}
+        helperText={
+          valid ? 'Toner rests minutes, pigment ink hours' : `Whole minutes, 0 to ${MOST_REST_MINUTES}`
+        }
         onChange={(event) => setRest(event.target.value)}
       />
     </FormDialog>

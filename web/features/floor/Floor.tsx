@@ -316,6 +316,9 @@ function EmptyFloor({ sampleOffered }: { sampleOffered: boolean }) {
         <Button variant="contained" component={Link} href="/conditions/new">
           New condition
         </Button>
+        <Button component={Link} href="/library/house">
+          Name your house
+        </Button>
         {sampleOffered && <Button onClick={load}>Load the sample house</Button>}
       </div>
     </div>

@@ -9,6 +9,7 @@ const PAGES = [
   { href: '/library/aims', name: 'Aim sets' },
   { href: '/library/tolerances', name: 'Tolerance sets' },
   { href: '/library/archived', name: 'Archived conditions' },
+  { href: '/library/house', name: 'House' },
 ] as const;
 
 /** What all conditions share. */

@@ -5,6 +5,7 @@ import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import type { AlikeStocks } from '@melto/services/house/alikeStocks';
 import type { LibraryStock } from '@melto/services/house/library';
+import { MOST_REST_MINUTES } from '@melto/core/stock/restMinutes';
 import { CHANGE_STOCK, PUT_STOCK_AWAY } from '@/endpoints/conditions';
 import { NewStockDialog } from '@/features/condition/OwnDialogs';
 import { send } from '@/ui/api';
@@ -12,8 +13,6 @@ import { FormDialog } from '@/ui/FormDialog';
 import { isWhole } from '@/ui/numberOf';
 import { LibraryTable } from './LibraryTable';
 import { usePutAway } from './usePutAway';
-
-const MOST_REST_MINUTES = 20_160;
 
 /** Stocks of the house: added, renamed, noted on, put away. */
 export function StocksSurface({
@@ -111,7 +110,9 @@ function ChangeStock({ stock, onClose }: { stock: LibraryStock; onClose: () => v
         value={rest}
         error={!right}
         helperText={
-          right ? 'Sheets that rest now keep the time they were given' : 'Whole minutes, 0 to 20160'
+          right
+            ? 'Sheets that rest now keep the time they were given'
+            : `Whole minutes, 0 to ${MOST_REST_MINUTES}`
         }
         onChange={(event) => setRest(event.target.value)}
       />

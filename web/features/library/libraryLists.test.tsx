@@ -8,6 +8,7 @@ import { navigation } from '@/testing/navigation';
 import { show } from '@/testing/show';
 import { ArchivedSurface } from './ArchivedSurface';
 import { DevicesSurface } from './DevicesSurface';
+import { HouseSurface } from './HouseSurface';
 import { StocksSurface } from './StocksSurface';
 
 const button = (name: RegExp | string): HTMLButtonElement =>
@@ -100,6 +101,27 @@ describe('stocks of the library', () => {
   it('say that there is none', () => {
     show(<StocksSurface stocks={[]} />);
     expect(screen.getByText('The house has no stock yet.')).toBeTruthy();
+  });
+});
+
+describe('the house', () => {
+  it('is named; without a name or a person nothing is kept', async () => {
+    const { sent } = fakeServer({ 'PUT /api/house': {} });
+    const house = { name: 'Reed Press', timeZone: 'Europe/London', person: 'Jo Sedge' };
+    const { user } = show(<HouseSurface house={house} zones={['Europe/Amsterdam', 'Europe/London']} />);
+    await user.clear(screen.getByLabelText('Name of the house'));
+    expect(button('Keep it').disabled).toBe(true);
+    await user.type(screen.getByLabelText('Name of the house'), 'Sedge Print');
+    await user.click(screen.getByLabelText('Time zone'));
+    await user.click(screen.getByRole('option', { name: 'Europe/Amsterdam' }));
+    await user.click(button('Keep it'));
+    await waitFor(() =>
+      expect(sent[0]?.body).toEqual({
+        name: 'Sedge Print',
+        timeZone: 'Europe/Amsterdam',
+        person: 'Jo Sedge',
+      }),
+    );
   });
 });
 

@@ -1,7 +1,13 @@
 import { house } from '@melto/services/house/house';
-import { HOUSE } from '@/endpoints/house';
-import { answering } from '@/server/route';
+import { changeHouse } from '@melto/services/house/ownHouse';
+import { CHANGE_HOUSE, HOUSE } from '@/endpoints/house';
+import { answering, changing } from '@/server/route';
 
 export const dynamic = 'force-dynamic';
 
 export const GET = answering(HOUSE, ({ context }) => house(context));
+
+export const PUT = changing(CHANGE_HOUSE, async ({ context, body }) => {
+  await changeHouse(context, body);
+  return {};
+});

@@ -1,0 +1,44 @@
+import { findHouse, lockHouse, setHouse } from '@melto/store/houses';
+import { unitOfWork } from '../kernel/context.ts';
+import type { Context } from '../kernel/context.ts';
+import { personName } from '../kernel/person.ts';
+import { Problem } from '../kernel/problem.ts';
+import { named } from './ownDevices.ts';
+
+/** What a house says of itself: on reports, and in whose zone its times are told. */
+export interface OwnHouse {
+  readonly name: string;
+  /** IANA name of a time zone. */
+  readonly timeZone: string;
+  /** Whoever works in it. */
+  readonly person: string;
+}
+
+export async function ownHouse(context: Context): Promise<OwnHouse> {
+  const [row, person] = await Promise.all([findHouse(context.database), personName(context)]);
+  if (row === undefined) throw new Error(`no house ${context.database.house}`);
+  return { name: row.name, timeZone: row.timeZone, person };
+}
+
+/** Names the house and its person, and sets its time zone; what was judged before keeps the names it was judged with. */
+export async function changeHouse(context: Context, change: OwnHouse): Promise<void> {
+  const name = named(change.name, 'name', 'house');
+  const person = named(change.person, 'person', 'person');
+  const { timeZone } = change;
+  if (!isTimeZone(timeZone))
+    throw new Problem(
+      'bad-input',
+      `There is no time zone "${timeZone.slice(0, 60)}".`,
+      'Choose one of the list, such as Europe/London.',
+      'timeZone',
+    );
+  await unitOfWork(context, async ({ database }) => {
+    await lockHouse(database);
+    await setHouse(database, { name, timeZone, person });
+  });
+}
+
+/** A name of a zone: an offset alone knows no summer time. */
+function isTimeZone(name: string): boolean {
+  return name === 'UTC' || Intl.supportedValuesOf('timeZone').includes(name);
+}
