@@ -68,8 +68,8 @@ export function Floor({ initial, sampleOffered }: { initial: FloorState; sampleO
         >
           {grouped ? 'what needs attention first' : 'group by device'}
         </button>
-        <Link className="small" href="/library/aims">
-          aims and tolerances
+        <Link className="small" href="/library/devices">
+          library
         </Link>
         <Button variant="contained" component={Link} href="/conditions/new">
           New condition
