@@ -114,7 +114,7 @@ export async function melto(argv: readonly string[]): Promise<number> {
     .option('--black-most <per cent>', 'cmyk: most black')
     .option('--black-shape <number>', 'cmyk: how black rises, 0.3 to 5, 1 evenly')
     .option('--black-chroma <C*>', 'cmyk: chroma that black reaches to')
-    .option('--ink-limits <list>', 'cmyk: most C,M,Y,K, per cent')
+    .option('--ink-limits <list>', 'cmyk: most C,M,Y,K, per cent (default: full, or where an ink turns back)')
     .option('--pure-black', 'cmyk: greys of the saturation intent in black alone')
     .option('--tac <per cent>', 'cmyk: total ink', '300')
     .option('--added <files...>', 'cmyk: further readings through the same curves')
