@@ -1,3 +1,4 @@
+import { layoutColumns } from '@melto/core/charts/layoutColumns';
 import { patchSetToCgats } from '@melto/core/cgats/patchSetToCgats';
 import { writeCgats } from '@melto/core/cgats/writeCgats';
 import { houseDay } from '@melto/core/time/houseTime';
@@ -118,19 +119,16 @@ function sentValues(
   process: Process,
   sent: Float64Array,
 ): Download {
-  const strips = layout.pages[page - 1] ?? [];
-  const rows = strips.flat();
+  const rows = (layout.pages[page - 1] ?? []).flat();
+  const whole = layoutColumns(layout);
+  const ofRows = (column: Int32Array): Int32Array => Int32Array.from(rows, (row) => column[row]);
   const text = writeCgats(
     patchSetToCgats({
       ids: rows.map((row) => set.ids[row]),
       names: set.names === undefined ? undefined : rows.map((row) => set.names?.[row] ?? ''),
       process,
       device: gatherRows(sent, rows, channelCount(process)),
-      layout: {
-        page: new Int32Array(rows.length).fill(page),
-        strip: Int32Array.from(strips.flatMap((strip, i) => strip.map(() => i + 1))),
-        place: Int32Array.from(strips.flatMap((strip) => strip.map((_, i) => i + 1))),
-      },
+      layout: { page: ofRows(whole.page), strip: ofRows(whole.strip), place: ofRows(whole.place) },
       conditions: {},
       title: `${sheetCode}: ${title}`,
       originator: 'Melto',

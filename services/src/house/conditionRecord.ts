@@ -2,25 +2,25 @@ import {
   fillSettingsPoint,
   listArchivedConditions,
   listSameConditions,
-  lockCondition,
   setConditionArchived,
   setConditionLabel,
 } from '@melto/store/conditions';
+import { lockDevice } from '@melto/store/devices';
 import { unitOfWork } from '../kernel/context.ts';
 import type { Context } from '../kernel/context.ts';
 import { notFound, Problem } from '../kernel/problem.ts';
 import { conditionName, conditionOf, settingsRecord } from '../ledger/conditions.ts';
+import { plainName } from './newCondition.ts';
 
 /** Names a condition, to tell it from others of the same device, stock, inks and mode. */
 export async function renameCondition(context: Context, id: number, label: string): Promise<void> {
   const name = label.trim().replace(/\s+/g, ' ');
   const condition = await conditionOf(context, id);
   await unitOfWork(context, async ({ database }) => {
-    // Others of its device follow: two must not take one name.
-    for (const other of await listSameConditions(database, condition))
-      await lockCondition(database, other.id);
+    // Whoever makes or names a condition of this device follows: two must not take one name.
+    await lockDevice(database, condition.deviceId);
     const others = (await listSameConditions(database, condition)).filter((other) => other.id !== id);
-    if (others.some((other) => other.label.toLowerCase() === name.toLowerCase()))
+    if (others.some((other) => plainName(other.label) === plainName(name)))
       throw new Problem(
         'conflict',
         name === '' ? 'Another condition of these has no name.' : `Another condition of these is “${name}”.`,

@@ -101,7 +101,8 @@ export async function createCondition(
   });
 }
 
-const plainName = (name: string): string => name.trim().toLowerCase().replace(/\s+/g, ' ');
+/** A name as it is compared with others: without regard to case and spaces. */
+export const plainName = (name: string): string => name.trim().toLowerCase().replace(/\s+/g, ' ');
 
 /** The same points with the same values; one that was left empty on either side may be anything. */
 function sameSettings(a: readonly SettingsPoint[], b: readonly SettingsPoint[]): boolean {

@@ -6,13 +6,12 @@ import { useQuery } from '@tanstack/react-query';
 import { useRouter } from 'next/navigation';
 import { useSnackbar } from 'notistack';
 import { useRef, useState } from 'react';
+import { MODES } from '@melto/core/measured/columns';
 import type { AimSetView } from '@melto/services/conformity/aimSets';
 import { ask, send } from '@/ui/api';
 import { formatMoment } from '@/ui/format';
 import { FormDialog } from '@/ui/FormDialog';
 import { parseAimRows } from './parseAimRows';
-
-const MODES = ['M0', 'M1', 'M2', 'M3'] as const;
 
 type From = 'file' | 'reading' | 'hand';
 
