@@ -1,5 +1,6 @@
-import { expect, test } from '@playwright/test';
+import { expect } from '@playwright/test';
 import type { APIRequestContext, Page } from '@playwright/test';
+import { test } from './awakePages.ts';
 import { readPatchSet } from '@melto/core/cgats/patchSetFromCgats';
 import type { PatchSet } from '@melto/core/cgats/patchSet';
 import { patchSetToCgats } from '@melto/core/cgats/patchSetToCgats';

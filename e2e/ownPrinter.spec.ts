@@ -1,4 +1,5 @@
-import { expect, test } from '@playwright/test';
+import { expect } from '@playwright/test';
+import { test } from './awakePages.ts';
 
 test('a printer of one’s own goes from box to reading, by its pages and a file', async ({
   page,

@@ -1,5 +1,6 @@
-import { expect, test } from '@playwright/test';
+import { expect } from '@playwright/test';
 import type { Page } from '@playwright/test';
+import { test } from './awakePages.ts';
 import { calibrate, newCondition, restUntilReady, tickAndPrint } from './steps.ts';
 
 test.describe.configure({ mode: 'serial' });

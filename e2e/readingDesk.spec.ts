@@ -1,5 +1,6 @@
-import { expect, test } from '@playwright/test';
+import { expect } from '@playwright/test';
 import type { APIRequestContext, Page } from '@playwright/test';
+import { test, waitsUntilAwake } from './awakePages.ts';
 
 const TICKS = ['Colour management off', 'Scaling'];
 
@@ -91,7 +92,7 @@ test('turns a strip, tells strips apart, averages passes, and can be deaf to key
 test('two desks on one sheet see each other and double nothing', async ({ page, browser, request }) => {
   const { sheet } = await printed(request, await condition(request, 2, 'fine'));
   await page.goto(`/read/${sheet}`);
-  const other = await browser.newPage();
+  const other = waitsUntilAwake(await browser.newPage());
   await other.goto(`/read/${sheet}`);
   await page.getByLabel(/^Reading desk/).focus();
   await page.keyboard.press('Space');

@@ -1,5 +1,6 @@
-import { expect, test } from '@playwright/test';
+import { expect } from '@playwright/test';
 import type { Page } from '@playwright/test';
+import { test } from './awakePages.ts';
 import { restUntilReady, tickAndPrint } from './steps.ts';
 
 const CONTROL = 'http://127.0.0.1:3412';

@@ -3,7 +3,7 @@
 import { ThemeProvider } from '@mui/material/styles';
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { SnackbarProvider } from 'notistack';
-import { useState } from 'react';
+import { useEffect, useState } from 'react';
 import type { ReactNode } from 'react';
 import { tellHouseZone } from '@/ui/format';
 import { theme } from '@/ui/theme';
@@ -13,6 +13,10 @@ export function Providers({ zone, children }: { zone: string; children: ReactNod
   const [client] = useState(
     () => new QueryClient({ defaultOptions: { queries: { retry: 1, refetchOnWindowFocus: true } } }),
   );
+  // What is pressed before this is lost: the end-to-end tests wait for it.
+  useEffect(() => {
+    document.documentElement.dataset['awake'] = '';
+  }, []);
   return (
     <ThemeProvider theme={theme} defaultMode="light" disableTransitionOnChange>
       <QueryClientProvider client={client}>

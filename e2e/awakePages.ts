@@ -1,0 +1,29 @@
+import { test as base } from '@playwright/test';
+import type { Page } from '@playwright/test';
+
+/**
+ * Makes a page wait, wherever it is sent, until it answers to clicks and keys: what the server drew can be seen
+ * before it can be pressed, and on a busy machine long before.
+ */
+export function waitsUntilAwake(page: Page): Page {
+  const awake = () => page.locator('html[data-awake]').waitFor({ state: 'attached' });
+  const goto = page.goto.bind(page);
+  page.goto = async (url, options) => {
+    const response = await goto(url, options);
+    await awake();
+    return response;
+  };
+  const reload = page.reload.bind(page);
+  page.reload = async (options) => {
+    const response = await reload(options);
+    await awake();
+    return response;
+  };
+  return page;
+}
+
+export const test = base.extend({
+  page: async ({ page }, use) => {
+    await use(waitsUntilAwake(page));
+  },
+});
