@@ -10,7 +10,7 @@ export function waitsUntilAwake(page: Page): Page {
   const goto = page.goto.bind(page);
   page.goto = async (url, options) => {
     const response = await goto(url, options);
-    await awake();
+    if (url !== 'about:blank') await awake();
     return response;
   };
   const reload = page.reload.bind(page);
