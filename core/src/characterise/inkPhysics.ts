@@ -125,6 +125,8 @@ function fitBand(
   const areas = new Float64Array(inks);
   const weights = new Float64Array(size);
   const line = new Float64Array(unknowns);
+  // Of the free bends an ink's value touches four at most, and a solid ink leaves half of the solids out.
+  const touched = new Int32Array(unknowns);
   for (let step = 0; step <= STEPS; step++) {
     // The first step finds the solids alone, with straight tone curves.
     const width = step === 0 ? size : unknowns;
@@ -146,11 +148,14 @@ function fitBand(
         }
       const rest = target[row] - value;
       const weight = counts[row];
-      for (let p = 0; p < width; p++) {
+      let terms = 0;
+      for (let p = 0; p < width; p++) if (line[p] !== 0) touched[terms++] = p;
+      for (let i = 0; i < terms; i++) {
+        const p = touched[i];
         const lp = weight * line[p];
-        if (lp === 0) continue;
         right[p] += lp * rest;
-        for (let q = 0; q <= p; q++) normal[p * width + q] += lp * line[q];
+        const at = p * width;
+        for (let k = 0; k <= i; k++) normal[at + touched[k]] += lp * line[touched[k]];
       }
     }
     for (let p = 0; p < size; p++) normal[p * width + p] += SOLID_PENALTY * weightSum;

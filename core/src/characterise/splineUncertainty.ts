@@ -1,15 +1,18 @@
 import { choleskyFactor } from '../numerics/cholesky.ts';
+import { dotAt, solveLower } from '../numerics/dot.ts';
 import { ProjectedKernel } from './projectedKernel.ts';
 import type { SplineData } from './projectedKernel.ts';
 
 /** A point as the uncertainty of a spline sees it. */
 export interface SplinePoint {
   readonly device: Float64Array;
-  /** What the data say of the point, in the space where their covariance is the identity. */
-  readonly seen: Float64Array;
-  readonly plane: Float64Array;
-  /** Kernel to the polynomial rows, less half the corner times `plane`. */
-  readonly far: Float64Array;
+  /**
+   * What the data say of the point (in the space where their covariance is the identity), its plane, and the kernel to
+   * the polynomial rows less half the corner times the plane.
+   */
+  readonly own: Float64Array;
+  /** The same with the last two changed about: `own`·`other` of two points is what the data take off their covariance. */
+  readonly other: Float64Array;
   /** Variance of the spline here, relative to that of the kernel. */
   readonly variance: number;
 }
@@ -35,7 +38,7 @@ export class SplineUncertainty {
     this.#kernel = kernel;
     this.amplitude = Float64Array.from({ length: data.outputs }, (_, output) => {
       const column = kernel.projectedTargets(output);
-      forward(block, free, column);
+      solveLower(block, free, column);
       return column.reduce((sum, value) => sum + value * value, 0) / free;
     });
   }
@@ -50,37 +53,34 @@ export class SplineUncertainty {
     this.#kernel.planeWeights(device, plane);
     const seen = all.slice(m);
     for (let i = 0; i < free; i++) for (let c = 0; c < m; c++) seen[i] -= border[i * m + c] * plane[c];
-    forward(block, free, seen);
+    solveLower(block, free, seen);
     const far = all.slice(0, m);
     for (let r = 0; r < m; r++)
       for (let c = 0; c < m; c++)
         far[r] -= 0.5 * (corner[r * m + c] + (r === c ? this.smoothing : 0)) * plane[c];
-    const point = { device: Float64Array.from(device), seen, plane, far, variance: 0 };
-    return { ...point, variance: Math.max(0, this.covariance(point, point)) };
+    const own = joined(seen, plane, far);
+    const other = joined(seen, far, plane);
+    const variance = Math.max(0, -dotAt(own, 0, other, 0, own.length));
+    return { device: Float64Array.from(device), own, other, variance };
   }
 
   /** Covariance of the spline at two points, relative to that of the kernel. */
   covariance(a: SplinePoint, b: SplinePoint): number {
+    const from = a.device;
+    const to = b.device;
     let squared = 0;
-    for (let c = 0; c < a.device.length; c++) squared += (a.device[c] - b.device[c]) ** 2;
-    let sum = squared * Math.sqrt(squared);
-    for (let c = 0; c < a.plane.length; c++) sum -= b.plane[c] * a.far[c] + a.plane[c] * b.far[c];
-    return sum - dot(a.seen, b.seen);
+    for (let c = 0; c < from.length; c++) {
+      const apart = from[c] - to[c];
+      squared += apart * apart;
+    }
+    return squared * Math.sqrt(squared) - dotAt(a.own, 0, b.other, 0, a.own.length);
   }
 }
 
-/** L·x = b in place. */
-function forward(l: Float64Array, n: number, b: Float64Array): void {
-  for (let i = 0; i < n; i++) {
-    let sum = b[i];
-    const row = i * n;
-    for (let k = 0; k < i; k++) sum -= l[row + k] * b[k];
-    b[i] = sum / l[row + i];
-  }
-}
-
-function dot(a: Float64Array, b: Float64Array): number {
-  let sum = 0;
-  for (let i = 0; i < a.length; i++) sum += a[i] * b[i];
-  return sum;
+function joined(seen: Float64Array, a: Float64Array, b: Float64Array): Float64Array {
+  const out = new Float64Array(seen.length + a.length + b.length);
+  out.set(seen);
+  out.set(a, seen.length);
+  out.set(b, seen.length + a.length);
+  return out;
 }

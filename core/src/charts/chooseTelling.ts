@@ -1,3 +1,4 @@
+import { dotAt } from '../numerics/dot.ts';
 import type { UncertainPoint } from '../characterise/uncertainty.ts';
 import type { Uncertainty } from '../characterise/uncertainty.ts';
 
@@ -71,10 +72,11 @@ class TellingSearch {
   }
 
   #gainOf(i: number): number {
-    let sum = 0;
-    for (let j = i * this.references.length, end = j + this.references.length; j < end; j++)
-      sum += this.#covariance[j] * this.#covariance[j];
-    return sum / (this.#variance[i] + this.uncertainty.noise);
+    const at = i * this.references.length;
+    return (
+      dotAt(this.#covariance, at, this.#covariance, at, this.references.length) /
+      (this.#variance[i] + this.uncertainty.noise)
+    );
   }
 
   #best(): number {
@@ -93,8 +95,9 @@ class TellingSearch {
     const at = i * this.references.length;
     for (let step = this.#counted[i]; step < this.#picked.length; step++) {
       const pick = this.#picked[step];
-      let own = this.uncertainty.covariance(this.candidates[i], this.candidates[pick]);
-      for (let s = 0; s < step; s++) own -= this.#shares[i * count + s] * this.#shares[pick * count + s];
+      const own =
+        this.uncertainty.covariance(this.candidates[i], this.candidates[pick]) -
+        dotAt(this.#shares, i * count, this.#shares, pick * count, step);
       const share = own / this.#shares[pick * count + step];
       this.#shares[i * count + step] = share;
       this.#variance[i] = Math.max(0, this.#variance[i] - share * share);

@@ -1,3 +1,5 @@
+import { solveLower } from './dot.ts';
+
 /** Columns that are eliminated at once; a panel of a row then fits into the first-level cache many times over. */
 const PANEL = 64;
 
@@ -116,12 +118,7 @@ function subtractRow(
 
 /** Solves L·Lᵀ·x = b in place for one right side, L as `choleskyFactor` leaves it. */
 export function choleskySolve(l: Float64Array, n: number, b: Float64Array): void {
-  for (let i = 0; i < n; i++) {
-    let s = b[i];
-    const row = i * n;
-    for (let k = 0; k < i; k++) s -= l[row + k] * b[k];
-    b[i] = s / l[row + i];
-  }
+  solveLower(l, n, b);
   for (let i = n - 1; i >= 0; i--) {
     const x = b[i] / l[i * n + i];
     b[i] = x;

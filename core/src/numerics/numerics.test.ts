@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest';
+import { dotAt, solveLower } from './dot.ts';
 import { choleskyFactor, choleskySolve, solvePositiveDefinite } from './cholesky.ts';
 import { invertMatrix3, multiplyMatrix3 } from './matrix3.ts';
 import { createRandom, seedFrom, shuffle } from './random.ts';
@@ -26,6 +27,20 @@ describe('linear systems', () => {
     const a = spd(n, n);
     const x = Float64Array.from({ length: n }, (_, i) => Math.sin(i + 1));
     solvePositiveDefinite(a, n, times(a, x, n)).forEach((value, i) => expect(value).toBeCloseTo(x[i], 7));
+  });
+
+  it.each([0, 1, 3, 4, 5, 8, 11])('have inner products of %i terms, from any place', (count) => {
+    const a = Float64Array.from({ length: 16 }, (_, i) => i + 1);
+    const b = Float64Array.from({ length: 16 }, (_, i) => (i % 3) - 0.5);
+    let sum = 0;
+    for (let k = 0; k < count; k++) sum += a[2 + k] * b[3 + k];
+    expect(dotAt(a, 2, b, 3, count)).toBeCloseTo(sum, 12);
+  });
+
+  it('are solved downwards', () => {
+    const x = Float64Array.of(2, 3 * 2 + 4 * 5, -2 + 6 * 5 + 0.5 * 7);
+    solveLower(Float64Array.of(1, 9, 9, 3, 4, 9, -1, 6, 0.5), 3, x);
+    expect([...x]).toEqual([2, 5, 7]);
   });
 
   it('reports a matrix that is not positive definite', () => {

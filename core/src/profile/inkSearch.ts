@@ -33,6 +33,7 @@ export class InkSearch {
   readonly table: InkTable;
   readonly #bounds: readonly number[];
   readonly #starts: Float64Array;
+  /** Their colours, by rising L*. */
   readonly #startLab: Float64Array;
   readonly #target = new Float64Array(3);
   readonly #weight = new Float64Array(9);
@@ -64,12 +65,13 @@ export class InkSearch {
           for (const k of START_K)
             if (c + m + y + k <= separation.totalInk + 1e-9)
               starts.push(...[c, m, y, k].map((value, i) => Math.min(value, this.#bounds[i])));
-    this.#starts = Float64Array.from(starts);
-    this.#startLab = new Float64Array((starts.length / 4) * 3);
-    for (let i = 0; i * 4 < starts.length; i++) {
-      this.table.evaluate(this.#starts.subarray(4 * i, 4 * i + 4));
-      this.#startLab.set(this.table.lab, 3 * i);
-    }
+    const rows = Array.from({ length: starts.length / 4 }, (_, i) => {
+      const device = starts.slice(4 * i, 4 * i + 4);
+      this.table.evaluate(device);
+      return { device, lab: [...this.table.lab] };
+    }).sort((one, other) => one.lab[0] - other.lab[0]);
+    this.#starts = Float64Array.from(rows.flatMap(({ device }) => device));
+    this.#startLab = Float64Array.from(rows.flatMap(({ lab }) => lab));
   }
 
   /** ΔE*ab between the colour of `x` and the target. */
@@ -185,19 +187,29 @@ export class InkSearch {
   #nearestStart(): Float64Array {
     const [l, a, b] = this.#target;
     const lab = this.#startLab;
+    const count = lab.length / 3;
+    let middle = 0;
+    for (let high = count; middle < high; ) {
+      const half = (middle + high) >> 1;
+      if (lab[3 * half] < l) middle = half + 1;
+      else high = half;
+    }
     let best = Infinity;
     let at = 0;
-    for (let i = 0, k = 3; i < lab.length; i += 3, k += 4) {
-      const dl = lab[i] - l;
-      const da = lab[i + 1] - a;
-      const db = lab[i + 2] - b;
-      const dk = 12 * (this.#starts[k] - this.#black);
-      const d = dl * dl + 0.5 * (da * da + db * db) + dk * dk;
-      if (d < best) {
-        best = d;
-        at = k - 3;
+    // From the target's own lightness to both sides, until lightness alone is farther than the best.
+    for (let side = -1; side <= 1; side += 2)
+      for (let i = side < 0 ? middle - 1 : middle; i >= 0 && i < count; i += side) {
+        const dl = lab[3 * i] - l;
+        if (dl * dl >= best) break;
+        const da = lab[3 * i + 1] - a;
+        const db = lab[3 * i + 2] - b;
+        const dk = 12 * (this.#starts[4 * i + 3] - this.#black);
+        const d = dl * dl + 0.5 * (da * da + db * db) + dk * dk;
+        if (d < best) {
+          best = d;
+          at = 4 * i;
+        }
       }
-    }
     return this.#starts.subarray(at, at + 4);
   }
 

@@ -43,24 +43,44 @@ export class InkTable {
     const c0 = Math.min(Math.floor(p0), n - 2);
     const c1 = Math.min(Math.floor(p1), n - 2);
     const c2 = Math.min(Math.floor(p2), n - 2);
-    const f = [p0 - c0, p1 - c1, p2 - c2];
-    const strides = [3 * n * n, 3 * n, 3];
+    const f0 = p0 - c0;
+    const f1 = p1 - c1;
+    const f2 = p2 - c2;
+    // The tetrahedron: the inputs by falling share, in scalars, since this is called many million times.
     let a = 0;
     let b = 1;
     let c = 2;
-    if (f[a] < f[b]) [a, b] = [b, a];
-    if (f[b] < f[c]) [b, c] = [c, b];
-    if (f[a] < f[b]) [a, b] = [b, a];
-    const v0 = base + c0 * strides[0] + c1 * strides[1] + c2 * strides[2];
-    const v1 = v0 + strides[a];
-    const v2 = v1 + strides[b];
-    const v3 = v2 + strides[c];
+    if (f0 >= f1) {
+      if (f1 < f2) {
+        a = f0 >= f2 ? 0 : 2;
+        b = f0 >= f2 ? 2 : 0;
+        c = 1;
+      }
+    } else if (f0 >= f2) {
+      a = 1;
+      b = 0;
+    } else {
+      a = f1 >= f2 ? 1 : 2;
+      b = f1 >= f2 ? 2 : 1;
+      c = 0;
+    }
+    const fa = a === 0 ? f0 : a === 1 ? f1 : f2;
+    const fb = b === 0 ? f0 : b === 1 ? f1 : f2;
+    const fc = c === 0 ? f0 : c === 1 ? f1 : f2;
+    const s1 = 3 * n;
+    const s0 = s1 * n;
+    const v0 = base + c0 * s0 + c1 * s1 + c2 * 3;
+    const v1 = v0 + (a === 0 ? s0 : a === 1 ? s1 : 3);
+    const v3 = v0 + s0 + s1 + 3;
+    const v2 = v3 - (c === 0 ? s0 : c === 1 ? s1 : 3);
     for (let o = 0; o < 3; o++) {
       const y0 = lab[v0 + o];
-      const da = lab[v1 + o] - y0;
-      const db = lab[v2 + o] - lab[v1 + o];
-      const dc = lab[v3 + o] - lab[v2 + o];
-      out[o] = y0 + f[a] * da + f[b] * db + f[c] * dc;
+      const y1 = lab[v1 + o];
+      const y2 = lab[v2 + o];
+      const da = y1 - y0;
+      const db = y2 - y1;
+      const dc = lab[v3 + o] - y2;
+      out[o] = y0 + fa * da + fb * db + fc * dc;
       slopes[3 * o + a] = da * scale;
       slopes[3 * o + b] = db * scale;
       slopes[3 * o + c] = dc * scale;
