@@ -189,7 +189,7 @@ export class InkSearch {
     const lab = this.#startLab;
     const count = lab.length / 3;
     let middle = 0;
-    for (let high = count; middle < high; ) {
+    for (let high = count; middle < high;) {
       const half = (middle + high) >> 1;
       if (lab[3 * half] < l) middle = half + 1;
       else high = half;
