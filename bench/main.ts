@@ -14,6 +14,7 @@ const all = [
   'checks',
   'others',
   'alike',
+  'chain',
   'speed',
 ] as const;
 for (const name of all) {
@@ -37,6 +38,7 @@ for (const name of all) {
   if (name === 'smoothness') await (await import('./smoothness.ts')).smoothness();
   if (name === 'checks') await (await import('./checks.ts')).checks();
   if (name === 'watch') (await import('./watch.ts')).watch();
+  if (name === 'chain') (await import('./chain.ts')).chain();
   if (name === 'others') (await import('./otherLoop.ts')).otherLoop();
   if (name === 'alike') (await import('./alike.ts')).alike();
   if (name === 'speed') await (await import('./speed.ts')).speed();
