@@ -8,9 +8,12 @@ import { meanPaperXyz } from '@melto/core/device/meanPaperXyz';
 import { wrenTruthXyz } from '@melto/simulator/wrenTruth';
 
 /** A model and profiles of Wren on one stock from a small noise-free chart, for tests that look at profiles. */
-export function wrenModel(patches = 300): { model: RgbModel; device: Float64Array; xyz: Float64Array } {
+export function wrenModel(
+  patches = 300,
+  stock: Parameters<typeof wrenTruthXyz>[0] = 'quay-proof-200',
+): { model: RgbModel; device: Float64Array; xyz: Float64Array } {
   const { device } = makeRgbChart(patches, 4);
-  const xyz = wrenTruthXyz('quay-proof-200', 'fine', device);
+  const xyz = wrenTruthXyz(stock, 'fine', device);
   return { model: fitRgbModel(device, xyz), device, xyz };
 }
 

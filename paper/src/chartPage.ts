@@ -20,6 +20,8 @@ export interface ChartPage {
   readonly cut?: boolean;
   /** What the front end is to do, in place of nothing. */
   readonly words?: string;
+  /** RGB values are sRGB, and the picture carries its profile. */
+  readonly tagged?: boolean;
   readonly page: number;
   readonly pages: number;
 }

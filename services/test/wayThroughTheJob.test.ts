@@ -28,6 +28,11 @@ import { loadReading } from '../src/reading/loadReading.ts';
 import { readingsOf, readingView } from '../src/reading/readingView.ts';
 import { withdrawReading } from '../src/watch/withdrawReading.ts';
 import { search } from '../src/overview/search.ts';
+import sharp from 'sharp';
+import { printFile } from '../src/charts/chartPages.ts';
+import { printJobCheck } from '../src/conformity/jobCheck.ts';
+import type { JobMishap } from '../src/conformity/jobCheck.ts';
+import { conformitySurface } from '../src/overview/proofSurfaces.ts';
 import { printShortCheck } from '../src/conformity/shortChecks.ts';
 import { checkReport } from '../src/conformity/checkReports.ts';
 import { named } from '../src/testing/named.ts';
@@ -249,6 +254,41 @@ describe('from a blank stock to a proven profile', () => {
     expect(html).toContain(printed.sheets[0]);
     expect((await deskState(services, printed.sheets[0])).resultId).toBe(version.id);
     expect((await floor(services)).rows[0]).toMatchObject({ whatNow: null, check: { verdict: 'conforms' } });
+  });
+
+  it('finds out by a picture how jobs are converted', async () => {
+    expect((await conformitySurface(services, conditionId, NaN)).jobCheck).toBeUndefined();
+    const job = async (happens?: JobMishap): Promise<string> => {
+      const printed = await printJobCheck(services, conditionId, {
+        ...{ intent: 'relative-black', paper: 'a4', reader: 'strip', happens },
+      });
+      await advanceClock(services, 2 * HOUR_MS);
+      await calibrateTile(services);
+      return printed.sheets[0];
+    };
+    const right = await job();
+    expect((await conformitySurface(services, conditionId, NaN)).waitingJobs).toEqual([right]);
+    // The picture says that it is sRGB and holds its values; a PDF would not.
+    const png = await printFile(services, right, 'png');
+    const { icc, space } = await sharp(png.content).metadata();
+    expect([space, icc?.subarray(36, 40).toString()]).toEqual(['srgb', 'acsp']);
+    const { data } = await sharp(png.content).removeAlpha().raw().toBuffer({ resolveWithObject: true });
+    const colours = new Set<number>();
+    for (let i = 0; i < data.length; i += 3) colours.add((data[i] << 16) | (data[i + 1] << 8) | data[i + 2]);
+    for (const level of [85, 170]) expect(colours).toContain((level << 16) | (0 << 8) | 255);
+    expect((await refusal(printFile(services, right, 'pdf'))).field).toBe('format');
+    await readAll(right);
+    const found = async (): Promise<unknown> =>
+      (await conformitySurface(services, conditionId, NaN)).jobCheck?.finding.cause;
+    expect(await found()).toBe('right');
+    for (const mishap of ['no-profile', 'twice'] as const) {
+      await readAll(await job(mishap));
+      expect(await found()).toBe(mishap);
+    }
+    // It is no fault of the sheet, and no check.
+    const [{ id }] = (await readingsOf(services, conditionId)).rows;
+    expect((await readingView(services, id)).faults).toEqual([]);
+    expect(await versionsOf(services, conditionId, 'conformity')).toHaveLength(1);
   });
 
   it('marks a profile stale when its reading is withdrawn, and current again', async () => {

@@ -1,5 +1,7 @@
 import { Type } from '@sinclair/typebox';
 import { MOST_WEDGE_PATCHES, WEDGE_KINDS } from '@melto/core/charts/controlWedge';
+import { CHAIN_INTENTS } from '@melto/core/chain/chainIntent';
+import type { ChainIntent } from '@melto/core/chain/chainIntent';
 import { MOST_SPOT_COLOURS } from '@melto/core/conformity/spotColour';
 import type { Page } from '@melto/services/kernel/page';
 import type { SheetOfCondition } from '@melto/services/charts/rack';
@@ -109,6 +111,19 @@ export const PRINT_WEDGE = makes({
     ),
     ...PRINT,
     frontEnd: FRONT_END,
+  }),
+  answer: PRINTED,
+});
+
+export const PRINT_JOB_CHECK = makes({
+  ...{ path: '/api/conditions/{id}/job-checks', says: 'Print a picture that tells how jobs are converted' },
+  who: 'operator',
+  params: IN_PATH,
+  body: strict({
+    intent: oneOf(Object.keys(CHAIN_INTENTS) as ChainIntent[]),
+    paper: PAPER,
+    reader: READER,
+    happens: Type.Optional(oneOf(['right', 'no-profile', 'twice', 'intent', 'source'] as const)),
   }),
   answer: PRINTED,
 });

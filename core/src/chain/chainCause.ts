@@ -34,16 +34,20 @@ const TOLD_APART = 0.6;
 /** Ways within this share of the best cannot be told from it. */
 const ALIKE = 1.12;
 /** A way explains a sheet where it leaves no more than this on the mean… */
-const EXPLAINED = 2.5;
+const EXPLAINED = 3;
 /** …or no more than this share of what the right way leaves. */
 const EXPLAINED_SHARE = 0.35;
 /** A sheet that is farther from the right way did not come by it. */
 const RIGHT = 4;
-/** White that differs by more is another paper's, or another lot's, whatever else there is. */
-const OTHER_WHITE = 2;
-/** White that differs by more is so where the paper explains a share of the other differences, or nothing else does. */
-const OTHER_TINT = 1;
+/** …where that is less than this share of what the right way leaves. */
+const BETTER = 0.65;
+/** White that differs by more is another paper's, or another lot's: a device cannot change it. */
+const OTHER_WHITE = 1;
+/** A sheet that is as near to the right way is no matter of its paper, unless the white explains a share of the rest. */
+const PAPER_MATTERS = 1.5;
 const PAPER_SHARE = 0.85;
+/** A way that leaves the white unexplained has to explain so much of the rest. */
+const MOST_OF_IT = 0.5;
 
 /**
  * Names what happened to a job on its way.
@@ -73,15 +77,18 @@ export function chainCause(
     white,
     tried: unique(scored.map(({ cause, says, mean: deltaE }) => ({ cause, says, mean: deltaE }))),
   };
-  const another = best !== right && isTowards(measured, right.lab, best.lab);
+  const whiteLeft = white > OTHER_WHITE && deltaE2000(meanLab(best.lab, whites), own) > OTHER_WHITE;
+  const another =
+    best !== right &&
+    (!whiteLeft || best.mean <= MOST_OF_IT * right.mean) &&
+    (right.mean > RIGHT ? best.mean <= BETTER * right.mean : isTowards(measured, right.lab, best.lab));
   if (another && best.mean <= Math.max(EXPLAINED, EXPLAINED_SHARE * right.mean)) {
     const alike = scored.filter(({ cause, score }) => cause !== 'right' && score <= ALIKE * best.score);
     const says = [...new Set(alike.map((way) => way.says))];
     return { ...finding, cause: best.cause, says, fromBest: best.mean };
   }
   const rest = mean(deltaE2000Rows(measured, onWhite(right.lab, expected, own)));
-  const byPaper = rest <= PAPER_SHARE * right.mean || right.mean > EXPLAINED;
-  if (white > OTHER_WHITE || (white > OTHER_TINT && byPaper)) {
+  if (white > OTHER_WHITE && (right.mean > PAPER_MATTERS || rest <= PAPER_SHARE * right.mean)) {
     const says = ['it was printed on another paper, or another lot of it'];
     return { ...finding, cause: 'paper', says, fromBest: rest };
   }

@@ -17,6 +17,8 @@ export interface ChainHypothesis {
   readonly cause: ChainCause;
   /** Completes “the sheet looks as if …”. */
   readonly says: string;
+  /** What goes to the device, 0..1. */
+  readonly device: Float64Array;
   /** Absolute Lab of each patch, row-major × 3. */
   readonly lab: Float64Array;
 }
@@ -49,7 +51,7 @@ export function chainHypotheses({ rgb, profile, intent, papers = [] }: ChainTold
     devices: readonly Float64Array[],
     printed = profile,
   ): void => {
-    for (const device of devices) found.push({ cause, says, lab: printedLab(printed, device) });
+    for (const device of devices) found.push({ cause, says, device, lab: printedLab(printed, device) });
   };
   add('right', 'all went as it should', right);
   add('no-profile', 'the values went to the device without any profile', unconverted(rgb, profile));

@@ -3,7 +3,7 @@ import { patchSetToCgats } from '@melto/core/cgats/patchSetToCgats';
 import { writeCgats } from '@melto/core/cgats/writeCgats';
 import { houseDay } from '@melto/core/time/houseTime';
 import { gatherRows } from '@melto/core/numerics/gatherRows';
-import { channelCount, drivenByInks } from '@melto/core/device/process';
+import { channelCount, drivenByInks, RGB } from '@melto/core/device/process';
 import type { Process } from '@melto/core/device/process';
 import { chartPdf } from '@melto/paper/chartPdf';
 import { chartRaster } from '@melto/paper/chartRaster';
@@ -28,17 +28,20 @@ interface PageWords {
   readonly zone: string;
   readonly process: Process;
   readonly words?: string;
+  /** Its values are sRGB and the file says so. */
+  readonly tagged?: boolean;
 }
 
 function chartPages(
   chart: LoadedChart,
   condition: ConditionRow,
   values: Float64Array,
-  { code, dateMs, zone, process, words }: PageWords,
+  { code, dateMs, zone, process, words, tagged }: PageWords,
 ): ChartPage[] {
   return chart.layout.pages.map((strips, index) => ({
     paper: chart.paper,
     process,
+    tagged,
     needs: chart.needs,
     cut: chart.purpose === 'wedge',
     words,
@@ -93,6 +96,24 @@ export async function printFile(
     return sentValues(sheetCode, chart, sheet.page, condition.process, print.deviceValues);
   const { device, process } = chart.set;
   const words = { code: print.code, dateMs: print.printedMs, zone };
+  if (chart.kind === 'job') {
+    if (format === 'pdf')
+      throw new Problem(
+        'bad-input',
+        'A job’s picture carries a profile, which its PDF would not.',
+        'Take the TIFF or the PNG.',
+        'format',
+      );
+    if (device === undefined) throw new Error(`chart of ${sheetCode} has no values`);
+    const tagged = { ...words, process: RGB, tagged: true, words: 'sRGB: convert it as every job' };
+    return renderPages(
+      chartPages(chart, condition, device, tagged),
+      format,
+      sheet.page,
+      print.code,
+      print.printedMs,
+    );
+  }
   if (asked && (chart.purpose !== 'wedge' || device === undefined || process === undefined))
     throw new Problem(
       'bad-input',

@@ -16,8 +16,8 @@ import { curvesInForce, curvesOfResult, evennessInForce } from '../ledger/inForc
 import { loadChart } from './chart.ts';
 
 export interface PrintInput {
-  /** Labels of the points of the settings record that the person ticked. */
-  readonly ticks: readonly string[];
+  /** Labels of the points of the settings record that the person ticked; a job is no chart and prints by its own. */
+  readonly ticks: readonly string[] | 'as a job';
   /** Faults of a simulated device, on demand. */
   readonly conversion?: string;
   readonly side?: 'printing' | 'wrong';
@@ -44,7 +44,8 @@ export async function printChart(
   const chart = await loadChart(context, chartId);
   const condition = await conditionOf(context, chart.conditionId);
   const points = await settingsRecord(context, condition.id);
-  const missing = points.filter((point) => point.tickAtPrint && !input.ticks.includes(point.label));
+  const ticks = input.ticks === 'as a job' ? points.map(({ label }) => label) : input.ticks;
+  const missing = points.filter((point) => point.tickAtPrint && !ticks.includes(point.label));
   if (missing.length > 0)
     throw new Problem(
       'bad-input',
@@ -92,7 +93,7 @@ export async function printChart(
       evennessResultId: front.evennessResultId,
       judgedBy: judgedBy === undefined ? null : JSON.stringify(judgedBy),
       deviceValues: values,
-      ticks: input.ticks,
+      ticks: input.ticks === 'as a job' ? [] : input.ticks,
       printedMs,
       restUntilMs,
     });

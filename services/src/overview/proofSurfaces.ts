@@ -5,6 +5,8 @@ import { findHead, findResult } from '@melto/store/results';
 import type { ResultRow } from '@melto/store/results';
 import { aimSets } from '../conformity/aimSets.ts';
 import type { AimSetView } from '../conformity/aimSets.ts';
+import { newestJobCheck } from '../conformity/jobCheck.ts';
+import type { JobCheckView } from '../conformity/jobCheck.ts';
 import { sharedCode } from '../conformity/checkReports.ts';
 import { judgeableReadings } from '../conformity/judgeable.ts';
 import { toleranceSets } from '../conformity/toleranceSets.ts';
@@ -45,6 +47,10 @@ export interface ConformitySurfaceView extends SurfaceView, Judging {
   readonly sharedCode: string | null;
   readonly hasCurves: boolean;
   readonly readings: Awaited<ReturnType<typeof judgeableReadings>>['readings'];
+  /** What the newest picture of a job says of its way. */
+  readonly jobCheck: JobCheckView | undefined;
+  /** Pictures of jobs that wait to be read. */
+  readonly waitingJobs: readonly string[];
   /** Codes of checks that wait to be read, and of wedges that were printed. */
   readonly waiting: readonly string[];
   readonly wedges: readonly string[];
@@ -57,13 +63,14 @@ export async function conformitySurface(
 ): Promise<ConformitySurfaceView> {
   const view = await surfaceView(context, conditionId, 'conformity', wanted);
   const { shown } = view;
-  const [by, readings, rack, sheets, result, code] = await Promise.all([
+  const [by, readings, rack, sheets, result, code, jobCheck] = await Promise.all([
     judging(context, conditionId),
     judgeableReadings(context, conditionId),
     listRack(context.database, { limit: WAITING }, conditionId),
     sheetsOf(context, conditionId),
     shown === undefined ? undefined : checkShown(context, shown.id),
     shown === undefined ? null : sharedCode(context, shown.id),
+    newestJobCheck(context, conditionId),
   ]);
   return {
     ...view,
@@ -71,8 +78,13 @@ export async function conformitySurface(
     ...readings,
     result,
     sharedCode: code,
+    jobCheck,
+    waitingJobs: rack.rows.filter(({ kind }) => kind === 'job').map((sheet) => sheet.code),
     waiting: rack.rows
-      .filter(({ purpose, kind }) => purpose === 'short-check' || (purpose === 'wedge' && kind !== 'watch'))
+      .filter(
+        ({ purpose, kind }) =>
+          purpose === 'short-check' || (purpose === 'wedge' && kind !== 'watch' && kind !== 'job'),
+      )
       .map((sheet) => sheet.code),
     wedges: sheets.rows.filter(({ purpose }) => purpose === 'wedge').map((sheet) => sheet.code),
   };

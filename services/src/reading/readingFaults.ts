@@ -5,7 +5,7 @@ import type { LoadedReading } from './loadReading.ts';
 
 /** What the data of a reading say may be wrong, as far as it goes. */
 export function faultsOf(loaded: LoadedReading): Fault[] {
-  const { rows, chart, set, xyz, lab, condition, reading } = loaded;
+  const { rows, chart, set, xyz, lab, condition } = loaded;
   if (set.device === undefined || rows.length === 0) return [];
   const position = new Map(rows.map((row, i) => [row, i]));
   const strips = chart.layout.pages
@@ -13,6 +13,9 @@ export function faultsOf(loaded: LoadedReading): Fault[] {
     .map((strip) => strip.map((row) => position.get(row)))
     .filter((strip): strip is number[] => strip.every((row) => row !== undefined));
   const density = Float64Array.from({ length: rows.length }, (_, i) => neutralDensity(xyz[3 * i + 1]));
+  const early = earlyFault(loaded);
+  // How a job was converted is what its picture is to tell; what was sent is no measure of it.
+  if (chart.kind === 'job') return early;
   const faults = detectFaults({
     process: condition.process,
     device: set.device,
@@ -24,14 +27,12 @@ export function faultsOf(loaded: LoadedReading): Fault[] {
     finish: condition.finish,
     ramps: loaded.ramps,
   });
-  if (reading.early)
-    faults.push({
-      kind: 'read-early',
-      confidence: 1,
-      strips: [],
-      figures: { minutes: Math.round((loaded.print.restUntilMs - reading.startedMs) / 60_000) },
-    });
-  return faults;
+  return [...faults, ...early];
+}
+
+function earlyFault({ reading, print }: LoadedReading): Fault[] {
+  const minutes = Math.round((print.restUntilMs - reading.startedMs) / 60_000);
+  return reading.early ? [{ kind: 'read-early', confidence: 1, strips: [], figures: { minutes } }] : [];
 }
 
 /** Faults that were found when a reading was completed; none where it is not. */

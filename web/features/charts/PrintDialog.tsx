@@ -8,6 +8,7 @@ import { useState } from 'react';
 import type { SettingsPoint } from '@melto/services/ledger/conditions';
 import type { Printed } from '@melto/services/charts/printChart';
 import { formatClock } from '@/ui/format';
+import { SheetFiles } from './SheetFiles';
 import { FormDialog } from '@/ui/FormDialog';
 
 /** What is chosen at each print, whatever is printed. */
@@ -161,9 +162,7 @@ function PagesMade({ made, onClose }: { made: Printed; onClose: () => void }) {
       <ul>
         {made.sheets.map((code) => (
           <li key={code}>
-            <b>{code}</b> <a href={`/api/sheets/${code}/file?format=pdf`}>PDF</a>{' '}
-            <a href={`/api/sheets/${code}/file?format=tiff`}>TIFF</a>{' '}
-            <a href={`/api/sheets/${code}/file?format=txt`}>CGATS</a>
+            <b>{code}</b> <SheetFiles code={code} job={false} sent />
           </li>
         ))}
       </ul>

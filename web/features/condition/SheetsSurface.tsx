@@ -9,6 +9,7 @@ import type { Page } from '@melto/services/kernel/page';
 import type { ReadingOfCondition } from '@melto/services/reading/readingView';
 import { SET_ON_RACK, SHEETS } from '@/endpoints/charts';
 import { READINGS, WITHDRAW_READING } from '@/endpoints/reading';
+import { SheetFiles } from '@/features/charts/SheetFiles';
 import { problemWords, send } from '@/ui/api';
 import { useOlder } from '@/ui/useOlder';
 import { formatMoment, formatWhen } from '@/ui/format';
@@ -162,8 +163,7 @@ export function SheetsSurface({
                   {sheet.onRack ? sheet.state : sheet.stripsRead === sheet.strips ? 'read' : 'thrown away'}
                 </td>
                 <td>
-                  <a href={`/api/sheets/${sheet.code}/file?format=pdf`}>PDF</a>{' '}
-                  <a href={`/api/sheets/${sheet.code}/file?format=tiff`}>TIFF</a>
+                  <SheetFiles code={sheet.code} job={sheet.kind === 'job'} />
                 </td>
                 <td className="num">
                   {sheet.onRack && (

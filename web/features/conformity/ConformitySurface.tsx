@@ -15,6 +15,8 @@ import { Versions } from '@/features/profile/Versions';
 import { StatusShape } from '@/ui/StatusMark';
 import type { Status } from '@/ui/StatusMark';
 import { AimCheckView } from './AimCheckView';
+import { JobCheckDialog } from './JobCheckDialog';
+import { JobChecks } from './JobChecks';
 import { JudgeDialog } from './JudgeDialog';
 import { ReportMenu } from './ReportMenu';
 import { shortCheckSentence, ShortCheckView } from './ShortCheckView';
@@ -30,7 +32,7 @@ export interface JudgeableReading {
 
 export type ConformitySurfaceProps = ConformitySurfaceView;
 
-type Open = 'nothing' | 'wedge' | 'short check' | 'judge';
+type Open = 'nothing' | 'wedge' | 'short check' | 'judge' | 'job';
 
 export function ConformitySurface(props: ConformitySurfaceProps) {
   const { condition, versions, shown, result, profileResultId, waiting, wedges, nowMs, readings } = props;
@@ -50,6 +52,7 @@ export function ConformitySurface(props: ConformitySurfaceProps) {
         {drivenByLight(condition.process) && profileResultId !== undefined && (
           <Button onClick={() => setOpen('short check')}>Short check</Button>
         )}
+        {profileResultId !== undefined && <Button onClick={() => setOpen('job')}>Job check</Button>}
         {canPrint && (
           <Button variant="contained" onClick={() => setOpen('wedge')}>
             New check
@@ -91,12 +94,16 @@ export function ConformitySurface(props: ConformitySurfaceProps) {
           ))}
         </p>
       )}
+      <JobChecks check={props.jobCheck} waiting={props.waitingJobs} nowMs={nowMs} />
       {result !== undefined &&
         ('kind' in result.detail ? (
           <AimCheckView key={result.row.id} resultId={result.row.id} detail={result.detail} />
         ) : (
           <ShortCheckView row={result.row} detail={result.detail} />
         ))}
+      {open === 'job' && (
+        <JobCheckDialog conditionId={condition.id} simulated={props.conversions.length > 0} onClose={close} />
+      )}
       {open === 'wedge' && <WedgeDialog {...props} onClose={close} />}
       {open === 'judge' && <JudgeDialog {...props} onClose={close} />}
       {open === 'short check' && profileResultId !== undefined && (

@@ -33,6 +33,8 @@ const props = (change: Partial<ConformitySurfaceProps> = {}): ConformitySurfaceP
     { id: 21, code: 'HRN-0005', title: 'Proof wedge', finishedMs: 1 },
   ] as unknown as ConformitySurfaceProps['readings'],
   waiting: [],
+  waitingJobs: [],
+  jobCheck: undefined,
   wedges: [],
   nowMs: 0,
   ...change,

@@ -8,6 +8,7 @@ import { useRef, useState } from 'react';
 import type { DeskState } from '@melto/services/reading/desk';
 import { DESK } from '@/endpoints/reading';
 import { useTellHere } from '@/features/frame/useHere';
+import { SheetFiles } from '@/features/charts/SheetFiles';
 import { ask } from '@/ui/api';
 import { ImportDialog } from './ImportDialog';
 import { ImportedSheet } from './ImportedSheet';
@@ -93,9 +94,7 @@ export function FileDesk({ initial }: { initial: DeskState }) {
           }}
         />
         <span className="small">
-          its page as <a href={`/api/sheets/${code}/file?format=pdf`}>PDF</a>,{' '}
-          <a href={`/api/sheets/${code}/file?format=tiff`}>TIFF</a>; what was sent as{' '}
-          <a href={`/api/sheets/${code}/file?format=txt`}>CGATS</a>
+          its page: <SheetFiles code={code} job={state.job} sent />
         </span>
         {state.resultId !== null ? (
           <Link href={`/conditions/${state.conditionId}/conformity?version=${state.resultId}`}>

@@ -1,0 +1,142 @@
+import { chainCause } from '@melto/core/chain/chainCause';
+import type { ChainFinding } from '@melto/core/chain/chainCause';
+import { chainChart } from '@melto/core/chain/chainChart';
+import { chainHypotheses } from '@melto/core/chain/chainHypotheses';
+import type { ChainCause, OtherPaper } from '@melto/core/chain/chainHypotheses';
+import { CHAIN_INTENTS } from '@melto/core/chain/chainIntent';
+import type { ChainIntent } from '@melto/core/chain/chainIntent';
+import { layoutChart } from '@melto/core/charts/layoutChart';
+import { eightBit } from '@melto/core/charts/namedPatches';
+import { READER_NEEDS } from '@melto/core/charts/pageGeometry';
+import type { PaperName, ReaderKind } from '@melto/core/charts/pageGeometry';
+import { drivenByInks, RGB } from '@melto/core/device/process';
+import { gatherRows } from '@melto/core/numerics/gatherRows';
+import { listLikeConditions } from '@melto/store/conditions';
+import { listCompleteReadings } from '@melto/store/readings';
+import { storeChart } from '../charts/chart.ts';
+import { printChart } from '../charts/printChart.ts';
+import type { Printed } from '../charts/printChart.ts';
+import { WEDGE_TITLES } from '../charts/wedgeTitles.ts';
+import type { Context } from '../kernel/context.ts';
+import { Problem } from '../kernel/problem.ts';
+import { conditionName, conditionOf, isOwnDevice } from '../ledger/conditions.ts';
+import { curvesInForce, profileInForce, profileOfResult } from '../ledger/inForce.ts';
+import { loadReading } from '../reading/loadReading.ts';
+
+/** What a simulated job may come to on its way; on paper of another kind a sheet is printed on its own condition. */
+export type JobMishap = Exclude<ChainCause, 'paper'>;
+
+export interface JobCheckInput {
+  /** The intent that jobs are converted with. */
+  readonly intent: ChainIntent;
+  readonly paper: PaperName;
+  readonly reader: ReaderKind;
+  /** What happens to the job of a simulated device; all goes well where it is not said. */
+  readonly happens?: JobMishap;
+}
+
+/** What is kept with its print, in the place of what a wedge is judged by. */
+interface JobTold {
+  readonly intent: ChainIntent;
+}
+
+/**
+ * Prints a picture of sRGB that carries its profile, as a job that is placed in a document and converted by the
+ * house's own programs. A simulated device converts it by the profile in force.
+ */
+export async function printJobCheck(
+  context: Context,
+  conditionId: number,
+  { intent, paper, reader, happens = 'right' }: JobCheckInput,
+): Promise<Printed> {
+  const condition = await conditionOf(context, conditionId);
+  if (isOwnDevice(condition) && happens !== 'right')
+    throw new Problem(
+      'bad-input',
+      `${condition.device} is no simulated device.`,
+      'Print without a mishap.',
+      'happens',
+    );
+  const profile = await profileInForce(context, conditionId);
+  if (profile === undefined)
+    throw new Problem('conflict', 'There is no profile in force.', 'Build one first.');
+  const { names, device } = chainChart();
+  const way = chainHypotheses({ rgb: device, profile: profile.profile, intent }).find(
+    ({ cause }) => cause === happens,
+  );
+  if (way === undefined) throw new Error(`no way of a job to ${happens}`);
+  const seed = context.seed();
+  const chartId = await storeChart(context, {
+    ...{ conditionId, purpose: 'wedge', kind: 'job', title: WEDGE_TITLES.job, process: RGB },
+    ...{ paper, reader, seed, device, names },
+    layout: layoutChart(RGB, device, paper, seed, READER_NEEDS[reader]),
+  });
+  const curves =
+    drivenByInks(condition.process) && (await curvesInForce(context, conditionId)) !== undefined
+      ? 'in force'
+      : undefined;
+  const told: JobTold = { intent };
+  return printChart(
+    context,
+    chartId,
+    { curves, ticks: 'as a job' },
+    { profileResultId: profile.resultId, values: way.device.map(eightBit) },
+    told,
+  );
+}
+
+/** What a reading of a job's picture says of the way that the job went. */
+export interface JobCheckView {
+  readonly readingId: number;
+  readonly code: string;
+  readonly finishedMs: number;
+  readonly intent: string;
+  readonly finding: ChainFinding;
+}
+
+/** Other papers of a device that are tried, so that a page does not wait for a house of them. */
+const MOST_PAPERS = 6;
+
+/** The newest reading of a job's picture, judged; undefined where there is none. */
+export async function newestJobCheck(
+  context: Context,
+  conditionId: number,
+): Promise<JobCheckView | undefined> {
+  const [newest] = await listCompleteReadings(context.database, conditionId, {
+    purposes: ['wedge'],
+    kind: 'job',
+    limit: 1,
+  });
+  if (newest === undefined) return undefined;
+  const { reading, print, chart, rows, lab } = await loadReading(context, newest.id);
+  const { device } = chart.set;
+  if (device === undefined || print.profileResultId === null || print.judgedBy === null)
+    throw new Error(`print ${print.code} is no job's picture`);
+  const { intent } = JSON.parse(print.judgedBy) as JobTold;
+  const rgb = gatherRows(device, rows, 3);
+  const whites = rows.flatMap((_, i) => (rgb[3 * i] + rgb[3 * i + 1] + rgb[3 * i + 2] === 3 ? [i] : []));
+  const [profile, papers] = await Promise.all([
+    profileOfResult(context, print.profileResultId),
+    otherPapers(context, conditionId),
+  ]);
+  return {
+    readingId: reading.id,
+    code: print.code,
+    finishedMs: reading.finishedMs ?? reading.startedMs,
+    intent: CHAIN_INTENTS[intent].words,
+    finding: chainCause(lab, chainHypotheses({ rgb, profile, intent, papers }), whites),
+  };
+}
+
+/** Profiles in force of the same device, inks and mode on other stocks. */
+async function otherPapers(context: Context, conditionId: number): Promise<OtherPaper[]> {
+  const own = await conditionOf(context, conditionId);
+  const others = (await listLikeConditions(context.database, own)).filter(({ id }) => id !== conditionId);
+  const found = await Promise.all(
+    others.slice(0, MOST_PAPERS).map(async (condition) => {
+      const profile = await profileInForce(context, condition.id);
+      return profile === undefined ? [] : [{ name: conditionName(condition), profile: profile.profile }];
+    }),
+  );
+  return found.flat();
+}

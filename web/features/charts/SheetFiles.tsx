@@ -1,0 +1,19 @@
+/** The files of a sheet. A job's picture carries its profile, which only pictures can. */
+export function SheetFiles({ code, job, sent = false }: { code: string; job: boolean; sent?: boolean }) {
+  const formats: readonly (readonly [format: string, name: string])[] = [
+    ...(job ? [] : [['pdf', 'PDF'] as const]),
+    ['tiff', 'TIFF'],
+    ...(job ? [['png', 'PNG'] as const] : []),
+    ...(sent ? [['txt', 'CGATS'] as const] : []),
+  ];
+  return (
+    <>
+      {formats.map(([format, name], i) => (
+        <span key={format}>
+          {i > 0 && ' '}
+          <a href={`/api/sheets/${code}/file?format=${format}`}>{name}</a>
+        </span>
+      ))}
+    </>
+  );
+}
