@@ -1,4 +1,5 @@
 import { CMYK, RGB } from '@melto/core/device/process';
+import { chainChart } from '@melto/core/chain/chainChart';
 import { CMYK_CHART_PATCHES, makeCmykChart } from '@melto/core/charts/cmykChart';
 import { makeEvennessChart } from '@melto/core/charts/evennessChart';
 import { layoutChart } from '@melto/core/charts/layoutChart';
@@ -30,6 +31,7 @@ export interface ChartMakeOptions {
   readonly json?: boolean;
 }
 
+const RGB_KINDS = ['profile', 'job'] as const;
 const CMYK_KINDS = ['profile', 'ramps', 'near-neutral', 'evenness'] as const;
 
 export function chartMake(options: ChartMakeOptions): void {
@@ -42,7 +44,11 @@ export function chartMake(options: ChartMakeOptions): void {
       ? rgbChart(options, paper, seed, instrument)
       : cmykChart(options, paper, seed, instrument);
   const title =
-    process === RGB ? `RGB chart, ${names.length} patches` : `CMYK ${options.kind ?? 'profile'} chart`;
+    process === RGB
+      ? options.kind === 'job'
+        ? 'Job check'
+        : `RGB chart, ${names.length} patches`
+      : `CMYK ${options.kind ?? 'profile'} chart`;
   writePatchFile(options.out, {
     ids: names.map((_, i) => String(i + 1)),
     names: [...names],
@@ -68,6 +74,11 @@ function rgbChart(
   seed: number,
   instrument: ReaderKind,
 ): LaidOut {
+  if (options.kind !== undefined) oneOf(options.kind, '--kind', RGB_KINDS);
+  if (options.kind === 'job') {
+    const picture = chainChart();
+    return { ...picture, layout: layoutChart(RGB, picture.device, paper, seed, READER_NEEDS[instrument]) };
+  }
   if (options.patches === undefined)
     throw new UsageError('--patches: found nothing, expected a whole number from 100 to 3000');
   const patches = wholeNumber(options.patches, '--patches', RGB_CHART_PATCHES.least, RGB_CHART_PATCHES.most);

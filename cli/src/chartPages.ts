@@ -17,6 +17,7 @@ export interface ChartPagesOptions {
   readonly pdf?: string;
   readonly tiff?: string;
   readonly png?: string;
+  readonly srgb?: boolean;
   readonly out?: string;
   readonly json?: boolean;
 }
@@ -37,6 +38,8 @@ export async function chartPages(file: string, options: ChartPagesOptions): Prom
     throw new UsageError(`${file}: pages of ${process.name} are not made yet, expected RGB or CMYK values`);
   if (drivenByInks(process) && options.png !== undefined)
     throw new UsageError('--png: a chart of inks has no PNG, expected --tiff or --pdf');
+  if (options.srgb === true && (drivenByInks(process) || options.pdf !== undefined))
+    throw new UsageError('--srgb: found inks or --pdf, expected RGB values as --tiff or --png');
   const own = set.layout === undefined ? undefined : layoutFromColumns(set.layout, paper);
   const layout =
     own ?? layoutChart(process, device, paper, wholeNumber(options.seed, '--seed', 0, 0xffffffff), needs);
@@ -44,6 +47,7 @@ export async function chartPages(file: string, options: ChartPagesOptions): Prom
   const pages: ChartPage[] = layout.pages.map((strips, index) => ({
     paper,
     process,
+    tagged: options.srgb,
     needs,
     strips: strips.map((rows) => gatherRows(device, rows, channelCount(process))),
     sheetCode: `${options.code}-${index + 1}`,

@@ -468,4 +468,32 @@ describe('melto', () => {
     expect(err).toContain(words);
     expect(err.trim().split('\n')).toHaveLength(1);
   });
+
+  it('says how a job was converted, and refuses what is no picture of one', async () => {
+    const make = ['chart', 'make', '--process', 'rgb', '--out'];
+    await melto(...make, 'p.txt', '--patches', '150');
+    await melto(...make, 'job.txt', '--kind', 'job');
+    const read = (chart: string, out: string): Promise<Said> =>
+      melto(
+        ...['simulate', 'read', '--device', 'wren', '--stock', 'quay-proof-200', '--noise', 'accuracy'],
+        ...['--chart', chart, '--out', out],
+      );
+    await read('p.txt', 'pr.txt');
+    await melto('profile', 'build', '--measured', 'pr.txt', '--out', 'p.icc', '--tables', 'small');
+    // Its values as they are: the job went without a profile.
+    await read('job.txt', 'plain.txt');
+    const job = (measured: string, ...more: string[]): Promise<Said> =>
+      melto('job', '--measured', measured, '--profile', 'p.icc', '--intent', 'perceptual', ...more);
+    const plain = await job('plain.txt');
+    expect([plain.status, plain.err]).toEqual([1, '']);
+    expect(plain.out).toMatch(/^The sheet looks as if the values went to the device without any profile/);
+    expect(JSON.parse((await job('plain.txt', '--papers', 'p.icc', '--json')).out)).toMatchObject({
+      cause: 'no-profile',
+    });
+    expect(await job('pr.txt', '--intent', 'warm')).toMatchObject({ status: 2 });
+    const pages = await melto('chart', 'pages', 'job.txt', '--srgb', '--png', 'job.png');
+    expect([pages.status, readFileSync(join(folder, 'job.png')).includes('iCCP')]).toEqual([0, true]);
+    expect((await melto('chart', 'pages', 'job.txt', '--srgb', '--pdf', 'x.pdf')).status).toBe(2);
+    expect((await melto(...make, 'x.txt', '--kind', 'ramps')).status).toBe(2);
+  });
 });

@@ -15,7 +15,10 @@ export async function melto(argv: readonly string[]): Promise<number> {
     .requiredOption('--process <name>', 'channels of the device: rgb or cmyk')
     .option('--patches <number>', 'rgb: 100 to 3,000; cmyk profile: 200 to 3,000')
     .option('--tac <per cent>', 'cmyk profile: total ink', '300')
-    .option('--kind <name>', 'cmyk: profile, ramps (with total ink), near-neutral or evenness')
+    .option(
+      '--kind <name>',
+      'rgb: profile, or job (a picture that tells how jobs are converted); cmyk: profile, ramps (with total ink), near-neutral or evenness',
+    )
     .option('--steps <number>', 'ramps: 5 to 64 from paper to solid', '21')
     .option('--copies <number>', '1 to 8, laid out against unevenness')
     .option('--order <name>', 'scrambled or in-order', 'scrambled')
@@ -45,6 +48,7 @@ export async function melto(argv: readonly string[]): Promise<number> {
     .option('--pdf <file>')
     .option('--tiff <file>', 'more pages get -2, -3 … before the ending')
     .option('--png <file>')
+    .option('--srgb', 'RGB values are sRGB, and TIFF and PNG say so')
     .option('--out <file>', 'CGATS file with the layout')
     .action(async (file, options) => (await import('./chartPages.ts')).chartPages(file, options));
 
@@ -129,6 +133,23 @@ export async function melto(argv: readonly string[]): Promise<number> {
     (await import('./profileInspect.ts')).profileInspect(file, options),
   );
 
+  json(
+    program
+      .command('job')
+      .description(
+        'say from a measured picture how jobs are converted; the exit code is 0 where as they should',
+      )
+      .requiredOption('--measured <file>', 'CGATS, CxF3 or CSV with the sRGB values of the picture')
+      .option('--measured-as <words>', 'what the file does not tell: M0 to M3, 1, 100, 255, 65535, table 1 …')
+      .requiredOption('--profile <file>', 'ICC profile that jobs should go through')
+      .requiredOption(
+        '--intent <name>',
+        'of the jobs: relative-black, relative, perceptual, saturation, absolute',
+      )
+      .option('--papers <files...>', 'profiles of other papers of the device'),
+  ).action(async (options) => {
+    status = (await import('./job.ts')).job(options);
+  });
   json(
     program
       .command('check')

@@ -25,7 +25,7 @@ export function JobChecks({
             <Link href={`/readings/${check.readingId}`} className="mono">
               {check.code}
             </Link>
-            , {formatWhen(check.finishedMs, nowMs)}; jobs are asked to be {check.intent}
+            , {formatWhen(check.finishedMs, nowMs)}; intent of the jobs: {check.intent}
           </span>
         )}
       </header>
@@ -42,22 +42,25 @@ export function JobChecks({
             {check.finding.cause !== 'right' && (
               <p className="quiet">{CHAIN_REMEDIES[check.finding.cause]}</p>
             )}
-            <table className="table tight" style={{ border: 0, width: 'auto' }}>
-              <thead>
-                <tr>
-                  <th>What was tried, the nearest first</th>
-                  <th className="num">mean ΔE00</th>
-                </tr>
-              </thead>
-              <tbody>
-                {check.finding.tried.slice(0, SHOWN).map(({ says, mean }) => (
-                  <tr key={says}>
-                    <td>{says}</td>
-                    <td className="num">{mean.toFixed(1)}</td>
+            <details>
+              <summary>What was tried</summary>
+              <table className="table tight" style={{ border: 0, width: 'auto' }}>
+                <thead>
+                  <tr>
+                    <th>as if …</th>
+                    <th className="num">mean ΔE00</th>
                   </tr>
-                ))}
-              </tbody>
-            </table>
+                </thead>
+                <tbody>
+                  {check.finding.tried.slice(0, SHOWN).map(({ says, mean }) => (
+                    <tr key={says}>
+                      <td>{says}</td>
+                      <td className="num">{mean.toFixed(1)}</td>
+                    </tr>
+                  ))}
+                </tbody>
+              </table>
+            </details>
           </div>
         </div>
       )}
