@@ -1,7 +1,20 @@
 import { join } from 'node:path';
 import { defineConfig } from 'vitest/config';
+import { BaseSequencer } from 'vitest/node';
+import type { TestSpecification } from 'vitest/node';
 
 const exclude = ['**/node_modules/**', 'var/**'];
+
+/** Short files that take long. A fresh machine knows only how large files are, and would leave them for the end. */
+const LONG = ['demo/src/sampleHouse.test.ts', 'store/src/migrate.test.ts'];
+
+class LongFirst extends BaseSequencer {
+  override async sort(files: TestSpecification[]): Promise<TestSpecification[]> {
+    const sorted = await super.sort(files);
+    const isLong = ({ moduleId }: TestSpecification): boolean => LONG.some((name) => moduleId.endsWith(name));
+    return [...sorted.filter(isLong), ...sorted.filter((file) => !isLong(file))];
+  }
+}
 
 export default defineConfig({
   resolve: { alias: { '@': join(import.meta.dirname, 'web') } },
@@ -10,6 +23,7 @@ export default defineConfig({
     testTimeout: 300_000,
     hookTimeout: 300_000,
     maxWorkers: 2,
+    sequence: { sequencer: LongFirst },
     reporters: ['default', ['json', { outputFile: 'var/vitest.json' }]],
     projects: [
       {
