@@ -7,7 +7,7 @@ import { chainChart } from '@melto/core/chain/chainChart';
 import { chainHypotheses } from '@melto/core/chain/chainHypotheses';
 import type { ChainCause } from '@melto/core/chain/chainHypotheses';
 import type { ChainIntent } from '@melto/core/chain/chainIntent';
-import { sourceProfile } from './sourceProfile.ts';
+import { sourceProfile } from '@melto/core/icc/testing/sourceProfile';
 import { OTHER_SPACES, SRGB } from '@melto/core/chain/sourceSpaces';
 import { patchXyz } from '@melto/core/cgats/patchColours';
 import { readPatchSet } from '@melto/core/cgats/patchSetFromCgats';

@@ -5,7 +5,8 @@ import type { Page, PageAsked } from './page.ts';
 
 export type ChartPurpose = 'profile' | 'short-check' | 'ramps' | 'near-neutral' | 'evenness' | 'wedge';
 /** Which of a purpose's charts it is: the wedges, and what a profiling chart adds to. */
-export type ChartKind = 'proof' | 'near-neutral' | 'watch' | 'own' | 'job' | 'first' | 'second' | 'refinement';
+export type ChartKind =
+  'proof' | 'near-neutral' | 'watch' | 'own' | 'job' | 'first' | 'second' | 'refinement';
 
 export interface ChartRow {
   readonly id: number;

@@ -156,16 +156,17 @@ describe('a table of eight bits', () => {
 describe('Lab in a table', () => {
   it.each([['lut16'], ['mBA']] as const)('of %s stays within what can be written', (type) => {
     const tag = { type } as Parameters<typeof labEncoder>[0];
-    const row = new Float64Array(3);
     for (const lab of [
       [140, 300, 300],
       [-20, -300, -300],
     ] as const) {
-      labEncoder(tag)([...lab], row);
+      const row = Float64Array.from(lab);
+      labEncoder(tag, 3)(row, 1);
       expect([...row]).toEqual(lab[0] > 0 ? [1, 1, 1] : [0, 0, 0]);
     }
-    const [l, a, b] = [50, -12, 30];
-    labEncoder(tag)([l, a, b], row);
-    labDecoder(tag)(row).forEach((value, i) => expect(value).toBeCloseTo([l, a, b][i] ?? NaN, 9));
+    const row = Float64Array.of(50, -12, 30);
+    labEncoder(tag, 3)(row, 1);
+    labDecoder(tag, 3)(row, 1);
+    row.forEach((value, i) => expect(value).toBeCloseTo([50, -12, 30][i], 9));
   });
 });

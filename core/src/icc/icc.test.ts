@@ -33,6 +33,22 @@ describe('ICC files', () => {
     expect(hex('The quick brown fox jumps over the lazy dog')).toBe('9e107d9d372bb6826bd81d3542a419d6');
   });
 
+  it('keep a description that is not Latin, and read one that has no Unicode part', () => {
+    const text = 'Größe Ω 纸';
+    const profile = sampleProfile(2);
+    const bytes = writeIcc({ ...profile, tags: new Map([['desc', { type: 'desc', text }]]) });
+    const descOf = (own: Uint8Array): unknown => {
+      const read = readIcc(own);
+      return read.ok ? read.value.tags.get('desc') : read.issues;
+    };
+    expect(descOf(bytes)).toEqual({ type: 'desc', text });
+    // A count that the element does not hold leaves the Latin part.
+    const at = 128 + 4 + 12 + 8 + 4 + text.length + 1 + 4;
+    expect(bytes[at + 3]).toBe(text.length + 1);
+    expect(descOf(set(bytes.slice(), at, 0x7f))).toEqual({ type: 'desc', text: 'Größe ? ?' });
+    expect(descOf(set(bytes.slice(), at + 3, 0))).toEqual({ type: 'desc', text: 'Größe ? ?' });
+  });
+
   it.each([
     ['a cut file', (b: Uint8Array) => b.subarray(0, b.length - 40), 'icc.truncated'],
     ['a cut header', (b: Uint8Array) => b.subarray(0, 60), 'icc.truncated'],

@@ -117,30 +117,3 @@ export function interpolateMultilinear(
     if (weight !== 0) for (let o = 0; o < outputs; o++) out[outAt + o] += weight * values[at + o];
   }
 }
-
-/**
- * Four inputs as colour engines do it: linear along the first, tetrahedral over the other three; arguments as for
- * `interpolateTetrahedral`.
- */
-export function interpolateFour(
-  values: ArrayLike<number>,
-  grid: readonly number[],
-  outputs: number,
-  x: Float64Array,
-  xAt: number,
-  out: Float64Array,
-  outAt: number,
-): void {
-  const position = Math.min(1, Math.max(0, x[xAt])) * (grid[0] - 1);
-  const cell = Math.min(Math.floor(position), grid[0] - 2);
-  const share = position - cell;
-  const stride = outputs * grid[1] * grid[2] * grid[3];
-  const inner = grid.slice(1);
-  const low = new Float64Array(outputs);
-  const high = new Float64Array(outputs);
-  const part = (at: number): ArrayLike<number> =>
-    (values as Float64Array).subarray(at * stride, (at + 1) * stride);
-  interpolateTetrahedral(part(cell), inner, outputs, x, xAt + 1, low, 0);
-  interpolateTetrahedral(part(cell + 1), inner, outputs, x, xAt + 1, high, 0);
-  for (let o = 0; o < outputs; o++) out[outAt + o] = low[o] + share * (high[o] - low[o]);
-}

@@ -6,7 +6,16 @@ import { failure, success } from '../result.ts';
 import type { Result } from '../result.ts';
 import { compileLut } from './compileLut.ts';
 import type { IccProfile, LutAbTag, LutTag } from './iccTypes.ts';
-import { labDecoder, labEncoder } from './pcsEncoding.ts';
+import type { Stage } from './compileLut.ts';
+import {
+  labDecoder,
+  labEncoder,
+  labToXyzStage,
+  xyzDecoder,
+  xyzEncoder,
+  xyzToLabStage,
+} from './pcsEncoding.ts';
+import { shaperOf } from './shaper.ts';
 
 export type RenderingIntent = 'perceptual' | 'relative' | 'saturation' | 'absolute';
 
@@ -14,8 +23,14 @@ export type RenderingIntent = 'perceptual' | 'relative' | 'saturation' | 'absolu
 export interface ProfileTransform {
   readonly inputs: number;
   readonly outputs: number;
+  /** Throws a RangeError that names the row for a value that is none, and for device values that are not 0..1. */
   apply(input: ArrayLike<number>, output: Float64Array): void;
 }
+
+/** Rows that go through all stages together, so that they stay in the first cache. */
+const BLOCK = 512;
+/** Device values may be so far beyond 0..1 by rounding; what is farther counts in another unit. */
+const ROUNDING = 0.02;
 
 const TAG_NUMBER: Readonly<Record<RenderingIntent, number>> = {
   perceptual: 0,
@@ -23,24 +38,6 @@ const TAG_NUMBER: Readonly<Record<RenderingIntent, number>> = {
   saturation: 2,
   absolute: 1,
 };
-
-function table(
-  profile: IccProfile,
-  direction: 'A2B' | 'B2A',
-  intent: RenderingIntent,
-): Result<LutTag | LutAbTag> {
-  const tag = profile.tags.get(`${direction}${TAG_NUMBER[intent]}`) ?? profile.tags.get(`${direction}0`);
-  if (tag === undefined || !('inputs' in tag))
-    return failure({
-      code: 'icc.no-table',
-      path: `${direction}${TAG_NUMBER[intent]}`,
-      expected: 'a table for this intent',
-      found: 'none',
-    });
-  if (profile.header.pcs !== 'Lab ')
-    return failure({ code: 'icc.pcs', path: 'connection space', expected: 'Lab', found: profile.header.pcs });
-  return success(tag);
-}
 
 /** Media white of a profile (`wtpt`, Y = 1), D50 where it has none. */
 export function mediaWhite(profile: IccProfile): readonly [number, number, number] {
@@ -71,52 +68,120 @@ export function relativeToPaper(labs: readonly Lab[], paperXyz: Xyz): Float64Arr
   return Float64Array.from(labs.flatMap((lab) => [...absoluteToRelativeLab(lab, white)]));
 }
 
-/** Device values to Lab by the profile's A2B table. */
+/** Device values to Lab: by the A2B table of the intent, or by curves and matrix where the profile has no table. */
 export function deviceToLab(profile: IccProfile, intent: RenderingIntent): Result<ProfileTransform> {
-  const found = table(profile, 'A2B', intent);
-  if (!found.ok) return found;
-  const tag = found.value;
-  const row = compileLut(tag, 'tetrahedral');
-  const decode = labDecoder(tag);
-  const white = mediaWhite(profile);
-  const input = new Float64Array(16);
-  const output = new Float64Array(16);
-  return success({
-    inputs: tag.inputs,
-    outputs: 3,
-    apply(values, out) {
-      for (let r = 0, n = values.length / tag.inputs; r < n; r++) {
-        for (let i = 0; i < tag.inputs; i++) input[i] = values[r * tag.inputs + i];
-        row(input, output);
-        let lab = decode(output);
-        if (intent === 'absolute') lab = relativeToAbsoluteLab(lab, white);
-        out.set(lab, r * 3);
-      }
-    },
+  const found = tableOf(profile, 'A2B', intent);
+  if (!isConnection(profile)) return wrongSpace(profile.header.pcs);
+  const absolute = absoluteStage(profile, intent, 'to Lab');
+  if (found !== undefined) {
+    const { inputs, stride, run } = compileLut(found, 'tetrahedral');
+    if (found.outputs !== 3) return wrongSpace(`a table of ${found.outputs}`);
+    const decode = profile.header.pcs === 'XYZ ' ? xyzDecoder(stride) : labDecoder(found, stride);
+    return success(batch(inputs, 3, stride, [run, decode, ...absolute(stride)], 'device'));
+  }
+  const shaper = shaperOf(profile);
+  if (!shaper.ok) return shaper;
+  const { channels, toLab } = shaper.value;
+  return success(batch(channels, 3, 3, [...toLab, ...absolute(3)], 'device'));
+}
+
+/** Lab to device values: by the B2A table of the intent, or by matrix and curves where the profile has no table. */
+export function labToDevice(profile: IccProfile, intent: RenderingIntent): Result<ProfileTransform> {
+  const found = tableOf(profile, 'B2A', intent);
+  if (!isConnection(profile)) return wrongSpace(profile.header.pcs);
+  const absolute = absoluteStage(profile, intent, 'from Lab');
+  if (found !== undefined) {
+    const { outputs, stride, run } = compileLut(found, 'multilinear');
+    if (found.inputs !== 3) return wrongSpace(`a table of ${found.inputs}`);
+    const encode = profile.header.pcs === 'XYZ ' ? xyzEncoder(stride) : labEncoder(found, stride);
+    return success(
+      batch(3, outputs, stride, [...absolute(stride), encode, run, clipped(stride, outputs)], 'Lab'),
+    );
+  }
+  // A profile that tells only how to come from the device does not tell the way back, unless it is curves and a matrix.
+  if (tableOf(profile, 'A2B', intent) !== undefined) return noTable('B2A', intent);
+  const shaper = shaperOf(profile);
+  if (!shaper.ok) return shaper;
+  const { channels, fromLab } = shaper.value;
+  return success(batch(3, channels, 3, [...absolute(3), ...fromLab], 'Lab'));
+}
+
+function tableOf(
+  profile: IccProfile,
+  direction: 'A2B' | 'B2A',
+  intent: RenderingIntent,
+): LutTag | LutAbTag | undefined {
+  const tag = profile.tags.get(`${direction}${TAG_NUMBER[intent]}`) ?? profile.tags.get(`${direction}0`);
+  return tag !== undefined && 'inputs' in tag ? tag : undefined;
+}
+
+function noTable(direction: 'A2B' | 'B2A', intent: RenderingIntent): Result<never> {
+  return failure({
+    code: 'icc.no-table',
+    path: `${direction}${TAG_NUMBER[intent]}`,
+    expected: 'a table for this intent',
+    found: 'none',
   });
 }
 
-/** Lab to device values by the profile's B2A table. */
-export function labToDevice(profile: IccProfile, intent: RenderingIntent): Result<ProfileTransform> {
-  const found = table(profile, 'B2A', intent);
-  if (!found.ok) return found;
-  const tag = found.value;
-  const row = compileLut(tag, 'multilinear');
-  const encode = labEncoder(tag);
-  const white = mediaWhite(profile);
-  const input = new Float64Array(16);
-  const output = new Float64Array(16);
-  return success({
-    inputs: 3,
-    outputs: tag.outputs,
+const isConnection = ({ header }: IccProfile): boolean => header.pcs === 'Lab ' || header.pcs === 'XYZ ';
+
+function wrongSpace(found: string): Result<never> {
+  return failure({ code: 'icc.pcs', path: 'connection space', expected: 'Lab or XYZ', found });
+}
+
+/** Between media-relative and absolute colours, where the intent asks for it. */
+function absoluteStage(
+  profile: IccProfile,
+  intent: RenderingIntent,
+  way: 'to Lab' | 'from Lab',
+): (stride: number) => Stage[] {
+  if (intent !== 'absolute') return () => [];
+  const white = mediaWhite(profile).map((value, i) => value / WHITE_ICC[i]);
+  const scale = way === 'to Lab' ? white : white.map((value) => 1 / value);
+  return (stride) => [labToXyzStage(stride, scale), xyzToLabStage(stride)];
+}
+
+function clipped(stride: number, outputs: number): Stage {
+  return (rows, count) => {
+    for (let at = 0, end = count * stride; at < end; at += stride)
+      for (let o = 0; o < outputs; o++) rows[at + o] = Math.min(1, Math.max(0, rows[at + o]));
+  };
+}
+
+/** Runs stages over any number of rows, a block at a time and without allocation. */
+function batch(
+  inputs: number,
+  outputs: number,
+  stride: number,
+  stages: readonly Stage[],
+  from: 'device' | 'Lab',
+): ProfileTransform {
+  const block = new Float64Array(BLOCK * stride);
+  const [least, most] = from === 'device' ? [-ROUNDING, 1 + ROUNDING] : [-Infinity, Infinity];
+  return {
+    inputs,
+    outputs,
     apply(values, out) {
-      for (let r = 0, n = values.length / 3; r < n; r++) {
-        let lab: Lab = [values[3 * r], values[3 * r + 1], values[3 * r + 2]];
-        if (intent === 'absolute') lab = absoluteToRelativeLab(lab, white);
-        encode(lab, input);
-        row(input, output);
-        for (let o = 0; o < tag.outputs; o++) out[r * tag.outputs + o] = Math.min(1, Math.max(0, output[o]));
+      const total = Math.floor(values.length / inputs);
+      if (out.length < total * outputs)
+        throw new RangeError(`${total} rows of ${outputs} do not fit into ${out.length} values`);
+      for (let first = 0; first < total; first += BLOCK) {
+        const count = Math.min(BLOCK, total - first);
+        for (let r = 0, read = first * inputs; r < count; r++)
+          for (let i = 0, at = r * stride; i < inputs; i++) {
+            const value = values[read++];
+            // Not a number is neither above the least nor below the most.
+            if (!(value >= least && value <= most))
+              throw new RangeError(
+                `row ${first + r}, value ${i}: found ${value}, expected ${from === 'device' ? '0 to 1' : 'a number'}`,
+              );
+            block[at++] = value;
+          }
+        for (const stage of stages) stage(block, count);
+        for (let r = 0, write = first * outputs; r < count; r++)
+          for (let o = 0, at = r * stride; o < outputs; o++) out[write++] = block[at++];
       }
     },
-  });
+  };
 }

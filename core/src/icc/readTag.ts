@@ -93,7 +93,17 @@ function readDesc(reader: ByteReader): IccTag {
   const count = reader.u32('length');
   if (count > reader.remaining)
     reader.fail('icc.bad-count', 'length', `at most ${reader.remaining}`, `${count}`);
-  return { type: 'desc', text: reader.ascii(count, 'text') };
+  const latin = reader.ascii(count, 'text');
+  return { type: 'desc', text: unicodeOf(reader) || latin };
+}
+
+/** The Unicode part of a description, empty where there is none or it does not hold what it counts. */
+function unicodeOf(reader: ByteReader): string {
+  if (reader.remaining < 8) return '';
+  reader.skip(4, 'Unicode language');
+  const units = reader.u32('Unicode count');
+  if (2 * units > reader.remaining) return '';
+  return reader.utf16(2 * units, 'Unicode text').replace(/\0.*$/s, '');
 }
 
 function readMluc(reader: ByteReader): IccTag {

@@ -21,8 +21,11 @@ export function writeTag(tag: IccTag): Uint8Array {
       head('desc');
       writer.u32(tag.text.length + 1);
       writer.ascii(tag.text, tag.text.length + 1);
-      writer.u32(0); // Unicode language
-      writer.u32(0); // Unicode count
+      // The same again in Unicode (ICC.1:2001-04, 6.5.17): names are not all Latin.
+      writer.u32(0); // language, not told
+      writer.u32(tag.text.length + 1);
+      writer.utf16(tag.text);
+      writer.u16(0);
       writer.u16(0); // script code
       writer.u8(0);
       writer.ascii('', 67);

@@ -17,12 +17,20 @@ export function applyMatrix3(m: Matrix3, v: Vector3): Vector3 {
   ];
 }
 
+export function determinant3(m: Matrix3): number {
+  return (
+    m[0] * (m[4] * m[8] - m[5] * m[7]) +
+    m[1] * (m[5] * m[6] - m[3] * m[8]) +
+    m[2] * (m[3] * m[7] - m[4] * m[6])
+  );
+}
+
 /** Inverse by cofactors; throws for a singular matrix. */
 export function invertMatrix3(m: Matrix3): Matrix3 {
   const c0 = m[4] * m[8] - m[5] * m[7];
   const c1 = m[5] * m[6] - m[3] * m[8];
   const c2 = m[3] * m[7] - m[4] * m[6];
-  const determinant = m[0] * c0 + m[1] * c1 + m[2] * c2;
+  const determinant = determinant3(m);
   if (!(Math.abs(determinant) > 1e-300)) throw new RangeError('matrix is singular');
   const s = 1 / determinant;
   return [

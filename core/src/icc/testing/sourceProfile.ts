@@ -1,8 +1,8 @@
-import { adaptationMatrix } from '@melto/core/colour/chromaticAdaptation';
-import { WHITE_ICC } from '@melto/core/colour/whitePoints';
-import { iccDateOf } from '@melto/core/icc/iccDate';
-import type { IccProfile, IccTag } from '@melto/core/icc/iccTypes';
-import type { SourceSpace } from '@melto/core/chain/sourceSpaces';
+import { adaptationMatrix } from '../../colour/chromaticAdaptation.ts';
+import { WHITE_ICC } from '../../colour/whitePoints.ts';
+import { iccDateOf } from '../iccDate.ts';
+import type { IccProfile, IccTag } from '../iccTypes.ts';
+import type { SourceSpace } from '../../chain/sourceSpaces.ts';
 
 /** A display profile of a space (ICC.1:2022, 8.4.3, matrix and curves), for a picture to carry. */
 export function sourceProfile({ name, white, matrix, curve }: SourceSpace): IccProfile {
