@@ -2,6 +2,9 @@ import { CMYK, RGB } from '@melto/core/device/process';
 import { fitInkModel } from '@melto/core/characterise/inkModel';
 import { CMYK_CHART_PATCHES, makeCmykChart } from '@melto/core/charts/cmykChart';
 import { meanPaperXyz } from '@melto/core/device/meanPaperXyz';
+import type { IccProfile } from '@melto/core/icc/iccTypes';
+import { deviceToLab, labToDevice } from '@melto/core/icc/profileTransform';
+import { unwrap } from '@melto/core/result';
 import { writeIcc } from '@melto/core/icc/writeIcc';
 import { buildInkProfile } from '@melto/core/profile/buildInkProfile';
 import { inkProfileReport } from '@melto/core/profile/inkReport';
@@ -57,6 +60,7 @@ export async function speed(): Promise<void> {
       notes: [],
     }),
   );
+  let built: IccProfile | undefined;
   printTable(
     'Speed, one core',
     ['what', 'ms'],
@@ -71,8 +75,9 @@ export async function speed(): Promise<void> {
       ['CMYK model of 6,000 patches', await milliseconds(() => fitInkModel(cmyk.device, 4, cmyk.xyz))],
       [
         'CMYK profile of 1,500 patches, 17⁴ and 33³, three intents, v4',
-        await milliseconds(() => buildFrom(fifteen)),
+        await milliseconds(() => (built = buildFrom(fifteen))),
       ],
+      ...(built === undefined ? [] : conversions(built)),
       ['most memory by now, MB', process.resourceUsage().maxRSS / 1024],
     ],
   );
@@ -88,7 +93,7 @@ function ofInks(patches: number): { device: Float64Array; xyz: Float64Array } {
   return { device, xyz: noisyXyz(cmykConditions()[1].truth(device), 0.2, random) };
 }
 
-function buildFrom({ device, xyz }: { device: Float64Array; xyz: Float64Array }): void {
+function buildFrom({ device, xyz }: { device: Float64Array; xyz: Float64Array }): IccProfile {
   const paperXyz = meanPaperXyz(CMYK, device, xyz);
   if (paperXyz === undefined) throw new Error('no paper');
   const model = fitInkModel(device, 4, xyz);
@@ -99,4 +104,30 @@ function buildFrom({ device, xyz }: { device: Float64Array; xyz: Float64Array })
   });
   inkProfileReport(model, profile, device, xyz, 3);
   writeIcc(profile);
+  return profile;
+}
+
+const COLOURS = 1_000_000;
+const ROUNDS = 4;
+
+/** Conversions of colours at random, which are in no cache: the best of some rounds. */
+function conversions(profile: IccProfile): (readonly [string, number])[] {
+  const random = createRandom(3);
+  const inks = Float64Array.from({ length: 4 * COLOURS }, () => random.uniform());
+  const lab = new Float64Array(3 * COLOURS);
+  const toLab = unwrap(deviceToLab(profile, 'relative'));
+  const toInks = unwrap(labToDevice(profile, 'relative'));
+  const best = (work: () => void): number => {
+    let least = Infinity;
+    for (let round = 0; round < ROUNDS; round++) {
+      const started = performance.now();
+      work();
+      least = Math.min(least, performance.now() - started);
+    }
+    return COLOURS / 1000 / least;
+  };
+  return [
+    ['CMYK to Lab, million colours a second', best(() => toLab.apply(inks, lab))],
+    ['Lab to CMYK, million colours a second', best(() => toInks.apply(lab, inks))],
+  ];
 }

@@ -4,10 +4,10 @@
  */
 export type ClutRows = (rows: Float64Array, count: number) => void;
 
-/** A table as the kernels read it: 32-bit floats hold 16-bit nodes exactly and stay in the caches. */
+/** A table as the kernels read it; 16-bit nodes stay in the caches. */
 export interface RowsTable {
   /** Row-major, last input fastest. */
-  readonly nodes: Float32Array;
+  readonly nodes: Uint16Array;
   readonly grid: readonly number[];
   readonly outputs: number;
   readonly stride: number;

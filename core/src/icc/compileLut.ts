@@ -119,9 +119,14 @@ export function matrixStage(m: readonly number[], stride: number): Stage {
 }
 
 function clutStage(clut: IccClut, interpolation: Interpolation, stride: number): Stage {
-  const scale = 1 / (clut.values instanceof Uint16Array ? 65535 : 255);
+  const scale = 1 / 65535;
   const { grid, outputs } = clut;
-  const table = { nodes: Float32Array.from(clut.values), grid, outputs, stride };
+  const table = {
+    nodes: clut.values instanceof Uint16Array ? clut.values : Uint16Array.from(clut.values, (v) => v * 257),
+    grid,
+    outputs,
+    stride,
+  };
   const kernel =
     grid.length === 4
       ? fourRows
