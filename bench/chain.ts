@@ -3,7 +3,7 @@ import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { chainCause } from '@melto/core/chain/chainCause';
-import { chainChart } from '@melto/core/chain/chainChart';
+import { chainChart, whiteRows } from '@melto/core/chain/chainChart';
 import { chainHypotheses } from '@melto/core/chain/chainHypotheses';
 import type { ChainCause } from '@melto/core/chain/chainHypotheses';
 import type { ChainIntent } from '@melto/core/chain/chainIntent';
@@ -78,9 +78,7 @@ export function chain(): void {
     return path;
   });
   const { device: rgb } = chainChart();
-  const whites = [...rgb.keys()]
-    .filter((i) => i % 3 === 0 && rgb[i] + rgb[i + 1] + rgb[i + 2] === 3)
-    .map((i) => i / 3);
+  const whites = whiteRows(rgb);
   const press = offsetPress(folder);
   const rows: string[][] = [];
   for (const condition of CONDITIONS) {

@@ -1,5 +1,6 @@
 import { basename } from 'node:path';
 import { chainCause } from '@melto/core/chain/chainCause';
+import { whiteRows } from '@melto/core/chain/chainChart';
 import { chainHypotheses } from '@melto/core/chain/chainHypotheses';
 import { CHAIN_INTENTS } from '@melto/core/chain/chainIntent';
 import type { ChainIntent } from '@melto/core/chain/chainIntent';
@@ -30,7 +31,7 @@ export function job(options: JobOptions): number {
   const xyz = patchXyz(set);
   if (xyz === undefined)
     throw new UsageError(`${options.measured}: found no colours, expected XYZ, Lab or spectra`);
-  const whites = set.ids.flatMap((_, i) => (rgb[3 * i] + rgb[3 * i + 1] + rgb[3 * i + 2] === 3 ? [i] : []));
+  const whites = whiteRows(rgb);
   if (whites.length === 0)
     throw new UsageError(`${options.measured}: found no patch 255 255 255, expected the picture of a job`);
   const lab = new Float64Array(xyz.length);

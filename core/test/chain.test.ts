@@ -1,11 +1,10 @@
-import { execFileSync } from 'node:child_process';
 import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { chainCause } from '@melto/core/chain/chainCause';
 import type { ChainFinding } from '@melto/core/chain/chainCause';
-import { chainChart } from '@melto/core/chain/chainChart';
+import { chainChart, whiteRows } from '@melto/core/chain/chainChart';
 import { chainHypotheses } from '@melto/core/chain/chainHypotheses';
 import { CHAIN_INTENTS, convertAsJob } from '@melto/core/chain/chainIntent';
 import type { ChainIntent } from '@melto/core/chain/chainIntent';
@@ -22,11 +21,12 @@ import { summariseErrors } from '@melto/core/numerics/statistics';
 import { unwrap } from '@melto/core/result';
 import { noisyLab } from '@melto/simulator/readingNoise';
 import { wrenTruthXyz } from '@melto/simulator/wrenTruth';
+import { transicc } from './transicc.ts';
 import { wrenModel, wrenProfileBytes } from './wrenProfile.ts';
 
 const STOCK = 'quay-proof-200';
 const { device: rgb, names } = chainChart();
-const whites = names.flatMap((name, i) => (name === 'sRGB 255 255 255' ? [i] : []));
+const whites = whiteRows(rgb);
 const JOBS: Readonly<Record<ChainIntent, readonly string[]>> = {
   'relative-black': ['-t1', '-b'],
   relative: ['-t1'],
@@ -64,15 +64,8 @@ function littleCms(
   options: readonly string[],
   scale: number,
 ): Float64Array {
-  const lines: string[] = [];
-  for (let i = 0; i < values.length; i += 3)
-    lines.push([values[i], values[i + 1], values[i + 2]].map((value) => 255 * value).join(' '));
-  const text = execFileSync('transicc', ['-v0', '-n', '-c0', ...options, '-i*sRGB', `-o${output}`], {
-    input: `${lines.join('\n')}\n`,
-    encoding: 'utf8',
-    stdio: ['pipe', 'pipe', 'ignore'],
-  });
-  return Float64Array.from(text.trim().split(/\s+/), (word) => Number(word) / scale);
+  const rows = values.map((value) => 255 * value);
+  return transicc(rows, 3, [...options, '-i*sRGB', `-o${output}`]).map((value) => value / scale);
 }
 
 /** A sheet of the simulated printer, read with its noise. */
@@ -95,7 +88,7 @@ const judge = (lab: Float64Array, intent: ChainIntent = 'relative-black', versio
 describe('the picture of a job', () => {
   it('has an even cube, more greys, and its white three times', () => {
     expect(names).toHaveLength(64 + 12 + 2);
-    expect(whites).toHaveLength(3);
+    expect(whites.map((row) => names[row])).toEqual(Array(3).fill('sRGB 255 255 255'));
     for (const value of rgb) expect(255 * value).toBeCloseTo(Math.round(255 * value), 9);
   });
 

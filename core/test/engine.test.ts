@@ -1,4 +1,3 @@
-import { execFileSync } from 'node:child_process';
 import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -17,6 +16,7 @@ import { writeIcc } from '@melto/core/icc/writeIcc';
 import { createRandom } from '@melto/core/numerics/random';
 import { largest } from '@melto/core/numerics/statistics';
 import { unwrap } from '@melto/core/result';
+import { transicc } from './transicc.ts';
 
 const ROWS = 1300; // more than two blocks, and not a whole number of them
 let folder = '';
@@ -26,18 +26,6 @@ afterAll(() => rmSync(folder, { recursive: true }));
 function uniform(count: number, seed: number): Float64Array {
   const random = createRandom(seed);
   return Float64Array.from({ length: count }, () => random.uniform());
-}
-
-/** What LittleCMS makes of rows. */
-function littleCms(rows: Float64Array, width: number, options: readonly string[]): Float64Array {
-  const lines: string[] = [];
-  for (let i = 0; i < rows.length; i += width) lines.push(rows.subarray(i, i + width).join(' '));
-  const text = execFileSync('transicc', ['-v0', '-n', '-c0', ...options], {
-    input: `${lines.join('\n')}\n`,
-    encoding: 'utf8',
-    stdio: ['pipe', 'pipe', 'ignore'],
-  });
-  return Float64Array.from(text.trim().split(/\s+/), Number);
 }
 
 function kept(profile: IccProfile, name: string): { readonly path: string; readonly profile: IccProfile } {
@@ -60,7 +48,7 @@ describe('profiles of curves and a matrix', () => {
     const rgb = uniform(3 * ROWS, 4);
     const own = new Float64Array(3 * ROWS);
     unwrap(deviceToLab(profile, 'relative')).apply(rgb, own);
-    const theirs = littleCms(
+    const theirs = transicc(
       rgb.map((v) => 255 * v),
       3,
       ['-t1', `-i${path}`, '-o*Lab4'],
@@ -101,7 +89,7 @@ describe('profiles of grey', () => {
     const values = uniform(ROWS, 5);
     const own = new Float64Array(3 * ROWS);
     unwrap(deviceToLab(profile, 'relative')).apply(values, own);
-    const theirs = littleCms(
+    const theirs = transicc(
       values.map((v) => 255 * v),
       1,
       ['-t1', `-i${path}`, '-o*Lab4'],

@@ -1,4 +1,3 @@
-import { execFileSync } from 'node:child_process';
 import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -15,6 +14,7 @@ import { createRandom } from '@melto/core/numerics/random';
 import { summariseErrors } from '@melto/core/numerics/statistics';
 import { unwrap } from '@melto/core/result';
 import { wrenTruthXyz } from '@melto/simulator/wrenTruth';
+import { transicc } from './transicc.ts';
 import { wrenModel, wrenProfileBytes } from './wrenProfile.ts';
 
 const INTENTS: readonly RenderingIntent[] = ['perceptual', 'relative', 'saturation', 'absolute'];
@@ -48,24 +48,12 @@ function littleCms(
   intent: RenderingIntent,
   bpc = false,
 ): Float64Array {
-  const lines: string[] = [];
-  for (let i = 0; i < rows.length; i += 3) lines.push(`${rows[i]} ${rows[i + 1]} ${rows[i + 2]}`);
-  const args = [
-    '-v0',
-    '-n',
+  return transicc(rows, 3, [
     `-t${INTENTS.indexOf(intent)}`,
-    '-c0',
     ...(bpc ? ['-b'] : []),
     `-i${input}`,
     `-o${output}`,
-  ];
-  const text = execFileSync('transicc', args, {
-    input: `${lines.join('\n')}\n`,
-    encoding: 'utf8',
-    maxBuffer: 1e8,
-    stdio: ['pipe', 'pipe', 'ignore'],
-  });
-  return Float64Array.from(text.trim().split(/\s+/).slice(0, rows.length), Number);
+  ]).slice(0, rows.length);
 }
 
 function randomRgb(seed: number): Float64Array {

@@ -17,3 +17,14 @@ export function chainChart(): NamedPatches {
     device: Float64Array.from(levels.flat(), (level) => level / 255),
   };
 }
+
+/** Rows of the picture's white. */
+export function whiteRows(rgb: ArrayLike<number>): number[] {
+  const rows: number[] = [];
+  for (let i = 0; i + 2 < rgb.length; i += 3)
+    if (Math.min(rgb[i], rgb[i + 1], rgb[i + 2]) > ALMOST_WHITE) rows.push(i / 3);
+  return rows;
+}
+
+/** Half a level below white. */
+const ALMOST_WHITE = 254.5 / 255;

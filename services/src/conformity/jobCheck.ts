@@ -1,6 +1,6 @@
 import { chainCause } from '@melto/core/chain/chainCause';
 import type { ChainFinding } from '@melto/core/chain/chainCause';
-import { chainChart } from '@melto/core/chain/chainChart';
+import { chainChart, whiteRows } from '@melto/core/chain/chainChart';
 import { chainHypotheses } from '@melto/core/chain/chainHypotheses';
 import type { ChainCause, OtherPaper } from '@melto/core/chain/chainHypotheses';
 import { CHAIN_INTENTS } from '@melto/core/chain/chainIntent';
@@ -114,7 +114,6 @@ export async function newestJobCheck(
     throw new Error(`print ${print.code} is no job's picture`);
   const { intent } = JSON.parse(print.judgedBy) as JobTold;
   const rgb = gatherRows(device, rows, 3);
-  const whites = rows.flatMap((_, i) => (rgb[3 * i] + rgb[3 * i + 1] + rgb[3 * i + 2] === 3 ? [i] : []));
   const [profile, papers] = await Promise.all([
     profileOfResult(context, print.profileResultId),
     otherPapers(context, conditionId),
@@ -124,7 +123,7 @@ export async function newestJobCheck(
     code: print.code,
     finishedMs: reading.finishedMs ?? reading.startedMs,
     intent: CHAIN_INTENTS[intent].words,
-    finding: chainCause(lab, chainHypotheses({ rgb, profile, intent, papers }), whites),
+    finding: chainCause(lab, chainHypotheses({ rgb, profile, intent, papers }), whiteRows(rgb)),
   };
 }
 
