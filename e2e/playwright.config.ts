@@ -32,8 +32,9 @@ const server = (house: keyof typeof HOUSES) => ({
 
 export default defineConfig({
   testDir: import.meta.dirname,
-  timeout: 400_000,
-  expect: { timeout: 30_000 },
+  timeout: 900_000,
+  // Guards against hanging, as those of the unit tests: a machine may be slow, and others may use it.
+  expect: { timeout: 60_000 },
   workers: 2,
   outputDir: join(root, 'var/e2e'),
   reporter: [['list'], ['json', { outputFile: join(root, 'var/playwright.json') }]],

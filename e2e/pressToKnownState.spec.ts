@@ -44,7 +44,7 @@ test('a press comes to a known state in two rounds, with an undo, and gets a ref
   page,
   request,
 }) => {
-  test.setTimeout(420_000);
+  test.setTimeout(900_000);
   const problems: string[] = [];
   page.on('pageerror', (error) => problems.push(error.message));
   const at = await newCondition(page, 'Heron', 'Lantern Gloss 150');

@@ -37,7 +37,7 @@ test('a wedge does not conform, a new check by substrate-corrected aims does and
   page,
   request,
 }) => {
-  test.setTimeout(300_000);
+  test.setTimeout(900_000);
   const problems: string[] = [];
   page.on('pageerror', (error) => problems.push(error.message));
   at = await newCondition(page, 'Heron', 'Fenland Smooth 120');
@@ -141,7 +141,7 @@ test('a wedge does not conform, a new check by substrate-corrected aims does and
 });
 
 test('a watch is started, becomes due and is done', async ({ page, request }) => {
-  test.setTimeout(300_000);
+  test.setTimeout(900_000);
   await page.goto(`${at}/watch`);
   for (let sheet = 0; sheet < 3; sheet++) {
     await page.getByRole('button', { name: 'Print the watch wedge' }).click();
