@@ -26,6 +26,7 @@ import { readingView } from '../src/reading/readingView.ts';
 import { letChange } from '../src/simulated/simulatedChanges.ts';
 import { requestSampleHouse } from '../src/simulated/sampleHouse.ts';
 import { TICKS } from '../src/testing/heron.ts';
+import { printJobCheck } from '../src/conformity/jobCheck.ts';
 import { refusal } from '../src/testing/refusal.ts';
 import { staleMarksAgree } from '../src/testing/staleMarksAgree.ts';
 import { openTestServices } from '../src/testing/testServices.ts';
@@ -115,6 +116,13 @@ describe('from box to profile, by files only', () => {
     expect((await refusal(printChart(services, chart, { ticks: TICKS, side: 'wrong' }))).field).toBe('side');
     expect((await refusal(printChart(services, chart, { ticks: TICKS, conversion: 'any' }))).field).toBe(
       'conversion',
+    );
+    const job = { intent: 'perceptual', paper: 'a4', reader: 'strip' } as const;
+    expect((await refusal(printJobCheck(services, condition, { ...job, happens: 'twice' }))).field).toBe(
+      'happens',
+    );
+    expect((await refusal(printJobCheck(services, condition, job))).title).toBe(
+      'There is no profile in force.',
     );
     const printed = await printChart(services, chart, { ticks: TICKS });
     ({ sheets } = printed);
