@@ -70,7 +70,7 @@ export function AimCheckView({ resultId, detail }: { resultId: number; detail: C
                     <td className="num">
                       <b>{metricValue(line)}</b> <span className="quiet">/ {line.limit.toFixed(1)}</span>
                     </td>
-                    <td style={{ width: 104 }}>
+                    <td className="bar-cell">
                       {line.value === null ? (
                         <span className="quiet">no patches</span>
                       ) : (
