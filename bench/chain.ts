@@ -1,4 +1,3 @@
-import { execFileSync } from 'node:child_process';
 import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -39,6 +38,7 @@ import { createXyzWeights } from '@melto/core/spectral/xyzWeights';
 import { installedCharacterisations } from '@melto/paper/measured/installedCharacterisations';
 import { simulatedDevice } from '@melto/simulator/devices';
 import { simulateSheets } from '@melto/simulator/simulateSheets';
+import { transicc } from '../core/test/transicc.ts';
 import { printTable } from './table.ts';
 
 interface Condition {
@@ -292,19 +292,7 @@ function littleCms(
   outputs: number,
   inputs = 3,
 ): Float64Array {
-  const lines: string[] = [];
-  for (let i = 0; i < values.length; i += inputs) lines.push(values.subarray(i, i + inputs).join(' '));
-  const text = execFileSync(
-    'transicc',
-    ['-v0', '-n', '-c0', `-t${intent}`, ...(black ? ['-b'] : []), `-i${from}`, `-o${to}`],
-    {
-      input: `${lines.join('\n')}\n`,
-      encoding: 'utf8',
-      stdio: ['pipe', 'pipe', 'ignore'],
-    },
-  );
+  const options = [`-t${intent}`, ...(black ? ['-b'] : []), `-i${from}`, `-o${to}`];
   const scale = outputs === 4 ? 100 : 255;
-  return Float64Array.from(text.trim().split(/\s+/), (word) =>
-    Math.min(1, Math.max(0, Number(word) / scale)),
-  );
+  return transicc(values, inputs, options).map((value) => Math.min(1, Math.max(0, value / scale)));
 }

@@ -1,5 +1,4 @@
 import { CMYK } from '@melto/core/device/process';
-import { execFileSync } from 'node:child_process';
 import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -16,6 +15,7 @@ import { meanPaperXyz } from '@melto/core/device/meanPaperXyz';
 import { unwrap } from '@melto/core/result';
 import { separationOf } from '@melto/core/separate/separation';
 import { cmykConditions, labOf, noisyXyz, unprinted } from './cmykConditions.ts';
+import { transicc } from '../core/test/transicc.ts';
 import { printTable } from './table.ts';
 
 const SEEDS = Number(process.env.SEEDS ?? 3);
@@ -48,15 +48,12 @@ export function cmykLoop(patches = 800): void {
       const report = inkProfileReport(model, unwrap(readIcc(bytes)), device, xyz, TOTAL_INK);
       const probes = unprinted(PROBES, TOTAL_INK, random);
       const targets = labOf(truth(probes));
-      const inks = transicc(targets, 3, `-i*Lab`, `-o${path}`, 3, 4).map((value) => value / 100);
+      const inks = transicc(targets, 3, ['-t3', '-i*Lab', `-o${path}`]).map((value) => value / 100);
       const printed = labOf(truth(inks));
       const back = transicc(
         inks.map((value) => 100 * value),
         4,
-        `-i${path}`,
-        '-o*Lab',
-        3,
-        3,
+        ['-t3', `-i${path}`, '-o*Lab'],
       );
       const edge = surface(truth);
       const errors = deltaE2000Rows(targets, printed);
@@ -100,33 +97,6 @@ export function cmykLoop(patches = 800): void {
       'MB',
     ],
     rows,
-  );
-}
-
-/** Rows through LittleCMS, absolute colorimetric. */
-export function transicc(
-  rows: Float64Array,
-  width: number,
-  from: string,
-  to: string,
-  intent: number,
-  outputs: number,
-): Float64Array {
-  const lines: string[] = [];
-  for (let i = 0; i < rows.length; i += width)
-    lines.push(Array.from(rows.subarray(i, i + width), String).join(' '));
-  const text = execFileSync('transicc', ['-v0', '-n', '-c0', `-t${intent}`, from, to], {
-    input: `${lines.join('\n')}\n`,
-    encoding: 'utf8',
-    maxBuffer: 1e9,
-    stdio: ['pipe', 'pipe', 'ignore'],
-  });
-  return Float64Array.from(
-    text
-      .trim()
-      .split(/\s+/)
-      .slice(0, (rows.length / width) * outputs),
-    Number,
   );
 }
 

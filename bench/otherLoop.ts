@@ -16,7 +16,7 @@ import { unwrap } from '@melto/core/result';
 import { limitsWithTurns, turningInks } from '@melto/core/separate/turningInks';
 import { separationOf } from '@melto/core/separate/separation';
 import { labOf, noisyXyz, unprinted } from './cmykConditions.ts';
-import { transicc } from './cmykLoop.ts';
+import { transicc } from '../core/test/transicc.ts';
 import { otherDevices } from './otherDevices.ts';
 import { printTable } from './table.ts';
 
@@ -54,7 +54,7 @@ export function otherLoop(patches = 800): void {
       const targets = labOf(truth(probes));
       const predicted = new Float64Array(targets.length);
       inkModelLab(model, probes, predicted);
-      const inks = transicc(targets, 3, '-i*Lab', `-o${path}`, 3, 4).map((value) => value / 100);
+      const inks = transicc(targets, 3, ['-t3', '-i*Lab', `-o${path}`]).map((value) => value / 100);
       const told = (errors: Float64Array): string => {
         const { mean, p95, largest } = summariseErrors(errors);
         const beyond = errors.filter((error) => error > 1).length / errors.length;

@@ -16,7 +16,7 @@ import { buildInkProfile } from '@melto/core/profile/buildInkProfile';
 import { refinementPatches } from '@melto/core/refine/refinementPatches';
 import { separationOf } from '@melto/core/separate/separation';
 import { cmykConditions, labOf, noisyXyz, unprinted } from './cmykConditions.ts';
-import { transicc } from './cmykLoop.ts';
+import { transicc } from '../core/test/transicc.ts';
 import { printTable } from './table.ts';
 
 const SEEDS = Number(process.env.SEEDS ?? 3);
@@ -53,8 +53,10 @@ export function refine(): void {
           anchors: anchored ? relativeToPaper(rowsOf(targets), paperXyz) : undefined,
         });
         writeFileSync(path, writeIcc(profile));
-        const inks = transicc(targets, 3, '-i*Lab', `-o${path}`, 3, 4).map((value) => value / 100);
-        const inksElsewhere = transicc(inGamut, 3, '-i*Lab', `-o${path}`, 3, 4).map((value) => value / 100);
+        const inks = transicc(targets, 3, ['-t3', '-i*Lab', `-o${path}`]).map((value) => value / 100);
+        const inksElsewhere = transicc(inGamut, 3, ['-t3', '-i*Lab', `-o${path}`]).map(
+          (value) => value / 100,
+        );
         const predicted = new Float64Array(expected.length);
         inkModelLab(model, probes, predicted);
         return {

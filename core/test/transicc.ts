@@ -7,7 +7,7 @@ export function transicc(rows: Float64Array, width: number, options: readonly st
   const text = execFileSync('transicc', ['-v0', '-n', '-c0', ...options], {
     input: `${lines.join('\n')}\n`,
     encoding: 'utf8',
-    maxBuffer: 1e8,
+    maxBuffer: 1e9,
     stdio: ['pipe', 'pipe', 'ignore'],
   });
   return Float64Array.from(text.trim().split(/\s+/), Number);
