@@ -3,10 +3,10 @@ import type { Sql } from './database.ts';
 import { LAST_ID, pageOf } from './page.ts';
 import type { Page, PageAsked } from './page.ts';
 
-export type ChartPurpose = 'profile' | 'short-check' | 'ramps' | 'near-neutral' | 'evenness' | 'wedge';
+export type ChartPurpose =
+  'profile' | 'short-check' | 'ramps' | 'near-neutral' | 'evenness' | 'wedge' | 'job';
 /** Which of a purpose's charts it is: the wedges, and what a profiling chart adds to. */
-export type ChartKind =
-  'proof' | 'near-neutral' | 'watch' | 'own' | 'job' | 'first' | 'second' | 'refinement';
+export type ChartKind = 'proof' | 'near-neutral' | 'watch' | 'own' | 'first' | 'second' | 'refinement';
 
 export interface ChartRow {
   readonly id: number;

@@ -43,7 +43,7 @@ function chartPages(
     process,
     tagged,
     needs: chart.needs,
-    cut: chart.purpose === 'wedge',
+    cut: chart.purpose === 'wedge' || chart.purpose === 'job',
     words,
     strips: strips.map((rows) => gatherRows(values, rows, channelCount(process))),
     sheetCode: `${code}-${index + 1}`,
@@ -96,7 +96,7 @@ export async function printFile(
     return sentValues(sheetCode, chart, sheet.page, condition.process, print.deviceValues);
   const { device, process } = chart.set;
   const words = { code: print.code, dateMs: print.printedMs, zone };
-  if (chart.kind === 'job') {
+  if (chart.purpose === 'job') {
     if (format === 'pdf')
       throw new Problem(
         'bad-input',

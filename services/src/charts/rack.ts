@@ -64,7 +64,6 @@ function slipOf(sheet: SheetRow, nowMs: number): RackSlip {
 export interface SheetOfCondition extends RackSlip {
   readonly id: number;
   readonly purpose: ChartPurpose;
-  readonly kind: string | null;
   readonly onRack: boolean;
   readonly printId: number;
 }
@@ -84,7 +83,6 @@ export async function sheetsOf(
       ...slipOf(sheet, nowMs),
       id: sheet.id,
       purpose: sheet.purpose,
-      kind: sheet.kind,
       onRack: sheet.onRack,
       printId: sheet.printId,
     })),

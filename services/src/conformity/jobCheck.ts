@@ -16,7 +16,6 @@ import { listCompleteReadings } from '@melto/store/readings';
 import { storeChart } from '../charts/chart.ts';
 import { printChart } from '../charts/printChart.ts';
 import type { Printed } from '../charts/printChart.ts';
-import { WEDGE_TITLES } from '../charts/wedgeTitles.ts';
 import type { Context } from '../kernel/context.ts';
 import { Problem } from '../kernel/problem.ts';
 import { conditionName, conditionOf, isOwnDevice } from '../ledger/conditions.ts';
@@ -67,7 +66,7 @@ export async function printJobCheck(
   if (way === undefined) throw new Error(`no way of a job to ${happens}`);
   const seed = context.seed();
   const chartId = await storeChart(context, {
-    ...{ conditionId, purpose: 'wedge', kind: 'job', title: WEDGE_TITLES.job, process: RGB },
+    ...{ conditionId, purpose: 'job', title: 'Job check', process: RGB },
     ...{ paper, reader, seed, device, names },
     layout: layoutChart(RGB, device, paper, seed, READER_NEEDS[reader]),
   });
@@ -103,8 +102,7 @@ export async function newestJobCheck(
   conditionId: number,
 ): Promise<JobCheckView | undefined> {
   const [newest] = await listCompleteReadings(context.database, conditionId, {
-    purposes: ['wedge'],
-    kind: 'job',
+    purposes: ['job'],
     limit: 1,
   });
   if (newest === undefined) return undefined;

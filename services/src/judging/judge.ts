@@ -39,8 +39,6 @@ async function judge(inner: Context, readingId: number, printId: number): Promis
     await addWatchCheck(inner, readingId);
     return null;
   }
-  // The way of a job is worked out where it is looked at: it changes nothing.
-  if (kind === 'job') return null;
   return print.judgedBy === null ? null : (await judgeReading(inner, readingId)).id;
 }
 

@@ -50,7 +50,7 @@ export const linkWord = (link: LinkName): string => LINKS[link].word;
 /** The link that a reading of a chart serves. */
 export function servedLink(purpose: ChartPurpose, kind: string | null): LinkName {
   if (purpose === 'wedge') return kind === 'watch' ? 'watch' : 'conformity';
-  if (purpose === 'short-check') return 'conformity';
+  if (purpose === 'short-check' || purpose === 'job') return 'conformity';
   if (purpose === 'ramps') return 'curves';
   if (purpose === 'near-neutral') return 'balance';
   return purpose;

@@ -79,12 +79,9 @@ export async function conformitySurface(
     result,
     sharedCode: code,
     jobCheck,
-    waitingJobs: rack.rows.filter(({ kind }) => kind === 'job').map((sheet) => sheet.code),
+    waitingJobs: rack.rows.filter(({ purpose }) => purpose === 'job').map((sheet) => sheet.code),
     waiting: rack.rows
-      .filter(
-        ({ purpose, kind }) =>
-          purpose === 'short-check' || (purpose === 'wedge' && kind !== 'watch' && kind !== 'job'),
-      )
+      .filter(({ purpose, kind }) => purpose === 'short-check' || (purpose === 'wedge' && kind !== 'watch'))
       .map((sheet) => sheet.code),
     wedges: sheets.rows.filter(({ purpose }) => purpose === 'wedge').map((sheet) => sheet.code),
   };

@@ -37,8 +37,6 @@ export interface DeskState {
   readonly code: string;
   readonly title: string;
   readonly purpose: string;
-  /** It is a job's picture, whose way is to be found out. */
-  readonly job: boolean;
   readonly conditionId: number;
   readonly conditionName: string;
   readonly page: number;
@@ -79,7 +77,6 @@ export async function deskState(context: Context, code: string): Promise<DeskSta
     code,
     title: chart.title,
     purpose: chart.purpose,
-    job: chart.kind === 'job',
     conditionId: condition.id,
     conditionName: conditionName(condition),
     page: sheet.page,

@@ -7,15 +7,15 @@ import type { LoadedReading } from './loadReading.ts';
 export function faultsOf(loaded: LoadedReading): Fault[] {
   const { rows, chart, set, xyz, lab, condition } = loaded;
   if (set.device === undefined || rows.length === 0) return [];
+  const early = earlyFault(loaded);
+  // How a job was converted is what its picture is to tell; what was sent is no measure of it.
+  if (chart.purpose === 'job') return early;
   const position = new Map(rows.map((row, i) => [row, i]));
   const strips = chart.layout.pages
     .flat()
     .map((strip) => strip.map((row) => position.get(row)))
     .filter((strip): strip is number[] => strip.every((row) => row !== undefined));
   const density = Float64Array.from({ length: rows.length }, (_, i) => neutralDensity(xyz[3 * i + 1]));
-  const early = earlyFault(loaded);
-  // How a job was converted is what its picture is to tell; what was sent is no measure of it.
-  if (chart.kind === 'job') return early;
   const faults = detectFaults({
     process: condition.process,
     device: set.device,

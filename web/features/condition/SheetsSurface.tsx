@@ -163,7 +163,7 @@ export function SheetsSurface({
                   {sheet.onRack ? sheet.state : sheet.stripsRead === sheet.strips ? 'read' : 'thrown away'}
                 </td>
                 <td>
-                  <SheetFiles code={sheet.code} job={sheet.kind === 'job'} />
+                  <SheetFiles code={sheet.code} job={sheet.purpose === 'job'} />
                 </td>
                 <td className="num">
                   {sheet.onRack && (

@@ -94,7 +94,7 @@ export function FileDesk({ initial }: { initial: DeskState }) {
           }}
         />
         <span className="small">
-          its page: <SheetFiles code={code} job={state.job} sent />
+          its page: <SheetFiles code={code} job={state.purpose === 'job'} sent />
         </span>
         {state.resultId !== null ? (
           <Link href={`/conditions/${state.conditionId}/conformity?version=${state.resultId}`}>
