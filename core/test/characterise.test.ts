@@ -16,7 +16,14 @@ import { forwardLab } from '@melto/core/profile/buildRgbProfile';
 import { profileName } from '@melto/core/profile/describeProfile';
 import { buildForwardGrid } from '@melto/core/profile/forwardGrid';
 import { invertRgb } from '@melto/core/profile/invertRgb';
-import { abToAxis, axisToAb } from '@melto/core/profile/labAxis';
+import {
+  abToAxis,
+  axisToAb,
+  axisToLightness,
+  COLORIMETRIC_AXES,
+  lightnessToAxis,
+  MAPPED_AXES,
+} from '@melto/core/profile/labAxis';
 import { wrenTruthXyz } from '@melto/simulator/wrenTruth';
 import { wrenModel } from './wrenProfile.ts';
 
@@ -164,9 +171,14 @@ describe('small parts', () => {
     expect(merged.sources).toEqual([[0, 2], [1]]);
   });
 
-  it('bends the a*, b* axes about an exact neutral', () => {
-    expect(abToAxis(0)).toBe(0.5);
-    for (const ab of [-128, -40, -1, 0.5, 12, 127]) expect(axisToAb(abToAxis(ab))).toBeCloseTo(ab, 9);
+  it('bends the axes about an exact neutral', () => {
+    for (const axes of [COLORIMETRIC_AXES, MAPPED_AXES]) {
+      expect(abToAxis(0, axes)).toBe(0.5);
+      for (const ab of [-128, -40, -1, 0.5, 12, 127])
+        expect(axisToAb(abToAxis(ab, axes), axes)).toBeCloseTo(ab, 9);
+      for (const l of [0, 3, 50, 99.5, 100])
+        expect(axisToLightness(lightnessToAxis(l, axes), axes)).toBeCloseTo(l, 9);
+    }
   });
 
   it('compresses radii without a crease and back again', () => {

@@ -9,15 +9,32 @@ const SELECTION_ROWS = 400;
 /** Factors tried, relative to the size of the kernel: 1e-10 to 1e-2 in half decades. */
 const RELATIVE = Array.from({ length: 17 }, (_, i) => 10 ** (-10 + i / 2));
 
+/** A smoothing factor, in the units of the kernel, with the mean absolute leave-one-out residual that it leaves. */
+export interface ChosenSmoothing {
+  readonly smoothing: number;
+  readonly residual: number;
+}
+
 /**
- * The smoothing factor (in the units of the kernel) with the least mean absolute leave-one-out residual on a random part
- * of the rows, among `factors` (relative to the size of the kernel). The projected kernel is brought to tridiagonal form once; each factor then costs O(n²).
+ * The smoothing factor with the least mean absolute leave-one-out residual on a random part of the rows, among `factors`
+ * (relative to the size of the kernel). The projected kernel is brought to tridiagonal form once; each factor then costs
+ * O(n²).
  */
 export function chooseSmoothing(
   data: SplineData,
   seed: number,
   factors: readonly number[] = RELATIVE,
 ): number {
+  return chooseSmoothings(data, data.outputs, seed, factors)[0].smoothing;
+}
+
+/** The same for several problems on the same rows, whose targets stand beside each other, `width` columns each. */
+export function chooseSmoothings(
+  data: SplineData,
+  width: number,
+  seed: number,
+  factors: readonly number[],
+): ChosenSmoothing[] {
   const kernel = new ProjectedKernel(subset(data, SELECTION_ROWS, seed));
   const { free, count } = kernel;
   const tridiagonal = tridiagonalise(kernel.block, free);
@@ -32,7 +49,7 @@ export function chooseSmoothing(
     rotate(q, kernel.projectedTargets(output)),
   );
   const basis = rowsOfBasis(kernel, q);
-  let best = { smoothing: 0, score: Infinity };
+  const best = Array.from({ length: data.outputs / width }, () => ({ smoothing: 0, residual: Infinity }));
   for (const relative of factors) {
     const smoothing = relative * size;
     const factor = factorTridiagonal(tridiagonal, smoothing);
@@ -41,18 +58,22 @@ export function chooseSmoothing(
       solveTridiagonal(factor, copy);
       return copy;
     });
-    let score = 0;
+    const scores = new Float64Array(best.length);
     const row = new Float64Array(free);
     for (let i = 0; i < count; i++) {
       const b = basis.subarray(i * free, (i + 1) * free);
       row.set(b);
       solveTridiagonal(factor, row);
       const influence = dot(b, row);
-      for (const column of solved) score += Math.abs(dot(b, column) / influence);
+      solved.forEach((column, output) => {
+        scores[Math.floor(output / width)] += Math.abs(dot(b, column) / influence) / (count * width);
+      });
     }
-    if (score < best.score) best = { smoothing, score };
+    scores.forEach((residual, problem) => {
+      if (residual < best[problem].residual) best[problem] = { smoothing, residual };
+    });
   }
-  return best.smoothing;
+  return best;
 }
 
 function subset(data: SplineData, most: number, seed: number): SplineData {

@@ -1,11 +1,11 @@
 import { deltaE2000Rows } from '../colour/deltaE2000.ts';
 import { createRandom, shuffle } from '../numerics/random.ts';
 import { summariseErrors } from '../numerics/statistics.ts';
-import { chooseSmoothing, takeRows } from './chooseSmoothing.ts';
+import { chooseSmoothings, takeRows } from './chooseSmoothing.ts';
 import { fitSpaceToLab, fitSpaceToXyz, xyzToFitSpace } from './fitSpace.ts';
 import { fitLargeSpline } from './fitLargeSpline.ts';
 import { fitInkPhysics, inkPhysicsFit } from './inkPhysics.ts';
-import type { InkPhysics } from './inkPhysics.ts';
+import type { InkPhysics, ToneFreedom } from './inkPhysics.ts';
 import { mergeRepeats } from './mergeRepeats.ts';
 import type { MergedPatches } from './mergeRepeats.ts';
 import type { SplineData } from './projectedKernel.ts';
@@ -17,6 +17,8 @@ import type { CrossValidation } from './rgbModel.ts';
 export interface FittedInks {
   readonly inks: number;
   readonly physics: InkPhysics;
+  /** How freely the tone curves of the physics were let bend. */
+  readonly freedom: ToneFreedom;
   readonly residual: RadialSpline;
   readonly patches: MergedPatches;
   readonly smoothing: number;
@@ -30,6 +32,17 @@ export interface InkModel extends FittedInks {
 /** Paper is held: it weighs as its readings, and as twelve at least. */
 const PAPER_COUNT = 12;
 const FOLDS = 5;
+/**
+ * How freely tone curves may bend: most devices want the first; one whose inks turn back is left to the spline by stiff
+ * curves, one whose inks are full early or have bumps needs free ones.
+ */
+const FREEDOMS: readonly ToneFreedom[] = [
+  { bends: 7, penalty: 2e-4 },
+  { bends: 5, penalty: 2e-3 },
+  { bends: 11, penalty: 2e-5 },
+];
+/** Residuals are told of rows that the physics has seen: what each of its unknowns costs, in shares of a row. */
+const UNKNOWN_COST = 5;
 /** Half decades of the residual's smoothing, relative to the size of the kernel. */
 const RESIDUAL_FACTORS = Array.from({ length: 17 }, (_, i) => 10 ** (-7 + i / 2));
 
@@ -63,13 +76,43 @@ export function fitInks(
 ): FittedInks {
   const patches = mergeRepeats(device, inks, xyz);
   const { counts, targets } = weighedTargets(patches);
-  const physics = fitInkPhysics(patches.device, inks, patches.xyz, counts);
+  const first = fitInkPhysics(patches.device, inks, patches.xyz, counts, FREEDOMS[0]);
+  onProgress(0.4);
+  const tried = FREEDOMS.map((freedom, i) => {
+    const physics =
+      i === 0 ? first : fitInkPhysics(patches.device, inks, patches.xyz, counts, freedom, first.nu);
+    return { freedom, physics, data: residualData(physics, patches.device, targets, counts) };
+  });
   onProgress(0.55);
-  const data = residualData(physics, patches.device, targets, counts);
-  const smoothing = chooseSmoothing(data, seed, RESIDUAL_FACTORS);
+  const chosen = chooseSmoothings(
+    besideEachOther(tried.map(({ data }) => data)),
+    3,
+    seed,
+    RESIDUAL_FACTORS,
+  ).map(({ smoothing, residual }, i) => ({
+    ...tried[i],
+    smoothing,
+    score: residual * (1 + (UNKNOWN_COST * ((1 << inks) + inks * tried[i].freedom.bends)) / counts.length),
+  }));
+  const { physics, freedom, data, smoothing } = chosen.reduce((best, other) =>
+    other.score < best.score ? other : best,
+  );
   const residual = fitLargeSpline(data, smoothing);
   onProgress(1);
-  return { inks, physics, residual, patches, smoothing };
+  return { inks, physics, freedom, residual, patches, smoothing };
+}
+
+/** One problem with the targets of all of them, which have the same rows. */
+function besideEachOther(problems: readonly SplineData[]): SplineData {
+  const [first] = problems;
+  const outputs = problems.length * first.outputs;
+  const targets = new Float64Array(first.counts.length * outputs);
+  problems.forEach((problem, i) => {
+    for (let row = 0; row < first.counts.length; row++)
+      for (let o = 0; o < first.outputs; o++)
+        targets[row * outputs + i * first.outputs + o] = problem.targets[row * first.outputs + o];
+  });
+  return { ...first, outputs, targets };
 }
 
 /** Readings behind each patch, with the paper held, and the colours in fit space. */
@@ -132,7 +175,7 @@ export function residualData(
 
 /** Each fold is predicted by physics and spline that were fitted without it; reading noise is included. */
 function crossValidate(
-  { patches, inks, physics: { nu }, smoothing }: FittedInks,
+  { patches, inks, physics: { nu }, freedom, smoothing }: FittedInks,
   seed: number,
   onProgress: (fraction: number) => void,
 ): CrossValidation {
@@ -149,7 +192,14 @@ function crossValidate(
     const left = order.filter((_, i) => i % FOLDS === fold);
     const kept = order.filter((_, i) => i % FOLDS !== fold);
     const part = takeRows(whole, kept);
-    const physics = fitInkPhysics(part.centres, inks, takeRows(xyzData, kept).targets, part.counts, nu);
+    const physics = fitInkPhysics(
+      part.centres,
+      inks,
+      takeRows(xyzData, kept).targets,
+      part.counts,
+      freedom,
+      nu,
+    );
     const residual = fitLargeSpline(
       residualData(physics, part.centres, part.targets, part.counts),
       smoothing,

@@ -1,7 +1,8 @@
 import { WHITE_D50_MEASURED } from '../colour/whitePoints.ts';
-import { labFunction } from '../colour/xyzToLab.ts';
+import { labFunction, labFunctionSlope } from '../colour/xyzToLab.ts';
 import { solvePositiveDefinite } from '../numerics/cholesky.ts';
-import { cubicBasis, FREE_BASIS } from './cubicBasis.ts';
+import { mean } from '../numerics/statistics.ts';
+import { cubicBasis } from './cubicBasis.ts';
 
 /**
  * Yule-Nielsen mixing of the 2^n solids for each of X, Y, Z, with a free tone curve an ink:
@@ -16,18 +17,26 @@ export interface InkPhysics {
   readonly areas: readonly (readonly Float64Array[])[];
 }
 
+/** How freely tone curves bend: their basis functions, and what a bend costs. */
+export interface ToneFreedom {
+  readonly bends: number;
+  readonly penalty: number;
+}
+
 const FACTORS = [1.3, 1.6, 1.9, 2.2, 2.6, 3.2, 4] as const;
 const STEPS = 8;
-const BEND_PENALTY = 2e-4;
 const SOLID_PENALTY = 1e-7;
 const TABLE = 1024;
 const LEAST_ROOT = 1e-4;
 
 /**
- * Fits the mixing model by Gauss-Newton steps; the Yule-Nielsen factor is the one with the least rms in fit space.
+ * Fits the mixing model by Gauss-Newton steps. Each patch weighs as a change of its root shows in fit space: dark
+ * patches, whose roots are small, count by what is seen of them. The Yule-Nielsen factor is the one with the least rms
+ * in fit space.
  * @param device distinct rows, row-major × inks, 0..1.
  * @param xyz Y = 100.
  * @param counts readings behind each row.
+ * @param freedom of the tone curves.
  * @param nu tried alone where given.
  */
 export function fitInkPhysics(
@@ -35,18 +44,21 @@ export function fitInkPhysics(
   inks: number,
   xyz: Float64Array,
   counts: Float64Array,
+  freedom: ToneFreedom,
   nu?: number,
 ): InkPhysics {
   let best: { physics: InkPhysics; rms: number } | undefined;
-  const basis = basisRows(device);
+  const basis = basisRows(device, freedom.bends);
   const y = new Float64Array(xyz.length);
   for (const factor of nu === undefined ? FACTORS : [nu]) {
-    const bands = [0, 1, 2].map((axis) => fitBand(device, inks, xyz, axis, counts, basis, factor));
+    const bands = [0, 1, 2].map((axis) =>
+      fitBand({ device, inks, xyz, axis, counts, basis, nu: factor, freedom }),
+    );
     const physics: InkPhysics = {
       inks,
       nu: factor,
       solids: bands.map(({ solids }) => solids),
-      areas: bands.map(({ tone }) => toneTables(tone, inks)),
+      areas: bands.map(({ tone }) => toneTables(tone, inks, freedom.bends)),
     };
     inkPhysicsFit(physics, device, y);
     let sum = 0;
@@ -79,41 +91,56 @@ export function inkPhysicsFit(physics: InkPhysics, device: ArrayLike<number>, ou
     }
 }
 
-function basisRows(device: Float64Array): Float64Array {
-  const out = new Float64Array(device.length * FREE_BASIS);
-  for (let i = 0; i < device.length; i++)
-    cubicBasis(device[i], out.subarray(i * FREE_BASIS, (i + 1) * FREE_BASIS));
+function basisRows(device: Float64Array, bends: number): Float64Array {
+  const out = new Float64Array(device.length * bends);
+  for (let i = 0; i < device.length; i++) cubicBasis(device[i], out.subarray(i * bends, (i + 1) * bends));
   return out;
 }
 
-function toneTables(tone: Float64Array, inks: number): Float64Array[] {
-  const values = new Float64Array(FREE_BASIS);
+function toneTables(tone: Float64Array, inks: number, bends: number): Float64Array[] {
+  const values = new Float64Array(bends);
   return Array.from({ length: inks }, (_, ink) =>
     Float64Array.from({ length: TABLE + 1 }, (_, i) => {
       cubicBasis(i / TABLE, values);
       let area = i / TABLE;
-      for (let k = 0; k < FREE_BASIS; k++) area += tone[ink * FREE_BASIS + k] * values[k];
+      for (let k = 0; k < bends; k++) area += tone[ink * bends + k] * values[k];
       return area;
     }),
   );
 }
 
-function fitBand(
-  device: Float64Array,
-  inks: number,
-  xyz: Float64Array,
-  axis: number,
-  counts: Float64Array,
-  basis: Float64Array,
-  nu: number,
-): { solids: Float64Array; tone: Float64Array } {
+interface BandData {
+  readonly device: Float64Array;
+  readonly inks: number;
+  readonly xyz: Float64Array;
+  readonly axis: number;
+  readonly counts: Float64Array;
+  /** Basis functions of the tone curves at each value of `device`. */
+  readonly basis: Float64Array;
+  readonly nu: number;
+  readonly freedom: ToneFreedom;
+}
+
+/** Squares of the slopes of fit space by the roots of a band, their mean 1. */
+function slopeWeights(roots: Float64Array, nu: number, white: number): Float64Array {
+  const out = roots.map((root) => (labFunctionSlope(root ** nu / white) * nu * root ** (nu - 1)) ** 2);
+  const middle = mean(out);
+  return out.map((weight) => weight / middle);
+}
+
+function fitBand({ device, inks, xyz, axis, counts, basis, nu, freedom }: BandData): {
+  solids: Float64Array;
+  tone: Float64Array;
+} {
   const rows = counts.length;
   const size = 1 << inks;
-  const tones = inks * FREE_BASIS;
+  const { bends } = freedom;
+  const tones = inks * bends;
   const unknowns = size + tones;
   const target = Float64Array.from({ length: rows }, (_, row) =>
     Math.pow(Math.max(1e-3, xyz[3 * row + axis]), 1 / nu),
   );
+  const seen = slopeWeights(target, nu, WHITE_D50_MEASURED[axis]);
   let scale = 0;
   let weightSum = 0;
   for (let row = 0; row < rows; row++) {
@@ -133,7 +160,7 @@ function fitBand(
     const normal = new Float64Array(width * width);
     const right = new Float64Array(width);
     for (let row = 0; row < rows; row++) {
-      areasOf(device, basis, tone, row, inks, areas);
+      areasOf(device, basis, tone, row, bends, areas);
       mixtureWeights(areas, inks, weights);
       let value = 0;
       for (let p = 0; p < size; p++) {
@@ -143,11 +170,11 @@ function fitBand(
       if (width > size)
         for (let ink = 0; ink < inks; ink++) {
           const slope = mixtureSlope(areas, inks, ink, solids);
-          for (let k = 0; k < FREE_BASIS; k++)
-            line[size + ink * FREE_BASIS + k] = slope * basis[(row * inks + ink) * FREE_BASIS + k];
+          for (let k = 0; k < bends; k++)
+            line[size + ink * bends + k] = slope * basis[(row * inks + ink) * bends + k];
         }
       const rest = target[row] - value;
-      const weight = counts[row];
+      const weight = counts[row] * seen[row];
       let terms = 0;
       for (let p = 0; p < width; p++) if (line[p] !== 0) touched[terms++] = p;
       for (let i = 0; i < terms; i++) {
@@ -160,7 +187,7 @@ function fitBand(
     }
     for (let p = 0; p < size; p++) normal[p * width + p] += SOLID_PENALTY * weightSum;
     if (width > size)
-      addBendPenalty(normal, right, tone, size, inks, BEND_PENALTY * weightSum * scale * scale);
+      addBendPenalty(normal, right, tone, size, bends, freedom.penalty * weightSum * scale * scale);
     for (let p = 0; p < width; p++)
       for (let q = p + 1; q < width; q++) normal[p * width + q] = normal[q * width + p];
     const change = solvePositiveDefinite(normal, width, right);
@@ -175,13 +202,13 @@ function areasOf(
   basis: Float64Array,
   tone: Float64Array,
   row: number,
-  inks: number,
+  bends: number,
   out: Float64Array,
 ): void {
-  for (let ink = 0; ink < inks; ink++) {
-    const at = row * inks + ink;
+  for (let ink = 0; ink < out.length; ink++) {
+    const at = row * out.length + ink;
     let area = device[at];
-    for (let k = 0; k < FREE_BASIS; k++) area += tone[ink * FREE_BASIS + k] * basis[at * FREE_BASIS + k];
+    for (let k = 0; k < bends; k++) area += tone[ink * bends + k] * basis[at * bends + k];
     out[ink] = area;
   }
 }
@@ -214,14 +241,13 @@ function addBendPenalty(
   right: Float64Array,
   tone: Float64Array,
   size: number,
-  inks: number,
+  bends: number,
   penalty: number,
 ): void {
-  const width = size + inks * FREE_BASIS;
-  for (let ink = 0; ink < inks; ink++) {
-    const at = (k: number): number | undefined =>
-      k < 0 || k >= FREE_BASIS ? undefined : ink * FREE_BASIS + k;
-    for (let k = 0; k < FREE_BASIS; k++) {
+  const width = size + tone.length;
+  for (let ink = 0; ink * bends < tone.length; ink++) {
+    const at = (k: number): number | undefined => (k < 0 || k >= bends ? undefined : ink * bends + k);
+    for (let k = 0; k < bends; k++) {
       const terms = (
         [
           [k - 1, 1],

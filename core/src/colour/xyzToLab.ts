@@ -9,6 +9,11 @@ export function labFunction(ratio: number): number {
   return ratio > EPSILON ? Math.cbrt(ratio) : (KAPPA * ratio + 16) / 116;
 }
 
+/** Derivative of `labFunction`. */
+export function labFunctionSlope(ratio: number): number {
+  return ratio > EPSILON ? 1 / (3 * Math.cbrt(ratio) ** 2) : KAPPA / 116;
+}
+
 /** Inverse of `labFunction`. */
 export function labFunctionInverse(f: number): number {
   return f > 6 / 29 ? f * f * f : (116 * f - 16) / KAPPA;

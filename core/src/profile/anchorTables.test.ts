@@ -5,6 +5,7 @@ import { anchorForward, anchorInverse, inverseAt } from './anchorTables.ts';
 import { gridDeviceValues } from './forwardGrid.ts';
 import type { ForwardGrid } from './forwardGrid.ts';
 import { InkTable } from './inkTable.ts';
+import { COLORIMETRIC_AXES } from './labAxis.ts';
 import { labGridValues } from './labGrid.ts';
 import { setPureBlack } from './pureBlack.ts';
 import { cube, moveValue, tetrahedraOfFour, tetrahedron } from './tetrahedron.ts';
@@ -89,7 +90,7 @@ describe('anchors', () => {
     const points = 9;
     const table = new InkTable(grid);
     // An inverse that is a little wrong everywhere: some grey inks by lightness.
-    const nodes = labGridValues(points);
+    const nodes = labGridValues(points, COLORIMETRIC_AXES);
     const inverse = new Float64Array((nodes.length / 3) * 4);
     for (let i = 0; i * 3 < nodes.length; i++) {
       const amount = 1 - nodes[3 * i] / 100;

@@ -1,9 +1,10 @@
 import { choleskyFactor, choleskySolve } from '../numerics/cholesky.ts';
-import { inkBounds } from '../separate/separation.ts';
+import { inkBounds, keepLimits } from '../separate/separation.ts';
 import type { Separation } from '../separate/separation.ts';
 import type { ForwardGrid } from './forwardGrid.ts';
 import { InkTable } from './inkTable.ts';
-import { abToAxis } from './labAxis.ts';
+import { COLORIMETRIC_AXES } from './labAxis.ts';
+import { labGridPlace } from './labGrid.ts';
 import { cube, moveValue, tetrahedraOfFour, tetrahedron } from './tetrahedron.ts';
 import type { NodeShare } from './tetrahedron.ts';
 
@@ -26,7 +27,7 @@ export function anchorForward(grid: ForwardGrid, device: Float64Array, lab: Floa
 /**
  * Moves an inverse table so that certain colours, interpolated in it and sent through the forward table, come out
  * exactly; black moves as little as can be and all limits are kept in every node.
- * @param inverse node × 4 on the Lab grid of `points` a side; changed in place.
+ * @param inverse node × 4 on the colorimetric Lab grid of `points` a side; changed in place.
  * @param targets row-major × 3, media-relative Lab, all in gamut.
  */
 export function anchorInverse(
@@ -43,12 +44,12 @@ export function anchorInverse(
       const target = targets.subarray(i, i + 3);
       // Engines differ in how they interpolate: both ways are to meet the colour.
       for (const between of [cube, tetrahedron]) {
-        const shares = between(placeOf(target), points);
+        const shares = between(labGridPlace(target, COLORIMETRIC_AXES), points);
         const device = mixed(inverse, shares);
         table.evaluate(device);
         const rest = [0, 1, 2].map((o) => target[o] - table.lab[o]);
         moveValue(inverse, 4, shares, inkChange(table.jacobian, rest, device, bounds));
-        for (const { node } of shares) keepLimits(inverse.subarray(4 * node, 4 * node + 4), separation);
+        for (const { node } of shares) keepLimits(inverse, 4 * node, bounds, separation.totalInk);
       }
     }
 }
@@ -57,12 +58,14 @@ export function anchorInverse(
 export function inverseAt(inverse: Float64Array, points: number, targets: Float64Array): Float64Array {
   const out = new Float64Array((targets.length / 3) * 4);
   for (let i = 0; i * 3 < targets.length; i++)
-    out.set(mixed(inverse, tetrahedron(placeOf(targets.subarray(3 * i, 3 * i + 3)), points)), 4 * i);
+    out.set(
+      mixed(
+        inverse,
+        tetrahedron(labGridPlace(targets.subarray(3 * i, 3 * i + 3), COLORIMETRIC_AXES), points),
+      ),
+      4 * i,
+    );
   return out;
-}
-
-function placeOf(lab: ArrayLike<number>): [number, number, number] {
-  return [lab[0] / 100, abToAxis(lab[1]), abToAxis(lab[2])];
 }
 
 function mixed(inverse: Float64Array, shares: readonly NodeShare[]): Float64Array {
@@ -120,12 +123,3 @@ function inkChange(
 }
 
 const MOST_STEP = 0.08;
-
-function keepLimits(node: Float64Array, separation: Separation): void {
-  const { totalInk } = separation;
-  const inkLimits = inkBounds(separation);
-  for (let o = 0; o < 4; o++) node[o] = Math.min(inkLimits[o], Math.max(0, node[o]));
-  const chromatic = node[0] + node[1] + node[2];
-  const over = chromatic + node[3] - totalInk;
-  if (over > 0) for (let o = 0; o < 3; o++) node[o] *= Math.max(0, (chromatic - over) / chromatic);
-}

@@ -22,7 +22,9 @@ import {
   VERSION_2_BLACK,
 } from './intents.ts';
 import { darkestNeutral, invertInks } from './invertInks.ts';
+import { COLORIMETRIC_AXES, MAPPED_AXES } from './labAxis.ts';
 import { labGridValues } from './labGrid.ts';
+import { settleInverse } from './settleInverse.ts';
 import { setPureBlack } from './pureBlack.ts';
 import { outputProfile } from './outputProfile.ts';
 import type { OutputProfileOptions } from './outputProfile.ts';
@@ -57,7 +59,7 @@ export function buildInkProfile(
   const plain = forwardTable(model, forwardPoints, version, (f) =>
     onProgress(0.35 * f, 'Filling the forward table'),
   );
-  const targets = labGridValues(inversePoints);
+  const targets = labGridValues(inversePoints, COLORIMETRIC_AXES);
   const words = 'Separating for the colorimetric intent';
   onProgress(0.35, words);
   const darkest = darkestNeutral(plain, separation);
@@ -69,6 +71,7 @@ export function buildInkProfile(
     (f) => onProgress(0.35 + 0.21 * f, words),
     inversePoints,
   );
+  settleInverse(plain, relative.device, inversePoints, separation);
   const forward =
     options.anchors === undefined
       ? plain
@@ -77,6 +80,7 @@ export function buildInkProfile(
     distance <= GAMUT_TOLERANCE ? 0 : Math.min(1, distance / GAMUT_FULL_SCALE),
   );
   const black = labToXyz([darkest, 0, 0], WHITE_ICC);
+  const asked = labGridValues(inversePoints, MAPPED_AXES);
   const tables = new Map<string, IccTag>();
   (['perceptual', 'saturation'] as const).forEach((intent, i) => {
     const mapping = `Mapping the ${intent} intent`;
@@ -88,7 +92,7 @@ export function buildInkProfile(
       knee: KNEE[intent],
     });
     const number = intent === 'perceptual' ? 0 : 2;
-    const mapped = mapRows(targets, (lab) => map.toDevice(lab));
+    const mapped = mapRows(asked, (lab) => map.toDevice(lab));
     const inverse = invertInks(
       forward,
       mapped,
@@ -98,13 +102,13 @@ export function buildInkProfile(
       inversePoints,
     );
     if (separation.pureBlack === true && intent === 'saturation')
-      setPureBlack(forward, targets, mapped, inverse.device, inkBounds(separation)[3]);
+      setPureBlack(forward, asked, mapped, inverse.device, inkBounds(separation)[3]);
     tables.set(`A2B${number}`, forwardTag(unmappedGrid(forward, map), version));
-    tables.set(`B2A${number}`, inverseTag(4, inversePoints, inverse.device, version));
+    tables.set(`B2A${number}`, inverseTag(4, inversePoints, inverse.device, version, MAPPED_AXES));
   });
   tables.set('A2B1', forwardTag(forward, version));
-  tables.set('B2A1', inverseTag(4, inversePoints, relative.device, version));
-  tables.set('gamt', inverseTag(1, inversePoints, gamut, version));
+  tables.set('B2A1', inverseTag(4, inversePoints, relative.device, version, COLORIMETRIC_AXES));
+  tables.set('gamt', inverseTag(1, inversePoints, gamut, version, COLORIMETRIC_AXES));
   onProgress(1, 'Writing');
   return { forward, profile: outputProfile(options, 'CMYK', tables) };
 }

@@ -11,6 +11,7 @@ import type { IccProfile, IccTag } from '../icc/iccTypes.ts';
 import { buildForwardGrid } from './forwardGrid.ts';
 import type { ForwardGrid } from './forwardGrid.ts';
 import { invertRgb } from './invertRgb.ts';
+import { MAPPED_AXES } from './labAxis.ts';
 import { labGridValues } from './labGrid.ts';
 import { forwardTag, inverseTag, quantiseLab } from './profileTables.ts';
 import {
@@ -59,7 +60,7 @@ export function buildRgbProfile(
     modelPaper[2],
   ]);
   const forward: ForwardGrid = { ...modelGrid, lab: quantiseLab(modelGrid.lab, options.version) };
-  const targets = labGridValues(inversePoints);
+  const targets = labGridValues(inversePoints, MAPPED_AXES);
   onProgress(0.1, 'Inverting for the colorimetric intent');
   const relative = invertRgb(forward, targets, (f) =>
     onProgress(0.1 + 0.3 * f, 'Inverting for the colorimetric intent'),
@@ -70,7 +71,7 @@ export function buildRgbProfile(
   const tags = new Map<string, IccTag>();
   const version4 = options.version === 4;
   const a2b1 = forwardTag(forward, options.version);
-  const b2a1 = inverseTag(3, inversePoints, relative.device, options.version);
+  const b2a1 = inverseTag(3, inversePoints, relative.device, options.version, MAPPED_AXES);
   const black = deviceBlack(forward);
   (['perceptual', 'saturation'] as const).forEach((intent, i) => {
     const words = `Mapping the ${intent} intent`;
@@ -85,11 +86,11 @@ export function buildRgbProfile(
     const mapped = mapRows(targets, (lab) => map.toDevice(lab));
     const inverse = invertRgb(forward, mapped, (f) => onProgress(from + 0.24 * f, words));
     tags.set(`A2B${tagNumber}`, forwardTag(unmappedGrid(forward, map), options.version));
-    tags.set(`B2A${tagNumber}`, inverseTag(3, inversePoints, inverse.device, options.version));
+    tags.set(`B2A${tagNumber}`, inverseTag(3, inversePoints, inverse.device, options.version, MAPPED_AXES));
   });
   tags.set('A2B1', a2b1);
   tags.set('B2A1', b2a1);
-  tags.set('gamt', inverseTag(1, inversePoints, gamut, options.version));
+  tags.set('gamt', inverseTag(1, inversePoints, gamut, options.version, MAPPED_AXES));
   onProgress(1, 'Writing');
   return { forward, profile: outputProfile(options, 'RGB ', tags) };
 }

@@ -1,6 +1,6 @@
 import { choleskyFactor, choleskySolve } from '../numerics/cholesky.ts';
 import { labWeights } from '../colour/labWeights.ts';
-import { blackFor, inkBounds } from '../separate/separation.ts';
+import { blackFor, inkBounds, keepLimits } from '../separate/separation.ts';
 import type { Separation } from '../separate/separation.ts';
 import { cellIndexOf } from './cellIndex.ts';
 import type { CellIndex } from './cellIndex.ts';
@@ -104,6 +104,16 @@ export class InkSearch {
   /** Looks from what was found last, and from the nearest start. */
   solve(): void {
     this.#from(this.#nearestStart());
+  }
+
+  /** Looks for C, M, Y beside a given black, from given inks. */
+  besideBlack(black: number, start: Float64Array): void {
+    this.x.set(start);
+    this.x[3] = black;
+    this.#held = true;
+    this.#pull = 0;
+    this.#descend();
+    this.#project();
   }
 
   #from(start: Float64Array): void {
@@ -313,12 +323,8 @@ export class InkSearch {
     return true;
   }
 
-  /** Exactly under the limit of total ink: C, M, Y give way, black stays. */
+  /** Exactly under the limit of total ink. */
   #project(): void {
-    const over = this.#over(this.x);
-    if (over <= 0) return;
-    const chromatic = this.x[0] + this.x[1] + this.x[2];
-    const factor = Math.max(0, (chromatic - over) / chromatic);
-    for (let i = 0; i < 3; i++) this.x[i] *= factor;
+    keepLimits(this.x, 0, this.#bounds, this.separation.totalInk);
   }
 }

@@ -56,6 +56,18 @@ function printable(grid: ForwardGrid, count: number, seed: number): Float64Array
   return out;
 }
 
+/** Nodes of a cube that all print, bent into the gamut, its light corner at the paper. */
+function printableCube(grid: ForwardGrid, side: number): Float64Array {
+  const table = new InkTable(grid);
+  const targets = new Float64Array(3 * side ** 3);
+  for (let node = 0; node < side ** 3; node++) {
+    const share = (stride: number): number => (Math.floor(node / stride) % side) / (side - 1);
+    table.evaluate([share(side ** 2), share(side), share(1), 0.3 * share(side ** 2)]);
+    targets.set(table.lab, 3 * node);
+  }
+  return targets;
+}
+
 describe('inks for colours', () => {
   it.each([
     ['even inks', 1, 0],
@@ -79,17 +91,21 @@ describe('inks for colours', () => {
   it('of a cube are found where they print, whatever its other nodes are', () => {
     const grid = foldedDevice(0.8, 0.25);
     const side = 9;
-    // Every node prints: the cube is bent into the gamut, its light corner at the paper.
-    const table = new InkTable(grid);
-    const targets = new Float64Array(3 * side ** 3);
-    for (let node = 0; node < side ** 3; node++) {
-      const share = (stride: number): number => (Math.floor(node / stride) % side) / (side - 1);
-      table.evaluate([share(side ** 2), share(side), share(1), 0.3 * share(side ** 2)]);
-      targets.set(table.lab, 3 * node);
-    }
+    const targets = printableCube(grid, side);
     const darkest = darkestNeutral(grid, SEPARATION);
     const { distance } = invertInks(grid, targets, SEPARATION, darkest, () => {}, side);
     expect([...distance].filter((apart) => apart > 1.2)).toEqual([]);
+  });
+
+  it('are those of one branch where inks turn back: the one with less ink', () => {
+    const grid = foldedDevice(0.8, 0.25);
+    const side = 9;
+    const targets = printableCube(grid, side);
+    const darkest = darkestNeutral(grid, SEPARATION);
+    const apart = invertInks(grid, targets, SEPARATION, darkest).device;
+    const { device } = invertInks(grid, targets, SEPARATION, darkest, () => {}, side);
+    const past = (inks: Float64Array): number => inks.filter((value, i) => i % 4 < 3 && value > 0.86).length;
+    expect(past(apart)).toBeGreaterThan(3 * past(device) + 10);
   });
 
   it('outside of the gamut are left at its surface, and their distance is told', () => {

@@ -8,6 +8,11 @@ const SUSPICIOUS = 0.02;
 /** A better place is taken where its cost is this share of the one before, or less. */
 const BETTER = 0.97;
 const SWEEPS = 3;
+/** Sum of C, M, Y by which two branches differ at least, and sweeps in which the smaller one spreads. */
+const BRANCH_APART = 0.1;
+const BRANCH_SWEEPS = 8;
+/** C*ab below which a wanted colour is a grey. */
+const NEUTRAL = 1e-6;
 /** A colour that is farther off (weighted) is looked for in the cells that can hold it. */
 const UNMET = 0.4;
 
@@ -58,7 +63,11 @@ export function invertInks(
   if (side !== undefined) askNeighbours(found, side);
   searchCells(found);
   onProgress(0.9);
-  if (side !== undefined) askNeighbours(found, side);
+  if (side !== undefined) {
+    askNeighbours(found, side);
+    joinBranches(found, side);
+  }
+  keepBlackRising(found);
   const distance = new Float64Array(count);
   for (let i = 0; i < count; i++) {
     search.aim(targets[3 * i], targets[3 * i + 1], targets[3 * i + 2]);
@@ -123,6 +132,63 @@ function askNeighbours(found: Found, side: number): void {
     }
     if (!any) return;
   }
+}
+
+/**
+ * Where a table folds, a colour prints with little ink and with much. Nodes that are met by far other inks than a
+ * neighbour's try to be met by inks like those; the branch with less ink is kept, so that it spreads.
+ */
+function joinBranches(found: Found, side: number): void {
+  const { search, targets, device, cost } = found;
+  const strides = [side * side, side, 1];
+  const inks = (node: number): number => device[4 * node] + device[4 * node + 1] + device[4 * node + 2];
+  for (let sweep = 0; sweep < BRANCH_SWEEPS; sweep++) {
+    let any = false;
+    for (let step = 0; step < cost.length; step++) {
+      const node = sweep % 2 === 0 ? step : cost.length - 1 - step;
+      if (cost[node] > SUSPICIOUS) continue;
+      for (const stride of strides) {
+        const place = Math.floor(node / stride) % side;
+        for (let way = -1; way <= 1; way += 2) {
+          if (way < 0 ? place === 0 : place === side - 1) continue;
+          const other = node + way * stride;
+          if (cost[other] > SUSPICIOUS || inks(other) > inks(node) - BRANCH_APART) continue;
+          const start = device.slice(4 * other, 4 * other + 4);
+          search.aim(targets[3 * node], targets[3 * node + 1], targets[3 * node + 2]);
+          search.attempt(start);
+          const [c, m, y] = search.x;
+          if (c + m + y > inks(node) - BRANCH_APART) continue;
+          const next = search.score(search.x);
+          if (next > cost[node] + SUSPICIOUS) continue;
+          device.set(search.x, 4 * node);
+          cost[node] = next;
+          any = true;
+        }
+      }
+    }
+    if (!any) return;
+  }
+}
+
+/**
+ * Neutral nodes, from paper to black: none has less black than a lighter one. Past the darkest neutral a little less
+ * black beside more of the others comes nearer to what is asked, and greys would break there.
+ */
+function keepBlackRising(found: Found): void {
+  const { search, targets, device, cost } = found;
+  const neutral = Array.from(cost.keys())
+    .filter((node) => Math.hypot(targets[3 * node + 1], targets[3 * node + 2]) < NEUTRAL)
+    .sort((one, other) => targets[3 * other] - targets[3 * one]);
+  neutral.forEach((node, i) => {
+    if (i === 0) return;
+    const lighter = 4 * neutral[i - 1];
+    if (device[4 * node + 3] >= device[lighter + 3]) return;
+    search.aim(targets[3 * node], targets[3 * node + 1], targets[3 * node + 2]);
+    const before = device.slice(lighter, lighter + 4);
+    search.besideBlack(before[3], before);
+    device.set(search.x, 4 * node);
+    cost[node] = search.score(search.x);
+  });
 }
 
 /** Looks for the colours that did not come out in every cell that can hold them. */

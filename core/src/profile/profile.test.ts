@@ -15,7 +15,7 @@ import { meanPaperXyz } from '../device/meanPaperXyz.ts';
 import { characterisationText } from './characterisationText.ts';
 import { buildForwardGrid, gridDeviceValues } from './forwardGrid.ts';
 import { invertRgb } from './invertRgb.ts';
-import { axisToAb } from './labAxis.ts';
+import { axisToAb, axisToLightness, COLORIMETRIC_AXES, lightnessToAxis, MAPPED_AXES } from './labAxis.ts';
 import { labGridValues } from './labGrid.ts';
 import { forwardTag, inverseTag, quantiseLab } from './profileTables.ts';
 import { readPatchSet } from '../cgats/patchSetFromCgats.ts';
@@ -44,11 +44,20 @@ describe('tables of a profile', () => {
   });
 
   it('put neutral Lab exactly on a node of the bent axes', () => {
-    const grid = labGridValues(33);
+    const grid = labGridValues(33, MAPPED_AXES);
     const middle = (16 * 33 * 33 + 16 * 33 + 16) * 3;
     expect([...grid.subarray(middle, middle + 3)]).toEqual([50, 0, 0]);
-    expect(axisToAb(17 / 32)).toBeLessThan(3);
-    expect(axisToAb(1)).toBeCloseTo(128, 9);
+    expect(axisToAb(17 / 32, MAPPED_AXES)).toBeLessThan(3);
+    expect(axisToAb(1, MAPPED_AXES)).toBeCloseTo(128, 9);
+  });
+
+  it('are denser in the darks and near neutral for colours as they are', () => {
+    const step = (index: number): number =>
+      axisToLightness((index + 1) / 32, COLORIMETRIC_AXES) - axisToLightness(index / 32, COLORIMETRIC_AXES);
+    expect(step(31) / step(0)).toBeGreaterThan(2.5);
+    expect(step(31) / step(0)).toBeLessThan(3);
+    expect(axisToLightness(1, COLORIMETRIC_AXES)).toBeCloseTo(100, 9);
+    expect(axisToAb(17 / 32, COLORIMETRIC_AXES)).toBeLessThan(axisToAb(17 / 32, MAPPED_AXES));
   });
 
   it.each([2, 4] as const)('keep Lab to a 16-bit step, version %i', (version) => {
@@ -72,14 +81,19 @@ describe('tables of a profile', () => {
     }
   });
 
-  it.each([2, 4] as const)('look Lab up where the axes say, version %i', (version) => {
-    // Each node holds its own L* position: the table then returns L*/100 for any Lab.
+  it.each([
+    [2, MAPPED_AXES],
+    [4, MAPPED_AXES],
+    [2, COLORIMETRIC_AXES],
+    [4, COLORIMETRIC_AXES],
+  ] as const)('look Lab up where the axes say, version %i, %o', (version, axes) => {
+    // Each node holds its own position along L*: the table then returns that of any Lab.
     const points = 17;
     const values = Float64Array.from(
       { length: points ** 3 },
       (_, node) => Math.floor(node / points ** 2) / (points - 1),
     );
-    const tag = inverseTag(1, points, values, version);
+    const tag = inverseTag(1, points, values, version, axes);
     const { run, stride } = compileLut(tag, 'multilinear');
     const encode = labEncoder(tag, stride);
     const row = new Float64Array(stride);
@@ -92,7 +106,7 @@ describe('tables of a profile', () => {
       row.set(lab);
       encode(row, 1);
       run(row, 1);
-      expect(row[0]).toBeCloseTo(lab[0] / 100, 3);
+      expect(row[0]).toBeCloseTo(lightnessToAxis(lab[0], axes), 3);
     }
   });
 });

@@ -1,5 +1,6 @@
 import type { IccClut, IccCurve, LutAbTag, LutTag } from '../icc/iccTypes.ts';
-import { abToAxis } from './labAxis.ts';
+import { abToAxis, lightnessToAxis } from './labAxis.ts';
+import type { LabAxes } from './labAxis.ts';
 import type { ForwardGrid } from './forwardGrid.ts';
 
 export type IccVersion = 2 | 4;
@@ -9,15 +10,20 @@ const UNIT_MATRIX = [1, 0, 0, 0, 1, 0, 0, 0, 1] as const;
 const STRAIGHT = Uint16Array.of(0, 65535);
 const AXIS_ENTRIES = 4096;
 
+/** 16-bit codes of one unit of L* and of a*, b* (ICC.1:2022, tables 12 and 42). */
+function codesPer(version: IccVersion): readonly [number, number] {
+  return version === 2 ? [65280 / 100, 256] : [655.35, 257];
+}
+
 /** 16-bit Lab of a table: `lut16` keeps the older scale in both versions (ICC.1:2022, tables 12 and 42). */
 function encodeLab(lab: Float64Array, version: IccVersion): Uint16Array {
-  const [perL, perAb] = version === 2 ? [65280 / 100, 256] : [655.35, 257];
+  const [perL, perAb] = codesPer(version);
   return Uint16Array.from(lab, (value, i) => clip16(i % 3 === 0 ? value * perL : (value + 128) * perAb));
 }
 
 /** What a table's Lab is after rounding to 16 bits and back: the inverse is made of this, not of the model. */
 export function quantiseLab(lab: Float64Array, version: IccVersion): Float64Array {
-  const [perL, perAb] = version === 2 ? [65280 / 100, 256] : [655.35, 257];
+  const [perL, perAb] = codesPer(version);
   return Float64Array.from(encodeLab(lab, version), (code, i) =>
     i % 3 === 0 ? code / perL : code / perAb - 128,
   );
@@ -52,27 +58,24 @@ export function forwardTag(grid: ForwardGrid, version: IccVersion): LutTag | Lut
   };
 }
 
-/** Lab (bent a*, b* axes) to device values or any other outputs 0..1: `lut16` or `mBA`. */
+/** Lab (on its axes) to device values or any other outputs 0..1: `lut16` or `mBA`. */
 export function inverseTag(
   outputs: number,
   points: number,
   values: Float64Array,
   version: IccVersion,
+  axes: LabAxes,
 ): LutTag | LutAbTag {
   const clut: IccClut = {
     grid: [points, points, points],
     outputs,
     values: Uint16Array.from(values, (value) => clip16(value * 65535)),
   };
-  const ab = Uint16Array.from({ length: AXIS_ENTRIES }, (_, i) => {
-    const code = (i / (AXIS_ENTRIES - 1)) * 65535;
-    return clip16(abToAxis(version === 2 ? code / 256 - 128 : code / 257 - 128) * 65535);
-  });
-  if (version === 2) {
-    // L* = 100 is FF00h: the input table stretches it to the top of the grid.
-    const lightness = Uint16Array.from({ length: AXIS_ENTRIES }, (_, i) =>
-      clip16((i / (AXIS_ENTRIES - 1)) * 65535 * (65535 / 65280)),
-    );
+  // L* = 100 is FF00h in version 2: what is over it lies at the end of the axis.
+  const [perL, perAb] = codesPer(version);
+  const lightness = axisTable((code) => lightnessToAxis(code / perL, axes));
+  const ab = axisTable((code) => abToAxis(code / perAb - 128, axes));
+  if (version === 2)
     return {
       type: 'lut16',
       inputs: 3,
@@ -82,18 +85,23 @@ export function inverseTag(
       clut,
       outputTables: new Array<Uint16Array>(outputs).fill(STRAIGHT),
     };
-  }
-  const axis: IccCurve = { kind: 'table', values: ab };
   return {
     type: 'mBA',
     inputs: 3,
     outputs,
-    bCurves: [IDENTITY, axis, axis],
+    bCurves: [lightness, ab, ab].map((values) => ({ kind: 'table', values })),
     matrix: [...UNIT_MATRIX, 0, 0, 0],
     mCurves: [IDENTITY, IDENTITY, IDENTITY],
     clut,
     aCurves: new Array<IccCurve>(outputs).fill(IDENTITY),
   };
+}
+
+/** Positions 0..1 of 16-bit codes on an axis, as an input curve. */
+function axisTable(position: (code: number) => number): Uint16Array {
+  return Uint16Array.from({ length: AXIS_ENTRIES }, (_, i) =>
+    clip16(position((i / (AXIS_ENTRIES - 1)) * 65535) * 65535),
+  );
 }
 
 function clip16(value: number): number {

@@ -40,6 +40,24 @@ export function inkBounds({
   return [c, m, y, Math.min(k, blackMost)];
 }
 
+/**
+ * Brings four inks under their bounds and the total: C, M, Y give way, black stays.
+ * @param inks changed in place, from `at` on.
+ */
+export function keepLimits(
+  inks: Float64Array,
+  at: number,
+  bounds: readonly number[],
+  totalInk: number,
+): void {
+  for (let ink = 0; ink < 4; ink++) inks[at + ink] = Math.min(bounds[ink], Math.max(0, inks[at + ink]));
+  const chromatic = inks[at] + inks[at + 1] + inks[at + 2];
+  const over = chromatic + inks[at + 3] - totalInk;
+  if (over <= 0) return;
+  const kept = Math.max(0, (chromatic - over) / chromatic);
+  for (let ink = 0; ink < 3; ink++) inks[at + ink] *= kept;
+}
+
 /** A separation as a person chooses it: a word for the black, and what differs from it. */
 export interface SeparationChoice {
   readonly black: BlackAmount;

@@ -1,5 +1,6 @@
 import { deviceToLab } from '../profileTransform.ts';
 import type { IccProfile, IccTag } from '../iccTypes.ts';
+import { MAPPED_AXES } from '../../profile/labAxis.ts';
 import { forwardTag, inverseTag } from '../../profile/profileTables.ts';
 
 /** A small profile with a tag of every kind that is written, for tests of the reader. */
@@ -9,7 +10,7 @@ export function sampleProfile(version: 2 | 4): IccProfile {
     lab.set([((i % 3) + (Math.floor(i / 3) % 3) + Math.floor(i / 9)) * (100 / 6), i - 13, 13 - i], i * 3);
   lab.set([100, 0, 0], 26 * 3);
   const a2b = forwardTag({ channels: 3, points: 3, lab }, version);
-  const b2a = inverseTag(3, 3, new Float64Array(81).fill(0.25), version);
+  const b2a = inverseTag(3, 3, new Float64Array(81).fill(0.25), version, MAPPED_AXES);
   const tags = new Map<string, IccTag>([
     [
       'desc',

@@ -1,0 +1,220 @@
+import { labWeights } from '../colour/labWeights.ts';
+import { createRandom, shuffle } from '../numerics/random.ts';
+import type { Random } from '../numerics/random.ts';
+import { solve3 } from '../numerics/solve3.ts';
+import { inkBounds, keepLimits } from '../separate/separation.ts';
+import type { Separation } from '../separate/separation.ts';
+import type { ForwardGrid } from './forwardGrid.ts';
+import { InkTable } from './inkTable.ts';
+import { COLORIMETRIC_AXES } from './labAxis.ts';
+import { labGridPlace } from './labGrid.ts';
+import { tetrahedron } from './tetrahedron.ts';
+
+/** Colours drawn, and how many of one cell are used at most. */
+const DRAWN = 120_000;
+const MOST_OF_CELL = 8;
+/** Share of the draws in which an ink is at nought, and at its limit: the surface is met as often as what is within. */
+const AT_NOUGHT = 0.08;
+const AT_LIMIT = 0.04;
+/** Share of the way to each colour that its nodes go, round by round: later rounds settle what neighbours dispute. */
+const ROUNDS = [0.6, 0.4, 0.2, 0.1, 0.05] as const;
+/** Share of its neighbours' mean move that a node takes on after each round: what is moved stays smooth. */
+const SPREAD = 0.4;
+/** Black moves less readily than the other inks: it belongs to the separation. */
+const READINESS = [1, 1, 1, 0.3] as const;
+/** Keeps inks from running where they hardly change the colour; weighted ΔE² for the whole range of an ink. */
+const DAMPING = 20;
+const MOST_STEP = 0.05;
+const AT_BOUND = 1e-4;
+/** Where fixed nodes make up nearly all of a colour, the others are not torn about for it. */
+const LEAST_SHARE = 0.05;
+
+/**
+ * Moves the nodes of a colorimetric inverse table so that what lies between them comes out right. Nodes that are exact leave colours
+ * between them wrong where inks begin, end or give way to each other, and where a node beside lies out of gamut. So
+ * colours that print are drawn all over the gamut, and each draws its four nodes a part of the way to where it is met.
+ * Neutral nodes stay; limits are kept in every node.
+ * @param inverse node × 4 on the colorimetric Lab grid of `points` a side; changed in place.
+ */
+export function settleInverse(
+  grid: ForwardGrid,
+  inverse: Float64Array,
+  points: number,
+  separation: Separation,
+): void {
+  const random = createRandom(5);
+  const drawn = drawColours(new InkTable(grid), points, separation, random);
+  const mover = new NodeMover(grid, inverse, points, separation);
+  const order = Array.from({ length: drawn.count }, (_, i) => i);
+  const before = inverse.slice();
+  for (const share of ROUNDS) {
+    shuffle(order, random);
+    for (const i of order) mover.move(drawn, i, share);
+    mover.spread(before);
+  }
+}
+
+interface DrawnColours {
+  readonly count: number;
+  /** Media-relative Lab that is to print, row-major × 3. */
+  readonly lab: Float64Array;
+  /** The four nodes that tetrahedral interpolation mixes for each, and their shares. */
+  readonly nodes: Int32Array;
+  readonly shares: Float64Array;
+}
+
+function drawColours(table: InkTable, points: number, separation: Separation, random: Random): DrawnColours {
+  const bounds = inkBounds(separation);
+  const ofCell = new Uint8Array(points ** 3);
+  const lab = new Float64Array(3 * DRAWN);
+  const nodes = new Int32Array(4 * DRAWN);
+  const shares = new Float64Array(4 * DRAWN);
+  const inks = new Float64Array(4);
+  let count = 0;
+  for (let i = 0; i < DRAWN; i++) {
+    let total = 0;
+    for (let ink = 0; ink < 4; ink++) {
+      const at = (random.uniform() - AT_NOUGHT) / (1 - AT_NOUGHT - AT_LIMIT);
+      inks[ink] = bounds[ink] * Math.min(1, Math.max(0, at));
+      total += inks[ink];
+    }
+    if (total > separation.totalInk) continue;
+    table.evaluate(inks);
+    const corners = tetrahedron(labGridPlace(table.lab, COLORIMETRIC_AXES), points);
+    const cell = corners[0].node;
+    if (ofCell[cell] >= MOST_OF_CELL) continue;
+    ofCell[cell]++;
+    lab.set(table.lab, 3 * count);
+    corners.forEach(({ node, share }, corner) => {
+      nodes[4 * count + corner] = node;
+      shares[4 * count + corner] = share;
+    });
+    count++;
+  }
+  return { count, lab, nodes, shares };
+}
+
+/** Draws the nodes of one colour after the other. */
+class NodeMover {
+  readonly #table: InkTable;
+  readonly #bounds: readonly number[];
+  readonly #inks = new Float64Array(4);
+  readonly #change = new Float64Array(4);
+  readonly #weight = new Float64Array(9);
+  readonly #rest = new Float64Array(3);
+  /** Weighted d(L, C, h)/d(inks), row-major 3 × 4. */
+  readonly #slope = new Float64Array(12);
+  readonly #normal = new Float64Array(9);
+  readonly #solved = new Float64Array(3);
+
+  constructor(
+    grid: ForwardGrid,
+    private readonly inverse: Float64Array,
+    private readonly points: number,
+    private readonly separation: Separation,
+  ) {
+    this.#table = new InkTable(grid);
+    this.#bounds = inkBounds(separation);
+  }
+
+  move({ lab, nodes, shares }: DrawnColours, colour: number, share: number): void {
+    const { inverse } = this;
+    const inks = this.#inks.fill(0);
+    let size = 0;
+    for (let corner = 4 * colour; corner < 4 * colour + 4; corner++) {
+      const at = 4 * nodes[corner];
+      for (let ink = 0; ink < 4; ink++) inks[ink] += shares[corner] * inverse[at + ink];
+      if (!this.#isNeutral(nodes[corner])) size += shares[corner] ** 2;
+    }
+    if (size < LEAST_SHARE) return;
+    this.#linearise(lab, 3 * colour);
+    this.#solve();
+    for (let corner = 4 * colour; corner < 4 * colour + 4; corner++) {
+      if (this.#isNeutral(nodes[corner])) continue;
+      const part = (share * shares[corner]) / size;
+      const at = 4 * nodes[corner];
+      for (let ink = 0; ink < 4; ink++)
+        inverse[at + ink] += Math.min(MOST_STEP, Math.max(-MOST_STEP, part * this.#change[ink]));
+      keepLimits(inverse, at, this.#bounds, this.separation.totalInk);
+    }
+  }
+
+  /** Evens out the moves since `before`. */
+  spread(before: Float64Array): void {
+    const { inverse, points } = this;
+    const moved = inverse.map((value, i) => value - before[i]);
+    const strides = [points * points, points, 1];
+    const sum = new Float64Array(4);
+    for (let node = 0; node < points ** 3; node++) {
+      if (this.#isNeutral(node)) continue;
+      sum.fill(0);
+      let beside = 0;
+      for (const stride of strides) {
+        const place = Math.floor(node / stride) % points;
+        for (let way = -1; way <= 1; way += 2) {
+          if (way < 0 ? place === 0 : place === points - 1) continue;
+          beside++;
+          for (let ink = 0; ink < 4; ink++) sum[ink] += moved[4 * (node + way * stride) + ink];
+        }
+      }
+      for (let ink = 0; ink < 4; ink++)
+        inverse[4 * node + ink] += SPREAD * (sum[ink] / beside - moved[4 * node + ink]);
+      keepLimits(inverse, 4 * node, this.#bounds, this.separation.totalInk);
+    }
+  }
+
+  #isNeutral(node: number): boolean {
+    const middle = (this.points - 1) / 2;
+    return node % this.points === middle && Math.floor(node / this.points) % this.points === middle;
+  }
+
+  /** What is missing to the wanted colour, and how inks change it, both weighted. */
+  #linearise(lab: Float64Array, at: number): void {
+    const table = this.#table;
+    const w = this.#weight;
+    table.evaluate(this.#inks);
+    labWeights(lab[at], lab[at + 1], lab[at + 2], 1, w);
+    const d0 = lab[at] - table.lab[0];
+    const d1 = lab[at + 1] - table.lab[1];
+    const d2 = lab[at + 2] - table.lab[2];
+    const j = table.jacobian;
+    for (let p = 0; p < 3; p++) {
+      this.#rest[p] = w[3 * p] * d0 + w[3 * p + 1] * d1 + w[3 * p + 2] * d2;
+      for (let ink = 0; ink < 4; ink++)
+        this.#slope[4 * p + ink] = w[3 * p] * j[ink] + w[3 * p + 1] * j[4 + ink] + w[3 * p + 2] * j[8 + ink];
+    }
+  }
+
+  /** The least change of inks that brings the colour near; inks that are at a bound and would leave it stay there. */
+  #solve(): void {
+    const s = this.#slope;
+    const y = this.#solved;
+    const change = this.#change;
+    let held = 0;
+    for (let again = true; again;) {
+      again = false;
+      for (let p = 0; p < 3; p++)
+        for (let q = 0; q < 3; q++) {
+          let sum = p === q ? DAMPING : 0;
+          for (let ink = 0; ink < 4; ink++)
+            if (((held >> ink) & 1) === 0) sum += READINESS[ink] * s[4 * p + ink] * s[4 * q + ink];
+          this.#normal[3 * p + q] = sum;
+        }
+      if (!solve3(this.#normal, this.#rest, y)) {
+        change.fill(0);
+        return;
+      }
+      for (let ink = 0; ink < 4; ink++) {
+        const free = ((held >> ink) & 1) === 0;
+        change[ink] = free ? READINESS[ink] * (s[ink] * y[0] + s[4 + ink] * y[1] + s[8 + ink] * y[2]) : 0;
+        const leaves =
+          (this.#inks[ink] <= AT_BOUND && change[ink] < 0) ||
+          (this.#inks[ink] >= this.#bounds[ink] - AT_BOUND && change[ink] > 0);
+        if (free && leaves) {
+          held |= 1 << ink;
+          again = true;
+        }
+      }
+    }
+  }
+}
