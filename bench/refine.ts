@@ -3,7 +3,7 @@ import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { fitInkModel, inkModelLab } from '@melto/core/characterise/inkModel';
-import { InkUncertainty } from '@melto/core/characterise/inkUncertainty';
+import { inkUncertainty } from '@melto/core/characterise/modelUncertainty';
 import { makeCmykChart } from '@melto/core/charts/cmykChart';
 import { deltaE2000Rows } from '@melto/core/colour/deltaE2000';
 import type { Lab } from '@melto/core/colour/lab';
@@ -74,8 +74,8 @@ export function refine(): void {
       }));
       const figures = [0, 60].map((unsure) => {
         const { device } = refinementPatches(
-          { wanted, readings: READINGS, unsure, totalInk: TOTAL_INK, seed },
-          new InkUncertainty(before.model),
+          { wanted, readings: READINGS, unsure, process: CMYK, totalInk: TOTAL_INK, seed },
+          inkUncertainty(before.model),
         );
         return build(
           Float64Array.of(...first, ...device),

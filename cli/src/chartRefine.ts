@@ -1,12 +1,11 @@
-import { CMYK } from '@melto/core/device/process';
-import { fitInkModel, inkModelLab } from '@melto/core/characterise/inkModel';
-import { InkUncertainty } from '@melto/core/characterise/inkUncertainty';
+import { channelCount, drivenByLight } from '@melto/core/device/process';
+import { uncertaintyOf } from '@melto/core/characterise/modelUncertainty';
 import { layoutChart } from '@melto/core/charts/layoutChart';
 import { layoutColumns } from '@melto/core/charts/layoutColumns';
 import { READER_NEEDS } from '@melto/core/charts/pageGeometry';
 import { labToDevice } from '@melto/core/icc/profileTransform';
 import { refinementPatches } from '@melto/core/refine/refinementPatches';
-import { cmykReading, colourListFrom, oneOf, report, wholeNumber, writePatchFile } from './files.ts';
+import { colourListFrom, oneOf, profiledReading, report, wholeNumber, writePatchFile } from './files.ts';
 import { readProfile } from './profileInspect.ts';
 import { UsageError } from './usageError.ts';
 
@@ -27,7 +26,8 @@ export interface ChartRefineOptions {
 
 /** A chart that adds to a reading: colours of a list through a profile, and where the model is least sure. */
 export function chartRefine(options: ChartRefineOptions): void {
-  const { device, xyz } = cmykReading(options.measured, options.measuredAs);
+  const { process, device, xyz } = profiledReading(options.measured, options.measuredAs);
+  const channels = channelCount(process);
   const unsure = wholeNumber(options.unsure, '--unsure', 0, 800);
   const readings = wholeNumber(options.readings, '--readings', 1, 6);
   const seed = wholeNumber(options.seed, '--seed', 0, 0xffffffff);
@@ -38,38 +38,42 @@ export function chartRefine(options: ChartRefineOptions): void {
   const colours = options.colours === undefined ? [] : colourListFrom(options.colours);
   if (colours.length + unsure === 0)
     throw new UsageError('--unsure: found 0 and no colours, expected something to add');
-  const inks = new Float64Array(colours.length * 4);
+  const values = new Float64Array(colours.length * channels);
   if (options.profile !== undefined) {
-    const toInks = labToDevice(readProfile(options.profile), 'absolute');
-    if (!toInks.ok || toInks.value.outputs !== 4)
+    const toDevice = labToDevice(readProfile(options.profile), 'absolute');
+    if (!toDevice.ok || toDevice.value.outputs !== channels)
       throw new UsageError(
-        `${options.profile}: found no table from Lab to CMYK, expected a CMYK output profile`,
+        `${options.profile}: found no table from Lab to ${process.name}, expected ${drivenByLight(process) ? 'an' : 'a'} ${process.name} output profile`,
       );
-    toInks.value.apply(Float64Array.from(colours.flatMap(({ lab }) => [...lab])), inks);
+    toDevice.value.apply(Float64Array.from(colours.flatMap(({ lab }) => [...lab])), values);
   }
-  const model = fitInkModel(device, 4, xyz);
+  const uncertainty = uncertaintyOf(process, device, xyz);
   const patches = refinementPatches(
     {
-      wanted: colours.map(({ name }, i) => ({ name, device: [...inks.subarray(4 * i, 4 * i + 4)] })),
+      wanted: colours.map(({ name }, i) => ({
+        name,
+        device: [...values.subarray(channels * i, channels * (i + 1))],
+      })),
       readings,
       unsure,
+      process,
       totalInk: wholeNumber(options.tac, '--tac', 120, 400) / 100,
       seed,
     },
-    new InkUncertainty(model),
+    uncertainty,
   );
   const lab = new Float64Array(patches.names.length * 3);
-  inkModelLab(model, patches.device, lab);
-  const layout = layoutChart(CMYK, patches.device, paper, seed, needs);
+  uncertainty.lab(patches.device, lab);
+  const layout = layoutChart(process, patches.device, paper, seed, needs);
   writePatchFile(options.out, {
     ids: patches.names.map((_, i) => String(i + 1)),
     names: [...patches.names],
-    process: CMYK,
+    process,
     device: patches.device,
     lab,
     layout: layoutColumns(layout),
     conditions: {},
-    title: `CMYK refinement, ${patches.names.length} patches`,
+    title: `${process.name} refinement, ${patches.names.length} patches`,
     originator: 'Melto',
     notes: [],
   });

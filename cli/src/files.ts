@@ -153,16 +153,33 @@ export function report(
 }
 
 /** A CMYK reading, or a usage error that says what is missing. */
-export function cmykReading(
+export function cmykReading(path: string, as?: string): CharacterisedReading {
+  return readingOf(path, [CMYK], 'CMYK_C, CMYK_M, CMYK_Y, CMYK_K', as);
+}
+
+/** A reading of a device whose profiles Melto makes: RGB or CMYK. */
+export function profiledReading(path: string, as?: string): CharacterisedReading {
+  return readingOf(path, [RGB, CMYK], 'RGB_R … or CMYK_C …', as);
+}
+
+interface CharacterisedReading {
+  readonly set: PatchSet;
+  readonly process: Process;
+  readonly device: Float64Array;
+  readonly xyz: Float64Array;
+}
+
+function readingOf(
   path: string,
+  processes: readonly Process[],
+  expected: string,
   as?: string,
-): { set: PatchSet; device: Float64Array; xyz: Float64Array } {
+): CharacterisedReading {
   const set = readMeasuredFile(path, measuredAs(as));
-  if (!sameProcess(set.process, CMYK) || set.device === undefined)
-    throw new UsageError(
-      `${path}: found ${set.process?.name ?? 'no'} device values, expected CMYK_C, CMYK_M, CMYK_Y, CMYK_K`,
-    );
+  const process = processes.find((own) => sameProcess(set.process, own));
+  if (process === undefined || set.device === undefined)
+    throw new UsageError(`${path}: found ${set.process?.name ?? 'no'} device values, expected ${expected}`);
   const xyz = patchXyz(set);
   if (xyz === undefined) throw new UsageError(`${path}: found no colours, expected spectra, XYZ or Lab`);
-  return { set, device: set.device, xyz };
+  return { set, process, device: set.device, xyz };
 }

@@ -4,11 +4,16 @@ import { patchXyz } from '@melto/core/cgats/patchColours';
 import type { PatchSet } from '@melto/core/cgats/patchSet';
 import { fitInkModel } from '@melto/core/characterise/inkModel';
 import { fitReport, reportedRgb } from '@melto/core/characterise/fitReport';
-import { fitRgbModel } from '@melto/core/characterise/rgbModel';
-import { relativeToPaper } from '@melto/core/icc/profileTransform';
+import { fitRgbModel, rgbModelLab } from '@melto/core/characterise/rgbModel';
+import type { RgbModel } from '@melto/core/characterise/rgbModel';
+import { deltaE2000Rows } from '@melto/core/colour/deltaE2000';
+import { labToDevice, relativeToPaper } from '@melto/core/icc/profileTransform';
 import { writeIcc } from '@melto/core/icc/writeIcc';
 import type { IccProfile } from '@melto/core/icc/iccTypes';
+import { summariseErrors } from '@melto/core/numerics/statistics';
 import type { ErrorSummary } from '@melto/core/numerics/statistics';
+import type { NamedColour } from '@melto/core/refine/namedColour';
+import { unwrap } from '@melto/core/result';
 import { buildInkProfile } from '@melto/core/profile/buildInkProfile';
 import { buildRgbProfile } from '@melto/core/profile/buildRgbProfile';
 import type { TableSize } from '@melto/core/profile/buildRgbProfile';
@@ -86,7 +91,7 @@ export function profileBuild(options: ProfileBuildOptions): void {
   };
   const built =
     kind === 'rgb'
-      ? buildFromRgb(device, xyz, about, tableSize)
+      ? buildFromRgb(device, xyz, about, tableSize, options.colours)
       : buildFromInks(
           ...([set, device, xyz, about, tableSize, separation] as const),
           options.inkLimits !== undefined,
@@ -113,10 +118,23 @@ function buildFromRgb(
   xyz: Float64Array,
   about: OutputProfileOptions,
   tableSize: TableSize,
+  colours: string | undefined,
 ): Built {
   const model = fitRgbModel(device, xyz);
   const { profile } = buildRgbProfile(model, { ...about, tableSize });
-  return { profile, report: fitReport(reportedRgb(model), device, xyz), lines: [] };
+  const lines = colours === undefined ? [] : [listLine(colourListFrom(colours), model, profile)];
+  return { profile, report: fitReport(reportedRgb(model), device, xyz), lines };
+}
+
+/** How the colours of a list come out by the model: their repeated readings weigh in it by themselves. */
+function listLine(colours: readonly NamedColour[], model: RgbModel, profile: IccProfile): string {
+  const asked = Float64Array.from(colours.flatMap(({ lab }) => [...lab]));
+  const device = new Float64Array(asked.length);
+  const printed = new Float64Array(asked.length);
+  unwrap(labToDevice(profile, 'absolute')).apply(asked, device);
+  rgbModelLab(model, device, printed);
+  const { mean, largest } = summariseErrors(deltaE2000Rows(asked, printed));
+  return `${colours.length} colours of the list by the model: mean ${mean.toFixed(2)}, largest ${largest.toFixed(2)} ΔE00`;
 }
 
 function buildFromInks(

@@ -1,7 +1,8 @@
+import { CMYK } from '@melto/core/device/process';
 import { beforeAll, describe, expect, it } from 'vitest';
 import { fitInkModel, fitInks, inkModelLab, inkModelXyz } from '@melto/core/characterise/inkModel';
 import type { InkModel } from '@melto/core/characterise/inkModel';
-import { InkUncertainty } from '@melto/core/characterise/inkUncertainty';
+import { inkUncertainty } from '@melto/core/characterise/modelUncertainty';
 import { uncertaintyMap } from '@melto/core/characterise/uncertaintyMap';
 import { makeCmykChart } from '@melto/core/charts/cmykChart';
 import { chooseAddedPatches } from '@melto/core/charts/addedPatches';
@@ -17,7 +18,7 @@ import { createRandom } from '@melto/core/numerics/random';
 import { mean, summariseErrors } from '@melto/core/numerics/statistics';
 import { buildInkProfile } from '@melto/core/profile/buildInkProfile';
 import { pathSmoothness } from '@melto/core/profile/pathSmoothness';
-import { TIE_PATCHES, refinementPatches } from '@melto/core/refine/refinementPatches';
+import { refinementPatches, tiePatches } from '@melto/core/refine/refinementPatches';
 import { unwrap } from '@melto/core/result';
 import { previewGrid, previewSeparation } from '@melto/core/separate/separationPreview';
 import { separationFrom, separationOf } from '@melto/core/separate/separation';
@@ -117,7 +118,7 @@ describe('the uncertainty of a model of inks', () => {
     const lights = fitInkModel(gatherRows(device, kept, 4), 4, gatherRows(xyz, kept, 3));
     const probes = inksWithin(800, 21);
     const errors = forwardError(lights, probes);
-    const uncertainty = new InkUncertainty(lights);
+    const uncertainty = inkUncertainty(lights);
     const expected = errors.map((_, i) => uncertainty.deltaEAt(probes.subarray(4 * i, 4 * i + 4)));
     const black = errors.map((_, i) => probes[4 * i + 3]);
     const where = (values: Float64Array, inside: (k: number) => boolean): number =>
@@ -130,7 +131,7 @@ describe('the uncertainty of a model of inks', () => {
   });
 
   it('is drawn as a map whose empty cells are none that print', () => {
-    const map = uncertaintyMap(model, TOTAL_INK);
+    const map = uncertaintyMap(inkUncertainty(model), CMYK, TOTAL_INK);
     expect(map.deltaE).toHaveLength(map.lightness.length * map.columns.length);
     expect(map.deltaE.filter((value) => value !== null).length).toBeGreaterThan(30);
     // Nothing that is printed is lighter than L* 80 and blue-violet at once.
@@ -148,7 +149,7 @@ describe('added patches', () => {
     const expected = labOf(own(probes));
     const off = (fitted: InkModel): number => mean(forwardError(fitted, probes, expected));
     const after = (added: Float64Array): number => off(fit(Float64Array.of(...device, ...added)));
-    const uncertainty = new InkUncertainty(first);
+    const uncertainty = inkUncertainty(first);
     const chosen = mean(
       [4, 5].map((seed) =>
         after(
@@ -161,7 +162,7 @@ describe('added patches', () => {
   });
 
   it('keep to the limit, differ from each other, and leave out what is planned already', () => {
-    const uncertainty = new InkUncertainty(model);
+    const uncertainty = inkUncertainty(model);
     const first = chooseAddedPatches(uncertainty, 4, 30, 2.2, createRandom(4));
     expect(new Set(first.map(String)).size).toBe(30);
     for (const row of first) expect(row.reduce((a, b) => a + b, 0)).toBeLessThanOrEqual(2.2 + 4 / 255);
@@ -179,10 +180,10 @@ describe('a refinement', () => {
 
   it('has papers, overprints, its colours as often as asked, and the least sure', () => {
     const { names, device: values } = refinementPatches(
-      { wanted, readings: 4, unsure: 20, totalInk: TOTAL_INK, seed: 2 },
-      new InkUncertainty(model),
+      { wanted, readings: 4, unsure: 20, process: CMYK, totalInk: TOTAL_INK, seed: 2 },
+      inkUncertainty(model),
     );
-    expect(names).toHaveLength(TIE_PATCHES + 12 + 20);
+    expect(names).toHaveLength(tiePatches(CMYK) + 12 + 20);
     expect(names.filter((name) => name === 'Seed red')).toHaveLength(4);
     expect(names.filter((name) => name === 'least sure')).toHaveLength(20);
     const at = names.lastIndexOf('Seed red');

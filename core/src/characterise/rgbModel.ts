@@ -43,15 +43,7 @@ const FOLDS = 5;
  */
 export function fitRgbModel(device: Float64Array, xyz: Float64Array, seed = 1): RgbModel {
   const patches = mergeRepeats(device, 3, xyz);
-  const targets = new Float64Array(patches.xyz.length);
-  xyzToFitSpace(patches.xyz, targets);
-  const data: SplineData = {
-    inputs: 3,
-    outputs: 3,
-    centres: patches.device,
-    targets,
-    counts: patches.counts,
-  };
+  const data = rgbModelData(patches);
   const smoothing = chooseSmoothing(data, seed);
   return {
     spline: fitSpline(data, smoothing),
@@ -59,6 +51,13 @@ export function fitRgbModel(device: Float64Array, xyz: Float64Array, seed = 1): 
     smoothing,
     crossValidation: crossValidate(data, smoothing, seed),
   };
+}
+
+/** What the spline is fitted to. */
+export function rgbModelData(patches: MergedPatches): SplineData {
+  const targets = new Float64Array(patches.xyz.length);
+  xyzToFitSpace(patches.xyz, targets);
+  return { inputs: 3, outputs: 3, centres: patches.device, targets, counts: patches.counts };
 }
 
 /** XYZ (Y = 100) of device rows. */

@@ -1,7 +1,8 @@
 import { createRandom } from '../numerics/random.ts';
-import { inkModelLab } from './inkModel.ts';
-import type { InkModel } from './inkModel.ts';
-import { InkUncertainty } from './inkUncertainty.ts';
+import { channelCount, drivenByLight } from '../device/process.ts';
+import type { Process } from '../device/process.ts';
+import type { Random } from '../numerics/random.ts';
+import type { ModelUncertainty } from './modelUncertainty.ts';
 
 /** Where a model is sure and where not: expected ΔE00 by lightness and hue, reading noise left out. */
 export interface UncertaintyMap {
@@ -20,9 +21,13 @@ const GREY_CHROMA = 8;
 const PROBES = 2500;
 const LEAST_PROBES = 4;
 
-/** @param totalInk limit of the sum, 1 = 100 %. */
-export function uncertaintyMap(model: InkModel, totalInk: number, seed = 1): UncertaintyMap {
-  const uncertainty = new InkUncertainty(model);
+/** @param totalInk limit of the sum where inks drive the device, 1 = 100 %. */
+export function uncertaintyMap(
+  uncertainty: ModelUncertainty,
+  process: Process,
+  totalInk = Infinity,
+  seed = 1,
+): UncertaintyMap {
   const random = createRandom(seed);
   const columns = 1 + SECTORS;
   const sums = new Float64Array(BANDS.length * columns);
@@ -30,11 +35,10 @@ export function uncertaintyMap(model: InkModel, totalInk: number, seed = 1): Unc
   const lab = new Float64Array(3);
   let total = 0;
   for (let probe = 0; probe < PROBES;) {
-    const device = Array.from({ length: model.inks }, () => random.uniform());
-    // Light and grey colours are rare among random inks: every other probe is drawn from them.
-    if (probe % 2 === 1) device.forEach((value, ink) => (device[ink] = value * (ink === 3 ? 0.4 : 0.6)));
+    // Light and grey colours are rare among random values: every other probe is drawn from them.
+    const device = probe % 2 === 1 ? lightOrGrey(process, random) : randomValues(process, random);
     if (device.reduce((a, b) => a + b, 0) > totalInk) continue;
-    inkModelLab(model, device, lab);
+    uncertainty.lab(device, lab);
     const band = BANDS.reduce((at: number, from, i) => (lab[0] >= from ? i : at), 0);
     const chroma = Math.hypot(lab[1], lab[2]);
     const turn = Math.atan2(lab[2], lab[1]) / (2 * Math.PI) + 1;
@@ -51,4 +55,16 @@ export function uncertaintyMap(model: InkModel, totalInk: number, seed = 1): Unc
     deltaE: Array.from(sums, (sum, i) => (counts[i] < LEAST_PROBES ? null : sum / counts[i])),
     mean: total / PROBES,
   };
+}
+
+function randomValues(process: Process, random: Random): number[] {
+  return Array.from({ length: channelCount(process) }, () => random.uniform());
+}
+
+function lightOrGrey(process: Process, random: Random): number[] {
+  const values = randomValues(process, random);
+  if (!drivenByLight(process))
+    return values.map((value, ink) => value * (process.channels[ink].kind === 'black' ? 0.4 : 0.6));
+  const level = random.uniform();
+  return values.map((value) => Math.min(1, Math.max(0, level + 0.16 * (value - 0.5))));
 }

@@ -7,7 +7,7 @@ const BLACK_SHADE = 0.72;
 const DRAWS_PER_PATCH = 14;
 const DRAWS_LEAST = 400;
 
-/** A CMYK chart while it is put together: 8-bit levels, no value twice but paper and repeats, ink under a limit. */
+/** A chart while it is put together: 8-bit levels, no value twice but paper and repeats, ink under a limit. */
 export class ChartDraft {
   readonly device: number[] = [];
   readonly names: string[] = [];
@@ -35,7 +35,8 @@ export class ChartDraft {
 
   /** The same value once more, for the repeatability of reading. */
   repeat(row: number, name = 'repeat'): void {
-    pushPatch(this.device, this.names, this.device.slice(4 * row, 4 * row + 4), name);
+    const channels = this.device.length / this.names.length;
+    pushPatch(this.device, this.names, this.device.slice(channels * row, channels * (row + 1)), name);
   }
 
   /** Adds the drawn values that lie farthest from all others. */

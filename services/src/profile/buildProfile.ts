@@ -12,6 +12,7 @@ import { fitReport, reportedInks, reportedRgb } from '@melto/core/characterise/f
 import type { FitReport } from '@melto/core/characterise/fitReport';
 import { fitInkModel } from '@melto/core/characterise/inkModel';
 import { fitRgbModel } from '@melto/core/characterise/rgbModel';
+import { inkUncertainty, rgbUncertainty } from '@melto/core/characterise/modelUncertainty';
 import { uncertaintyMap } from '@melto/core/characterise/uncertaintyMap';
 import { meanPaperXyz } from '@melto/core/device/meanPaperXyz';
 import { deviceToLab, labToDevice, relativeToPaper } from '@melto/core/icc/profileTransform';
@@ -73,7 +74,7 @@ export async function buildProfile(
     paperXyz,
   };
   const { profile, report, turning, ...more } = sameProcess(process, RGB)
-    ? fromRgb(device, xyz, about, choices, onProgress)
+    ? fromRgb(pooled, about, choices, onProgress)
     : fromInks(pooled, about, choices, onProgress);
   const bytes = writeIcc(profile);
   const warnings = [
@@ -138,18 +139,32 @@ interface Built extends Pick<ProfileDetail, 'inks' | 'uncertainty' | 'smoothness
 }
 
 function fromRgb(
-  device: Float64Array,
-  xyz: Float64Array,
+  { first, added, device, xyz }: PooledReadings,
   about: OutputProfileOptions,
   { tableSize }: ProfileChoices,
   onProgress: BuildProgress,
 ): Built {
+  const before =
+    added.length === 0 || first.set.device === undefined
+      ? undefined
+      : fitRgbModel(first.set.device, first.xyz);
   const model = fitRgbModel(device, xyz);
+  const reported = reportedRgb(model);
   onProgress(0.35, 'Filling the tables');
   const { profile } = buildRgbProfile(model, { ...about, tableSize }, (fraction, words) =>
-    onProgress(0.35 + 0.63 * fraction, words),
+    onProgress(0.35 + 0.55 * fraction, words),
   );
-  return { profile, report: fitReport(reportedRgb(model), device, xyz) };
+  onProgress(0.9, 'Looking where the model is sure');
+  return {
+    profile,
+    report: fitReport(reported, device, xyz),
+    uncertainty: uncertaintyMap(rgbUncertainty(model), first.condition.process),
+    smoothness: smoothnessOf(profile),
+    refinement:
+      before === undefined
+        ? undefined
+        : refinementFigures(first, added, wantedColours(added), reportedRgb(before), reported, profile),
+  };
 }
 
 function fromInks(
@@ -196,13 +211,19 @@ function fromInks(
     report: fitReport(reportedInks(model), device, xyz),
     inks: { roundTrip, totalInk, reversals },
     turning: turningInks(model).filter(({ ink, limit }) => separation.inkLimits[ink] > limit),
-    uncertainty: uncertaintyMap(model, separation.totalInk),
-    smoothness: {
-      colorimetric: summariseErrors(pathSmoothness(profile, 'relative').bends),
-      perceptual: summariseErrors(pathSmoothness(profile, 'perceptual').bends),
-    },
+    uncertainty: uncertaintyMap(inkUncertainty(model), first.condition.process, separation.totalInk),
+    smoothness: smoothnessOf(profile),
     refinement:
-      before === undefined ? undefined : refinementFigures(first, added, wanted, before, model, profile),
+      before === undefined
+        ? undefined
+        : refinementFigures(first, added, wanted, reportedInks(before), reportedInks(model), profile),
+  };
+}
+
+function smoothnessOf(profile: IccProfile): ProfileDetail['smoothness'] {
+  return {
+    colorimetric: summariseErrors(pathSmoothness(profile, 'relative').bends),
+    perceptual: summariseErrors(pathSmoothness(profile, 'perceptual').bends),
   };
 }
 

@@ -1,11 +1,10 @@
-import { channelCount, CMYK, RGB, sameProcess } from '@melto/core/device/process';
+import { drivenByLight, RGB, sameProcess } from '@melto/core/device/process';
 import { layoutChart } from '@melto/core/charts/layoutChart';
-import { fitInkModel, inkModelLab } from '@melto/core/characterise/inkModel';
-import { InkUncertainty } from '@melto/core/characterise/inkUncertainty';
+import { uncertaintyOf } from '@melto/core/characterise/modelUncertainty';
 import { labToDevice } from '@melto/core/icc/profileTransform';
 import type { IccProfile } from '@melto/core/icc/iccTypes';
 import type { NamedColour } from '@melto/core/refine/namedColour';
-import { refinementPatches, RESERVED_NAMES, TIE_PATCHES } from '@melto/core/refine/refinementPatches';
+import { refinementPatches, RESERVED_NAMES, tiePatches } from '@melto/core/refine/refinementPatches';
 import type { WantedPatch } from '@melto/core/refine/refinementPatches';
 import { unwrap } from '@melto/core/result';
 import { insertJob } from '@melto/store/jobs';
@@ -17,6 +16,7 @@ import type { Progress } from '../kernel/jobs.ts';
 import { Problem } from '../kernel/problem.ts';
 import { conditionOf } from '../ledger/conditions.ts';
 import { profileInForce } from '../ledger/inForce.ts';
+import { LINKS } from '../ledger/links.ts';
 import { completeReading } from '../reading/loadReading.ts';
 import { pooledReadings } from './pooledReadings.ts';
 import { createChart, profilingChart } from './profilingChart.ts';
@@ -56,8 +56,12 @@ export async function requestRefinement(
 ): Promise<{ readonly jobId: number }> {
   const condition = await conditionOf(context, conditionId);
   const wanted = input.colours.length + input.picture.length;
-  if (!sameProcess(condition.process, CMYK))
-    throw new Problem('bad-input', 'Only CMYK profiles can be refined.', 'Print a larger chart instead.');
+  if (!LINKS.profile.suits(condition.process))
+    throw new Problem(
+      'bad-input',
+      `${condition.device} prints ${condition.process.name}; profiles are of RGB or CMYK so far.`,
+      'Choose another condition.',
+    );
   if (wanted + input.unsure === 0)
     throw new Problem(
       'bad-input',
@@ -65,7 +69,7 @@ export async function requestRefinement(
       'Choose patches, colours or a picture.',
       'unsure',
     );
-  if (TIE_PATCHES + input.unsure + wanted * input.readings > REFINEMENT_MOST.patches)
+  if (tiePatches(condition.process) + input.unsure + wanted * input.readings > REFINEMENT_MOST.patches)
     throw new Problem(
       'bad-input',
       `The chart would have more than ${REFINEMENT_MOST.patches} patches.`,
@@ -123,32 +127,33 @@ async function refinementChart(
 ): Promise<ChartToStore> {
   onProgress(0, 'Fitting the model');
   const { device, xyz } = await pooledReadings(context, readingIds[0], readingIds.slice(1));
-  const model = fitInkModel(device, channelCount(CMYK), xyz, 1, (fraction) =>
+  const { process } = await conditionOf(context, conditionId);
+  const uncertainty = uncertaintyOf(process, device, xyz, (fraction) =>
     onProgress(0.4 * fraction, 'Fitting the model'),
   );
   const known = await profileInForce(context, conditionId);
-  const totalInk = await totalInkAtInput(context, conditionId);
+  const totalInk = drivenByLight(process) ? Infinity : await totalInkAtInput(context, conditionId);
   const named = colours.map(({ name, lab }, i) => ({ name: uniqueName(name, i, colours), lab }));
   const wanted: WantedPatch[] =
     known === undefined
       ? []
       : [
-          ...named.map(({ name, lab }) => ({ name, device: inksOf(known.profile, lab, 'absolute') })),
+          ...named.map(({ name, lab }) => ({ name, device: valuesOf(known.profile, lab, 'absolute') })),
           ...picture.map(({ lab }) => ({
             name: 'picture',
-            device: inksOf(known.profile, lab, 'perceptual'),
+            device: valuesOf(known.profile, lab, 'perceptual'),
           })),
         ];
   const seed = context.seed();
   onProgress(0.4, 'Choosing the patches that tell most');
   const patches = refinementPatches(
-    { wanted, readings, unsure, totalInk, seed },
-    new InkUncertainty(model),
+    { wanted, readings, unsure, process, totalInk, seed },
+    uncertainty,
     (fraction) => onProgress(0.4 + 0.6 * fraction, 'Choosing the patches that tell most'),
   );
   // Wanted colours carry what was asked; the others what the model expects.
   const lab = new Float64Array(patches.names.length * 3);
-  inkModelLab(model, patches.device, lab);
+  uncertainty.lab(patches.device, lab);
   const asked = new Map(named.map((colour) => [colour.name, colour.lab]));
   patches.names.forEach((name, i) => {
     const own = asked.get(name);
@@ -163,15 +168,16 @@ async function refinementChart(
     seed,
     ...patches,
     lab,
-    layout: layoutChart(CMYK, patches.device, paper, seed),
-    process: CMYK,
+    layout: layoutChart(process, patches.device, paper, seed),
+    process,
   };
 }
 
-function inksOf(profile: IccProfile, lab: readonly number[], intent: 'absolute' | 'perceptual'): number[] {
-  const inks = new Float64Array(channelCount(CMYK));
-  unwrap(labToDevice(profile, intent)).apply(lab, inks);
-  return [...inks];
+function valuesOf(profile: IccProfile, lab: readonly number[], intent: 'absolute' | 'perceptual'): number[] {
+  const toDevice = unwrap(labToDevice(profile, intent));
+  const values = new Float64Array(toDevice.outputs);
+  toDevice.apply(lab, values);
+  return [...values];
 }
 
 /** A name that no other colour of the list, and no other kind of patch, has. */

@@ -1,5 +1,4 @@
-import { inkModelLab } from '@melto/core/characterise/inkModel';
-import type { InkModel } from '@melto/core/characterise/inkModel';
+import type { ReportedModel } from '@melto/core/characterise/fitReport';
 import { deltaE2000Of, deltaE2000Rows } from '@melto/core/colour/deltaE2000';
 import { WHITE_D50_MEASURED } from '@melto/core/colour/whitePoints';
 import { xyzToLab } from '@melto/core/colour/xyzToLab';
@@ -44,15 +43,15 @@ export function refinementFigures(
   first: LoadedReading,
   added: readonly LoadedReading[],
   wanted: readonly WantedColour[],
-  before: InkModel,
-  after: InkModel,
+  before: ReportedModel,
+  after: ReportedModel,
   profile: IccProfile,
 ): RefinementFigures {
   const asked = Float64Array.from(wanted.flatMap((colour) => colour.asked));
-  const inks = new Float64Array(wanted.length * after.patches.channels);
+  const device = new Float64Array(wanted.length * after.patches.channels);
   const printed = new Float64Array(asked.length);
-  unwrap(labToDevice(profile, 'absolute')).apply(asked, inks);
-  inkModelLab(after, inks, printed);
+  unwrap(labToDevice(profile, 'absolute')).apply(asked, device);
+  after.lab(device, printed);
   const errors = deltaE2000Rows(asked, printed);
   const own = new Set(before.patches.sources.map((_, i) => keyOf(before, i)));
   const kept = [...after.crossValidation.errors].filter((_, i) => own.has(keyOf(after, i)));
@@ -70,18 +69,21 @@ export function refinementFigures(
   };
 }
 
-function keyOf({ patches: { device, channels } }: InkModel, row: number): string {
+function keyOf({ patches: { device, channels } }: ReportedModel, row: number): string {
   return device.subarray(row * channels, (row + 1) * channels).join();
 }
 
-/** Papers and overprints stand on every sheet: how far do they agree? */
+/** Papers, overprints and corners of the light stand on every sheet. */
+const TIES: ReadonlySet<string> = new Set(['paper', 'overprint', 'primary']);
+
+/** How far do they agree? */
 function agreement(first: LoadedReading, added: readonly LoadedReading[]): number | null {
   const channels = channelCount(first.condition.process);
   const ties = (loaded: LoadedReading): Map<string, number[]> => {
     const out = new Map<string, number[]>();
     loaded.rows.forEach((row, i) => {
       const name = loaded.chart.set.names?.[row];
-      if (name !== 'paper' && name !== 'overprint') return;
+      if (!TIES.has(name ?? '')) return;
       const key = loaded.set.device?.subarray(channels * i, channels * (i + 1)).join() ?? '';
       out.set(key, [...(out.get(key) ?? []), i]);
     });

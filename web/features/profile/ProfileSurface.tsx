@@ -52,11 +52,9 @@ export function ProfileSurface(props: ProfileSurfaceProps) {
   // A refinement adds to what the profile shown was made from, a second chart to the newest large reading.
   const own = result?.detail.choices;
   const addable =
-    props.press === null
-      ? []
-      : own !== undefined && shown?.borrowedFrom === null
-        ? [own.readingId, ...(own.addedReadingIds ?? [])]
-        : buildable.slice(0, 1).map(({ id }) => id);
+    own !== undefined && shown?.borrowedFrom === null
+      ? [own.readingId, ...(own.addedReadingIds ?? [])]
+      : buildable.slice(0, 1).map(({ id }) => id);
   return (
     <section className="surface">
       <div className="surface-head">
@@ -115,11 +113,16 @@ export function ProfileSurface(props: ProfileSurfaceProps) {
         press={props.press}
       />
       {building && (
-        <BuildForm condition={condition} readings={buildable} onClose={() => setBuilding(false)} />
+        <BuildForm
+          condition={condition}
+          readings={complete}
+          base={buildable}
+          onClose={() => setBuilding(false)}
+        />
       )}
       {refining && (
         <RefineDialog
-          conditionId={condition.id}
+          condition={condition}
           readingIds={addable}
           hasProfile={result !== undefined}
           onClose={() => setRefining(false)}

@@ -5,11 +5,13 @@ import { Button, MenuItem, TextField } from '@mui/material';
 import { useRouter } from 'next/navigation';
 import { useSnackbar } from 'notistack';
 import { useRef, useState } from 'react';
+import { drivenByInks } from '@melto/core/device/process';
 import { pageCapacity } from '@melto/core/charts/pageGeometry';
 import type { NamedColour } from '@melto/core/refine/namedColour';
 import { mainColours, pictureHistogram } from '@melto/core/refine/mainColours';
 import type { PictureColour } from '@melto/core/refine/mainColours';
-import { TIE_PATCHES } from '@melto/core/refine/refinementPatches';
+import { tiePatches } from '@melto/core/refine/refinementPatches';
+import type { ConditionRow } from '@melto/services/ledger/conditions';
 import { problemWords, send } from '@/ui/api';
 import { ColourListField, SwatchRow } from '@/ui/ColourListField';
 import { FormDialog } from '@/ui/FormDialog';
@@ -19,12 +21,12 @@ const PICTURE_COLOURS = 16;
 
 /** One more sheet: where the model is least sure, the colours of a list, the main colours of a picture. */
 export function RefineDialog({
-  conditionId,
+  condition,
   readingIds,
   hasProfile,
   onClose,
 }: {
-  conditionId: number;
+  condition: ConditionRow;
   readingIds: readonly number[];
   hasProfile: boolean;
   onClose: () => void;
@@ -40,7 +42,7 @@ export function RefineDialog({
   const count = Number(unsure);
   const right = Number.isInteger(count) && count >= 0 && count <= 800;
   const wanted = colours.length + picture.length;
-  const patches = TIE_PATCHES + (right ? count : 0) + wanted * readings;
+  const patches = tiePatches(condition.process) + (right ? count : 0) + wanted * readings;
   const { patchesPerStrip, stripsPerPage } = pageCapacity('a4');
   const strips = Math.ceil(patches / patchesPerStrip);
   const take = (work: () => Promise<void>): void => {
@@ -55,7 +57,7 @@ export function RefineDialog({
   };
   const submit = async (): Promise<void> => {
     await send(REFINEMENT, {
-      params: { id: conditionId },
+      params: { id: condition.id },
       body: {
         paper: 'a4',
         readingIds,
@@ -79,8 +81,9 @@ export function RefineDialog({
       onClose={onClose}
     >
       <p className="quiet">
-        One more sheet, printed through the same curves. Its reading is added to those there are when the
-        profile is built again.
+        One more sheet, printed{' '}
+        {drivenByInks(condition.process) ? 'through the same curves' : 'as the first one was'}. Its reading is
+        added to those there are when the profile is built again.
       </p>
       <TextField
         label="Patches where the model is least sure"
@@ -149,8 +152,8 @@ export function RefineDialog({
         </>
       )}
       <p>
-        <b>{patches}</b> patches with papers and overprints, {strips} strips on{' '}
-        {Math.ceil(strips / stripsPerPage)} {strips > stripsPerPage ? 'pages' : 'page'} A4
+        <b>{patches}</b> patches with papers and {drivenByInks(condition.process) ? 'overprints' : 'corners'},{' '}
+        {strips} strips on {Math.ceil(strips / stripsPerPage)} {strips > stripsPerPage ? 'pages' : 'page'} A4
       </p>
     </FormDialog>
   );

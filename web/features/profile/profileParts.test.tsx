@@ -34,7 +34,7 @@ describe('building a profile', () => {
   it('sends the newest reading with version, tables and name, and shows the name filled in', async () => {
     const { sent } = fakeServer({ 'POST /api/conditions/1/profiles': { jobId: 1 } });
     const close = vi.fn();
-    const { user } = show(<BuildForm condition={WREN} readings={readings} onClose={close} />);
+    const { user } = show(<BuildForm condition={WREN} readings={readings} base={readings} onClose={close} />);
     expect(screen.getByText(/Filled in, for example: .*Wren.*Quay.*\.icc/)).toBeTruthy();
     await user.click(screen.getByRole('combobox', { name: 'ICC version' }));
     await user.click(screen.getByRole('option', { name: '2' }));
@@ -47,15 +47,35 @@ describe('building a profile', () => {
   });
 
   it('warns where the reading that is chosen shows a fault', async () => {
-    const { user } = show(<BuildForm condition={WREN} readings={readings} onClose={() => {}} />);
+    const { user } = show(
+      <BuildForm condition={WREN} readings={readings} base={readings} onClose={() => {}} />,
+    );
     expect(screen.queryByText(/shows a fault/)).toBeNull();
     await user.click(screen.getByRole('combobox', { name: 'Reading' }));
     await user.click(screen.getByRole('option', { name: /WRN-0001/ }));
     expect(screen.getByText(/This reading shows a fault \(wrong side\)/)).toBeTruthy();
   });
 
+  it('takes the reading of a second chart along, and leaves it out where it is told to', async () => {
+    const { sent } = fakeServer({ 'POST /api/conditions/1/profiles': { jobId: 1 } });
+    const second = { ...readings[1], id: 9, code: 'WRN-0003', title: 'second, 400 unsure' };
+    const other = { ...second, id: 10, code: 'WRN-0004', mode: 'M2' as const };
+    const all = [...readings, second, other];
+    const { user } = show(<BuildForm condition={WREN} readings={all} base={readings} onClose={() => {}} />);
+    expect(screen.queryByRole('checkbox', { name: /WRN-0004/ })).toBeNull();
+    await user.click(button('Build'));
+    await waitFor(() => expect(sent).toHaveLength(1));
+    expect(sent[0].body).toMatchObject({ readingId: 7, addedReadingIds: [9] });
+    await user.click(screen.getByRole('checkbox', { name: /WRN-0003/ }));
+    await user.click(button('Build'));
+    await waitFor(() => expect(sent).toHaveLength(2));
+    expect(sent[1].body).not.toHaveProperty('addedReadingIds');
+  });
+
   it('wants a name', async () => {
-    const { user } = show(<BuildForm condition={WREN} readings={readings} onClose={() => {}} />);
+    const { user } = show(
+      <BuildForm condition={WREN} readings={readings} base={readings} onClose={() => {}} />,
+    );
     await user.clear(screen.getByLabelText('Name'));
     expect(button('Build').disabled).toBe(true);
   });
@@ -96,7 +116,12 @@ describe('making a profiling chart', () => {
 
 describe('a refinement', () => {
   const dialog = (hasProfile: boolean) => (
-    <RefineDialog conditionId={4} readingIds={[9, 8]} hasProfile={hasProfile} onClose={() => {}} />
+    <RefineDialog
+      condition={{ ...WREN, id: 4 }}
+      readingIds={[9, 8]}
+      hasProfile={hasProfile}
+      onClose={() => {}}
+    />
   );
 
   it('counts what is printed: what is unsure, and each colour as often as it is read', async () => {

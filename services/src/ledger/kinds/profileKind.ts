@@ -93,9 +93,9 @@ export interface ProfileDetail {
   readonly inks?: Pick<InkProfileReport, 'roundTrip' | 'totalInk' | 'reversals'>;
   /** Patches that disagree with the rest: worth another reading. */
   readonly suspicious?: readonly PatchOfReading[];
-  /** Ink devices: where the model is sure and where not. */
+  /** Where the model is sure and where not. */
   readonly uncertainty?: UncertaintyMap;
-  /** Ink devices: largest bends along 200 paths, ΔE*ab a step of 2. */
+  /** Largest bends along 200 paths, ΔE*ab a step of 2. */
   readonly smoothness?: { readonly colorimetric: ErrorSummary; readonly perceptual: ErrorSummary };
   /** Against the profile that was in force before. */
   readonly compared?: ProfileComparison;

@@ -1,7 +1,7 @@
 'use client';
 
 import { BUILD_PROFILE } from '@/endpoints/profile';
-import { Button, Checkbox, FormControlLabel, MenuItem, TextField } from '@mui/material';
+import { Button, MenuItem, TextField } from '@mui/material';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useSnackbar } from 'notistack';
@@ -13,6 +13,7 @@ import type { PressForProfile } from '@melto/services/calibration/pressView';
 import type { ReadingOfCondition } from '@melto/services/reading/readingView';
 import { problemWords, send } from '@/ui/api';
 import { formatMoment } from '@/ui/format';
+import { AddedReadings, useAdditions } from '../AddedReadings';
 import { FaultNotice } from '../FaultNotice';
 import { DEFAULT_FILE, ProfileFileFields } from '../ProfileFileFields';
 import type { ProfileFile } from '../ProfileFileFields';
@@ -42,14 +43,8 @@ export function BuildPage({
   const base = readings.filter(({ patches }) => patches >= 150);
   const [readingId, setReadingId] = useState(chosen[0] ?? base[0].id);
   const first = readings.find(({ id }) => id === readingId);
-  // Only what was printed through the same curves and read in the same mode describes the same state.
-  const addable = readings.filter(
-    ({ id, curvesResultId, mode }) =>
-      id !== readingId && curvesResultId === first?.curvesResultId && mode === first.mode,
-  );
-  const [added, setAdded] = useState<readonly number[]>(() =>
-    addable.filter(({ title }) => isAddition(title)).map(({ id }) => id),
-  );
+  const additions = useAdditions(readings, readingId);
+  const { all } = additions;
   const [black, setBlack] = useState<BlackAmount>(before?.black ?? 'medium');
   const [separation, setSeparation] = useState<Separation>(() =>
     before === null
@@ -65,7 +60,6 @@ export function BuildPage({
   const file = useRef<HTMLInputElement>(null);
   const router = useRouter();
   const { enqueueSnackbar } = useSnackbar();
-  const all = [readingId, ...addable.map(({ id }) => id).filter((id) => added.includes(id))];
   const {
     preview,
     solids,
@@ -148,21 +142,7 @@ export function BuildPage({
               ))}
             </TextField>
             <FaultNotice reading={first} />
-            {addable.map((row) => (
-              <FormControlLabel
-                key={row.id}
-                control={
-                  <Checkbox
-                    size="small"
-                    checked={added.includes(row.id)}
-                    onChange={(_, on) =>
-                      setAdded(on ? [...added, row.id] : added.filter((id) => id !== row.id))
-                    }
-                  />
-                }
-                label={`with ${row.code}, ${row.title}`}
-              />
-            ))}
+            <AddedReadings {...additions} />
             <SeparationControls
               black={black}
               separation={separation}
@@ -236,8 +216,4 @@ export function BuildPage({
       </form>
     </section>
   );
-}
-
-function isAddition(title: string): boolean {
-  return title.startsWith('second') || title.startsWith('refinement');
 }
