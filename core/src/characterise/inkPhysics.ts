@@ -25,6 +25,7 @@ export interface ToneFreedom {
 
 const FACTORS = [1.3, 1.6, 1.9, 2.2, 2.6, 3.2, 4] as const;
 const STEPS = 8;
+const SETTLED = 1e-6;
 const SOLID_PENALTY = 1e-7;
 const TABLE = 1024;
 const LEAST_ROOT = 1e-4;
@@ -193,8 +194,14 @@ function fitBand({ device, inks, xyz, axis, counts, basis, nu, freedom }: BandDa
     const change = solvePositiveDefinite(normal, width, right);
     for (let p = 0; p < size; p++) solids[p] += change[p];
     for (let k = 0; k < width - size; k++) tone[k] += change[size + k];
+    if (step > 0 && settled(change, size, scale)) break;
   }
   return { solids, tone };
+}
+
+/** Whether a step moved no root by a millionth of the paper's and no area by a millionth of the whole. */
+function settled(change: Float64Array, size: number, scale: number): boolean {
+  return change.every((value, k) => Math.abs(value) < (k < size ? SETTLED * scale : SETTLED));
 }
 
 function areasOf(
