@@ -6,35 +6,20 @@ import { labToXyz, xyzRowsToLab } from '../colour/xyzToLab.ts';
 import { createRandom } from '../numerics/random.ts';
 import { percentile } from '../numerics/statistics.ts';
 import { fitInks, inkModelLab } from './inkModel.ts';
+import { filterDevice } from './testing/filterDevice.ts';
 
-const TAKES = [
-  [0.9, 0.3, 0.1],
-  [0.15, 0.92, 0.3],
-  [0.03, 0.1, 0.9],
-  [0.96, 0.96, 0.96],
-];
-const TO_XYZ = [
-  [43.6, 38.5, 14.3],
-  [22.2, 71.7, 6.1],
-  [1.4, 9.7, 71.4],
-];
 const { device } = makeCmykChart(400, 2, 3);
 
-/** A device of four filters behind tone curves, whose surface throws back a share of the light of full layers. */
-function printed(cmyk: ArrayLike<number>, area: (value: number) => number, veil: (value: number) => number) {
-  const xyz = new Float64Array((cmyk.length / 4) * 3);
-  for (let row = 0; row * 4 < cmyk.length; row++) {
-    const inks = [0, 1, 2, 3].map((ink) => cmyk[4 * row + ink]);
-    const white = Math.min(0.5, veil(inks[0]) + veil(inks[1]) + veil(inks[2]));
-    const light = [0, 1, 2].map((band) => {
-      const root = TAKES.reduce((rest, takes, ink) => rest * (1 - takes[band] * area(inks[ink])), 1);
-      return (1 - white) * root ** 1.7 + 0.18 * white;
-    });
-    TO_XYZ.forEach((w, axis) => {
-      xyz[3 * row + axis] = w[0] * light[0] + w[1] * light[1] + w[2] * light[2];
-    });
-  }
-  return xyz;
+/** A device of filters whose surface throws back a share of the light of full layers. */
+function printed(
+  cmyk: ArrayLike<number>,
+  area: (value: number) => number,
+  veil: (value: number) => number,
+): Float64Array {
+  return filterDevice(cmyk, area, (light, [c, m, y]) => {
+    const white = Math.min(0.5, veil(c) + veil(m) + veil(y));
+    return (1 - white) * light ** 1.7 + 0.18 * white;
+  });
 }
 
 /** A reading: every colour off by some tenths. */

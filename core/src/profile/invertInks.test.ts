@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest';
+import { FILTER_PAPER, filterDevice } from '../characterise/testing/filterDevice.ts';
 import { createRandom } from '../numerics/random.ts';
 import { separationOf } from '../separate/separation.ts';
 import { buildForwardGrid } from './forwardGrid.ts';
@@ -7,37 +8,13 @@ import { InkTable } from './inkTable.ts';
 import { CellIndex, cellIndexOf } from './cellIndex.ts';
 import { darkestNeutral, invertInks } from './invertInks.ts';
 
-/** What each ink takes of red, green and blue light. */
-const TAKES = [
-  [0.92, 0.35, 0.12],
-  [0.2, 0.93, 0.35],
-  [0.04, 0.12, 0.9],
-  [0.96, 0.96, 0.96],
-];
-const TO_XYZ = [
-  [43.6, 38.5, 14.3],
-  [22.2, 71.7, 6.1],
-  [1.4, 9.7, 71.4],
-];
-
 /** A device of four inks whose chromatic inks get weaker past `turn`. */
 function foldedDevice(turn: number, strength: number): ForwardGrid {
   const effect = (value: number, ink: number): number =>
     ink === 3 || value <= turn
       ? value ** 0.8
       : turn ** 0.8 * (1 - strength * ((value - turn) / (1 - turn)) ** 2);
-  const model = (device: Float64Array, out: Float64Array): void => {
-    for (let row = 0; row < device.length / 4; row++) {
-      const light = [0, 1, 2].map((band) =>
-        TAKES.reduce((rest, takes, ink) => rest * (1 - takes[band] * effect(device[4 * row + ink], ink)), 1),
-      );
-      TO_XYZ.forEach((weights, axis) => {
-        out[3 * row + axis] = weights[0] * light[0] + weights[1] * light[1] + weights[2] * light[2];
-      });
-    }
-  };
-  const paper = TO_XYZ.map(([r, g, b]) => r + g + b);
-  return buildForwardGrid(4, 11, model, [paper[0], paper[1], paper[2]]);
+  return buildForwardGrid(4, 11, (device, out) => out.set(filterDevice(device, effect)), [...FILTER_PAPER]);
 }
 
 const SEPARATION = separationOf('medium', 3);

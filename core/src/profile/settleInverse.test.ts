@@ -1,10 +1,10 @@
 import { describe, expect, it } from 'vitest';
+import { FILTER_PAPER, filterDevice } from '../characterise/testing/filterDevice.ts';
 import { createRandom } from '../numerics/random.ts';
 import { mean } from '../numerics/statistics.ts';
 import { inkBounds, separationOf } from '../separate/separation.ts';
 import { inverseAt } from './anchorTables.ts';
 import { buildForwardGrid } from './forwardGrid.ts';
-import type { ForwardGrid } from './forwardGrid.ts';
 import { InkTable } from './inkTable.ts';
 import { darkestNeutral, invertInks } from './invertInks.ts';
 import { COLORIMETRIC_AXES } from './labAxis.ts';
@@ -14,38 +14,8 @@ import { settleInverse } from './settleInverse.ts';
 const POINTS = 17;
 const SEPARATION = { ...separationOf('medium', 2.8), inkLimits: [1, 1, 0.95, 1] as const };
 
-/** Inks that take light as filters do. */
-function filters(): ForwardGrid {
-  const takes = [
-    [0.9, 0.3, 0.1],
-    [0.15, 0.9, 0.3],
-    [0.03, 0.1, 0.9],
-    [0.95, 0.95, 0.95],
-  ];
-  const toXyz = [
-    [43.6, 38.5, 14.3],
-    [22.2, 71.7, 6.1],
-    [1.4, 9.7, 71.4],
-  ];
-  return buildForwardGrid(
-    4,
-    9,
-    (device, out) => {
-      for (let row = 0; row < device.length / 4; row++) {
-        const light = [0, 1, 2].map((band) =>
-          takes.reduce((rest, own, ink) => rest * (1 - own[band] * device[4 * row + ink]), 1),
-        );
-        toXyz.forEach((w, axis) => {
-          out[3 * row + axis] = w[0] * light[0] + w[1] * light[1] + w[2] * light[2];
-        });
-      }
-    },
-    [96.4, 100, 82.5],
-  );
-}
-
 describe('settling an inverse table', () => {
-  const grid = filters();
+  const grid = buildForwardGrid(4, 9, (device, out) => out.set(filterDevice(device)), [...FILTER_PAPER]);
   const targets = labGridValues(POINTS, COLORIMETRIC_AXES);
   const before = invertInks(
     grid,
