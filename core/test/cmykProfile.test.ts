@@ -5,6 +5,8 @@ import { join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { patchXyz } from '@melto/core/cgats/patchColours';
 import { readPatchSet } from '@melto/core/cgats/patchSetFromCgats';
+import { srgbToLab } from '@melto/core/colour/srgb';
+import { hueTurned } from './printedHue.ts';
 import { cubicBasis } from '@melto/core/characterise/cubicBasis';
 import { fitInkModel, inkModelLab } from '@melto/core/characterise/inkModel';
 import type { InkModel } from '@melto/core/characterise/inkModel';
@@ -217,6 +219,14 @@ describe.each([2, 4] as const)('CMYK profile of version %i', (version) => {
         const off = Math.max(...theirBack.map((value, i) => Math.abs(value - 100 * back[i])));
         expect(off).toBeLessThan(0.2);
       }
+    },
+  );
+
+  it.each(['relative', 'perceptual', 'saturation'] as const)(
+    'prints the blue of a screen blue, not purple: %s',
+    (intent) => {
+      for (const { profile } of files.values())
+        expect(hueTurned(profile, intent, srgbToLab([0, 0, 1]))).toBeLessThan(6);
     },
   );
 

@@ -7,18 +7,25 @@ import { makeRgbChart } from '@melto/core/charts/rgbChart';
 import { deltaE2000Rows } from '@melto/core/colour/deltaE2000';
 import { WHITE_D50_MEASURED } from '@melto/core/colour/whitePoints';
 import { labToXyz, xyzRowsToLab } from '@melto/core/colour/xyzToLab';
+import { srgbToLab } from '@melto/core/colour/srgb';
 import { RGB } from '@melto/core/device/process';
+import { buildRgbProfile } from '@melto/core/profile/buildRgbProfile';
 import { createRandom } from '@melto/core/numerics/random';
 import { mean } from '@melto/core/numerics/statistics';
 import { refinementPatches, tiePatches } from '@melto/core/refine/refinementPatches';
 import { wrenTruthXyz } from '@melto/simulator/wrenTruth';
 import { noisyLab } from '@melto/simulator/readingNoise';
+import { hueTurned } from './printedHue.ts';
 
 const random = createRandom(41);
 const { device } = makeRgbChart(250, 2);
 const xyz = read(device);
 const model = fitRgbModel(device, xyz);
 const uncertainty = rgbUncertainty(model);
+const { profile } = buildRgbProfile(model, {
+  ...{ version: 4, tableSize: 'small', description: 'blue', copyright: '', createdMs: 0 },
+  paperXyz: [86, 89, 74],
+});
 const probes = Float64Array.from({ length: 3 * 2000 }, () => random.uniform());
 
 function truthLab(rgb: Float64Array): Float64Array {
@@ -44,6 +51,19 @@ function misses(fitted: RgbModel, rgb: Float64Array): Float64Array {
 function joinedBy(added: Float64Array): RgbModel {
   return fitRgbModel(Float64Array.of(...device, ...added), Float64Array.of(...xyz, ...read(added)));
 }
+
+describe('a profile of an RGB device', () => {
+  it.each(['relative', 'perceptual', 'saturation'] as const)(
+    'prints the blue of a screen blue, not purple: %s',
+    (intent) => {
+      for (const rgb of [
+        [0, 0, 1],
+        [0.1, 0.05, 0.9],
+      ] as const)
+        expect(hueTurned(profile, intent, srgbToLab([...rgb]))).toBeLessThan(6);
+    },
+  );
+});
 
 describe('refining an RGB device', () => {
   it('halves the error of thirty colours that are read four times, and harms nothing elsewhere', () => {

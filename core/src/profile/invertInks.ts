@@ -1,3 +1,5 @@
+import type { Lab } from '../colour/lab.ts';
+import { steadyHue } from '../gamut/steadyHue.ts';
 import type { Separation } from '../separate/separation.ts';
 import type { ForwardGrid } from './forwardGrid.ts';
 import { InkSearch } from './inkSearch.ts';
@@ -73,6 +75,7 @@ export function invertInks(
     search.aim(targets[3 * i], targets[3 * i + 1], targets[3 * i + 2]);
     distance[i] = search.distance(device.subarray(4 * i, 4 * i + 4));
   }
+  if (side !== undefined) keepHues(found);
   return { device, distance };
 }
 
@@ -189,6 +192,22 @@ function keepBlackRising(found: Found): void {
     device.set(search.x, 4 * node);
     cost[node] = search.score(search.x);
   });
+}
+
+/** What does not print is printed by what is nearest at the hue that the eye sees, not at the angle of Lab. */
+function keepHues({ search, targets, device }: Found): void {
+  for (let node = 0; node * 4 < device.length; node++) {
+    const wanted: Lab = [targets[3 * node], targets[3 * node + 1], targets[3 * node + 2]];
+    search.aim(...wanted);
+    const inks = device.slice(4 * node, 4 * node + 4);
+    if (search.colour(inks) <= UNMET) continue;
+    const [, a, b] = search.table.lab;
+    const aimed = steadyHue(wanted, Math.hypot(a, b));
+    if (aimed === wanted) continue;
+    search.aim(...aimed);
+    search.attempt(inks);
+    device.set(search.x, 4 * node);
+  }
 }
 
 /** Looks for the colours that did not come out in every cell that can hold them. */

@@ -1,4 +1,6 @@
 import { solve3 } from '../numerics/solve3.ts';
+import type { Lab } from '../colour/lab.ts';
+import { steadyHue } from '../gamut/steadyHue.ts';
 import type { ForwardGrid } from './forwardGrid.ts';
 import { labWeights } from '../colour/labWeights.ts';
 
@@ -15,6 +17,8 @@ const START_POINTS = 9;
 const STEPS = 40;
 /** A step that lowers the cost by a smaller share is the last one. */
 const LEAST_GAIN = 1e-6;
+/** ΔE*ab from the nearest colour that prints, from which a colour counts as out of gamut. */
+const OUT_OF_GAMUT = 0.5;
 
 /**
  * Device values whose colour, by the interpolated forward table itself, is nearest to each target: exactly inside
@@ -35,8 +39,9 @@ export function invertRgb(
   const distance = new Float64Array(count);
   for (let i = 0; i < count; i++) {
     search.solve(targets[3 * i], targets[3 * i + 1], targets[3 * i + 2]);
-    device.set(search.x, 3 * i);
     distance[i] = search.distance();
+    if (distance[i] > OUT_OF_GAMUT) search.keepHue();
+    device.set(search.x, 3 * i);
     if (onProgress !== undefined && i % 2048 === 0) onProgress(i / count);
   }
   return { device, distance };
@@ -79,6 +84,15 @@ class NodeSearch {
     this.#evaluate(this.x);
     const [l, a, b] = this.#lab;
     return Math.hypot(l - this.#target[0], a - this.#target[1], b - this.#target[2]);
+  }
+
+  /** Looks again, for what is nearest at the hue that the eye sees, not at the angle of Lab. */
+  keepHue(): void {
+    const [l, a, b] = this.#target;
+    this.#evaluate(this.x);
+    const wanted: Lab = [l, a, b];
+    const aimed = steadyHue(wanted, Math.hypot(this.#lab[1], this.#lab[2]));
+    if (aimed !== wanted) this.solve(...aimed);
   }
 
   solve(l: number, a: number, b: number): void {

@@ -30,9 +30,10 @@ const AT_BOUND = 1e-4;
 const LEAST_SHARE = 0.05;
 
 /**
- * Moves the nodes of a colorimetric inverse table so that what lies between them comes out right. Nodes that are exact leave colours
- * between them wrong where inks begin, end or give way to each other, and where a node beside lies out of gamut. So
- * colours that print are drawn all over the gamut, and each draws its four nodes a part of the way to where it is met.
+ * Moves the nodes of a colorimetric inverse table so that what lies between them comes out right. Nodes that are exact
+ * leave colours between them wrong where inks begin, end or give way to each other, and where a node beside lies out of
+ * gamut. So colours that print are drawn all over the gamut, and each draws its four nodes a part of the way to where
+ * it is met.
  * Neutral nodes stay; limits are kept in every node.
  * @param inverse node × 4 on the colorimetric Lab grid of `points` a side; changed in place.
  */
