@@ -7,7 +7,7 @@ import type { Separation } from '../separate/separation.ts';
 import type { ForwardGrid } from './forwardGrid.ts';
 import { InkTable } from './inkTable.ts';
 import { COLORIMETRIC_AXES } from './labAxis.ts';
-import { labGridPlace } from './labGrid.ts';
+import { labGridPlace, labGridValues } from './labGrid.ts';
 import { tetrahedron } from './tetrahedron.ts';
 
 /** Colours drawn, and how many of one cell are used at most. */
@@ -26,6 +26,10 @@ const READINESS = [1, 1, 1, 0.3] as const;
 const DAMPING = 20;
 const MOST_STEP = 0.05;
 const AT_BOUND = 1e-4;
+/** A node that misses by no more before it is moved has come out; none of those may miss by more than the second. */
+const MET = 0.1;
+const MOST_MISS = 0.8;
+const HALVINGS = 12;
 /** Where fixed nodes make up nearly all of a colour, the others are not torn about for it. */
 const LEAST_SHARE = 0.05;
 
@@ -53,6 +57,7 @@ export function settleInverse(
     for (const i of order) mover.move(drawn, i, share);
     mover.spread(before);
   }
+  mover.holdBack(before);
 }
 
 interface DrawnColours {
@@ -162,6 +167,26 @@ class NodeMover {
         inverse[4 * node + ink] += SPREAD * (sum[ink] / beside - moved[4 * node + ink]);
       keepLimits(inverse, 4 * node, this.#bounds, this.separation.totalInk);
     }
+  }
+
+  /** A node that came out by itself is not given up for those around it: it goes back as far as it must. */
+  holdBack(before: Float64Array): void {
+    const { inverse, points } = this;
+    const asked = labGridValues(points, COLORIMETRIC_AXES);
+    for (let node = 0; node < points ** 3; node++) {
+      const own = inverse.subarray(4 * node, 4 * node + 4);
+      const first = before.subarray(4 * node, 4 * node + 4);
+      if (this.#miss(first, asked, 3 * node) > MET) continue;
+      for (let step = 0; step < HALVINGS && this.#miss(own, asked, 3 * node) > MOST_MISS; step++)
+        for (let ink = 0; ink < 4; ink++) own[ink] = (own[ink] + first[ink]) / 2;
+    }
+  }
+
+  /** ΔE00, to first order, between what inks print and what is asked. */
+  #miss(inks: Float64Array, asked: Float64Array, at: number): number {
+    this.#inks.set(inks);
+    this.#linearise(asked, at);
+    return Math.hypot(this.#rest[0], this.#rest[1], this.#rest[2]);
   }
 
   #isNeutral(node: number): boolean {
