@@ -1,6 +1,7 @@
 import type { Lab } from '../colour/lab.ts';
 import { steadyHue } from '../gamut/steadyHue.ts';
 import type { Separation } from '../separate/separation.ts';
+import { cubeNeighbours } from './cubeNeighbours.ts';
 import type { ForwardGrid } from './forwardGrid.ts';
 import { InkSearch } from './inkSearch.ts';
 import type { Inversion } from './invertRgb.ts';
@@ -106,7 +107,7 @@ function tryFrom(found: Found, node: number, start: Float64Array): boolean {
 /** Tries each node that did not come out from the inks of its neighbours, there and back, until nothing changes. */
 function askNeighbours(found: Found, side: number): void {
   const { search, targets, device, cost, changed, asked } = found;
-  const strides = [side * side, side, 1];
+  const beside = new Int32Array(6);
   const start = new Float64Array(4);
   for (let sweep = 0; sweep < SWEEPS; sweep++) {
     found.turn++;
@@ -117,20 +118,16 @@ function askNeighbours(found: Found, side: number): void {
       const last = asked[node];
       asked[node] = found.turn;
       let aimed = false;
-      for (const stride of strides) {
-        const place = Math.floor(node / stride) % side;
-        for (let way = -1; way <= 1; way += 2) {
-          if (way < 0 ? place === 0 : place === side - 1) continue;
-          const other = node + way * stride;
-          // It was asked before, and knows nothing new.
-          if (changed[other] < last) continue;
-          if (!aimed) search.aim(targets[3 * node], targets[3 * node + 1], targets[3 * node + 2]);
-          aimed = true;
-          for (let ink = 0; ink < 4; ink++) start[ink] = device[4 * other + ink];
-          // A neighbour that came out itself may lead there, though its own colour is another.
-          if (cost[other] <= SUSPICIOUS || search.score(start) < BETTER * cost[node])
-            any = tryFrom(found, node, start) || any;
-        }
+      for (let i = 0, near = cubeNeighbours(node, side, beside); i < near; i++) {
+        const other = beside[i];
+        // It was asked before, and knows nothing new.
+        if (changed[other] < last) continue;
+        if (!aimed) search.aim(targets[3 * node], targets[3 * node + 1], targets[3 * node + 2]);
+        aimed = true;
+        for (let ink = 0; ink < 4; ink++) start[ink] = device[4 * other + ink];
+        // A neighbour that came out itself may lead there, though its own colour is another.
+        if (cost[other] <= SUSPICIOUS || search.score(start) < BETTER * cost[node])
+          any = tryFrom(found, node, start) || any;
       }
     }
     if (!any) return;
@@ -143,30 +140,26 @@ function askNeighbours(found: Found, side: number): void {
  */
 function joinBranches(found: Found, side: number): void {
   const { search, targets, device, cost } = found;
-  const strides = [side * side, side, 1];
+  const beside = new Int32Array(6);
   const inks = (node: number): number => device[4 * node] + device[4 * node + 1] + device[4 * node + 2];
   for (let sweep = 0; sweep < BRANCH_SWEEPS; sweep++) {
     let any = false;
     for (let step = 0; step < cost.length; step++) {
       const node = sweep % 2 === 0 ? step : cost.length - 1 - step;
       if (cost[node] > SUSPICIOUS) continue;
-      for (const stride of strides) {
-        const place = Math.floor(node / stride) % side;
-        for (let way = -1; way <= 1; way += 2) {
-          if (way < 0 ? place === 0 : place === side - 1) continue;
-          const other = node + way * stride;
-          if (cost[other] > SUSPICIOUS || inks(other) > inks(node) - BRANCH_APART) continue;
-          const start = device.slice(4 * other, 4 * other + 4);
-          search.aim(targets[3 * node], targets[3 * node + 1], targets[3 * node + 2]);
-          search.attempt(start);
-          const [c, m, y] = search.x;
-          if (c + m + y > inks(node) - BRANCH_APART) continue;
-          const next = search.score(search.x);
-          if (next > cost[node] + SUSPICIOUS) continue;
-          device.set(search.x, 4 * node);
-          cost[node] = next;
-          any = true;
-        }
+      for (let i = 0, near = cubeNeighbours(node, side, beside); i < near; i++) {
+        const other = beside[i];
+        if (cost[other] > SUSPICIOUS || inks(other) > inks(node) - BRANCH_APART) continue;
+        const start = device.slice(4 * other, 4 * other + 4);
+        search.aim(targets[3 * node], targets[3 * node + 1], targets[3 * node + 2]);
+        search.attempt(start);
+        const [c, m, y] = search.x;
+        if (c + m + y > inks(node) - BRANCH_APART) continue;
+        const next = search.score(search.x);
+        if (next > cost[node] + SUSPICIOUS) continue;
+        device.set(search.x, 4 * node);
+        cost[node] = next;
+        any = true;
       }
     }
     if (!any) return;

@@ -4,6 +4,7 @@ import type { Random } from '../numerics/random.ts';
 import { solve3 } from '../numerics/solve3.ts';
 import { inkBounds, keepLimits } from '../separate/separation.ts';
 import type { Separation } from '../separate/separation.ts';
+import { cubeNeighbours } from './cubeNeighbours.ts';
 import type { ForwardGrid } from './forwardGrid.ts';
 import { InkTable } from './inkTable.ts';
 import { COLORIMETRIC_AXES } from './labAxis.ts';
@@ -149,22 +150,15 @@ class NodeMover {
   spread(before: Float64Array): void {
     const { inverse, points } = this;
     const moved = inverse.map((value, i) => value - before[i]);
-    const strides = [points * points, points, 1];
+    const beside = new Int32Array(6);
     const sum = new Float64Array(4);
     for (let node = 0; node < points ** 3; node++) {
       if (this.#isNeutral(node)) continue;
       sum.fill(0);
-      let beside = 0;
-      for (const stride of strides) {
-        const place = Math.floor(node / stride) % points;
-        for (let way = -1; way <= 1; way += 2) {
-          if (way < 0 ? place === 0 : place === points - 1) continue;
-          beside++;
-          for (let ink = 0; ink < 4; ink++) sum[ink] += moved[4 * (node + way * stride) + ink];
-        }
-      }
+      const near = cubeNeighbours(node, points, beside);
+      for (let i = 0; i < near; i++) for (let ink = 0; ink < 4; ink++) sum[ink] += moved[4 * beside[i] + ink];
       for (let ink = 0; ink < 4; ink++)
-        inverse[4 * node + ink] += SPREAD * (sum[ink] / beside - moved[4 * node + ink]);
+        inverse[4 * node + ink] += SPREAD * (sum[ink] / near - moved[4 * node + ink]);
       keepLimits(inverse, 4 * node, this.#bounds, this.separation.totalInk);
     }
   }
