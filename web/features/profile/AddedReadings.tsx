@@ -20,9 +20,7 @@ export function useAdditions(readings: readonly ReadingOfCondition[], readingId:
     ({ id, curvesResultId, mode }) =>
       id !== readingId && curvesResultId === first?.curvesResultId && mode === first.mode,
   );
-  const [added, setAdded] = useState<readonly number[]>(() =>
-    addable.filter(({ title }) => isAddition(title)).map(({ id }) => id),
-  );
+  const [added, setAdded] = useState<readonly number[]>(() => addable.filter(isAddition).map(({ id }) => id));
   return {
     addable,
     isAdded: (id) => added.includes(id),
@@ -41,6 +39,11 @@ export function AddedReadings({ addable, isAdded, onAdd }: Additions) {
   ));
 }
 
-function isAddition(title: string): boolean {
-  return title.startsWith('second') || title.startsWith('refinement');
+/** The newest reading that is not of a chart that adds to another one. */
+export function newestFirstReading(readings: readonly ReadingOfCondition[]): ReadingOfCondition | undefined {
+  return readings.find((row) => !isAddition(row));
+}
+
+function isAddition({ kind }: ReadingOfCondition): boolean {
+  return kind === 'second' || kind === 'refinement';
 }

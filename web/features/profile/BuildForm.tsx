@@ -10,7 +10,7 @@ import type { ReadingOfCondition } from '@melto/services/reading/readingView';
 import { send } from '@/ui/api';
 import { formatMoment } from '@/ui/format';
 import { FormDialog } from '@/ui/FormDialog';
-import { AddedReadings, useAdditions } from './AddedReadings';
+import { AddedReadings, newestFirstReading, useAdditions } from './AddedReadings';
 import { FaultNotice } from './FaultNotice';
 import { DEFAULT_FILE, ProfileFileFields } from './ProfileFileFields';
 import type { ProfileFile } from './ProfileFileFields';
@@ -27,7 +27,7 @@ export function BuildForm({
   base: readonly ReadingOfCondition[];
   onClose: () => void;
 }) {
-  const [readingId, setReadingId] = useState(base[0].id);
+  const [readingId, setReadingId] = useState((newestFirstReading(base) ?? base[0]).id);
   const [file, setFile] = useState<ProfileFile>(DEFAULT_FILE);
   const router = useRouter();
   const { enqueueSnackbar } = useSnackbar();

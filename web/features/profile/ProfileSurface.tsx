@@ -13,6 +13,7 @@ import type { ReadingOfCondition } from '@melto/services/reading/readingView';
 import type { PressForProfile } from '@melto/services/calibration/pressView';
 import { ChartMaker } from '@/features/charts/ChartMaker';
 import { Figure } from '@/ui/Figure';
+import { newestFirstReading } from './AddedReadings';
 import { BuildForm } from './BuildForm';
 import { ErrorHistogram, NeutralPlot, TonePlot } from './FitPlots';
 import { histogramTable, neutralTable, toneTable } from './fitTables';
@@ -49,12 +50,12 @@ export function ProfileSurface(props: ProfileSurfaceProps) {
   const [refining, setRefining] = useState(false);
   const complete = readings.filter(({ finishedMs }) => finishedMs !== null);
   const buildable = complete.filter(({ patches }) => patches >= (props.press === null ? 40 : 150));
-  // A refinement adds to what the profile shown was made from, a second chart to the newest large reading.
+  // A refinement adds to what the profile shown was made from, a second chart to the newest large reading of a first one.
   const own = result?.detail.choices;
   const addable =
     own !== undefined && shown?.borrowedFrom === null
       ? [own.readingId, ...(own.addedReadingIds ?? [])]
-      : buildable.slice(0, 1).map(({ id }) => id);
+      : buildable.filter((row) => row === newestFirstReading(buildable)).map(({ id }) => id);
   return (
     <section className="surface">
       <div className="surface-head">

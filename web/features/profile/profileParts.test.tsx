@@ -58,10 +58,11 @@ describe('building a profile', () => {
 
   it('takes the reading of a second chart along, and leaves it out where it is told to', async () => {
     const { sent } = fakeServer({ 'POST /api/conditions/1/profiles': { jobId: 1 } });
-    const second = { ...readings[1], id: 9, code: 'WRN-0003', title: 'second, 400 unsure' };
+    const second = { ...readings[1], id: 9, code: 'WRN-0003', kind: 'second' as const };
     const other = { ...second, id: 10, code: 'WRN-0004', mode: 'M2' as const };
-    const all = [...readings, second, other];
-    const { user } = show(<BuildForm condition={WREN} readings={all} base={readings} onClose={() => {}} />);
+    const all = [second, other, ...readings];
+    // The newest is that of the second chart: it is large enough, but adds to the one before it.
+    const { user } = show(<BuildForm condition={WREN} readings={all} base={all} onClose={() => {}} />);
     expect(screen.queryByRole('checkbox', { name: /WRN-0004/ })).toBeNull();
     await user.click(button('Build'));
     await waitFor(() => expect(sent).toHaveLength(1));

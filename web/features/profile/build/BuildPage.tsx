@@ -13,7 +13,7 @@ import type { PressForProfile } from '@melto/services/calibration/pressView';
 import type { ReadingOfCondition } from '@melto/services/reading/readingView';
 import { problemWords, send } from '@/ui/api';
 import { formatMoment } from '@/ui/format';
-import { AddedReadings, useAdditions } from '../AddedReadings';
+import { AddedReadings, newestFirstReading, useAdditions } from '../AddedReadings';
 import { FaultNotice } from '../FaultNotice';
 import { DEFAULT_FILE, ProfileFileFields } from '../ProfileFileFields';
 import type { ProfileFile } from '../ProfileFileFields';
@@ -41,7 +41,7 @@ export function BuildPage({
   press: PressForProfile;
 }) {
   const base = readings.filter(({ patches }) => patches >= 150);
-  const [readingId, setReadingId] = useState(chosen[0] ?? base[0].id);
+  const [readingId, setReadingId] = useState(chosen[0] ?? (newestFirstReading(base) ?? base[0]).id);
   const first = readings.find(({ id }) => id === readingId);
   const additions = useAdditions(readings, readingId);
   const { all } = additions;
