@@ -5,12 +5,13 @@ import hooks from 'eslint-plugin-react-hooks';
 const LAYERS = {
   core: [],
   simulator: ['core'],
+  bridge: ['core', 'simulator'],
   paper: ['core'],
   store: ['core'],
   services: ['core', 'paper', 'store'],
   jobs: ['core', 'services', 'demo'],
   demo: ['core', 'services'],
-  web: ['core', 'services'],
+  web: ['bridge', 'core', 'services'],
   cli: ['core', 'paper', 'simulator'],
 };
 const ALL = Object.keys(LAYERS);
@@ -72,7 +73,7 @@ export default tseslint.config(
   },
   {
     // A promise that nobody waits for fails unheard.
-    files: ['{core,simulator,paper,store,services,jobs,cli,demo}/src/**/*.ts', 'web/**/*.{ts,tsx}'],
+    files: ['{core,simulator,bridge,paper,store,services,jobs,cli,demo}/src/**/*.ts', 'web/**/*.{ts,tsx}'],
     ignores: ['**/*.test.{ts,tsx}', 'web/testing/**', 'web/.next/**', 'web/next.config.ts'],
     languageOptions: {
       parserOptions: {
@@ -136,12 +137,16 @@ export default tseslint.config(
       'web/endpoints/**/*.ts',
     ],
     rules: restrict(
-      ALL.filter((name) => name !== 'web' && name !== 'core' && name !== 'services'),
+      ALL.filter((name) => !['web', 'core', 'services', 'bridge'].includes(name)),
       [
         {
           group: ['@melto/services/*'],
           allowTypeImports: true,
           message: 'browser code takes types only from services',
+        },
+        {
+          group: ['@melto/bridge/*', '!@melto/bridge/protocol', '!@melto/bridge/bridgeClient'],
+          message: 'pages know the instrument protocol, not how a bridge serves it',
         },
       ],
     ),

@@ -5,6 +5,9 @@ import type { ChildProcess } from 'node:child_process';
 import { randomUUID } from 'node:crypto';
 import { existsSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
+import WebSocket from 'ws';
+import { BridgeClient } from '@melto/bridge/bridgeClient';
+import type { Socket } from '@melto/bridge/bridgeClient';
 import { conditionChoices, createCondition, DEFAULT_POINTS } from '@melto/services/house/newCondition';
 import { composeServices } from '@melto/services/composition';
 import { aimSets } from '@melto/services/conformity/aimSets';
@@ -14,8 +17,9 @@ import { setSample } from '@melto/store/houses';
 const ROOT = join(import.meta.dirname, '..');
 const PORT = process.env['MELTO_PORT'] ?? '3400';
 const BASE = `http://127.0.0.1:${PORT}`;
-const PARTS = ['web', 'runner', 'database', 'start'] as const;
+const PARTS = ['web', 'runner', 'database', 'instruments', 'start'] as const;
 const KILLS = Number(process.argv[2] ?? 10);
+const BRIDGE = `ws://127.0.0.1:${process.env['MELTO_BRIDGE_PORT'] ?? '3471'}`;
 const HOUR_MS = 3_600_000;
 const MOST_UP_MS = 10_000;
 
@@ -83,22 +87,40 @@ const complete = new Set<number>();
 
 /** Prints wedges and reads them, one after another. */
 async function operator(conditionId: number, judgedBy: unknown): Promise<void> {
+  const bridge = new BridgeClient(() => new WebSocket(BRIDGE) as unknown as Socket, 'chaos');
+  const { id: instrument } = await send<{ id: number }>('/api/instruments', {
+    ...{ serial: 'strip-reader-2', name: 'Strip reader 2', kind: 'strip', modes: ['M0', 'M1', 'M2'] },
+    ...{ tileLifeMs: 7_200_000, simulated: true },
+  });
   const ticks = DEFAULT_POINTS.filter(({ tickAtPrint }) => tickAtPrint).map(({ label }) => label);
   while (!stopping) {
     const wedge = { kind: 'proof', paper: 'a4', reader: 'strip', judgedBy, ticks };
     const { sheets } = await send<{ sheets: string[] }>(`/api/conditions/${conditionId}/wedges`, wedge);
     await send('/api/clock', { byMs: 3 * HOUR_MS });
     for (const code of sheets) {
-      const { strips } = await ask<{ strips: { strip: number }[] }>(`/api/sheets/${code}`);
-      for (const { strip } of strips) {
+      const { strips } = await ask<{ strips: { strip: number; expected: string[] }[] }>(
+        `/api/sheets/${code}`,
+      );
+      for (const { strip, expected } of strips) {
         // The other operator moves the clock too, and with it the tile's time.
         for (;;) {
-          await send(`/api/tile?sheet=${code}`, {});
+          await send(`/api/instruments/${instrument}/tile`, {});
           const attempt = `${code} ${strip} ${randomUUID().slice(0, 8)}`;
+          const { offsetMs } = await ask<{ offsetMs: number }>('/api/house');
+          const { under } = await ask<{ under: string }>(
+            `/api/sheets/${code}/under?strip=${strip}&instrument=${instrument}`,
+          );
+          const pass = await bridge.read({
+            ...{ id: attempt, instrument: 'strip-reader-2', mode: 'M1', patches: expected.length, under },
+            at: Date.now() + offsetMs,
+          });
+          if (!pass.ok) continue;
+          const { startNm, stepNm, spectra } = pass.measured;
           const answer = await send<{ ok: boolean; readingId: number; complete: boolean }>(
             `/api/sheets/${code}/passes`,
-            { attempt, strip, mode: 'M1' },
+            { attempt, strip, mode: 'M1', instrument, startNm, stepNm, spectra },
           );
+          bridge.kept(attempt);
           if (!answer.ok) continue;
           confirmed.push({ attempt, readingId: answer.readingId });
           if (answer.complete) complete.add(answer.readingId);

@@ -1,5 +1,13 @@
 import { expect } from '@playwright/test';
+import { serveBridge } from '@melto/bridge/serveBridge';
+import type { Bridge, BridgeInstrument } from '@melto/bridge/serveBridge';
+import { readPatchSet } from '@melto/core/cgats/patchSetFromCgats';
+import type { ChartLayout } from '@melto/core/charts/layoutChart';
+import { layoutFromColumns } from '@melto/core/charts/layoutColumns';
+import { unwrap } from '@melto/core/result';
+import { simulateSheets } from '@melto/simulator/simulateSheets';
 import { test } from './awakePages.ts';
+import { post } from './instrument.ts';
 
 test('a printer of one’s own goes from box to reading, by its pages and a file', async ({
   page,
@@ -112,4 +120,80 @@ test('a chart that was measured elsewhere becomes a reading in one dialog', asyn
   await dialog.getByRole('button', { name: 'Build', exact: true }).click();
   await expect(page.getByText(/fits its \d+ patches/)).toBeVisible({ timeout: 120_000 });
   await expect(page.locator('body')).not.toContainText(/simulat/i);
+});
+
+/** A hand-held reader behind a bridge: it is drawn along the strip that it is armed for, a moment later. */
+async function bridgeOver(spectra: Float64Array, layout: ChartLayout): Promise<Bridge> {
+  const instrument: BridgeInstrument = {
+    info: {
+      ...{ serial: 'LS-4471', name: 'Lodestar', kind: 'strip', modes: ['M0', 'M1'], begins: 'at-instrument' },
+      ...{ tileLifeMs: 7_200_000, apertureMm: 4.5, backing: 'black' },
+    },
+    calibrate: async () => undefined,
+    read: async ({ page = 1, strip = 1, under }, { armed }) => {
+      // A real instrument sees for itself.
+      if (under !== undefined) return { reason: 'instrument', words: 'It was told what lies under it.' };
+      armed();
+      await new Promise((resolve) => setTimeout(resolve, 80));
+      const rows = layout.pages[page - 1]?.[strip - 1] ?? [];
+      return {
+        ...{ startNm: 380, stepNm: 10 },
+        spectra: rows.map((row) => Array.from(spectra.subarray(36 * row, 36 * row + 36))),
+      };
+    },
+  };
+  return serveBridge({ port: 3433, name: 'Lodestar bridge', instruments: [instrument] });
+}
+
+test('an instrument of one’s own reads what was printed elsewhere, through its bridge', async ({
+  page,
+  request,
+}) => {
+  const floor = (await (await request.get('/api/floor')).json()) as {
+    rows: { id: number; device: string }[];
+  };
+  const id = floor.rows.find(({ device }) => device === 'Dunlin')?.id ?? 0;
+  const { id: chart } = await post<{ id: number }>(request, `/api/conditions/${id}/charts`, {
+    patches: 100,
+    paper: 'a4',
+  });
+  const { sheets } = await post<{ sheets: string[] }>(request, `/api/charts/${chart}/prints`, {
+    ticks: ['Colour management off'],
+  });
+  const sheet = sheets[0] ?? '';
+  const sent = unwrap(readPatchSet(await (await request.get(`/api/sheets/${sheet}/file?format=txt`)).text()));
+  const layout = sent.layout === undefined ? undefined : layoutFromColumns(sent.layout, 'a4');
+  if (layout === undefined || sent.device === undefined) throw new Error('the sheet has no layout');
+  const { spectra } = simulateSheets({
+    ...{ device: 'wren', stock: 'quay-proof-200', printMode: 'fine', side: 'printing', seed: 12 },
+    ...{ mode: 'M1', noise: 'instrument', values: sent.device, layout },
+  });
+  let bridge = await bridgeOver(spectra, layout);
+  await page.goto(`/read/${sheet}`);
+  await page.getByRole('button', { name: 'Connect an instrument' }).click();
+  const dialog = page.getByRole('dialog');
+  await dialog.getByLabel('Address of the bridge').fill('ws://127.0.0.1:3433');
+  await dialog.getByRole('button', { name: 'Look there' }).click();
+  await expect(page.getByText('Lodestar bridge: Lodestar.')).toBeVisible();
+  await expect(dialog).toBeHidden();
+  await page.getByRole('button', { name: 'Read it here' }).click();
+  await expect(page.getByRole('status')).toHaveText('White tile due: press T.');
+  await page.keyboard.press('t');
+  await expect(page.getByRole('status')).toHaveText('Press Space, then draw the instrument along the strip.');
+  // One key; then the instrument alone, though its bridge dies on the way.
+  await page.keyboard.press('Space');
+  await expect(page.getByText('strips 1 of 5')).toBeVisible();
+  await bridge.close();
+  bridge = await bridgeOver(spectra, layout);
+  await expect(page.getByRole('heading', { name: 'All read' })).toBeVisible();
+  await expect(page.locator('body')).not.toContainText(/simulat/i);
+  await bridge.close();
+  await page.getByRole('link', { name: 'Look at the reading' }).click();
+  await expect(page.getByText('Lodestar').first()).toBeVisible();
+  const state = (await (await request.get(`/api/sheets/${sheet}`)).json()) as {
+    strips: { measured: unknown }[];
+  };
+  expect(state.strips.every(({ measured }) => measured !== null)).toBe(true);
+  await page.goto('/library/instruments');
+  await expect(page.getByRole('cell', { name: 'LS-4471' })).toBeVisible();
 });

@@ -1,17 +1,12 @@
 import { expect } from '@playwright/test';
 import type { APIRequestContext, Page } from '@playwright/test';
 import { test, waitsUntilAwake } from './awakePages.ts';
+import { post, readStrips, readTile } from './instrument.ts';
 
 const TICKS = ['Colour management off', 'Scaling'];
 
 interface Printed {
   readonly sheets: readonly string[];
-}
-
-async function post<T>(request: APIRequestContext, path: string, data: unknown): Promise<T> {
-  const response = await request.post(path, { data });
-  expect(response.ok(), await response.text()).toBe(true);
-  return (await response.json()) as T;
 }
 
 /** A condition of its own for each test, made through the API. */
@@ -53,7 +48,7 @@ async function hand(page: Page, movement: string): Promise<void> {
 const now = (page: Page) => page.getByRole('status');
 
 test.beforeEach(async ({ request }) => {
-  await post(request, '/api/tile', {});
+  await readTile(request);
 });
 
 test('turns a strip, tells strips apart, averages passes, and can be deaf to keys', async ({
@@ -176,9 +171,7 @@ test('shows faults before the reading is used, and carries them to the profile f
 }) => {
   const id = await condition(request, 1, 'fast');
   const { sheet } = await printed(request, id, { conversion: 'office vivid' });
-  const { strips } = (await (await request.get(`/api/sheets/${sheet}`)).json()) as { strips: unknown[] };
-  for (let strip = 1; strip <= strips.length; strip++)
-    await post(request, `/api/sheets/${sheet}/passes`, { attempt: `a${strip}`, strip, mode: 'M1' });
+  await readStrips(request, sheet);
   await page.goto(`/read/${sheet}`);
   await expect(page.getByText('The sheet looks as if colour management was left on')).toBeVisible();
   await expect(page.getByText('The sheet was read before its rest was over')).toBeVisible();
@@ -209,7 +202,7 @@ test('throws a sheet away and takes it back; a withdrawn reading can be taken ba
   await expect(page.getByText('thrown away', { exact: true })).toBeVisible();
   await page.getByRole('button', { name: 'Take it back' }).click();
   await expect(page.getByRole('cell', { name: 'resting' })).toBeVisible();
-  await post(request, `/api/sheets/${sheet}/passes`, { attempt: 'one', strip: 1, mode: 'M2' });
+  await readStrips(request, sheet, { count: 1, mode: 'M2' });
   await page.reload();
   await page.getByRole('button', { name: 'Withdraw' }).click();
   await expect(page.getByRole('cell', { name: 'withdrawn' })).toBeVisible();

@@ -1,4 +1,4 @@
-// Serves the built application over an empty schema for the end-to-end tests; POST to the port above it restarts the web server.
+// Serves the built application over an empty schema for the end-to-end tests; POST to the port above it ends and starts its parts.
 import { spawn } from 'node:child_process';
 import { createServer } from 'node:http';
 import { join } from 'node:path';
@@ -30,6 +30,11 @@ if (!own) {
 await admin.end();
 const serve = () =>
   run(join(root, 'node_modules/next/dist/bin/next'), 'start', 'web', '-H', '127.0.0.1', '-p', port);
+const bridgePort = Number(port) + 2;
+process.env.MELTO_BRIDGE_PORT = String(bridgePort);
+if (!own) process.env.MELTO_BRIDGE = `ws://127.0.0.1:${bridgePort}`;
+const instruments = () => (own ? undefined : run(join(root, 'var/cache/server/instruments.mjs')));
+let bridge = instruments();
 let web = serve();
 let runner = run(join(root, 'var/cache/server/runner.mjs'));
 
@@ -43,6 +48,9 @@ const control = createServer(async (request, response) => {
     runner.kill('SIGKILL');
     await ended(runner);
     runner = run(join(root, 'var/cache/server/runner.mjs'));
+  } else if (request.url === '/kill-bridge') {
+    bridge?.kill('SIGKILL');
+    bridge = instruments();
   }
   response.end('done');
 }).listen(Number(port) + 1, '127.0.0.1');
@@ -50,6 +58,7 @@ const control = createServer(async (request, response) => {
 process.on('SIGTERM', () => {
   web.kill();
   runner.kill();
+  bridge?.kill();
   control.close();
   process.exit(0);
 });

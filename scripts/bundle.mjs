@@ -11,6 +11,7 @@ const ENTRIES = {
     worker: 'jobs/src/worker.ts',
     migrate: 'services/src/house/migrate.ts',
     drawPdf: 'paper/src/report/drawPdf.ts',
+    instruments: 'bridge/src/simulated/main.ts',
   },
 };
 const which = process.argv[2] ?? 'server';
@@ -29,6 +30,7 @@ const common = {
     '@pdf-lib/fontkit',
     'pdf-lib',
     'commander',
+    'ws',
     '@react-pdf/renderer',
     'react',
   ],

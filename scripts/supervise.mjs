@@ -1,4 +1,4 @@
-// Starts the parts of Melto (database, runner, web), watches them and starts again what ends; stops all with itself.
+// Starts the parts of Melto (database, runner, web, simulated instruments), watches them and starts again what ends; stops all with itself.
 // What an earlier start left behind when it was killed is recognised by its record in var/run and stopped first.
 import { spawn, spawnSync } from 'node:child_process';
 import { existsSync, mkdirSync, openSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
@@ -9,6 +9,9 @@ const host = process.env.MELTO_HOST ?? '127.0.0.1';
 const port = process.env.MELTO_PORT ?? '3400';
 const databasePort = process.env.MELTO_DATABASE_PORT ?? '3399';
 const databaseFolder = process.env.MELTO_DATABASE_FOLDER;
+const bridgePort = process.env.MELTO_BRIDGE_PORT ?? '3471';
+/** Simulated instruments stand where the simulator is; real ones have a bridge of their own beside them. */
+const simulated = process.env.MELTO_SIMULATOR !== 'off';
 const sample = process.argv.includes('--sample-house');
 const records = join(root, 'var/run');
 const logs = join(root, 'var/log');
@@ -18,7 +21,10 @@ const LONGEST_PAUSE_MS = 3000;
 /** A part that ran this long has started well: the next end is a new one. */
 const SETTLED_MS = 20_000;
 /** How long a part may take to stop. Web server and runner hold nothing that is not stored; open pages would keep them. */
-const STOP_MS = { database: 15_000, runner: 3000, web: 1000 };
+const STOP_MS = { database: 15_000, runner: 3000, web: 1000, instruments: 1000 };
+
+/** In the order in which they are stopped. */
+const PARTS = ['web', 'runner', 'instruments', 'database'];
 
 const pause = (ms) => new Promise((resolve) => setTimeout(resolve, ms));
 
@@ -105,7 +111,7 @@ const node = (name, file, ...args) =>
 async function stop(code) {
   if (stopping) return;
   stopping = true;
-  for (const name of ['web', 'runner', 'database']) {
+  for (const name of PARTS) {
     const child = running.get(name);
     if (child?.pid !== undefined) await end(child.pid, name);
   }
@@ -115,7 +121,7 @@ async function stop(code) {
 process.on('SIGTERM', () => void stop(0));
 process.on('SIGINT', () => void stop(130));
 
-for (const name of ['web', 'runner', 'database']) {
+for (const name of PARTS) {
   const pid = alive(name);
   if (pid === undefined) continue;
   console.log(`Stopping the ${name} that an earlier start left behind`);
@@ -151,6 +157,12 @@ const migrated = spawnSync(
 );
 if (migrated.status !== 0) await stop(1);
 
+if (simulated) {
+  process.env.MELTO_BRIDGE = `ws://127.0.0.1:${bridgePort}`;
+  process.env.MELTO_BRIDGE_PORT = bridgePort;
+  process.env.MELTO_BRIDGE_JOURNAL = join(records, 'passes.jsonl');
+  void keep('instruments', () => node('instruments', join(root, 'var/cache/server/instruments.mjs')));
+}
 void keep('runner', () => node('runner', join(root, 'var/cache/server/runner.mjs')));
 void keep('web', () =>
   node('web', join(root, 'node_modules/next/dist/bin/next'), 'start', 'web', '-H', host, '-p', port),

@@ -4,7 +4,14 @@ import type { NextConfig } from 'next';
 const root = join(import.meta.dirname, '..');
 
 const config: NextConfig = {
-  transpilePackages: ['@melto/core', '@melto/services', '@melto/store', '@melto/paper', '@melto/simulator'],
+  transpilePackages: [
+    '@melto/bridge',
+    '@melto/core',
+    '@melto/services',
+    '@melto/store',
+    '@melto/paper',
+    '@melto/simulator',
+  ],
   serverExternalPackages: [
     'mysql2',
     'sharp',

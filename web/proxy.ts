@@ -11,7 +11,8 @@ function contentPolicy(nonce: string): string {
     "style-src 'self' 'unsafe-inline'",
     "img-src 'self' data: blob:",
     "font-src 'self'",
-    "connect-src 'self'",
+    // Instruments are reached by a bridge on the person's own machine.
+    "connect-src 'self' ws://127.0.0.1:*",
     "worker-src 'self'",
     "object-src 'none'",
     "base-uri 'none'",

@@ -7,7 +7,6 @@ import { conditionNamed } from '@melto/services/ledger/conditions';
 import { DEFAULT_POINTS } from '@melto/services/house/newCondition';
 import type { Context } from '@melto/services/kernel/context';
 import { makeCurves } from '@melto/services/calibration/curves';
-import { calibrateTile } from '@melto/services/reading/desk';
 import { correctEvenness } from '@melto/services/calibration/evenness';
 import { editLimits, proposeLimits } from '@melto/services/calibration/limits';
 import { createPressChart } from '@melto/services/calibration/pressCharts';
@@ -20,6 +19,7 @@ import { versionsOf } from '@melto/services/ledger/versions';
 import { readingsOf } from '@melto/services/reading/readingView';
 import { conditionFor } from './conditionFor.ts';
 import { readSheet } from './readSheet.ts';
+import { calibrateTile } from '@melto/services/simulated/simulatedHand';
 
 const DAY_MS = 86_400_000;
 const HOUR_DAYS = 1 / 24;

@@ -7,7 +7,6 @@ import { chartsOf } from '@melto/services/charts/chart';
 import { conditionNamed } from '@melto/services/ledger/conditions';
 import { DEFAULT_POINTS } from '@melto/services/house/newCondition';
 import type { Context } from '@melto/services/kernel/context';
-import { calibrateTile } from '@melto/services/reading/desk';
 import { readingsOf } from '@melto/services/reading/readingView';
 import { letChange } from '@melto/services/simulated/simulatedChanges';
 import { saveToleranceSet, toleranceSets } from '@melto/services/conformity/toleranceSets';
@@ -16,6 +15,7 @@ import { printWedge } from '@melto/services/conformity/wedges';
 import type { WedgeInput } from '@melto/services/conformity/wedges';
 import { WEDGE_TITLES } from '@melto/services/charts/wedgeTitles';
 import { readSheet } from './readSheet.ts';
+import { calibrateTile } from '@melto/services/simulated/simulatedHand';
 
 const DAY_MS = 86_400_000;
 const REST_DAYS = 0.12;

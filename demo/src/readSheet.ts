@@ -2,7 +2,7 @@ import { unitOfWork } from '@melto/services/kernel/context';
 import type { Context } from '@melto/services/kernel/context';
 import { judgeNow } from '@melto/services/judging/judge';
 import { deskState } from '@melto/services/reading/desk';
-import { readStrip } from '@melto/services/reading/readStrip';
+import { readStrip } from '@melto/services/simulated/simulatedHand';
 
 /**
  * Reads the strips of a sheet that are not read yet, up to a certain one. A complete reading is judged with its last

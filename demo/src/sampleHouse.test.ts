@@ -65,10 +65,10 @@ describe('sample house', () => {
         'conforms',
         'conforms',
       ]);
-      const { slips, instrument } = await house(services);
+      const { slips, instruments } = await house(services);
       expect(slips.map(({ state }) => state).sort()).toEqual(['partly read', 'resting', 'resting']);
       expect(slips[0].thumbnail).toHaveLength(36);
-      expect(instrument?.name).toBe('Strip reader 2');
+      expect(instruments.map(({ name }) => name)).toContain('Strip reader 2');
     },
     LOADING_MS,
   );

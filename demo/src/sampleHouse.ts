@@ -4,7 +4,6 @@ import { chartsOf } from '@melto/services/charts/chart';
 import { createChart } from '@melto/services/profile/profilingChart';
 import { DEFAULT_POINTS } from '@melto/services/house/newCondition';
 import type { Context } from '@melto/services/kernel/context';
-import { calibrateTile } from '@melto/services/reading/desk';
 import type { Progress } from '@melto/services/kernel/jobs';
 import { printChart } from '@melto/services/charts/printChart';
 import { sheetsOf } from '@melto/services/charts/rack';
@@ -17,6 +16,7 @@ import { conditionFor } from './conditionFor.ts';
 import { loadPressHouse } from './pressHouse.ts';
 import { loadProvenHouse } from './provenHouse.ts';
 import { readSheet } from './readSheet.ts';
+import { calibrateTile } from '@melto/services/simulated/simulatedHand';
 
 const DAY_MS = 86_400_000;
 const TICKS = DEFAULT_POINTS.filter(({ tickAtPrint }) => tickAtPrint).map(({ label }) => label);

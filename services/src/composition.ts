@@ -1,6 +1,6 @@
 import { drawPdf } from '@melto/paper/report/drawPdf';
 import { openDatabase } from '@melto/store/database';
-import { insertDevice, insertInstrument, insertStock } from '@melto/store/devices';
+import { insertDevice, insertStock } from '@melto/store/devices';
 import { registerPublishedAims } from './conformity/aimSets.ts';
 import { registerShippedTolerances } from './conformity/toleranceSets.ts';
 import type { Context, Drivers } from './kernel/context.ts';
@@ -16,7 +16,7 @@ const NO_DRIVERS: Drivers = {
       throw new Problem('not-ready', 'No driver of this device is installed.', 'Print its pages by hand.');
     },
   },
-  instruments: new Map(),
+  under: undefined,
   catalogue: [],
   circumstances: async () => [],
 };
@@ -39,7 +39,7 @@ export function composeServices(
 }
 
 /**
- * Makes the devices, stocks and instruments of the drivers, the shipped tolerance sets and the published aims known to
+ * Makes the devices and stocks of the drivers, the shipped tolerance sets and the published aims known to
  * the house. @param characterisations CGATS text of published conditions that are on this machine, by key.
  */
 export async function registerDrivers(
@@ -55,7 +55,6 @@ export async function registerDrivers(
       await insertStock(database, { name: stockName, finish, restMinutes, driver: stock.id }, now());
     }
   }
-  for (const { name, id } of context.instruments.values()) await insertInstrument(database, name, id);
   await registerShippedTolerances(context);
   await registerPublishedAims(context, characterisations);
 }

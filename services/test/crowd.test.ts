@@ -21,9 +21,8 @@ import { once } from '../src/kernel/idempotency.ts';
 import { Problem } from '../src/kernel/problem.ts';
 import { versionsOf } from '../src/ledger/versions.ts';
 import { judgeNow } from '../src/judging/judge.ts';
-import { calibrateTile, deskState, markStrip } from '../src/reading/desk.ts';
+import { deskState, markStrip } from '../src/reading/desk.ts';
 import { importReading } from '../src/reading/importReading.ts';
-import { readStrip } from '../src/reading/readStrip.ts';
 import { readingsOf } from '../src/reading/readingView.ts';
 import { advanceClock } from '../src/simulated/advanceClock.ts';
 import { requestSampleHouse } from '../src/simulated/sampleHouse.ts';
@@ -34,6 +33,7 @@ import { readSheets } from '../src/testing/readSheets.ts';
 import { MEASURED_M1 } from '../src/testing/measuredAs.ts';
 import { openTestServices } from '../src/testing/testServices.ts';
 import type { TestServices } from '../src/testing/testServices.ts';
+import { calibrateTile, readStrip } from '../src/simulated/simulatedHand.ts';
 
 // Sixteen of each write at once: none fails, none is made twice, none is lost.
 const CROWD = 16;

@@ -15,9 +15,8 @@ import { printWedge } from '../src/conformity/wedges.ts';
 import { judgeNow } from '../src/judging/judge.ts';
 import { domainNow } from '../src/kernel/clock.ts';
 import { versionsOf } from '../src/ledger/versions.ts';
-import { calibrateTile, deskState } from '../src/reading/desk.ts';
+import { deskState } from '../src/reading/desk.ts';
 import { importReading } from '../src/reading/importReading.ts';
-import { readStrip } from '../src/reading/readStrip.ts';
 import { advanceClock } from '../src/simulated/advanceClock.ts';
 import { byDeviceValues, heronOn, HOUR, TICKS } from '../src/testing/heron.ts';
 import { readSheets } from '../src/testing/readSheets.ts';
@@ -26,6 +25,7 @@ import { MEASURED_M1 } from '../src/testing/measuredAs.ts';
 import { openTestServices } from '../src/testing/testServices.ts';
 import type { TestServices } from '../src/testing/testServices.ts';
 import { withdrawReading } from '../src/watch/withdrawReading.ts';
+import { calibrateTile, readStrip } from '../src/simulated/simulatedHand.ts';
 
 const RAMPS = {
   kind: 'ramps',

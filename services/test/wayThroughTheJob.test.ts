@@ -12,8 +12,7 @@ import { createChart } from '../src/profile/profilingChart.ts';
 import { advanceClock } from '../src/simulated/advanceClock.ts';
 import { domainNow } from '../src/kernel/clock.ts';
 import { conditionChoices, createCondition, DEFAULT_POINTS } from '../src/house/newCondition.ts';
-import { calibrateTile, deskState, markStrip } from '../src/reading/desk.ts';
-import { readStrip } from '../src/reading/readStrip.ts';
+import { deskState, markStrip } from '../src/reading/desk.ts';
 import { floor } from '../src/overview/floor.ts';
 import { importReading } from '../src/reading/importReading.ts';
 import { cancelJob, recentJobs } from '../src/kernel/jobs.ts';
@@ -40,6 +39,7 @@ import { staleMarksAgree } from '../src/testing/staleMarksAgree.ts';
 import { MEASURED_M1 } from '../src/testing/measuredAs.ts';
 import { openTestServices } from '../src/testing/testServices.ts';
 import type { TestServices } from '../src/testing/testServices.ts';
+import { calibrateTile, readStrip } from '../src/simulated/simulatedHand.ts';
 
 const TICKS = DEFAULT_POINTS.filter(({ tickAtPrint }) => tickAtPrint).map(({ label }) => label);
 const LONG = { lane: 'long' } as const;

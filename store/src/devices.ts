@@ -29,14 +29,6 @@ export interface StockRow {
   readonly awayMs: number | null;
 }
 
-export interface InstrumentRow {
-  readonly id: number;
-  readonly name: string;
-  readonly driver: string;
-  /** Domain time of the last white-tile calibration. */
-  readonly tileMs: number | null;
-}
-
 export async function listDevices(sql: Sql): Promise<DeviceRow[]> {
   const rows = await sql.rows<
     Omit<DeviceRow, 'process' | 'modes'> & { process: string; modes: string | null }
@@ -54,13 +46,6 @@ export async function listDevices(sql: Sql): Promise<DeviceRow[]> {
 export function listStocks(sql: Sql): Promise<StockRow[]> {
   return sql.rows(
     'SELECT id, name, finish, rest_minutes AS restMinutes, driver, box_label AS boxLabel, note, away_ms AS awayMs FROM stock WHERE house_id = ? ORDER BY name',
-    [sql.house],
-  );
-}
-
-export function listInstruments(sql: Sql): Promise<InstrumentRow[]> {
-  return sql.rows(
-    'SELECT id, name, driver, tile_ms AS tileMs FROM instrument WHERE house_id = ? ORDER BY id',
     [sql.house],
   );
 }
@@ -195,23 +180,6 @@ export async function insertStock(
     'INSERT IGNORE INTO stock (house_id, name, finish, rest_minutes, driver, author_id, made_ms) VALUES (?, ?, ?, ?, ?, ?, ?)',
     [sql.house, stock.name, stock.finish, stock.restMinutes, stock.driver, sql.person, nowMs],
   );
-}
-
-export async function insertInstrument(sql: Sql, name: string, driver: string): Promise<void> {
-  await sql.change('INSERT IGNORE INTO instrument (house_id, name, driver, author_id) VALUES (?, ?, ?, ?)', [
-    sql.house,
-    name,
-    driver,
-    sql.person,
-  ]);
-}
-
-export async function setTile(sql: Sql, instrument: number, tileMs: number): Promise<void> {
-  await sql.change('UPDATE instrument SET tile_ms = ? WHERE id = ? AND house_id = ?', [
-    tileMs,
-    instrument,
-    sql.house,
-  ]);
 }
 
 /** Waits for others that make conditions of a device; false where there is no such device. */

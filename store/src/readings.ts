@@ -65,19 +65,18 @@ export async function latestReading(sql: Sql, print: number): Promise<ReadingRow
 }
 
 /**
- * The reading of a print that strips of a mode and source go into, measured under the same conditions: the newest that
- * was not withdrawn.
+ * The reading of a print that strips of a mode, source and instrument go into, measured under the same conditions: the
+ * newest that was not withdrawn.
  */
 export async function openReading(
   sql: Sql,
   print: number,
-  mode: ReadingMode,
-  source: ReadingSource,
-  told: string | null = null,
+  { mode, source, told, instrumentId }: Pick<ReadingRow, 'mode' | 'source' | 'told' | 'instrumentId'>,
 ): Promise<ReadingRow | undefined> {
   const [row] = await sql.rows<RawReading>(
-    `SELECT ${COLUMNS} WHERE r.print_id = ? AND r.house_id = ? AND r.mode = ? AND r.source = ? AND r.told <=> ? AND r.withdrawn_ms IS NULL ORDER BY r.id DESC LIMIT 1`,
-    [print, sql.house, mode, source, told],
+    `SELECT ${COLUMNS} WHERE r.print_id = ? AND r.house_id = ? AND r.mode = ? AND r.source = ? AND r.told <=> ?
+     AND r.instrument_id <=> ? AND r.withdrawn_ms IS NULL ORDER BY r.id DESC LIMIT 1`,
+    [print, sql.house, mode, source, told, instrumentId],
   );
   return row === undefined ? undefined : readingOf(row);
 }

@@ -6,16 +6,7 @@ import { RGB } from '@melto/core/device/process';
 import { insertCondition, listConditions, listSettingsPoints, findCondition } from './conditions.ts';
 import { isDuplicate, openDatabase } from './database.ts';
 import type { Database } from './database.ts';
-import {
-  insertDevice,
-  insertInstrument,
-  insertStock,
-  listDevices,
-  listInstruments,
-  listStocks,
-  nextPrintNumber,
-  setTile,
-} from './devices.ts';
+import { insertDevice, insertStock, listDevices, listStocks, nextPrintNumber } from './devices.ts';
 import { purgeKeys, reserveKey, storeAnswer } from './idempotency.ts';
 import { askCancel, claimJob, findJob, finishJob, heartbeat, insertJob, listJobs, retryJob } from './jobs.ts';
 import { migrate } from './migrate.ts';
@@ -30,6 +21,8 @@ import {
 import { readSetting, writeSetting } from './settings.ts';
 import { decodeValues, encodeValues } from './valueBlock.ts';
 import { WATCH_CHECKS_SQL, WATCH_STATES_SQL } from './watches.ts';
+import { keepInstrument, listInstruments, setTile } from './instruments.ts';
+import type { InstrumentTraits } from './instruments.ts';
 
 const LONG = { lane: 'long' } as const;
 const MIGRATIONS = join(import.meta.dirname, '../migrations');
@@ -52,6 +45,11 @@ afterAll(async () => {
   await database.close();
   rmSync(folder, { recursive: true });
 });
+
+const READER: InstrumentTraits = {
+  ...{ serial: 'R-1', kind: 'strip', modes: ['M0', 'M1'], tileLifeMs: 7_200_000 },
+  ...{ apertureMm: 4.5, filter: '', backing: 'black', simulated: false },
+};
 
 describe('migrations', () => {
   it('run once from an empty schema, in order', async () => {
@@ -116,7 +114,7 @@ describe('devices and conditions', () => {
     await insertDevice(database, device, 1);
     await insertDevice(database, { ...device, kind: 'another' }, 2);
     await insertStock(database, { name: 'Quay', finish: 'matt', restMinutes: 10, driver: 'quay' }, 1);
-    await insertInstrument(database, 'Reader', 'reader');
+    await keepInstrument(database, 'Reader', READER);
     expect(await listDevices(database)).toMatchObject([{ ...device, kind: 'inkjet' }]);
     const [{ id }] = await listDevices(database);
     const numbers = await Promise.all(

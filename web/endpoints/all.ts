@@ -4,6 +4,7 @@ import * as conditions from './conditions';
 import * as conformity from './conformity';
 import type { Endpoint } from './endpoint';
 import * as house from './house';
+import * as instruments from './instruments';
 import * as profile from './profile';
 import * as reading from './reading';
 import * as watch from './watch';
@@ -18,6 +19,7 @@ export const ENDPOINTS: readonly Endpoint[] = [
   conditions,
   charts,
   reading,
+  instruments,
   calibration,
   profile,
   conformity,

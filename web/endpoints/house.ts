@@ -33,9 +33,12 @@ export const FLOOR = reads({
   ),
 });
 
+/** The house, and where its start has put an instrument bridge; empty where it has none. */
+export type HouseOnPages = HouseState & { readonly bridge: string };
+
 export const HOUSE = reads({
   ...{ path: '/api/house', says: 'Rack, instrument, clock and person', who: 'viewer' },
-  answer: answers<HouseState>(
+  answer: answers<HouseOnPages>(
     Type.Object({ nowMs: Type.Number(), offsetMs: Type.Number(), waiting: Type.Integer() }),
   ),
 });

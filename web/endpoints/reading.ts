@@ -1,11 +1,11 @@
 import { Type } from '@sinclair/typebox';
 import type { DeskState } from '@melto/services/reading/desk';
 import type { ImportedReading, ImportPreview } from '@melto/services/reading/importReading';
-import type { PassAnswer } from '@melto/services/reading/readStrip';
+import type { PassAnswer } from '@melto/services/reading/storePass';
 import type { Page } from '@melto/services/kernel/page';
 import type { ReadingOfCondition, ReadingView } from '@melto/services/reading/readingView';
 import { answers, DONE, makes, oneOf, reads, sets, strict } from './endpoint';
-import { AFTER, NEXT, IN_PATH, MODE, SHEET, text, word } from './fields';
+import { AFTER, ID, NEXT, IN_PATH, MODE, SHEET, text, word } from './fields';
 
 export const DESK = reads({
   ...{ path: '/api/sheets/{code}', says: 'A sheet as the reading desk needs it', who: 'viewer' },
@@ -20,7 +20,9 @@ export type JudgedPass = PassAnswer & {
 };
 
 export const PASS = makes({
-  ...{ path: '/api/sheets/{code}/passes', says: 'Read a strip', who: 'operator' },
+  path: '/api/sheets/{code}/passes',
+  says: 'Keep a pass of a strip as an instrument measured it; what is another strip is told and not kept',
+  who: 'operator',
   params: SHEET,
   body: strict({
     attempt: word(60),
@@ -28,11 +30,24 @@ export const PASS = makes({
     mode: MODE,
     averageWith: Type.Optional(Type.Array(word(60), { maxItems: 9 })),
     more: Type.Optional(Type.Boolean()),
-    hand: Type.Optional(
-      oneOf(['steady', 'too-fast', 'off-row', 'started-late', 'backwards', 'other-strip'] as const),
+    instrument: ID,
+    startNm: Type.Number({ minimum: 300, maximum: 800 }),
+    stepNm: Type.Number({ exclusiveMinimum: 0, maximum: 50 }),
+    spectra: Type.Array(
+      Type.Array(Type.Number({ minimum: -0.1, maximum: 4 }), { minItems: 8, maxItems: 500 }),
+      { minItems: 1, maxItems: 2000, description: 'reflectance factors of each patch, as they were passed' },
     ),
   }),
   answer: answers<JudgedPass>(Type.Object({ ok: Type.Boolean() })),
+});
+
+export const UNDER_INSTRUMENT = reads({
+  path: '/api/sheets/{code}/under',
+  says: 'What lies under a simulated instrument, for its bridge; opaque',
+  who: 'operator',
+  params: SHEET,
+  query: strict({ strip: ID, instrument: ID }),
+  answer: answers<{ readonly under: string }>(strict({ under: Type.String() })),
 });
 
 export const MARK_STRIP = makes({
@@ -104,14 +119,6 @@ export const TAKE_MEASURED_CHART = makes({
   answer: answers<ImportedReading>(
     Type.Object({ readingId: Type.Integer(), notes: Type.Array(Type.String()) }),
   ),
-});
-
-export const CALIBRATE_TILE = makes({
-  path: '/api/tile',
-  says: 'Calibrate on the white tile: the instrument that a sheet is read with, the first one without it',
-  who: 'operator',
-  query: strict({ sheet: Type.Optional(text(40)) }),
-  answer: answers<{ readonly tileMs: number }>(strict({ tileMs: Type.Number() })),
 });
 
 export const READING = reads({

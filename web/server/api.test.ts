@@ -261,12 +261,18 @@ describe('a change that is sent twice', () => {
   });
 
   it('with a key of another route is another change', async () => {
-    const tile = await call({ method: 'POST', path: '/api/tile' }, { headers: key('shared') });
+    const instrument = {
+      ...{ serial: 'A-1', name: 'Lodestar', kind: 'strip', modes: ['M1'], tileLifeMs: 7_200_000 },
+    };
+    const known = await call(
+      { method: 'POST', path: '/api/instruments' },
+      { body: JSON.stringify(instrument), headers: key('shared') },
+    );
     const clock = await call(
       { method: 'POST', path: '/api/clock' },
       { body: '{"byMs":5}', headers: key('shared') },
     );
-    expect(await tile.json()).toHaveProperty('tileMs');
+    expect(await known.json()).toMatchObject({ serial: 'A-1', apertureMm: null, simulated: false });
     expect(await clock.json()).toHaveProperty('offsetMs');
   });
 

@@ -18,13 +18,9 @@ export function deskState(change: Partial<DeskState> = {}, read: readonly number
     onRack: true,
     readingId: read.length > 0 ? 9 : null,
     mode: 'M1',
-    instrument: {
-      name: 'Strip reader 2',
-      kind: 'strip',
-      tileMs: Date.now(),
-      tileLifeMs: 3_600_000,
-      modes: ['M0', 'M1', 'M2'],
-    },
+    readBy: null,
+    reader: 'strip',
+    simulated: true,
     marked: [],
     strips: [1, 2, 3].map((strip) => ({
       strip,

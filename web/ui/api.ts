@@ -135,6 +135,6 @@ export function newKey(): string {
 
 export function problemWords(error: unknown): string {
   return error instanceof ApiProblem
-    ? `${error.title} ${error.detail}`
+    ? `${error.title} ${error.detail}`.trim()
     : 'Something went wrong. Nothing was changed; try again.';
 }

@@ -1,17 +1,17 @@
-import { listInstruments } from '@melto/store/devices';
 import { findHouse } from '@melto/store/houses';
 import { rack } from '../charts/rack.ts';
 import type { RackState } from '../charts/rack.ts';
 import type { Context } from '../kernel/context.ts';
 import { personName } from '../kernel/person.ts';
+import { instruments } from '../reading/instruments.ts';
+import type { InstrumentRow } from '../reading/instruments.ts';
+
+export type HouseInstrument = Pick<InstrumentRow, 'id' | 'serial' | 'name' | 'tileMs' | 'tileLifeMs'>;
 
 /** What header and rack show on every screen. */
 export interface HouseState extends RackState {
-  readonly instrument: {
-    readonly name: string;
-    readonly tileMs: number | null;
-    readonly tileLifeMs: number;
-  } | null;
+  /** Instruments that the house has met. */
+  readonly instruments: readonly HouseInstrument[];
   readonly person: string;
   readonly name: string;
   /** Its clock can be moved. */
@@ -19,20 +19,17 @@ export interface HouseState extends RackState {
 }
 
 export async function house(context: Context): Promise<HouseState> {
-  const [state, instruments, person, own] = await Promise.all([
+  const [state, known, person, own] = await Promise.all([
     rack(context),
-    listInstruments(context.database),
+    instruments(context),
     personName(context),
     findHouse(context.database),
   ]);
-  const [instrument] = instruments;
-  const driver = instrument === undefined ? undefined : context.instruments.get(instrument.driver);
   return {
     ...state,
-    instrument:
-      instrument === undefined || driver === undefined
-        ? null
-        : { name: instrument.name, tileMs: instrument.tileMs, tileLifeMs: driver.tileLifeMs },
+    instruments: known.map(({ id, serial, name, tileMs, tileLifeMs }) => ({
+      ...{ id, serial, name, tileMs, tileLifeMs },
+    })),
     person,
     name: own?.name ?? '',
     sample: own?.sample === true,

@@ -1,4 +1,4 @@
-import type { Instrument } from '@melto/core/device/instrument';
+import type { StripPatches } from '@melto/core/device/instrument';
 import type { PrintPath, SimulatedChange } from '@melto/core/device/printPath';
 import type { Process } from '@melto/core/device/process';
 import type { PdfTask } from '@melto/paper/report/drawPdf';
@@ -21,10 +21,23 @@ export interface Context extends Drivers {
 /** What stands where hardware would: real drivers, simulated ones, or none at all. */
 export interface Drivers {
   readonly printPath: PrintPath;
-  readonly instruments: ReadonlyMap<string, Instrument>;
+  /** What lies under a simulated instrument, as text for its bridge; undefined where no simulator is there. */
+  readonly under: ((strip: StripUnder) => string) | undefined;
   readonly catalogue: readonly CatalogueEntry[];
   /** What was made to happen at the device of a condition; nothing at real ones. */
   readonly circumstances: (context: Context, condition: number) => Promise<readonly SimulatedChange[]>;
+}
+
+/** A strip of a simulated sheet, and the instrument that reads it. */
+export interface StripUnder {
+  readonly printState: string;
+  readonly patches: StripPatches;
+  /** The strip that a hand takes by mistake. */
+  readonly otherPatches: StripPatches;
+  /** Domain time of the instrument's last white tile. */
+  readonly tileMs: number | undefined;
+  /** From when on it reads otherwise than it was certified. */
+  readonly biasFromMs: number | undefined;
 }
 
 /** A device that a driver offers, with its stocks. */

@@ -1,28 +1,21 @@
 import type { ReaderKind } from '@melto/core/charts/pageGeometry';
 import { gatherRows } from '@melto/core/numerics/gatherRows';
 import type { Fault } from '@melto/core/faults/fault';
-import { listInstruments, setTile } from '@melto/store/devices';
 import { changeMark, listWaitingSheets } from '@melto/store/prints';
 import { latestReading, listStrips } from '@melto/store/readings';
-import { clockOffset, domainNow } from '../kernel/clock.ts';
+import { clockOffset } from '../kernel/clock.ts';
 import { unitOfWork } from '../kernel/context.ts';
 import type { Context } from '../kernel/context.ts';
-import { notFound, Problem } from '../kernel/problem.ts';
+import { notFound } from '../kernel/problem.ts';
 import { conditionName } from '../ledger/conditions.ts';
 import { expectedRamps } from '../ledger/inForce.ts';
-import { deskData, hexRow, requireInstrument, stripLab } from './deskData.ts';
+import { deskData, hexRow, stripLab } from './deskData.ts';
 import { expectedLab } from './expected.ts';
 import { judgingOf } from './judgeRequest.ts';
 import { assembleReading } from './loadReading.ts';
+import { isSimulatedSheet } from './underInstrument.ts';
+import { instrumentOf } from './instruments.ts';
 import { faultsOf } from './readingFaults.ts';
-
-export interface DeskInstrument {
-  readonly name: string;
-  readonly kind: ReaderKind;
-  readonly tileMs: number | null;
-  readonly tileLifeMs: number;
-  readonly modes: readonly string[];
-}
 
 export interface DeskStrip {
   readonly strip: number;
@@ -50,8 +43,12 @@ export interface DeskState {
   readonly onRack: boolean;
   readonly readingId: number | null;
   readonly mode: string;
-  /** Null where the sheet is measured from files only. */
-  readonly instrument: DeskInstrument | null;
+  /** Serial number and name of the instrument that its newest reading is by. */
+  readonly readBy: { readonly serial: string; readonly name: string } | null;
+  /** What the chart was laid out for. */
+  readonly reader: ReaderKind;
+  /** A simulated device printed it: simulated instruments read it. */
+  readonly simulated: boolean;
   readonly marked: readonly number[];
   readonly strips: readonly DeskStrip[];
   readonly faults: readonly Fault[];
@@ -63,7 +60,7 @@ export interface DeskState {
 }
 
 export async function deskState(context: Context, code: string): Promise<DeskState> {
-  const { sheet, print, chart, condition, instrument } = await deskData(context, code);
+  const { sheet, print, chart, condition } = await deskData(context, code);
   const [offsetMs, waiting, reading] = await Promise.all([
     clockOffset(context),
     listWaitingSheets(context.database, print.id),
@@ -71,7 +68,6 @@ export async function deskState(context: Context, code: string): Promise<DeskSta
   ]);
   const strips = reading === undefined ? [] : await listStrips(context.database, reading.id);
   const expected = await expectedLab(context, condition.id, condition.process, print.deviceValues);
-  const driver = instrument === undefined ? undefined : context.instruments.get(instrument.driver);
   const judging = reading === undefined ? undefined : await judgingOf(context, reading.id);
   return {
     code,
@@ -89,16 +85,9 @@ export async function deskState(context: Context, code: string): Promise<DeskSta
     onRack: sheet.onRack,
     readingId: reading?.id ?? null,
     mode: reading?.mode ?? 'M1',
-    instrument:
-      instrument === undefined
-        ? null
-        : {
-            name: instrument.name,
-            kind: driver?.kind ?? 'strip',
-            tileMs: instrument.tileMs,
-            tileLifeMs: driver?.tileLifeMs ?? 0,
-            modes: driver?.modes ?? [],
-          },
+    readBy: await readBy(context, reading?.instrumentId ?? null),
+    reader: chart.reader,
+    simulated: isSimulatedSheet(context, { condition }),
     marked: sheet.marked,
     strips: chart.layout.pages[sheet.page - 1].map((rows, index) => {
       const read = strips.find((strip) => strip.page === sheet.page && strip.strip === index + 1);
@@ -123,17 +112,10 @@ export async function deskState(context: Context, code: string): Promise<DeskSta
   };
 }
 
-/** Reads the white tile of the instrument that a sheet is read with, or of the first one. */
-export async function calibrateTile(context: Context, code?: string): Promise<{ readonly tileMs: number }> {
-  const instrument =
-    code === undefined
-      ? (await listInstruments(context.database))[0]
-      : requireInstrument(await deskData(context, code));
-  if (instrument === undefined)
-    throw new Problem('not-ready', 'No instrument is connected.', 'Connect one first.');
-  const tileMs = await domainNow(context);
-  await setTile(context.database, instrument.id, tileMs);
-  return { tileMs };
+async function readBy(context: Context, instrument: number | null): Promise<DeskState['readBy']> {
+  if (instrument === null) return null;
+  const { serial, name } = await instrumentOf(context, instrument);
+  return { serial, name };
 }
 
 export async function markStrip(

@@ -4,14 +4,12 @@ import { xyzRowsToLab } from '@melto/core/colour/xyzToLab';
 import { tableIlluminant } from '@melto/core/spectral/illuminant';
 import { spectraToXyz } from '@melto/core/spectral/spectrumToXyz';
 import { createXyzWeights } from '@melto/core/spectral/xyzWeights';
-import { listInstruments } from '@melto/store/devices';
-import type { InstrumentRow } from '@melto/store/devices';
 import { findPrint, findSheet } from '@melto/store/prints';
 import type { PrintRow, SheetRow } from '@melto/store/prints';
 import type { StripRow } from '@melto/store/readings';
 import { loadChart } from '../charts/chart.ts';
 import type { LoadedChart } from '../charts/chart.ts';
-import { conditionOf, isOwnDevice } from '../ledger/conditions.ts';
+import { conditionOf } from '../ledger/conditions.ts';
 import type { ConditionRow } from '../ledger/conditions.ts';
 import type { Context } from '../kernel/context.ts';
 import { notFound, Problem } from '../kernel/problem.ts';
@@ -22,8 +20,6 @@ export interface DeskData {
   readonly print: PrintRow;
   readonly chart: LoadedChart;
   readonly condition: ConditionRow;
-  /** Undefined where a sheet can be measured from files only. */
-  readonly instrument: InstrumentRow | undefined;
 }
 
 export async function deskData(context: Context, code: string): Promise<DeskData> {
@@ -31,29 +27,17 @@ export async function deskData(context: Context, code: string): Promise<DeskData
   if (sheet === undefined) throw notFound(`sheet ${code}`);
   const print = await findPrint(context.database, sheet.printId);
   if (print === undefined) throw notFound(`print of ${code}`);
-  const [chart, condition, instruments] = await Promise.all([
+  const [chart, condition] = await Promise.all([
     loadChart(context, print.chartId),
     conditionOf(context, print.conditionId),
-    listInstruments(context.database),
   ]);
-  // Charts are laid out for a kind of reader; without one of that kind, the first takes it.
-  const instrument =
-    instruments.find(({ driver }) => context.instruments.get(driver)?.kind === chart.reader) ??
-    instruments[0];
-  // Simulated instruments read simulated sheets.
-  return { sheet, print, chart, condition, instrument: isOwnDevice(condition) ? undefined : instrument };
+  return { sheet, print, chart, condition };
 }
 
-/** The instrument that a sheet is read with, or a refusal. */
-export function requireInstrument({ instrument, condition }: DeskData): InstrumentRow {
-  if (instrument !== undefined) return instrument;
-  throw new Problem(
-    'not-ready',
-    isOwnDevice(condition)
-      ? 'This sheet was printed elsewhere, and no instrument is connected that reads it.'
-      : 'No instrument is connected.',
-    'Give its measurements from a file.',
-  );
+/** Refuses a strip that a page does not have. */
+export function requireStrip(code: string, strip: number, strips: number): void {
+  if (Number.isInteger(strip) && strip >= 1 && strip <= strips) return;
+  throw new Problem('bad-input', `${code} has strips 1 to ${strips}.`, 'Choose one of them.', 'strip');
 }
 
 /** Screen colours of Lab rows. */

@@ -37,26 +37,24 @@ export interface StoredStrips {
 }
 
 /**
- * Stores strips of a print in its open reading of that mode and source (or a new one), keeps the sheets' progress and
+ * Stores strips of a print in its open reading of that mode, source and instrument (or a new one), keeps the sheets' progress and
  * asks for a complete reading to be judged, all in one unit of work.
  */
 export async function storeStrips(
   inner: Context,
-  data: Pick<DeskData, 'print' | 'chart' | 'condition'> & { readonly instrument?: DeskData['instrument'] },
+  data: Pick<DeskData, 'print' | 'chart' | 'condition'> & { readonly instrument?: { readonly id: number } },
   { mode, source, told, strips, nowMs, more = false }: StripsToStore,
 ): Promise<StoredStrips> {
   const { print, chart, condition, instrument } = data;
   const sql = inner.database;
   await lockPrint(sql, print.id);
-  const open = await openReading(sql, print.id, mode, source, told ?? null);
+  const conditions = { mode, source, told: told ?? null, instrumentId: instrument?.id ?? null };
+  const open = await openReading(sql, print.id, conditions);
   const readingId =
     open?.id ??
     (await insertReading(sql, {
       printId: print.id,
-      instrumentId: instrument?.id ?? null,
-      source,
-      mode,
-      told: told ?? null,
+      ...conditions,
       startedMs: nowMs,
       early: source === 'desk' && nowMs < print.restUntilMs,
     }));

@@ -1,7 +1,7 @@
 import { judgeNow } from '../judging/judge.ts';
-import { calibrateTile, deskState } from '../reading/desk.ts';
-import { readStrip } from '../reading/readStrip.ts';
+import { deskState } from '../reading/desk.ts';
 import type { TestServices } from './testServices.ts';
+import { calibrateTile, readStrip } from '../simulated/simulatedHand.ts';
 
 /**
  * Reads all strips of sheets with a steady hand, and has what is complete judged as a runner would.

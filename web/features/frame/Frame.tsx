@@ -2,6 +2,7 @@
 
 import { usePathname } from 'next/navigation';
 import type { ReactNode } from 'react';
+import { BridgeProvider } from '@/features/bridge/BridgeContext';
 import { Header } from './Header';
 import { Rack } from './Rack';
 import { JobsContext, useJobStream } from './useJobs';
@@ -12,11 +13,13 @@ export function Frame({ children }: { children: ReactNode }) {
   const jobs = useJobStream();
   return (
     <JobsContext value={jobs}>
-      <div className="frame">
-        <Header />
-        <main className="main">{children}</main>
-        <Rack folded={path.startsWith('/read/')} />
-      </div>
+      <BridgeProvider>
+        <div className="frame">
+          <Header />
+          <main className="main">{children}</main>
+          <Rack folded={path.startsWith('/read/')} />
+        </div>
+      </BridgeProvider>
     </JobsContext>
   );
 }

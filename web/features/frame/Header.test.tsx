@@ -1,6 +1,9 @@
 import { screen, waitFor } from '@testing-library/react';
 import { describe, expect, it } from 'vitest';
-import type { HouseState } from '@melto/services/house/house';
+import type { HouseOnPages } from '@/endpoints/house';
+import { BridgeProvider } from '@/features/bridge/BridgeContext';
+import { fakeBridge, WITH_READER } from '@/testing/fakeBridge';
+import type { FakeBridge } from '@/testing/fakeBridge';
 import { fakeServer, Refused } from '@/testing/fakeServer';
 import { navigation } from '@/testing/navigation';
 import { show } from '@/testing/show';
@@ -8,13 +11,23 @@ import { Header } from './Header';
 
 const HOUR_MS = 3_600_000;
 
-function header(house: Partial<HouseState> = {}, answers: Readonly<Record<string, unknown>> = {}) {
+const tileAt = (tileMs: number | null): Pick<HouseOnPages, 'instruments' | 'bridge'> => ({
+  ...WITH_READER,
+  instruments: WITH_READER.instruments.map((one) => ({ ...one, tileMs })),
+});
+
+function header(
+  house: Partial<HouseOnPages> = {},
+  answers: Readonly<Record<string, unknown>> = {},
+  bridge: FakeBridge = fakeBridge(),
+) {
   const server = fakeServer({
     'GET /api/house': {
       nowMs: Date.now(),
       offsetMs: 0,
       slips: [],
-      instrument: { name: 'Strip reader 2', tileMs: Date.now() - 30 * 60_000, tileLifeMs: HOUR_MS },
+      ...tileAt(Date.now() - 30 * 60_000),
+      sample: true,
       person: 'Ines Marlow',
       ...house,
     },
@@ -23,11 +36,17 @@ function header(house: Partial<HouseState> = {}, answers: Readonly<Record<string
       links: [],
     },
     'GET /api/search': [],
-    'POST /api/tile': {},
+    'POST /api/instruments': {},
+    'POST /api/instruments/3/tile': {},
     'POST /api/clock': {},
     ...answers,
   });
-  return { ...show(<Header />), ...server };
+  const shown = show(
+    <BridgeProvider open={bridge.open}>
+      <Header />
+    </BridgeProvider>,
+  );
+  return { ...shown, ...server, bridge };
 }
 
 describe('the header', () => {
@@ -57,21 +76,29 @@ describe('the header', () => {
     const { unmount } = header();
     expect(await screen.findByText('tile 30 min ago')).toBeTruthy();
     unmount();
-    const { user, sent } = header({
-      instrument: { name: 'Strip reader 2', tileMs: null, tileLifeMs: HOUR_MS },
-    });
+    const { user, sent, bridge } = header(tileAt(null));
     await user.click(await screen.findByText('tile due'));
     expect(await screen.findByText('White tile read.')).toBeTruthy();
-    expect(sent.some(({ method, path }) => method === 'POST' && path === '/api/tile')).toBe(true);
+    expect(bridge.said.at(-1)).toMatchObject({ type: 'calibrate', instrument: 'S-1' });
+    expect(sent.some(({ path }) => path === '/api/instruments/3/tile')).toBe(true);
   });
 
   it('says what is wrong with the instrument, or that there is none', async () => {
-    const refusal = new Refused(409, { title: 'The instrument is away.', detail: 'Plug it in.' });
-    const { user, unmount } = header({}, { 'POST /api/tile': refusal });
+    const failing = fakeBridge({
+      calibrate: ({ id }) => ({ type: 'failed', id, reason: 'instrument', words: 'The tile is missing.' }),
+    });
+    const { user, unmount, sent } = header({}, {}, failing);
     await user.click(await screen.findByText('tile 30 min ago'));
-    expect(await screen.findByText('The instrument is away. Plug it in.')).toBeTruthy();
+    expect(await screen.findByText('The tile is missing.')).toBeTruthy();
+    // What was not read is not kept as read.
+    expect(sent.some(({ path }) => path.endsWith('/tile'))).toBe(false);
     unmount();
-    header({ instrument: null });
+    const away = new Refused(500, { title: 'The server could not answer.', detail: 'Try again.' });
+    const { user: again, unmount: gone } = header({}, { 'POST /api/instruments/3/tile': away });
+    await again.click(await screen.findByText('tile 30 min ago'));
+    expect(await screen.findByText('The server could not answer. Try again.')).toBeTruthy();
+    gone();
+    header({ bridge: '' });
     expect(await screen.findByText('no instrument')).toBeTruthy();
   });
 
@@ -79,9 +106,13 @@ describe('the header', () => {
     const { unmount } = header();
     expect(await screen.findByText('real time')).toBeTruthy();
     unmount();
+    const own = header({ sample: false });
+    await screen.findByText('tile 30 min ago');
+    expect(screen.queryByText('real time')).toBeNull();
+    own.unmount();
     const slips = [
       { state: 'resting', restUntilMs: Date.now() + 2 * HOUR_MS + 7200_000 },
-    ] as unknown as HouseState['slips'];
+    ] as unknown as HouseOnPages['slips'];
     const { user, sent } = header({ offsetMs: 2 * HOUR_MS, slips });
     await user.click(await screen.findByText('clock +2 h'));
     await user.click(screen.getByRole('menuitem', { name: /Rest until ready, 2 h/ }));

@@ -3,7 +3,6 @@
 import { modeName } from '@melto/core/device/modeName';
 import { MOVE_CLOCK } from '@/endpoints/house';
 import { CONDITION } from '@/endpoints/conditions';
-import { CALIBRATE_TILE } from '@/endpoints/reading';
 import { Button, Menu, MenuItem } from '@mui/material';
 import { useColorScheme } from '@mui/material/styles';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
@@ -11,6 +10,7 @@ import Link from 'next/link';
 import { usePathname, useRouter } from 'next/navigation';
 import { useSnackbar } from 'notistack';
 import { useEffect, useState } from 'react';
+import { useBridge } from '@/features/bridge/BridgeContext';
 import { ask, problemWords, send } from '@/ui/api';
 import { formatSpan } from '@/ui/format';
 import { JobsMenu } from './JobsMenu';
@@ -86,20 +86,19 @@ function Crumbs({ path, onSwitch }: { path: string; onSwitch: () => void }) {
   );
 }
 
+/** The instrument that was chosen last, or the first that is connected, and how old its white tile is. */
 function InstrumentItem() {
-  const { data } = useHouse();
+  const { instruments, chosen, calibrate } = useBridge();
   const now = useDomainNow();
-  const queries = useQueryClient();
   const { enqueueSnackbar } = useSnackbar();
-  if (data === undefined || now === undefined) return null;
-  const { instrument } = data;
-  if (instrument === null) return <span className="headitem quiet">no instrument</span>;
+  if (now === undefined) return null;
+  const instrument = instruments.find(({ info }) => info.serial === chosen) ?? instruments[0];
+  if (instrument === undefined) return <span className="headitem quiet">no instrument</span>;
   const age = instrument.tileMs === null ? undefined : now - instrument.tileMs;
-  const due = age === undefined || age > instrument.tileLifeMs;
-  const calibrate = async (): Promise<void> => {
+  const due = age === undefined || age > instrument.info.tileLifeMs;
+  const read = async (): Promise<void> => {
     try {
-      await send(CALIBRATE_TILE, {});
-      await queries.invalidateQueries({ queryKey: ['house'] });
+      await calibrate(instrument);
       enqueueSnackbar('White tile read.');
     } catch (error) {
       enqueueSnackbar(problemWords(error), { variant: 'error' });
@@ -109,7 +108,7 @@ function InstrumentItem() {
     <button
       type="button"
       className="plain headitem"
-      onClick={() => void calibrate()}
+      onClick={() => void read()}
       title="Calibrate on the white tile"
     >
       <b>{instrument.name}</b>{' '}
@@ -132,7 +131,8 @@ function ClockItem() {
     await queries.invalidateQueries();
     router.refresh();
   };
-  if (data === undefined || now === undefined) return null;
+  // Real time needs no telling: only a sample house has a clock that is moved.
+  if (data === undefined || now === undefined || !(data.sample || data.offsetMs > 0)) return null;
   const untilReady = Math.max(0, ...resting.map(({ restUntilMs }) => restUntilMs - now));
   return (
     <>

@@ -12,6 +12,7 @@ const ACTIONS: readonly { readonly title: string; readonly detail: string; reado
   { title: 'New condition', detail: 'device, stock, mode', href: '/conditions/new' },
   { title: 'Devices', detail: 'of the library', href: '/library/devices' },
   { title: 'Stocks', detail: 'of the library', href: '/library/stocks' },
+  { title: 'Instruments', detail: 'of the library', href: '/library/instruments' },
   { title: 'House', detail: 'its name, person and time zone', href: '/library/house' },
   { title: 'Archived conditions', detail: 'to be taken back', href: '/library/archived' },
   { title: 'Aim sets', detail: 'what prints are judged against', href: '/library/aims' },

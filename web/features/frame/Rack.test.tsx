@@ -20,7 +20,9 @@ const slip = (change: Partial<RackSlip>): RackSlip =>
     ...change,
   }) as RackSlip;
 const rack = (slips: readonly RackSlip[]): void => {
-  fakeServer({ 'GET /api/house': { nowMs: now, offsetMs: 0, slips, instrument: null, person: 'Ines' } });
+  fakeServer({
+    'GET /api/house': { nowMs: now, offsetMs: 0, slips, instruments: [], bridge: '', person: 'Ines' },
+  });
 };
 
 describe('the rack', () => {

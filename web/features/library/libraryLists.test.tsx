@@ -1,14 +1,19 @@
 import { screen, waitFor, within } from '@testing-library/react';
 import { describe, expect, it } from 'vitest';
 import type { LibraryDevice, LibraryStock } from '@melto/services/house/library';
+import type { Agreement } from '@melto/services/reading/agreement';
+import type { InstrumentRow } from '@melto/services/reading/instruments';
 import type { ConditionRow } from '@melto/services/ledger/conditions';
 import { SettingsRecord } from '@/features/condition/SettingsRecord';
+import { BridgeProvider } from '@/features/bridge/BridgeContext';
+import { fakeBridge, WITH_READER } from '@/testing/fakeBridge';
 import { fakeServer, Refused } from '@/testing/fakeServer';
 import { navigation } from '@/testing/navigation';
 import { show } from '@/testing/show';
 import { ArchivedSurface } from './ArchivedSurface';
 import { DevicesSurface } from './DevicesSurface';
 import { HouseSurface } from './HouseSurface';
+import { InstrumentsSurface } from './InstrumentsSurface';
 import { StocksSurface } from './StocksSurface';
 
 const button = (name: RegExp | string): HTMLButtonElement =>
@@ -178,5 +183,93 @@ describe('a condition at its settings record', () => {
     );
     await user.click(button('Take back Avocet / Rag / fine'));
     await waitFor(() => expect(sent[0]?.body).toEqual({ archived: false }));
+  });
+});
+
+describe('instruments of the library', () => {
+  const instrument = (change: Partial<InstrumentRow> = {}): InstrumentRow => ({
+    ...{ id: 3, serial: 'S-1', name: 'Strip reader 2', kind: 'strip', modes: ['M0', 'M1'] },
+    ...{ tileLifeMs: 3_600_000, apertureMm: 4.5, filter: 'UV cut', backing: 'black', simulated: false },
+    ...{ note: '', tileMs: null },
+    ...change,
+  });
+  const away = instrument({ id: 4, serial: 'S-2', name: 'Spare' });
+  const agreement: Agreement = {
+    ...{ instruments: ['Strip reader 2', 'Spare'], ids: [3, 4], mode: 'M1', code: 'HRN-0001', patches: 90 },
+    ...{ mean: 0.314, p95: 0.715, largest: 1.236, shift: [-0.204, 0.05, 0.1] },
+  };
+  function shown(agreements: readonly Agreement[] = [], answers: Record<string, unknown> = {}) {
+    const now = Date.now();
+    const server = fakeServer({
+      'GET /api/house': { nowMs: now, offsetMs: 0, slips: [], person: 'Ines', ...WITH_READER },
+      'POST /api/instruments': {},
+      'POST /api/instruments/3/tile': {},
+      ...answers,
+    });
+    const bridge = fakeBridge();
+    const page = show(
+      <BridgeProvider open={bridge.open}>
+        <InstrumentsSurface instruments={[instrument(), away]} agreements={agreements} />
+      </BridgeProvider>,
+    );
+    return { ...page, ...server, bridge };
+  }
+
+  it('say which are connected; the tile of those is read', async () => {
+    const { user, sent } = shown();
+    expect(await screen.findByText('connected')).toBeTruthy();
+    expect(screen.getByText('not connected')).toBeTruthy();
+    expect(screen.queryByRole('button', { name: 'Read the tile of Spare' })).toBeNull();
+    await user.click(button('Read the tile of Strip reader 2'));
+    await waitFor(() => expect(sent.some(({ path }) => path === '/api/instruments/3/tile')).toBe(true));
+    expect(screen.getByText(/Read one sheet with two of them/)).toBeTruthy();
+  });
+
+  it('show how far two of them agree', async () => {
+    shown([agreement]);
+    const row = (await screen.findByText('HRN-0001')).closest('tr') as HTMLElement;
+    const cells = within(row)
+      .getAllByRole('cell')
+      .map(({ textContent }) => textContent);
+    expect(cells.slice(3)).toEqual(['90', '0.31', '0.71', '1.24', '−0.20  +0.05  +0.10']);
+  });
+
+  it('are named by the house; a refusal stays in the dialog', async () => {
+    let answer: unknown = new Refused(409, { title: 'Taken.', detail: 'Give another.', field: 'name' });
+    const { user, sent } = shown([], { 'PUT /api/instruments/4': () => answer });
+    await user.click(button('Change Spare'));
+    const dialog = screen.getByRole('dialog');
+    await user.clear(within(dialog).getByLabelText('Name'));
+    expect(button('Keep it').disabled).toBe(true);
+    await user.type(within(dialog).getByLabelText('Name'), 'By the window');
+    await user.click(button('Keep it'));
+    expect((await screen.findByRole('alert')).textContent).toBe('Taken. Give another.');
+    answer = {};
+    await user.click(button('Keep it'));
+    await waitFor(() => expect(screen.queryByRole('dialog')).toBeNull());
+    expect(sent.filter(({ method }) => method === 'PUT').at(-1)?.body).toEqual({
+      name: 'By the window',
+      note: '',
+    });
+  });
+
+  it('are looked for where a bridge may be, and nowhere else', async () => {
+    const { user } = shown();
+    await screen.findByText('connected');
+    await user.click(button('Connect an instrument'));
+    const field = screen.getByLabelText('Address of the bridge');
+    await user.clear(field);
+    await user.paste('ws://elsewhere.example:3471');
+    expect(button('Look there').disabled).toBe(true);
+    await user.clear(field);
+    await user.paste('ws://127.0.0.1:70000');
+    expect(button('Look there').disabled).toBe(true);
+    await user.clear(field);
+    await user.paste('ws://127.0.0.1:3472');
+    await user.click(button('Look there'));
+    await waitFor(() => expect(localStorage.getItem('melto-bridge')).toBe('ws://127.0.0.1:3472'));
+    expect(await screen.findByText('Test bridge: Strip reader 2.')).toBeTruthy();
+    await waitFor(() => expect(screen.queryByRole('dialog')).toBeNull());
+    localStorage.clear();
   });
 });

@@ -1,19 +1,18 @@
 'use client';
 
 import { FormControlLabel, MenuItem, Switch, TextField } from '@mui/material';
-import type { HandMovement, MeasurementMode } from '@melto/core/device/instrument';
+import type { MeasurementMode } from '@melto/core/device/instrument';
 import type { useDesk } from './useDesk';
 import { MEASURED_FILES } from './measuredFiles';
 
-const HANDS: readonly (readonly [HandMovement, string])[] = [
-  ['steady', 'steady'],
-  ['too-fast', 'too fast'],
-  ['off-row', 'off the row'],
-  ['started-late', 'started late'],
-  ['backwards', 'backwards'],
-  ['other-strip', 'the next strip'],
-];
-/** Choices at the desk: mode, passes, the simulated hand, a file instead, keys. */
+const MOVEMENT_WORDS: Readonly<Record<string, string>> = {
+  'too-fast': 'too fast',
+  'off-row': 'off the row',
+  'started-late': 'started late',
+  'other-strip': 'the next strip',
+};
+
+/** Choices at the desk: instrument, mode, passes, the hand of a simulated instrument, a file instead, keys. */
 export function DeskControls({
   desk,
   keys,
@@ -25,8 +24,24 @@ export function DeskControls({
   onKeys: (on: boolean) => void;
   onFile: (file: File | undefined) => void;
 }) {
+  const movements = desk.instrument?.info.movements ?? [];
   return (
     <div className="row" style={{ flexWrap: 'wrap' }}>
+      {desk.readable.length > 1 && (
+        <TextField
+          select
+          label="Instrument"
+          value={desk.instrument?.info.serial ?? ''}
+          onChange={(event) => desk.choose(event.target.value)}
+          sx={{ width: 170 }}
+        >
+          {desk.readable.map(({ info, name }) => (
+            <MenuItem key={info.serial} value={info.serial}>
+              {name}
+            </MenuItem>
+          ))}
+        </TextField>
+      )}
       <TextField
         select
         label="Mode"
@@ -35,7 +50,7 @@ export function DeskControls({
         sx={{ width: 90 }}
         disabled={desk.state.readingId !== null}
       >
-        {(desk.state.instrument?.modes ?? []).map((name) => (
+        {[...new Set([...(desk.instrument?.info.modes ?? []), desk.mode])].sort().map((name) => (
           <MenuItem key={name} value={name}>
             {name}
           </MenuItem>
@@ -54,19 +69,21 @@ export function DeskControls({
           </MenuItem>
         ))}
       </TextField>
-      <TextField
-        select
-        label="Simulated hand"
-        value={desk.hand}
-        onChange={(event) => desk.setHand(event.target.value as HandMovement)}
-        sx={{ width: 150 }}
-      >
-        {HANDS.map(([value, words]) => (
-          <MenuItem key={value} value={value}>
-            {words}
-          </MenuItem>
-        ))}
-      </TextField>
+      {movements.length > 0 && (
+        <TextField
+          select
+          label="Simulated hand"
+          value={desk.movement}
+          onChange={(event) => desk.setMovement(event.target.value)}
+          sx={{ width: 150 }}
+        >
+          {movements.map((value) => (
+            <MenuItem key={value} value={value}>
+              {MOVEMENT_WORDS[value] ?? value}
+            </MenuItem>
+          ))}
+        </TextField>
+      )}
       <label className="plain small">
         <u>Take it from a file</u>
         <input

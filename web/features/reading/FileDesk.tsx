@@ -8,14 +8,18 @@ import { useRef, useState } from 'react';
 import type { DeskState } from '@melto/services/reading/desk';
 import { DESK } from '@/endpoints/reading';
 import { useTellHere } from '@/features/frame/useHere';
+import { ConnectBridge } from '@/features/bridge/ConnectBridge';
 import { SheetFiles } from '@/features/charts/SheetFiles';
 import { ask } from '@/ui/api';
 import { ImportDialog } from './ImportDialog';
 import { ImportedSheet } from './ImportedSheet';
 import { MEASURED_FILES } from './measuredFiles';
 
-/** A sheet that was printed elsewhere: it is measured outside of Melto, and its file is given here. */
-export function FileDesk({ initial }: { initial: DeskState }) {
+/**
+ * A sheet that was printed elsewhere: its file of measurements is given here, or it is read with an instrument that is
+ * connected (`onRead`).
+ */
+export function FileDesk({ initial, onRead }: { initial: DeskState; onRead?: () => void }) {
   const { code } = initial;
   const queries = useQueryClient();
   const { data: state } = useQuery({
@@ -69,7 +73,7 @@ export function FileDesk({ initial }: { initial: DeskState }) {
         {complete
           ? 'All of it is measured.'
           : read === 0
-            ? `Print its page, measure it with your instrument, and give the file here.`
+            ? 'Print its page, then read it with an instrument that is connected, or measure it and give the file here.'
             : `${read} of ${state.strips.length} strips are measured; the others stay open.`}{' '}
         {complete && state.judging && 'It is being judged.'}
         {complete &&
@@ -93,6 +97,12 @@ export function FileDesk({ initial }: { initial: DeskState }) {
             event.target.value = '';
           }}
         />
+        <ConnectBridge offered={onRead === undefined} />
+        {onRead !== undefined && (
+          <Button variant="outlined" onClick={onRead}>
+            Read it here
+          </Button>
+        )}
         <span className="small">
           its page: <SheetFiles code={code} job={state.purpose === 'job'} sent />
         </span>

@@ -1,7 +1,11 @@
 import { act, screen, waitFor } from '@testing-library/react';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
+import type { ReadMessage } from '@melto/bridge/protocol';
 import type { JudgedPass } from '@/endpoints/reading';
 import { deskState } from '@/testing/deskState';
+import { BridgeProvider } from '@/features/bridge/BridgeContext';
+import { fakeBridge, greyPass, STRIP_READER, WITH_READER } from '@/testing/fakeBridge';
+import type { FakeBridge } from '@/testing/fakeBridge';
 import { AWAY, fakeServer, Refused } from '@/testing/fakeServer';
 import type { Sent } from '@/testing/fakeServer';
 import { navigation } from '@/testing/navigation';
@@ -9,10 +13,10 @@ import { show } from '@/testing/show';
 import { ReadingDesk } from './ReadingDesk';
 
 const SHEET = '/api/sheets/HRN-0001-1';
-const HOUSE = { nowMs: 10_000, offsetMs: 0, slips: [], instrument: null, person: 'Tom Aldous' };
+const HOUSE = { nowMs: 10_000, offsetMs: 0, slips: [], person: 'Tom Aldous', ...WITH_READER };
 
 /** A server with a sheet of three strips that keeps what is read. */
-function desk(answers: Readonly<Record<string, unknown>> = {}) {
+function desk(answers: Readonly<Record<string, unknown>> = {}, bridge: FakeBridge = fakeBridge()) {
   const read = new Set<number>();
   const marked = new Set<number>();
   const pass = ({ body }: Sent): JudgedPass => {
@@ -40,12 +44,23 @@ function desk(answers: Readonly<Record<string, unknown>> = {}) {
       else marked.delete(strip);
       return {};
     },
-    'POST /api/tile': {},
+    'POST /api/instruments': {},
+    'POST /api/instruments/3/tile': {},
+    ...Object.fromEntries(
+      [1, 2, 3].map((strip) => [
+        `GET ${SHEET}/under?strip=${strip}&instrument=3`,
+        { under: `strip ${strip}` },
+      ]),
+    ),
     ...answers,
   });
-  const shown = show(<ReadingDesk initial={deskState()} />);
+  const shown = show(
+    <BridgeProvider open={bridge.open}>
+      <ReadingDesk initial={deskState()} />
+    </BridgeProvider>,
+  );
   const passes = (): Sent[] => server.sent.filter(({ path }) => path.endsWith('/passes'));
-  return { ...shown, ...server, passes, pass };
+  return { ...shown, ...server, passes, pass, bridge };
 }
 
 beforeEach(() => vi.useRealTimers());
@@ -102,8 +117,9 @@ describe('the reading desk by keys alone', () => {
 
   it('calibrates with T, and leaves keys with Ctrl to the browser', async () => {
     const { user, sent, passes } = desk();
+    await screen.findByText(/Start on white/);
     await user.keyboard('t');
-    await waitFor(() => expect(sent.some(({ path }) => path === '/api/tile?sheet=HRN-0001-1')).toBe(true));
+    await waitFor(() => expect(sent.some(({ path }) => path === '/api/instruments/3/tile')).toBe(true));
     await user.keyboard('{Control>}r{/Control}{Control>} {/Control}');
     expect(passes()).toHaveLength(0);
   });
@@ -111,11 +127,12 @@ describe('the reading desk by keys alone', () => {
 
 describe('a pass that fails', () => {
   it('stays at its strip and says why', async () => {
-    const { user } = desk({
-      [`POST ${SHEET}/passes`]: { ok: false, reason: 'too-fast', words: 'Too fast: move evenly.' },
-    });
+    const bridge = fakeBridge({ read: ({ id }) => ({ type: 'failed', id, reason: 'too-fast' }) });
+    const { user, passes } = desk({}, bridge);
     await user.keyboard(' ');
-    expect((await screen.findByRole('status')).textContent).toContain('Too fast');
+    await waitFor(() => expect(screen.getByRole('status').textContent).toContain('Too fast'));
+    // Nothing of it goes to the server.
+    expect(passes()).toHaveLength(0);
     expect(screen.getByText(/strips 0 of 3/)).toBeTruthy();
     expect(screen.getByRole('heading', { name: /Strip 1/ })).toBeTruthy();
   });
@@ -165,12 +182,100 @@ describe('a pass that fails', () => {
       },
     });
     give = pass;
+    await screen.findByText(/Start on white/);
     await user.keyboard(' ');
     await act(() => vi.advanceTimersByTimeAsync(50_000));
     await waitFor(() => expect(screen.getByRole('status').textContent).toContain('Try again in a moment.'));
     away = false;
     await user.keyboard(' ');
     expect(await screen.findByText(/strips 1 of 3/)).toBeTruthy();
+  });
+});
+
+describe('the instrument', () => {
+  const waiting = (): FakeBridge =>
+    fakeBridge({
+      instruments: [{ ...STRIP_READER, begins: 'at-instrument', movements: undefined }],
+      read: ({ id }) => ({ type: 'armed', id }),
+    });
+  const reads = ({ said }: FakeBridge): ReadMessage[] => said.filter((one) => one.type === 'read');
+
+  it('gives what it measured to the server, with what lay under it and the hand asked for', async () => {
+    const bridge = fakeBridge();
+    const { user, passes } = desk({}, bridge);
+    await user.click(await screen.findByRole('combobox', { name: 'Simulated hand' }));
+    await user.click(screen.getByRole('option', { name: 'too fast' }));
+    screen.getByLabelText(/^Reading desk/).focus();
+    await user.keyboard(' ');
+    expect(await screen.findByText(/strips 1 of 3/)).toBeTruthy();
+    const [asked] = reads(bridge);
+    expect(asked).toMatchObject({ strip: 1, patches: 2, mode: 'M1', under: 'strip 1', movement: 'too-fast' });
+    expect(passes()[0]?.body).toMatchObject({ attempt: asked.id, instrument: 3, startNm: 380, stepNm: 10 });
+    // Once it is stored the bridge may forget it.
+    await waitFor(() => expect(bridge.said).toContainEqual({ type: 'kept', id: asked.id }));
+  });
+
+  it('that waits for the hand is armed again and again; another strip re-arms it', async () => {
+    const bridge = waiting();
+    const { user, passes } = desk({}, bridge);
+    await user.keyboard(' ');
+    expect(await screen.findByText(/Ready for strip 1/)).toBeTruthy();
+    bridge.say(greyPass(reads(bridge)[0]));
+    expect(await screen.findByText(/Ready for strip 2/)).toBeTruthy();
+    await user.keyboard('{ArrowDown}');
+    expect(await screen.findByText(/Ready for strip 3/)).toBeTruthy();
+    expect(bridge.said.some(({ type }) => type === 'cancel')).toBe(true);
+    bridge.say({ type: 'failed', id: reads(bridge)[2].id, reason: 'off-row' });
+    expect(await screen.findByText(/The instrument left the row.*Ready for strip 3/)).toBeTruthy();
+    bridge.say({ type: 'failed', id: reads(bridge)[3].id, reason: 'instrument', words: 'The lamp is out.' });
+    expect(await screen.findByText('The lamp is out.')).toBeTruthy();
+    // What the hand cannot mend waits for the person.
+    expect(reads(bridge)).toHaveLength(4);
+    expect(passes().map(({ body }) => (body as { strip: number }).strip)).toEqual([1]);
+  });
+
+  it('that goes and comes back goes on with the same pass', async () => {
+    const bridge = waiting();
+    const { user, passes } = desk({}, bridge);
+    await user.keyboard(' ');
+    await screen.findByText(/Ready for strip 1/);
+    bridge.drop();
+    await waitFor(() => expect(reads(bridge)).toHaveLength(2));
+    expect(reads(bridge)[1].id).toBe(reads(bridge)[0].id);
+    bridge.say(greyPass(reads(bridge)[1]));
+    await screen.findByText(/strips 1 of 3/);
+    expect(passes()).toHaveLength(1);
+  });
+
+  it('that was asked before the page was loaded again is asked for the same pass', async () => {
+    const first = waiting();
+    const shown = desk({}, first);
+    await shown.user.keyboard(' ');
+    await screen.findByText(/Ready for strip 1/);
+    const kept = sessionStorage.getItem('melto-pass-HRN-0001-1');
+    shown.unmount();
+    await waitFor(() => expect(sessionStorage.getItem('melto-pass-HRN-0001-1')).toBeNull());
+    // A page that is loaded again does not leave as one does that goes elsewhere.
+    sessionStorage.setItem('melto-pass-HRN-0001-1', kept ?? '');
+    const second = fakeBridge();
+    const { passes } = desk({}, second);
+    await screen.findByText(/strips 1 of 3/);
+    expect(reads(second).map(({ id }) => id)).toEqual([reads(first)[0].id]);
+    expect(passes()).toHaveLength(1);
+    expect(sessionStorage.getItem('melto-pass-HRN-0001-1')).toBeNull();
+  });
+
+  it('says so where there is none, and where what it gave does not fit', async () => {
+    const { user, unmount } = desk({ 'GET /api/house': { ...HOUSE, bridge: '' } });
+    expect(await screen.findByText('No instrument is connected.')).toBeTruthy();
+    await user.keyboard(' ');
+    expect(await screen.findByText(/Connect one, or take the reading from a file/)).toBeTruthy();
+    unmount();
+    const short = fakeBridge({ read: (one) => greyPass({ ...one, patches: one.patches - 1 }) });
+    const { user: other, passes } = desk({}, short);
+    await other.keyboard(' ');
+    expect(await screen.findByText(/Strip reader 2 saw 1 patches, not 2/)).toBeTruthy();
+    expect(passes()).toHaveLength(0);
   });
 });
 

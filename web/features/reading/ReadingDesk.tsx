@@ -1,5 +1,6 @@
 'use client';
 
+import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useEffect, useRef, useState } from 'react';
 import { FAULT_WORDS } from '@melto/core/faults/fault';
@@ -8,18 +9,24 @@ import { useTellHere } from '@/features/frame/useHere';
 import { useDomainNow } from '@/features/frame/useHouse';
 import { formatSpan } from '@/ui/format';
 import { StatusShape } from '@/ui/StatusMark';
-import { useDesk } from './useDesk';
-import type { LastPass } from './useDesk';
+import { readableBy, useDesk } from './useDesk';
+import { useBridge } from '@/features/bridge/BridgeContext';
 import { DeskControls } from './DeskControls';
 import { FileDesk } from './FileDesk';
 import { ImportDialog } from './ImportDialog';
+import { NowLine } from './NowLine';
 import { SheetUnderInstrument } from './SheetUnderInstrument';
-
-import Link from 'next/link';
 
 /** The place of a sheet: at an instrument, or where a file stands in for one. */
 export function SheetDesk({ initial }: { initial: DeskState }) {
-  return initial.instrument === null ? <FileDesk initial={initial} /> : <ReadingDesk initial={initial} />;
+  const { instruments } = useBridge();
+  const [atInstrument, setAtInstrument] = useState(initial.simulated);
+  const readable = readableBy(initial, instruments).length > 0;
+  return atInstrument ? (
+    <ReadingDesk initial={initial} />
+  ) : (
+    <FileDesk initial={initial} onRead={readable ? () => setAtInstrument(true) : undefined} />
+  );
 }
 
 /** The screen for reading a sheet, for a person who stands with the instrument in one hand. */
@@ -116,7 +123,7 @@ export function ReadingDesk({ initial }: { initial: DeskState }) {
           {complete ? 'All read' : `Strip ${strip}`}{' '}
           <span>{complete ? '' : `of ${state.strips.length}`}</span>
         </h1>
-        <NowLine state={state} strip={strip} last={last} complete={complete} busy={desk.busy} now={now} />
+        <NowLine desk={desk} complete={complete} now={now} />
         <div>
           <div
             className="progress"
@@ -157,6 +164,17 @@ export function ReadingDesk({ initial }: { initial: DeskState }) {
               </span>
             </li>
           )}
+          {state.readBy !== null &&
+            desk.instrument !== undefined &&
+            desk.instrument.info.serial !== state.readBy.serial && (
+              <li>
+                <StatusShape status="near" />
+                <span>
+                  {state.readBy.name} has read this sheet. What {desk.instrument.name} reads is a reading of
+                  its own; the library compares the two.
+                </span>
+              </li>
+            )}
           {elsewhere.length > 0 && (
             <li>
               <StatusShape status="near" />
@@ -207,46 +225,6 @@ function KeyButton({ name, words, onPress }: { name: string; words: string; onPr
       </button>
       <span>{words}</span>
     </>
-  );
-}
-
-/** One line that says what to do now. */
-function NowLine({
-  state,
-  strip,
-  last,
-  complete,
-  busy,
-  now,
-}: {
-  state: DeskState;
-  strip: number;
-  last?: LastPass;
-  complete: boolean;
-  busy: boolean;
-  now: number;
-}) {
-  const { instrument } = state;
-  const tileDue =
-    instrument !== null && (instrument.tileMs === null || now - instrument.tileMs > instrument.tileLifeMs);
-  const failed = last?.kind === 'failed';
-  const words = failed
-    ? last.words
-    : busy
-      ? 'Reading…'
-      : complete
-        ? 'The sheet is complete.'
-        : tileDue
-          ? 'White tile due: press T.'
-          : last?.kind === 'read' && last.reversed
-            ? `Strip ${last.strip} was read backwards and turned. On to strip ${strip}.`
-            : last?.kind === 'read' && last.pass < last.passes
-              ? `Pass ${last.pass} of ${last.passes} is kept. The same strip again.`
-              : 'Start on white, move right to white.';
-  return (
-    <p className={`desk-now${failed ? ' bad' : ''}`} role="status" aria-live="assertive">
-      {words}
-    </p>
   );
 }
 

@@ -5,7 +5,10 @@ import { answering, changing } from '@/server/route';
 
 export const dynamic = 'force-dynamic';
 
-export const GET = answering(HOUSE, ({ context }) => house(context));
+export const GET = answering(HOUSE, async ({ context }) => ({
+  ...(await house(context)),
+  bridge: process.env['MELTO_BRIDGE'] ?? '',
+}));
 
 export const PUT = changing(CHANGE_HOUSE, async ({ context, body }) => {
   await changeHouse(context, body);

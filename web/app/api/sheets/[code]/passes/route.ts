@@ -1,4 +1,4 @@
-import { readStrip } from '@melto/services/reading/readStrip';
+import { storePass } from '@melto/services/reading/storePass';
 import { PASS } from '@/endpoints/reading';
 import { judged } from '@/server/judged';
 import { changing } from '@/server/route';
@@ -7,6 +7,6 @@ export const dynamic = 'force-dynamic';
 
 export const POST = changing(
   PASS,
-  ({ context, params, body }) => readStrip(context, params.code, body),
+  ({ context, params, body }) => storePass(context, params.code, body),
   (context, answer) => (answer.ok && answer.complete ? judged(context, answer) : Promise.resolve(answer)),
 );

@@ -1,8 +1,9 @@
-import { channelCount } from '@melto/core/device/process';
 import { gatherRows } from '@melto/core/numerics/gatherRows';
 import { deltaE2000Rows } from '@melto/core/colour/deltaE2000';
 import { mean } from '@melto/core/numerics/statistics';
-import type { HandMovement, MeasurementMode } from '@melto/core/device/instrument';
+import type { MeasurementMode } from '@melto/core/device/instrument';
+import { gridEndNm } from '@melto/core/spectral/spectralGrid';
+import type { SpectralGrid } from '@melto/core/spectral/spectralGrid';
 import { matchStrip } from '@melto/core/faults/matchStrip';
 import { listPasses } from '@melto/store/readings';
 import type { StripRow } from '@melto/store/readings';
@@ -10,16 +11,27 @@ import { domainNow } from '../kernel/clock.ts';
 import { unitOfWork } from '../kernel/context.ts';
 import type { Context } from '../kernel/context.ts';
 import { Problem } from '../kernel/problem.ts';
-import { deskData, hexRow, requireInstrument, stripLab } from './deskData.ts';
+import { isOwnDevice } from '../ledger/conditions.ts';
+import { deskData, hexRow, requireStrip, stripLab } from './deskData.ts';
 import { expectedLab } from './expected.ts';
+import { instrumentOf } from './instruments.ts';
 import { storeStrips } from './storeStrips.ts';
+
+const LATEST_START_NM = 400;
+const EARLIEST_END_NM = 700;
+const WIDEST_STEP_NM = 20;
 
 export interface PassInput {
   /** Made by the client, so that a retried request is the same pass. */
   readonly attempt: string;
   readonly strip: number;
   readonly mode: MeasurementMode;
-  readonly hand?: HandMovement;
+  /** Id of the instrument that read it. */
+  readonly instrument: number;
+  readonly startNm: number;
+  readonly stepNm: number;
+  /** Reflectance factors of each patch, in the order they were passed. */
+  readonly spectra: readonly (readonly number[])[];
   /** Attempts of this strip that this pass is averaged with. */
   readonly averageWith?: readonly string[];
   /** Another pass of the same strip follows: nothing is judged yet. */
@@ -40,65 +52,40 @@ export type PassAnswer =
     }
   | { readonly ok: false; readonly reason: string; readonly words: string; readonly looksLike?: number };
 
-const FAILURE_WORDS: Readonly<Record<string, string>> = {
-  'too-fast': 'Too fast: move the instrument evenly, about four seconds for a strip.',
-  'off-row': 'The instrument left the row. Lay the ruler along the strip and read it again.',
-  'started-late': 'Started late: begin on the white paper before the first patch.',
-  'tile-needed': 'The white tile is due. Press T to calibrate, then read the strip.',
-};
-
-/** Reads one strip. The answer is given once the strip is stored, judging asked for with it; a failed pass stores nothing. */
-export async function readStrip(context: Context, code: string, input: PassInput): Promise<PassAnswer> {
+/**
+ * Stores a pass that an instrument made of a strip, once it is that strip. The answer is given when it is stored, judging
+ * asked for with it; what is another strip stores nothing.
+ */
+export async function storePass(context: Context, code: string, input: PassInput): Promise<PassAnswer> {
   const data = await deskData(context, code);
   const { sheet, print, chart, condition } = data;
-  const instrument = requireInstrument(data);
   const strips = chart.layout.pages[sheet.page - 1];
-  if (!Number.isInteger(input.strip) || input.strip < 1 || input.strip > strips.length)
+  requireStrip(code, input.strip, strips.length);
+  const index = input.strip - 1;
+  const instrument = await instrumentOf(context, input.instrument);
+  if (instrument.simulated && isOwnDevice(condition))
     throw new Problem(
       'bad-input',
-      `${code} has strips 1 to ${strips.length}.`,
-      'Choose one of them.',
-      'strip',
+      `${instrument.name} is simulated, and ${code} was printed at a real device.`,
+      'Read it with a real instrument, or give its measurements from a file.',
     );
-  const driver = context.instruments.get(instrument.driver);
-  if (driver === undefined)
+  if (!instrument.modes.includes(input.mode))
     throw new Problem(
-      'not-ready',
-      `${instrument.name} is not connected.`,
-      'Connect it, or drop a measurement file here.',
+      'bad-input',
+      `${instrument.name} does not measure ${input.mode}.`,
+      `Choose ${instrument.modes.join(' or ')}.`,
+      'mode',
     );
+  const { grid, values } = spectraOf(input, strips[index].length);
   const nowMs = await domainNow(context);
-  const patchesOf = (
-    index: number,
-  ): { device: Float64Array; page: number; strip: number; strips: number } => ({
-    device: gatherRows(print.deviceValues, strips[index], channelCount(condition.process)),
-    page: sheet.page,
-    strip: index + 1,
-    strips: strips.length,
-  });
-  const index = input.strip - 1;
-  const other = (index + 1) % strips.length;
-  const outcome = driver.readStrip({
-    printState: sheet.printState,
-    patches: patchesOf(index),
-    otherPatches: patchesOf(other),
-    mode: input.mode,
-    attempt: input.attempt,
-    timeMs: nowMs,
-    tileMs: instrument.tileMs ?? undefined,
-    hand: input.hand,
-    biasFromMs: (await context.circumstances(context, condition.id)).find(({ kind }) => kind === 'instrument')
-      ?.fromMs,
-  });
-  if (!outcome.ok) return { ok: false, reason: outcome.failure, words: FAILURE_WORDS[outcome.failure] };
   const asRead: StripRow = {
     page: sheet.page,
     strip: input.strip,
     attempt: input.attempt,
     reversed: false,
     kind: 'spectra',
-    grid: outcome.grid,
-    values: outcome.spectra,
+    grid,
+    values,
     readMs: nowMs,
   };
   const expectedAll = await expectedLab(context, print.conditionId, condition.process, print.deviceValues);
@@ -112,11 +99,11 @@ export async function readStrip(context: Context, code: string, input: PassInput
       words: `This looks like strip ${match.strip + 1}. Lay the instrument on strip ${input.strip} and read it again.`,
     };
   const strip = match.reversed
-    ? { ...asRead, reversed: true, values: turned(asRead.values, outcome.grid.count) }
+    ? { ...asRead, reversed: true, values: turned(asRead.values, grid.count) }
     : asRead;
   const stored = await unitOfWork(context, async (inner) => {
     const keep = { mode: input.mode, source: 'desk', nowMs, more: input.more } as const;
-    const first = await storeStrips(inner, data, { ...keep, strips: [strip] });
+    const first = await storeStrips(inner, { ...data, instrument }, { ...keep, strips: [strip] });
     const others = input.averageWith ?? [];
     if (others.length === 0) return { ...first, shown: strip, spread: null };
     const passes = await listPasses(inner.database, first.readingId, strip.page, strip.strip, [
@@ -125,7 +112,7 @@ export async function readStrip(context: Context, code: string, input: PassInput
     ]);
     const { values, spread } = averageOf(passes);
     const average = { ...strip, attempt: `mean of ${passes.length} ${input.attempt}`.slice(0, 60), values };
-    const again = await storeStrips(inner, data, { ...keep, strips: [average] });
+    const again = await storeStrips(inner, { ...data, instrument }, { ...keep, strips: [average] });
     return { ...again, shown: average, spread };
   });
   return {
@@ -138,6 +125,32 @@ export async function readStrip(context: Context, code: string, input: PassInput
     readingId: stored.readingId,
     spread: stored.spread,
   };
+}
+
+/** What an instrument gave, as values on a grid; refused where it does not fit the strip. */
+function spectraOf(
+  { strip, startNm, stepNm, spectra }: PassInput,
+  patches: number,
+): { readonly grid: SpectralGrid; readonly values: Float64Array } {
+  if (spectra.length !== patches)
+    throw new Problem(
+      'bad-input',
+      `The instrument gave ${spectra.length} patches; strip ${strip} has ${patches}.`,
+      'Read it again, from the white before the first patch to the white after the last.',
+      'spectra',
+    );
+  const [{ length: count }] = spectra;
+  const grid = { startNm, stepNm, count };
+  // Colours are computed over the visible range: without most of it they would be of another light.
+  const covers = startNm <= LATEST_START_NM && gridEndNm(grid) >= EARLIEST_END_NM && stepNm <= WIDEST_STEP_NM;
+  if (spectra.some((row) => row.length !== count) || !covers)
+    throw new Problem(
+      'bad-input',
+      `Spectra from ${startNm} nm in ${count} steps of ${stepNm} nm are not enough for colours.`,
+      `They must reach from ${LATEST_START_NM} to ${EARLIEST_END_NM} nm in steps of ${WIDEST_STEP_NM} nm or less.`,
+      'spectra',
+    );
+  return { grid, values: Float64Array.from(spectra.flat()) };
 }
 
 /** Mean reflectance of several passes, and the mean ΔE00 of the passes to it. */

@@ -1,0 +1,51 @@
+import { channelCount } from '@melto/core/device/process';
+import type { StripPatches } from '@melto/core/device/instrument';
+import { gatherRows } from '@melto/core/numerics/gatherRows';
+import type { Context } from '../kernel/context.ts';
+import { Problem } from '../kernel/problem.ts';
+import { deskData, requireStrip } from './deskData.ts';
+import type { DeskData } from './deskData.ts';
+import { isOwnDevice } from '../ledger/conditions.ts';
+import { instrumentOf } from './instruments.ts';
+
+/** Whether a simulated device printed a sheet, and its simulator is there. */
+export function isSimulatedSheet({ under }: Context, { condition }: Pick<DeskData, 'condition'>): boolean {
+  return under !== undefined && !isOwnDevice(condition);
+}
+
+/**
+ * What lies under a simulated instrument that reads a strip of a sheet: text that the desk hands to the bridge as it is.
+ * Real instruments see for themselves.
+ */
+export async function underInstrument(
+  context: Context,
+  code: string,
+  { strip, instrument: id }: { readonly strip: number; readonly instrument: number },
+): Promise<{ readonly under: string }> {
+  const { sheet, print, chart, condition } = await deskData(context, code);
+  const strips = chart.layout.pages[sheet.page - 1];
+  requireStrip(code, strip, strips.length);
+  if (context.under === undefined || !isSimulatedSheet(context, { condition }))
+    throw new Problem(
+      'bad-input',
+      `${code} was printed at a real device: no simulated instrument reads it.`,
+      'Read it with a real instrument, or give its measurements from a file.',
+    );
+  const { tileMs } = await instrumentOf(context, id);
+  const changes = await context.circumstances(context, condition.id);
+  const patchesOf = (index: number): StripPatches => ({
+    device: gatherRows(print.deviceValues, strips[index], channelCount(condition.process)),
+    page: sheet.page,
+    strip: index + 1,
+    strips: strips.length,
+  });
+  return {
+    under: context.under({
+      printState: sheet.printState,
+      patches: patchesOf(strip - 1),
+      otherPatches: patchesOf(strip % strips.length),
+      tileMs: tileMs ?? undefined,
+      biasFromMs: changes.find(({ kind }) => kind === 'instrument')?.fromMs,
+    }),
+  };
+}

@@ -1,0 +1,12 @@
+import { instrumentAgreements } from '@melto/services/reading/agreement';
+import { instruments } from '@melto/services/reading/instruments';
+import { InstrumentsSurface } from '@/features/library/InstrumentsSurface';
+import { context } from '@/server/context';
+
+export const dynamic = 'force-dynamic';
+export const metadata = { title: 'Instruments' };
+
+export default async function Page() {
+  const [known, agreements] = await Promise.all([instruments(context()), instrumentAgreements(context())]);
+  return <InstrumentsSurface instruments={known} agreements={agreements} />;
+}

@@ -1,0 +1,221 @@
+'use client';
+
+import { Button, TextField } from '@mui/material';
+import { useRouter } from 'next/navigation';
+import { useSnackbar } from 'notistack';
+import { useState } from 'react';
+import type { Agreement } from '@melto/services/reading/agreement';
+import type { InstrumentRow } from '@melto/services/reading/instruments';
+import { CHANGE_INSTRUMENT } from '@/endpoints/instruments';
+import { useBridge } from '@/features/bridge/BridgeContext';
+import { ConnectBridge } from '@/features/bridge/ConnectBridge';
+import { useDomainNow } from '@/features/frame/useHouse';
+import { problemWords, send } from '@/ui/api';
+import { FormDialog } from '@/ui/FormDialog';
+import { formatSpan } from '@/ui/format';
+
+const KIND_WORDS = {
+  strip: 'drawn along a strip',
+  spot: 'set on single patches',
+  sheet: 'moves over the page by itself',
+} as const;
+
+/** Instruments that the house has met: connected or not, their white tile, and how far they agree with each other. */
+export function InstrumentsSurface({
+  instruments,
+  agreements,
+}: {
+  instruments: readonly InstrumentRow[];
+  agreements: readonly Agreement[];
+}) {
+  const { view, address } = useBridge();
+  const [changing, setChanging] = useState<InstrumentRow>();
+  return (
+    <section className="surface">
+      <div className="surface-head">
+        <h1>Instruments</h1>
+        <p className="quiet">
+          {address === ''
+            ? 'No bridge is looked for. An instrument is known from when it was first connected.'
+            : view.phase === 'connected'
+              ? `${view.bridge} at ${address}.`
+              : (view.problem ?? `Nobody answers at ${address}.`)}
+        </p>
+        <ConnectBridge />
+      </div>
+      <div className="panel" style={{ display: 'grid', gap: 12, alignContent: 'start' }}>
+        <table className="table">
+          <thead>
+            <tr>
+              <th>Name</th>
+              <th>Serial number</th>
+              <th>Reads</th>
+              <th>Modes</th>
+              <th className="num">Aperture, mm</th>
+              <th>Filter, backing</th>
+              <th>White tile</th>
+              <th>Note</th>
+              <th />
+            </tr>
+          </thead>
+          <tbody>
+            {instruments.map((one) => (
+              <InstrumentLine key={one.id} instrument={one} onChange={() => setChanging(one)} />
+            ))}
+          </tbody>
+        </table>
+        {instruments.length === 0 && (
+          <p className="quiet">The house has met no instrument yet: connect one by its bridge.</p>
+        )}
+      </div>
+      {instruments.length > 1 && (
+        <div className="panel">
+          <h2>How far they agree</h2>
+          {agreements.length === 0 ? (
+            <p className="quiet">
+              Read one sheet with two of them, in one mode: how far they differ, patch by patch, then stands
+              here.
+            </p>
+          ) : (
+            <table className="table">
+              <thead>
+                <tr>
+                  <th>Instruments</th>
+                  <th>Mode</th>
+                  <th>Print</th>
+                  <th className="num">Patches</th>
+                  <th className="num">Mean ΔE00</th>
+                  <th className="num">95 %</th>
+                  <th className="num">Largest</th>
+                  <th className="num">Mean shift, L* a* b*</th>
+                </tr>
+              </thead>
+              <tbody>
+                {agreements.map((one) => (
+                  <tr key={`${one.ids.join()} ${one.mode}`}>
+                    <td>
+                      {one.instruments[0]} <span className="quiet">and</span> {one.instruments[1]}
+                    </td>
+                    <td>{one.mode}</td>
+                    <td className="mono">{one.code}</td>
+                    <td className="num">{one.patches}</td>
+                    <td className="num">{one.mean.toFixed(2)}</td>
+                    <td className="num">{one.p95.toFixed(2)}</td>
+                    <td className="num">{one.largest.toFixed(2)}</td>
+                    <td className="num">{one.shift.map(signed).join('  ')}</td>
+                  </tr>
+                ))}
+              </tbody>
+            </table>
+          )}
+        </div>
+      )}
+      {changing !== undefined && (
+        <ChangeInstrument instrument={changing} onClose={() => setChanging(undefined)} />
+      )}
+    </section>
+  );
+}
+
+function InstrumentLine({ instrument, onChange }: { instrument: InstrumentRow; onChange: () => void }) {
+  const bridge = useBridge();
+  const router = useRouter();
+  const now = useDomainNow();
+  const { enqueueSnackbar } = useSnackbar();
+  const [reading, setReading] = useState(false);
+  const { name, serial, kind, modes, apertureMm, filter, backing, simulated, note } = instrument;
+  const connected = bridge.instruments.find(({ info }) => info.serial === serial);
+  const tileMs = connected?.tileMs ?? instrument.tileMs;
+  const due = tileMs === null || (now !== undefined && now - tileMs > instrument.tileLifeMs);
+  const readTile = async (): Promise<void> => {
+    if (connected === undefined) return;
+    setReading(true);
+    try {
+      await bridge.calibrate(connected);
+      enqueueSnackbar(`White tile of ${name} read.`);
+      router.refresh();
+    } catch (error) {
+      enqueueSnackbar(problemWords(error), { variant: 'error' });
+    } finally {
+      setReading(false);
+    }
+  };
+  return (
+    <tr className={connected === undefined ? 'quiet' : undefined}>
+      <td>
+        <b>{name}</b>
+        <div className="small">{connected === undefined ? 'not connected' : 'connected'}</div>
+      </td>
+      <td className="mono">{serial}</td>
+      <td>
+        {KIND_WORDS[kind]}
+        {simulated && ', simulated'}
+      </td>
+      <td>{modes.join(' ')}</td>
+      <td className="num">{apertureMm ?? ''}</td>
+      <td>{[filter, backing].filter((word) => word !== '').join(', ')}</td>
+      <td>
+        {tileMs === null
+          ? 'never read here'
+          : now === undefined
+            ? ''
+            : `${due ? 'due, ' : ''}${formatSpan(now - tileMs)} ago`}
+      </td>
+      <td>{note}</td>
+      <td className="num">
+        {connected !== undefined && (
+          <Button
+            size="small"
+            variant="text"
+            disabled={reading}
+            onClick={() => void readTile()}
+            aria-label={`Read the tile of ${name}`}
+          >
+            Read the tile
+          </Button>
+        )}
+        <Button size="small" variant="text" aria-label={`Change ${name}`} onClick={onChange}>
+          Change
+        </Button>
+      </td>
+    </tr>
+  );
+}
+
+function ChangeInstrument({ instrument, onClose }: { instrument: InstrumentRow; onClose: () => void }) {
+  const router = useRouter();
+  const [name, setName] = useState(instrument.name);
+  const [note, setNote] = useState(instrument.note);
+  return (
+    <FormDialog
+      title={`Change ${instrument.name}`}
+      act="Keep it"
+      ready={name.trim() !== ''}
+      onClose={onClose}
+      onSubmit={async () => {
+        await send(CHANGE_INSTRUMENT, { params: { id: instrument.id }, body: { name: name.trim(), note } });
+        router.refresh();
+        onClose();
+      }}
+    >
+      <TextField
+        label="Name"
+        autoFocus
+        value={name}
+        onChange={(event) => setName(event.target.value)}
+        slotProps={{ htmlInput: { maxLength: 80 } }}
+      />
+      <TextField
+        label="Note"
+        helperText="When it was certified last, where it stands, what it is used for"
+        multiline
+        minRows={2}
+        value={note}
+        onChange={(event) => setNote(event.target.value)}
+        slotProps={{ htmlInput: { maxLength: 400 } }}
+      />
+    </FormDialog>
+  );
+}
+
+const signed = (value: number): string => `${value < 0 ? '−' : '+'}${Math.abs(value).toFixed(2)}`;
