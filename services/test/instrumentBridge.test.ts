@@ -175,7 +175,7 @@ it('a sheet of a real device is read by real instruments only, in a house that h
   });
   const points = [{ label: 'Colour management off', value: 'off', tickAtPrint: true }];
   const { id } = await createCondition(services, { deviceId, stockId, inkSet, mode: 'fine', points });
-  const chart = await createChart(services, id, { patches: 60, paper: 'a4' });
+  const chart = await createChart(services, id, { patches: 100, paper: 'a4' });
   const { sheets } = await printChart(services, chart.id, { ticks: ['Colour management off'] });
   const state = await deskState(services, sheets[0]);
   expect(state.simulated).toBe(false);
