@@ -95,8 +95,15 @@ describe('a crowd', () => {
     const edit = { limits: [0.9, 0.9, 0.9, 1], total: 3 };
     await crowd(() => editLimits(services, gloss, edit));
     expect((await versionsOf(services, gloss, 'limits')).at(-1)?.version).toBe(2 * CROWD);
-    await crowd(() => makeCurves(services, gloss, { readingId: rampsReading, measure: 'sctv' }));
+    const aim = (i: number) => ({ points: [{ tone: 0.5, increase: 0.1 + i / 100 }] });
+    await crowd((i) => makeCurves(services, gloss, { readingId: rampsReading, measure: 'tvi', tvi: aim(i) }));
     expect((await versionsOf(services, gloss, 'curves')).map(({ version }) => version)).toEqual(oneTo(CROWD));
+    // The same curves from one sheet are made once.
+    const { values, refused } = await crowd(() =>
+      makeCurves(services, gloss, { readingId: rampsReading, measure: 'sctv' }),
+    );
+    expect([values.length, refused.length]).toEqual([1, CROWD - 1]);
+    expect(refused[0].title).toContain(`Curves v${CROWD + 1} are these curves already`);
   });
 
   it('of borrowing: all end with the same links', async () => {

@@ -29,6 +29,7 @@ import { dmaxHistory, editLimits, proposeLimits } from '../src/calibration/limit
 import { createPressChart } from '../src/calibration/pressCharts.ts';
 import type { NewPressChart } from '../src/calibration/pressCharts.ts';
 import { printChart } from '../src/charts/printChart.ts';
+import { rack } from '../src/charts/rack.ts';
 import type { PrintInput } from '../src/charts/printChart.ts';
 import { buildProfile } from '../src/profile/buildProfile.ts';
 import { makeChart, requestRefinement } from '../src/profile/chartJobs.ts';
@@ -138,10 +139,23 @@ describe('a press to a known state', () => {
 
   it('makes curves in two rounds; each knows the round before', async () => {
     curves = (await makeCurves(services, gloss, { readingId: ramps, measure: 'sctv' })).id;
+    // A page from before tells of none: nothing is printed.
+    const chart = (await chartsOf(services, gloss)).rows.find(({ purpose }) => purpose === 'ramps')?.id ?? 0;
+    const stale = { ticks: TICKS, curves: 'in force', told: { curves: null } } as const;
+    const before = (await rack(services)).waiting;
+    const refused = await refusal(printChart(services, chart, stale));
+    expect([refused.field, refused.title]).toEqual(['told', expect.stringContaining('Curves v1') as string]);
+    const other = { ...stale, told: { curves, profile: 5 } };
+    expect((await refusal(printChart(services, chart, other))).title).toContain('no profile any more');
+    expect((await rack(services)).waiting).toBe(before);
     const second = await printAndRead(gloss, {}, { curves: 'in force' });
     expect(await faultsOf(second)).toEqual([]);
     const reached = await latestReached(services.database, curves, gloss);
     expect(JSON.parse(reached?.summary ?? '{}').mean).toBeLessThan(0.015);
+    // So does a page that made them already.
+    expect(
+      (await refusal(makeCurves(services, gloss, { readingId: ramps, measure: 'sctv' }))).title,
+    ).toContain('Curves v1 are these curves already');
     const next = await makeCurves(services, gloss, { readingId: second, measure: 'sctv' });
     const { summary, detail } = await storedResult(services, next.id, CURVES);
     expect(summary.round).toBe(2);

@@ -73,6 +73,14 @@ export const NEW_PRESS_CHART = makes({
   answer: MADE,
 });
 
+/** Versions that whoever prints was told of, null for none: refused where others are in force by now. */
+const TOLD_VERSIONS = Type.Optional(
+  strict({
+    curves: Type.Optional(Type.Union([ID, Type.Null()])),
+    profile: Type.Optional(Type.Union([ID, Type.Null()])),
+  }),
+);
+
 export const PRINT_CHART = makes({
   ...{ path: '/api/charts/{id}/prints', says: 'Print a chart', who: 'operator' },
   params: IN_PATH,
@@ -80,6 +88,7 @@ export const PRINT_CHART = makes({
     ...PRINT,
     frontEnd: FRONT_END,
     curves: Type.Optional(oneOf(['in force', 'none'] as const)),
+    told: TOLD_VERSIONS,
   }),
   answer: PRINTED,
 });
@@ -111,6 +120,7 @@ export const PRINT_WEDGE = makes({
     ),
     ...PRINT,
     frontEnd: FRONT_END,
+    told: TOLD_VERSIONS,
   }),
   answer: PRINTED,
 });

@@ -1,3 +1,4 @@
+import { isDeepStrictEqual } from 'node:util';
 import { channelNames } from '@melto/core/device/process';
 import type { Process } from '@melto/core/device/process';
 import { inputTotalOf } from '@melto/core/limits/totalInk';
@@ -11,6 +12,7 @@ import type { ToneMeasure } from '@melto/core/tone/toneMeasure';
 import { tviAim, tviAimOfPoints } from '@melto/core/tone/tviAim';
 import type { TviAim } from '@melto/core/tone/tviAim';
 import type { ToneCurves } from '@melto/core/tone/toneCurve';
+import { lockCondition } from '@melto/store/conditions';
 import { findHead, findResult, insertResult } from '@melto/store/results';
 import { domainNow } from '../kernel/clock.ts';
 import { unitOfWork } from '../kernel/context.ts';
@@ -187,12 +189,37 @@ async function store(
   results: readonly number[],
 ): Promise<{ readonly id: number }> {
   const madeMs = await domainNow(context);
-  return unitOfWork(context, ({ database }) =>
-    insertResult(
-      database,
+  return unitOfWork(context, async (inner) => {
+    await lockCondition(inner.database, conditionId);
+    await requireNew(inner, conditionId, summary, detail);
+    return insertResult(
+      inner.database,
       { conditionId, ...toStore(CURVES, { summary, detail }), verdict: null, madeMs },
       { readings, results },
-    ),
+    );
+  });
+}
+
+/** A page that was opened earlier makes no second version of what its sheet has made already. */
+async function requireNew(
+  context: Context,
+  conditionId: number,
+  { code, imported }: CurvesSummary,
+  { curves, presentResultId }: CurvesDetail,
+): Promise<void> {
+  const head = await storedHead(context, conditionId, CURVES);
+  const same =
+    head !== undefined &&
+    head.summary.code === code &&
+    head.summary.imported === imported &&
+    head.detail.presentResultId === presentResultId &&
+    isDeepStrictEqual(head.detail.curves, curves);
+  if (!same) return;
+  throw new Problem(
+    'conflict',
+    `Curves v${head.row.version} are these curves already, made of ${imported ?? code}.`,
+    'Print through them, or choose other aims or another sheet.',
+    'readingId',
   );
 }
 

@@ -11,7 +11,8 @@ import type { Context } from '../kernel/context.ts';
 import { notFound } from '../kernel/problem.ts';
 import { conditionOf, driverOf, settingsRecord } from '../ledger/conditions.ts';
 import type { ConditionRow, SettingsPoint } from '../ledger/conditions.ts';
-import { curvesAmong, curvesInForce, curvesWords } from '../ledger/inForce.ts';
+import { curvesAmong, curvesInForce, curvesTold } from '../ledger/inForce.ts';
+import type { CurvesTold } from '../ledger/inForce.ts';
 import { BALANCE } from '../ledger/kinds/balanceKind.ts';
 import type { BalanceDetail, BalanceSummary } from '../ledger/kinds/balanceKind.ts';
 import { CURVES } from '../ledger/kinds/curvesKind.ts';
@@ -86,7 +87,7 @@ export interface PressView<L extends PressLink> {
   /** Complete readings of the link's chart that stand, newest first. */
   readonly readings: readonly ReadingOfCondition[];
   /** The curves that a sheet is printed through. */
-  readonly inForce: { readonly link: LinkName; readonly words: string } | null;
+  readonly inForce: ({ readonly link: LinkName } & CurvesTold) | null;
   /** Dmax of each ink over earlier readings, oldest first. */
   readonly dmax: Awaited<ReturnType<typeof dmaxHistory>>;
   readonly lenders: readonly Lender[];
@@ -144,7 +145,7 @@ export async function pressView<L extends PressLink>(
             readingId: told.readingId,
           } as unknown as PressView<L>['reached']),
     readings,
-    inForce: head === undefined ? null : { link: head.link, words: curvesWords(head, conditionId) },
+    inForce: head === undefined ? null : { link: head.link, ...curvesTold(head, conditionId) },
     dmax: link === 'limits' ? await dmaxHistory(context, conditionId) : [],
     lenders: heads.some((row) => row.link === 'curves' && row.conditionId === conditionId) ? [] : lenders,
     nowMs,
@@ -153,7 +154,7 @@ export async function pressView<L extends PressLink>(
 
 /** What a press adds to its profile surface: the curves that charts are printed through, and its total ink. */
 export interface PressForProfile {
-  readonly curves: string | null;
+  readonly curves: CurvesTold | null;
   /** Total ink at the input of the curves, 1 = 100 %. */
   readonly totalInk: number;
 }
@@ -161,7 +162,7 @@ export interface PressForProfile {
 export async function pressForProfile(context: Context, conditionId: number): Promise<PressForProfile> {
   const head = await curvesInForce(context, conditionId);
   return {
-    curves: head === undefined ? null : curvesWords(head, conditionId),
+    curves: head === undefined ? null : curvesTold(head, conditionId),
     totalInk: await totalInkAtInput(context, conditionId),
   };
 }

@@ -6,13 +6,20 @@ import type { ToneCurves } from '@melto/core/tone/toneCurve';
 import { labToHex } from '@melto/core/colour/srgb';
 import { insertPrint, insertSheet } from '@melto/store/prints';
 import { nextPrintNumber } from '@melto/store/devices';
+import { listHeads } from '@melto/store/results';
 import { domainNow } from '../kernel/clock.ts';
 import { unitOfWork } from '../kernel/context.ts';
 import type { Context } from '../kernel/context.ts';
 import { Problem } from '../kernel/problem.ts';
 import { conditionOf, driverOf, isOwnDevice, settingsRecord } from '../ledger/conditions.ts';
 import type { ConditionRow } from '../ledger/conditions.ts';
-import { curvesInForce, curvesOfResult, evennessInForce } from '../ledger/inForce.ts';
+import {
+  curvesAmong,
+  curvesInForce,
+  curvesOfResult,
+  curvesWords,
+  evennessInForce,
+} from '../ledger/inForce.ts';
 import { loadChart } from './chart.ts';
 
 export interface PrintInput {
@@ -24,6 +31,14 @@ export interface PrintInput {
   readonly frontEnd?: FrontEndFault;
   /** Ink devices: through the curves in force, or with a linear front end. */
   readonly curves?: 'in force' | 'none';
+  /** What the person was told that it goes through; refused where something else is in force by now. */
+  readonly told?: ToldVersions;
+}
+
+/** Versions by their ids, null for none; what is left out was not told. */
+export interface ToldVersions {
+  readonly curves?: number | null;
+  readonly profile?: number | null;
 }
 
 export interface Printed {
@@ -71,6 +86,7 @@ export async function printChart(
   const values = through?.values ?? chart.set.device;
   if (values === undefined)
     throw new Problem('conflict', 'This chart has no device values.', 'Print it through a profile.');
+  await requireTold(context, condition.id, input.told);
   const front = await frontEndOf(context, condition, input);
   const printedMs = await domainNow(context);
   const restUntilMs = printedMs + condition.restMinutes * 60_000;
@@ -129,6 +145,23 @@ export async function printChart(
     }
     return { printId, code, sheets, restUntilMs };
   });
+}
+
+/** Refuses where a page that was opened earlier told of other versions than those in force. */
+async function requireTold(context: Context, conditionId: number, told: ToldVersions = {}): Promise<void> {
+  const heads = await listHeads(context.database, conditionId);
+  const now = { curves: curvesAmong(heads), profile: heads.find(({ link }) => link === 'profile') };
+  for (const link of ['curves', 'profile'] as const) {
+    const head = now[link];
+    if (told[link] === undefined || told[link] === (head?.id ?? null)) continue;
+    const words = head === undefined ? `no ${link} any more` : curvesWords(head, conditionId);
+    throw new Problem(
+      'conflict',
+      `Since this page was opened another version came into force: ${words}.`,
+      'Look at it, then print. Nothing was printed.',
+      'told',
+    );
+  }
 }
 
 /** What is known of a sheet that was printed outside of Melto. */

@@ -2,11 +2,12 @@ import { CMYK, drivenByInks } from '@melto/core/device/process';
 import { listCompleteReadings } from '@melto/store/readings';
 import type { Context } from '../kernel/context.ts';
 import { conditionOf } from '../ledger/conditions.ts';
-import { curvesInForce } from '../ledger/inForce.ts';
+import { curvesInForce, curvesTold } from '../ledger/inForce.ts';
+import type { CurvesTold } from '../ledger/inForce.ts';
 
 const MOST = 60;
 
-/** Complete readings of a condition whose charts ask for CMYK values, newest first, and whether curves are in force. */
+/** Complete readings of a condition whose charts ask for CMYK values, newest first, and the curves in force. */
 export async function judgeableReadings(
   context: Context,
   conditionId: number,
@@ -17,7 +18,8 @@ export async function judgeableReadings(
     readonly title: string;
     readonly finishedMs: number;
   }[];
-  readonly hasCurves: boolean;
+  /** Curves that a wedge is printed through. */
+  readonly curves: CurvesTold | null;
 }> {
   const { process } = await conditionOf(context, conditionId);
   const [readings, curves] = await Promise.all([
@@ -31,6 +33,6 @@ export async function judgeableReadings(
       title,
       finishedMs: finishedMs ?? 0,
     })),
-    hasCurves: curves !== undefined,
+    curves: curves === undefined ? null : curvesTold(curves, conditionId),
   };
 }

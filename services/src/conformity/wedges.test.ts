@@ -208,9 +208,9 @@ describe('wedges on a device that takes RGB', () => {
   });
 
   it('are what can be judged again, or become a house standard', async () => {
-    const { readings, hasCurves } = await judgeableReadings(services, proofer);
+    const { readings, curves } = await judgeableReadings(services, proofer);
     expect(readings.map(({ title }) => title)).toEqual(Array(3).fill('Proof wedge'));
-    expect(hasCurves).toBe(false);
+    expect(curves).toBeNull();
     const offered = await readingsToAim(services);
     expect(offered.map(({ id }) => id)).toEqual(readings.map(({ id }) => id));
     const { id } = await createAimSetFromReading(services, { name: 'Proof as it is' }, readings[1].id);

@@ -35,6 +35,16 @@ export function curvesWords(head: HeadRow, condition: number): string {
   return `${linkWord(head.link)} v${head.version}${head.conditionId === condition ? '' : ', borrowed'}`;
 }
 
+/** Curves in force as a page tells of them. */
+export interface CurvesTold {
+  readonly id: number;
+  readonly words: string;
+}
+
+export function curvesTold(head: HeadRow, condition: number): CurvesTold {
+  return { id: head.id, words: curvesWords(head, condition) };
+}
+
 function curvesKept(row: ResultRow & { readonly detail: string }): KeptCurves | undefined {
   if (row.shape === CURVES.shape) return storedOf(CURVES, row, row.detail).detail;
   return row.shape === BALANCE.shape ? storedOf(BALANCE, row, row.detail).detail : undefined;

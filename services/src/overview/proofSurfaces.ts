@@ -45,7 +45,7 @@ export interface ConformitySurfaceView extends SurfaceView, Judging {
   /** The check that is shown: against aims, or a short one. */
   readonly result: { readonly row: ResultRow; readonly detail: CheckDetail | ShortCheckDetail } | undefined;
   readonly sharedCode: string | null;
-  readonly hasCurves: boolean;
+  readonly curves: Awaited<ReturnType<typeof judgeableReadings>>['curves'];
   readonly readings: Awaited<ReturnType<typeof judgeableReadings>>['readings'];
   /** What the newest picture of a job says of its way. */
   readonly jobCheck: JobCheckView | undefined;

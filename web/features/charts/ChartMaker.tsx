@@ -63,7 +63,7 @@ export function ChartMaker({
         <span className="quiet">
           {press === null
             ? 'raw RGB values, laid out for the strip reader'
-            : `CMYK values, ${press.curves === null ? 'with a linear front end: make curves first' : `through ${press.curves}`}, total ink ${Math.round(100 * press.totalInk)} % at the input`}
+            : `CMYK values, ${press.curves === null ? 'with a linear front end: make curves first' : `through ${press.curves.words}`}, total ink ${Math.round(100 * press.totalInk)} % at the input`}
         </span>
       </header>
       <form
@@ -149,7 +149,12 @@ export function ChartMaker({
             send(PRINT_CHART, {
               params: { id: printing.id },
               body: {
-                ...(press === null ? {} : { curves: press.curves === null ? 'none' : 'in force' }),
+                ...(press === null
+                  ? {}
+                  : {
+                      curves: press.curves === null ? 'none' : 'in force',
+                      told: { curves: press.curves?.id ?? null },
+                    }),
                 ...chosen,
               },
             })
@@ -161,7 +166,7 @@ export function ChartMaker({
               ? undefined
               : press.curves === null
                 ? 'The front end is linear: no curves, no conversion.'
-                : `The front end applies ${press.curves}; nothing else.`
+                : `The front end applies ${press.curves.words}; nothing else.`
           }
           frontEnd={press !== null}
           onClose={() => setPrinting(undefined)}

@@ -37,7 +37,7 @@ export function WedgeDialog({
   points,
   conversions,
   profileResultId,
-  hasCurves,
+  curves,
   onClose,
 }: ConformitySurfaceProps & { onClose: () => void }) {
   const rgb = drivenByLight(condition.process);
@@ -60,10 +60,10 @@ export function WedgeDialog({
   const ready = (kind !== 'own' || own.ok) && !many;
   const told =
     through === 'device values'
-      ? hasCurves
-        ? 'CMYK values as they are, through the curves in force.'
+      ? curves !== null
+        ? `CMYK values as they are, through ${curves.words}.`
         : 'CMYK values as they are, with a linear front end.'
-      : `CMYK aims ${THROUGH[through].split(':')[0]}${hasCurves ? ' and the curves in force' : ''}.`;
+      : `CMYK aims ${THROUGH[through].split(':')[0]}${curves !== null ? ` and ${curves.words}` : ''}.`;
   if (printing)
     return (
       <PrintDialog
@@ -78,6 +78,10 @@ export function WedgeDialog({
               ...(kind === 'own' && own.ok ? { patches: own.patches } : {}),
               ...(simulated.length > 0 ? { spots: simulated } : {}),
               judgedBy: { ...choice, through },
+              told: {
+                ...(rgb ? {} : { curves: curves?.id ?? null }),
+                ...(through === 'device values' ? {} : { profile: profileResultId ?? null }),
+              },
               ...chosen,
             },
           })

@@ -21,7 +21,7 @@ const props = (change: Partial<ConformitySurfaceProps> = {}): ConformitySurfaceP
   result: undefined,
   sharedCode: null,
   profileResultId: 5,
-  hasCurves: true,
+  curves: { id: 12, words: 'Curves v2' },
   aims: [OWN, aimSet()],
   tolerances: [
     toleranceSet({ id: 6, set: { ...toleranceSet().set, id: 'own-x', name: 'Ours' } }),
@@ -80,7 +80,7 @@ describe('a new check', () => {
     await pick(user, 'Aims', /FOGRA39L/);
     await user.click(screen.getByRole('checkbox', { name: /Correct the aims/ }));
     await user.click(button('Go on to print'));
-    expect(screen.getByText('CMYK values as they are, through the curves in force.')).toBeTruthy();
+    expect(screen.getByText('CMYK values as they are, through Curves v2.')).toBeTruthy();
     await user.click(screen.getByRole('checkbox', { name: /Colour management/ }));
     await user.click(button('Print'));
     await waitFor(() => expect(close).toHaveBeenCalled());
@@ -90,6 +90,8 @@ describe('a new check', () => {
       reader: 'strip',
       ticks: ['Colour management'],
       judgedBy: { aimSetId: 3, toleranceSetId: 8, substrateCorrected: true, through: 'device values' },
+      // What the dialog told: another version in force by then is refused.
+      told: { curves: 12 },
     });
   });
 

@@ -63,7 +63,15 @@ export function PrintSheet({
       <PrintDialog
         title={`Print ${defaults.title}`}
         onPrint={(chosen) =>
-          send(PRINT_CHART, { params: { id: chart }, body: { curves: through, ...chosen } })
+          send(PRINT_CHART, {
+            params: { id: chart },
+            body: {
+              curves: through,
+              // A front end that is to be linear stays so, whatever came into force.
+              ...(through === 'in force' ? { told: { curves: view.inForce?.id ?? null } } : {}),
+              ...chosen,
+            },
+          })
         }
         told={
           through === 'in force'

@@ -151,7 +151,7 @@ function sentence({ result, readings, charts, press }: ProfileSurfaceProps): str
   if (press !== null)
     return press.curves === null
       ? 'First bring the press to a known state: limits, curves, balance.'
-      : `Begin with a chart: print it through ${press.curves}, let it rest, and read it.`;
+      : `Begin with a chart: print it through ${press.curves.words}, let it rest, and read it.`;
   return 'Begin with a chart: print it without colour management, let it rest, and read it.';
 }
 

@@ -96,7 +96,7 @@ describe('making a profiling chart', () => {
     ['199', 'press', false],
     ['200', 'press', true],
   ])('of %s patches on a %s: %s', async (count, kind, right) => {
-    const press = { curves: 'Balance v1', totalInk: 3 } as Parameters<typeof ChartMaker>[0]['press'];
+    const press = { curves: { id: 7, words: 'Balance v1' }, totalInk: 3 };
     const { user } = show(maker(kind === 'press' ? press : null));
     await user.clear(screen.getByLabelText('Patches'));
     await user.type(screen.getByLabelText('Patches'), count);

@@ -6,6 +6,6 @@ export const dynamic = 'force-dynamic';
 
 export const POST = changing(
   PRINT_WEDGE,
-  ({ context, params, body: { ticks, conversion, side, frontEnd, ...wedge } }) =>
-    printWedge(context, params.id, wedge, { ticks, conversion, side, frontEnd }),
+  ({ context, params, body: { ticks, conversion, side, frontEnd, told, ...wedge } }) =>
+    printWedge(context, params.id, wedge, { ticks, conversion, side, frontEnd, told }),
 );
