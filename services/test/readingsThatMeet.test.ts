@@ -199,3 +199,40 @@ describe('what is kept', () => {
     expect(await cache.keep('aims', 2, house, 1, () => Promise.resolve(7))).toBe(7);
   });
 });
+
+describe('a sheet that was read before its rest was over', () => {
+  const faults = async (code: string): Promise<readonly { kind: string; strips: readonly number[] }[]> =>
+    (await deskState(services, code)).faults.filter(({ kind }) => kind === 'read-early');
+
+  it('says so as long as strips of that time stand, and no longer', async () => {
+    const { sheets, restUntilMs } = await printChart(services, ramps, { ticks: TICKS });
+    const [code = ''] = sheets;
+    await calibrateTile(services, code);
+    const count = (await deskState(services, code)).strips.length;
+    const readAgain = async (strip: number, attempt: string): Promise<number> => {
+      const answer = await readStrip(services, code, {
+        attempt: `${code} ${strip} ${attempt}`,
+        strip,
+        mode: 'M1',
+      });
+      if (!answer.ok) throw new Error(answer.words);
+      return answer.readingId;
+    };
+    for (const strip of [1, 2]) await readAgain(strip, 'early');
+    expect(await faults(code)).toMatchObject([{ strips: [] }]);
+    // A millisecond before the rest is over is early, the moment itself is not.
+    const nowMs = services.time.ms + (await deskState(services, code)).offsetMs;
+    services.time.ms += restUntilMs - 1 - nowMs;
+    await calibrateTile(services, code);
+    await readAgain(3, 'early');
+    services.time.ms += 1;
+    for (let strip = 4; strip <= count; strip++) await readAgain(strip, 'rested');
+    expect(await faults(code)).toMatchObject([{ strips: [1, 2, 3] }]);
+    await readAgain(2, 'rested');
+    expect(await faults(code)).toMatchObject([{ strips: [1, 3] }]);
+    for (const strip of [1, 3]) await readAgain(strip, 'rested');
+    expect(await faults(code)).toEqual([]);
+    const readings = (await readingsOf(services, condition)).rows;
+    expect(readings.find((reading) => reading.code === code.slice(0, -2))?.early).toBe(false);
+  });
+});

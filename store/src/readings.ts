@@ -310,6 +310,11 @@ export async function listPasses(
   return rows.map(stripOf);
 }
 
+/** Whether strips that stand in a reading were read before their print had rested. */
+export async function setEarly(sql: Sql, reading: number, early: boolean): Promise<void> {
+  await sql.change('UPDATE reading SET early = ? WHERE id = ? AND house_id = ?', [early, reading, sql.house]);
+}
+
 export async function finishReading(
   sql: Sql,
   reading: number,

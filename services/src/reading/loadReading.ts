@@ -31,6 +31,8 @@ export interface LoadedReading {
   /** XYZ and Lab of `rows`, row-major × 3. */
   readonly xyz: Float64Array;
   readonly lab: Float64Array;
+  /** Strips as they stand, and when each was read. */
+  readonly stripsRead: readonly Pick<StripRow, 'page' | 'strip' | 'readMs'>[];
   /** What is known of the condition's single-ink ramps, where it has inks. */
   readonly ramps?: ExpectedRamps;
 }
@@ -129,7 +131,8 @@ export function assembleReading(
   const xyz = patchXyz(set) ?? new Float64Array(0);
   const lab = new Float64Array(xyz.length);
   xyzRowsToLab(xyz, WHITE_D50_MEASURED, lab);
-  return { reading, print, chart, condition, rows, set, xyz, lab };
+  const stripsRead = strips.map(({ page, strip, readMs }) => ({ page, strip, readMs }));
+  return { reading, print, chart, condition, rows, set, xyz, lab, stripsRead };
 }
 
 /** How a reading was measured: as the instrument of the desk does, or as its file told. */

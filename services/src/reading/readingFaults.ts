@@ -30,9 +30,31 @@ export function faultsOf(loaded: LoadedReading): Fault[] {
   return [...faults, ...early];
 }
 
-function earlyFault({ reading, print }: LoadedReading): Fault[] {
-  const minutes = Math.round((print.restUntilMs - reading.startedMs) / 60_000);
-  return reading.early ? [{ kind: 'read-early', confidence: 1, strips: [], figures: { minutes } }] : [];
+/** Strips that stand and were read before the print had rested: read again after it they clear. */
+export function earlyStrips(
+  { source }: Pick<LoadedReading['reading'], 'source'>,
+  { restUntilMs }: Pick<LoadedReading['print'], 'restUntilMs'>,
+  strips: LoadedReading['stripsRead'],
+): LoadedReading['stripsRead'] {
+  // A file does not tell when its sheet was measured.
+  return source === 'desk' ? strips.filter(({ readMs }) => readMs < restUntilMs) : [];
+}
+
+function earlyFault({ reading, print, chart, stripsRead }: LoadedReading): Fault[] {
+  const early = earlyStrips(reading, print, stripsRead);
+  if (early.length === 0) return [];
+  const before = chart.layout.pages.map((_, page) => chart.layout.pages.slice(0, page).flat().length);
+  const strips = early.map(({ page, strip }) => before[page - 1] + strip);
+  const left = Math.max(...early.map(({ readMs }) => print.restUntilMs - readMs));
+  return [
+    {
+      kind: 'read-early',
+      confidence: 1,
+      // All of them is the sheet.
+      strips: early.length === stripsRead.length ? [] : strips,
+      figures: { minutes: Math.round(left / 60_000) },
+    },
+  ];
 }
 
 /** Faults that were found when a reading was completed; none where it is not. */

@@ -8,6 +8,7 @@ import {
   listStrips,
   mostStripsRead,
   openReading,
+  setEarly,
 } from '@melto/store/readings';
 import type { ReadingMode, ReadingSource, StripRow } from '@melto/store/readings';
 import type { Context } from '../kernel/context.ts';
@@ -16,7 +17,7 @@ import { expectedRamps } from '../ledger/inForce.ts';
 import type { DeskData } from './deskData.ts';
 import { askForJudging } from './judgeRequest.ts';
 import { assembleReading } from './loadReading.ts';
-import { faultsOf } from './readingFaults.ts';
+import { earlyStrips, faultsOf } from './readingFaults.ts';
 
 export interface StripsToStore {
   readonly mode: ReadingMode;
@@ -66,6 +67,8 @@ export async function storeStrips(
     await setPageProgress(sql, print.id, page, read, read >= (chart.layout.pages[page - 1]?.length ?? 0));
   }
   const stored = await listStrips(sql, readingId);
+  const early = earlyStrips({ source }, print, stored).length > 0;
+  if (open !== undefined && open.early !== early) await setEarly(sql, readingId, early);
   const complete = stored.length === chart.layout.pages.flat().length;
   // A pass that is sent again changes nothing, and asks for nothing.
   if (complete && added) {

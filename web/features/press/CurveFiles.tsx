@@ -46,6 +46,8 @@ export function CurveFiles({
         query: { name: file.name.slice(0, 200) },
         body: file,
       });
+      // Not the version that the address may name: what is in force now.
+      router.push(`/conditions/${conditionId}/curves`);
       router.refresh();
       onClose();
     } catch (error) {
