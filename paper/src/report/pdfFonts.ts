@@ -1,9 +1,10 @@
 import { join } from 'node:path';
 import { Font } from '@react-pdf/renderer';
 
-/** Text face first; the second brings the Greek letters that it lacks. */
-export const TEXT_FAMILY = ['Text', 'Greek'];
-export const CODE_FAMILY = ['Code', 'Greek'];
+/** What the text faces lack: Greek letters, letters of other languages in names, and signs such as ≤. */
+const FURTHER = ['Greek', 'Latin, further', 'Cyrillic', 'Vietnamese', 'Signs'];
+export const TEXT_FAMILY = ['Text', ...FURTHER];
+export const CODE_FAMILY = ['Code', ...FURTHER];
 
 let registered = false;
 
@@ -12,17 +13,22 @@ export function registerPdfFonts(): void {
   if (registered) return;
   const file = (path: string): string =>
     join(process.env['MELTO_ROOT'] ?? process.cwd(), 'node_modules/@fontsource', path);
-  const face = (family: string, folder: string, name: string): void =>
+  const face = (family: string, folder: string, name: string, weights = [400, 700]): void =>
     Font.register({
       family,
-      fonts: [400, 700].map((fontWeight) => ({
-        src: file(`${folder}/files/${name}-${fontWeight}-normal.woff`),
+      fonts: [400, 700].map((fontWeight, i) => ({
+        src: file(`${folder}/files/${name}-${weights[i]}-normal.woff`),
         fontWeight,
       })),
     });
   face('Text', 'atkinson-hyperlegible-next', 'atkinson-hyperlegible-next-latin');
   face('Code', 'atkinson-hyperlegible-mono', 'atkinson-hyperlegible-mono-latin');
   face('Greek', 'noto-sans', 'noto-sans-greek');
+  face('Latin, further', 'noto-sans', 'noto-sans-latin-ext');
+  face('Cyrillic', 'noto-sans', 'noto-sans-cyrillic');
+  face('Vietnamese', 'noto-sans', 'noto-sans-vietnamese');
+  // It has one weight: a thin sign among bold words is right, another sign is not.
+  face('Signs', 'noto-sans-math', 'noto-sans-math-latin', [400, 400]);
   // Codes and figures are never broken.
   Font.registerHyphenationCallback((word) => [word]);
   registered = true;

@@ -1,3 +1,4 @@
+import { execFileSync } from 'node:child_process';
 import { CMYK } from '@melto/core/device/process';
 import { describe, expect, it } from 'vitest';
 import { PDFDocument } from 'pdf-lib';
@@ -129,6 +130,20 @@ describe('a report', () => {
     const { width, height } = pdf.getPage(0).getSize();
     expect((width * 25.4) / 72).toBeCloseTo(100, 1);
     expect((height * 25.4) / 72).toBeCloseTo(60, 1);
+  });
+
+  it('holds signs and letters of other languages as they are, bold and regular', async () => {
+    const words = 'ΔE00 ≤ 2.5 → √ Żółw Цвет Giấy';
+    const pdf = await slipPdf({
+      ...{ status: 'near', words, figures: [{ name: words, value: '≥ 1', limit: '≤ 2', status: 'near' }] },
+      ...{ facts: [['Aims', 'Żółw']], code: 'MC-1' },
+    });
+    // What a reader copies out of it; a sign without a glyph would be another letter there, or nothing.
+    const text = execFileSync('pdftotext', ['-layout', '-', '-'], { input: pdf, encoding: 'utf8' });
+    const closed = (part: string): string => part.normalize('NFC').replace(/\s+/g, '');
+    // The verdict in bold and the figure; the fact is broken by another column.
+    expect(closed(text).split(closed(words))).toHaveLength(3);
+    for (const sign of ['≥1', '≤2', 'Żółw', 'Цвет', 'Giấy']) expect(closed(text)).toContain(sign);
   });
 
   it('counts its histogram as it is', () => {
