@@ -66,21 +66,21 @@ test('a press comes to a known state in two rounds, with an undo, and gets a ref
   // Curves, round by round.
   await page.getByRole('link', { name: /^Curves/ }).click();
   await page.getByRole('button', { name: 'Make the curves' }).click();
-  await expect(page.getByText('round 1, SCTV')).toBeVisible();
+  await expect(page.getByText('round 1, TVI')).toBeVisible();
   await printAndRead(page, `${at}/curves`, 'HRN-0002', '16');
   await page.goto(`${at}/curves`);
   await expect(page.getByText(/steps within [\d.]+ % of the aim/)).toBeVisible();
   await page.getByRole('button', { name: 'Make another round' }).click();
-  await expect(page.getByText('round 2, SCTV')).toBeVisible();
+  await expect(page.getByText('round 2, TVI')).toBeVisible();
 
   // Undo, and back again.
   await page.getByRole('button', { name: /^v1/ }).click();
   await page.getByRole('button', { name: 'put v1 in force' }).click();
-  await expect(page.getByText('round 1, SCTV')).toBeVisible();
+  await expect(page.getByText('round 1, TVI')).toBeVisible();
   await expect(page.getByRole('button', { name: 'put v1 in force' })).toBeHidden();
   await page.getByRole('button', { name: /^v2/ }).click();
   await page.getByRole('button', { name: 'put v2 in force' }).click();
-  await expect(page.getByText('round 2, SCTV')).toBeVisible();
+  await expect(page.getByText('round 2, TVI')).toBeVisible();
 
   // Files out, and a wrong one that is refused in words and changes nothing.
   await page.getByRole('button', { name: 'Files' }).click();

@@ -17,16 +17,16 @@ import { PressFrame } from './PressFrame';
 import { ToneFigures } from './ToneFigures';
 
 export const MEASURES: readonly (readonly [ToneMeasure, string])[] = [
-  ['sctv', 'SCTV (ISO 20654), even'],
+  ['tvi', 'a TVI aim'],
   ['density', 'density, even'],
   ['delta-e', 'ΔE*ab from paper, even'],
-  ['tvi', 'a TVI aim'],
+  ['sctv', 'SCTV (ISO 20654), even: made for spot inks'],
 ];
 const LETTERS: readonly TviLetter[] = ['A', 'B', 'C', 'D', 'E'];
 
 export function CurvesSurface({ view }: { view: PressView<'curves'> }) {
   const { result, reached, condition, shown } = view;
-  const [measure, setMeasure] = useState<ToneMeasure>(result?.summary.measure ?? 'sctv');
+  const [measure, setMeasure] = useState<ToneMeasure>(result?.summary.measure ?? 'tvi');
   const [letter, setLetter] = useState<TviLetter | 'own'>('A');
   const [points, setPoints] = useState('25 12, 50 16, 75 12');
   const [files, setFiles] = useState(false);
@@ -60,7 +60,7 @@ export function CurvesSurface({ view }: { view: PressView<'curves'> }) {
           label="Aim"
           value={measure}
           onChange={(event) => setMeasure(event.target.value as ToneMeasure)}
-          sx={{ width: 210 }}
+          sx={{ width: 230 }}
         >
           {MEASURES.map(([value, name]) => (
             <MenuItem key={value} value={value}>

@@ -1,5 +1,6 @@
 'use client';
 
+import { useRef } from 'react';
 import { FormControlLabel, MenuItem, Switch, TextField } from '@mui/material';
 import type { MeasurementMode } from '@melto/core/device/instrument';
 import type { useDesk } from './useDesk';
@@ -25,11 +26,17 @@ export function DeskControls({
   onFile: (file: File | undefined) => void;
 }) {
   const movements = desk.instrument?.info.movements ?? [];
+  const row = useRef<HTMLDivElement>(null);
+  // After a choice the keys are the desk's again: Space would open the list once more.
+  const backToDesk = {
+    onClose: () => setTimeout(() => row.current?.closest<HTMLElement>('.desk')?.focus()),
+  };
   return (
-    <div className="row" style={{ flexWrap: 'wrap' }}>
+    <div ref={row} className="row" style={{ flexWrap: 'wrap' }}>
       {desk.readable.length > 1 && (
         <TextField
           select
+          slotProps={{ select: backToDesk }}
           label="Instrument"
           value={desk.instrument?.info.serial ?? ''}
           onChange={(event) => desk.choose(event.target.value)}
@@ -44,6 +51,7 @@ export function DeskControls({
       )}
       <TextField
         select
+        slotProps={{ select: backToDesk }}
         label="Mode"
         value={desk.mode}
         onChange={(event) => desk.setMode(event.target.value as MeasurementMode)}
@@ -58,6 +66,7 @@ export function DeskControls({
       </TextField>
       <TextField
         select
+        slotProps={{ select: backToDesk }}
         label="Passes"
         value={desk.passes}
         onChange={(event) => desk.setPasses(Number(event.target.value))}
@@ -72,6 +81,7 @@ export function DeskControls({
       {movements.length > 0 && (
         <TextField
           select
+          slotProps={{ select: backToDesk }}
           label="Simulated hand"
           value={desk.movement}
           onChange={(event) => desk.setMovement(event.target.value)}

@@ -60,7 +60,7 @@ function desk(answers: Readonly<Record<string, unknown>> = {}, bridge: FakeBridg
     </BridgeProvider>,
   );
   const passes = (): Sent[] => server.sent.filter(({ path }) => path.endsWith('/passes'));
-  return { ...shown, ...server, passes, pass, bridge };
+  return { ...shown, ...server, passes, pass, bridge, read };
 }
 
 beforeEach(() => vi.useRealTimers());
@@ -205,7 +205,8 @@ describe('the instrument', () => {
     const { user, passes } = desk({}, bridge);
     await user.click(await screen.findByRole('combobox', { name: 'Simulated hand' }));
     await user.click(screen.getByRole('option', { name: 'too fast' }));
-    screen.getByLabelText(/^Reading desk/).focus();
+    // The keys are the desk's again: Space opens no list.
+    await waitFor(() => expect(document.activeElement?.getAttribute('aria-label')).toMatch(/^Reading desk/));
     await user.keyboard(' ');
     expect(await screen.findByText(/strips 1 of 3/)).toBeTruthy();
     const [asked] = reads(bridge);
@@ -318,7 +319,7 @@ describe('a file in place of a reading', () => {
   });
 
   it('is shown, asked what it leaves open, and taken with the answers', async () => {
-    const { user, taken } = await dropped({
+    const { user, taken, read } = await dropped({
       [`POST ${SHEET}/reading/preview`]: ({ path }: Sent) => {
         const query = new URLSearchParams(path.split('?')[1]);
         const open = [...(query.has('light') ? [] : [LIGHT]), ...(query.has('mode') ? [] : [MODE])];
@@ -343,11 +344,15 @@ describe('a file in place of a reading', () => {
     await waitFor(() => expect(take).toHaveProperty('disabled', false));
     // What was asked stays, with its answer.
     expect(screen.getByRole('radio', { name: /^M2/ })).toHaveProperty('checked', true);
+    read.add(1).add(2);
     await user.click(take);
     await waitFor(() => expect(taken()).toHaveLength(1));
     const query = new URLSearchParams(taken()[0]?.path.split('?')[1]);
     expect(Object.fromEntries(query)).toEqual({ mode: 'M2', light: 'D50 2°' });
     await waitFor(() => expect(screen.queryByRole('dialog')).toBeNull());
+    // What came with one's own file is no other desk's.
+    expect(await screen.findByText(/strips 2 of 3/)).toBeTruthy();
+    expect(screen.queryByText(/Another desk/)).toBeNull();
   });
 
   it('keeps the keys of the desk to itself while it is shown', async () => {

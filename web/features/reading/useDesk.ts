@@ -230,7 +230,11 @@ export function useDesk(initial: DeskState) {
         send(MARK_STRIP, { params: { code }, body: { strip, marked: !state.marked.includes(strip) } }),
       ),
     /** What a file became is shown as if it had been read here. */
-    refresh: () => act(() => Promise.resolve()),
+    refresh: () =>
+      act(async () => {
+        const fresh = await ask(DESK, { params: { code } });
+        setOwn(new Set(fresh.strips.filter(({ measured }) => measured !== null).map((row) => row.strip)));
+      }),
   };
 }
 
