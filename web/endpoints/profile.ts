@@ -1,5 +1,6 @@
 import { Type } from '@sinclair/typebox';
 import type { NamedColour } from '@melto/core/refine/namedColour';
+import type { GivenProfile } from '@melto/services/profile/givenProfile';
 import { answers, makes, oneOf, reads, strict } from './endpoint';
 import { ID, IN_PATH, SHARE, text, word } from './fields';
 
@@ -44,4 +45,26 @@ export const RESULT_FILE = reads({
   ...{ path: '/api/results/{id}/file', says: 'The profile of a result', who: 'viewer' },
   params: IN_PATH,
   query: strict({ role: Type.Optional(oneOf(['profile'] as const)) }),
+});
+
+const PROFILE_FILE = { file: true, mostBytes: 32_000_000 } as const;
+
+export const PREVIEW_PROFILE = makes({
+  path: '/api/conditions/{id}/given-profiles/preview',
+  says: 'What an ICC profile from elsewhere would become as a version of the profile; stores nothing',
+  who: 'specialist',
+  params: IN_PATH,
+  query: strict({ name: word(200) }),
+  body: PROFILE_FILE,
+  answer: answers<GivenProfile>(Type.Object({ name: Type.String(), warnings: Type.Array(Type.String()) })),
+});
+
+export const TAKE_PROFILE = makes({
+  path: '/api/conditions/{id}/given-profiles',
+  says: 'Take an ICC profile from elsewhere as the next version of the profile, with its origin',
+  who: 'specialist',
+  params: IN_PATH,
+  query: strict({ name: word(200), origin: word(400) }),
+  body: PROFILE_FILE,
+  answer: answers<{ readonly id: number }>(Type.Object({ id: Type.Integer() })),
 });

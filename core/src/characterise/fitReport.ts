@@ -43,11 +43,19 @@ export interface AxisPoint {
   readonly lab: readonly number[];
 }
 
+/** What a device prints, by a model of it or by its profile. */
+export interface PrintedDevice extends DeviceShape {
+  readonly lab: (device: ArrayLike<number>, out: Float64Array) => void;
+}
+
 /** A fitted model as its report needs it. */
-export interface ReportedModel {
+export interface ReportedModel extends PrintedDevice {
   readonly patches: MergedPatches;
   readonly crossValidation: CrossValidation;
-  readonly lab: (device: ArrayLike<number>, out: Float64Array) => void;
+}
+
+/** Where ramps, greys and corners lie among the device values. */
+export interface DeviceShape {
   /** Names of the channels and the device value of a share of one of them alone. */
   readonly channels: readonly string[];
   readonly ramp: (channel: number, share: number) => readonly number[];
@@ -60,24 +68,32 @@ export interface ReportedModel {
 export function reportedRgb(model: RgbModel): ReportedModel {
   return {
     ...model,
+    ...RGB_SHAPE,
     lab: (device, out) => rgbModelLab(model, device, out),
-    channels: ['red', 'green', 'blue'],
-    ramp: (channel, share) => [0, 1, 2].map((other) => (other === channel ? 1 - share : 1)),
-    grey: (t) => [t, t, t],
-    additive: (rgb) => rgb,
   };
 }
+
+export const RGB_SHAPE: DeviceShape = {
+  channels: ['red', 'green', 'blue'],
+  ramp: (channel, share) => [0, 1, 2].map((other) => (other === channel ? 1 - share : 1)),
+  grey: (t) => [t, t, t],
+  additive: (rgb) => rgb,
+};
 
 export function reportedInks(model: InkModel): ReportedModel {
   return {
     ...model,
+    ...CMYK_SHAPE,
     lab: (device, out) => inkModelLab(model, device, out),
-    channels: ['cyan', 'magenta', 'yellow', 'black'],
-    ramp: (channel, share) => [0, 1, 2, 3].map((other) => (other === channel ? share : 0)),
-    grey: (t) => [1 - t, greyMagentaYellow(1 - t), greyMagentaYellow(1 - t), 0],
-    additive: (rgb) => [...rgb.map((value) => 1 - value), 0],
   };
 }
+
+export const CMYK_SHAPE: DeviceShape = {
+  channels: ['cyan', 'magenta', 'yellow', 'black'],
+  ramp: (channel, share) => [0, 1, 2, 3].map((other) => (other === channel ? share : 0)),
+  grey: (t) => [1 - t, greyMagentaYellow(1 - t), greyMagentaYellow(1 - t), 0],
+  additive: (rgb) => [...rgb.map((value) => 1 - value), 0],
+};
 
 const BIN_WIDTH = 0.05;
 const BINS = 40;
@@ -123,8 +139,7 @@ export function fitReport(model: ReportedModel, device: Float64Array, xyz: Float
       )
       .flatMap((index) => model.patches.sources[index]),
     neutralAxis: axis(model, model.grey),
-    ramps: model.channels.map((channel, c) => ({ channel, points: axis(model, (t) => model.ramp(c, t)) })),
-    outline: outline(model),
+    ...printedShape(model),
   };
 }
 
@@ -133,7 +148,18 @@ export function isPrimary(device: Float64Array): boolean {
   return device.every((value) => value < 0.01 || value > 0.99);
 }
 
-function axis(model: ReportedModel, deviceAt: (t: number) => readonly number[]): AxisPoint[] {
+/** Ramps of each channel and the outline of the gamut, as they print. */
+export function printedShape(device: PrintedDevice): Pick<FitReport, 'ramps' | 'outline'> {
+  return {
+    ramps: device.channels.map((channel, c) => ({
+      channel,
+      points: axis(device, (t) => device.ramp(c, t)),
+    })),
+    outline: outline(device),
+  };
+}
+
+function axis(model: PrintedDevice, deviceAt: (t: number) => readonly number[]): AxisPoint[] {
   const device = Float64Array.from({ length: AXIS_STEPS + 1 }, (_, i) => i).reduce<number[]>(
     (rows, i) => [...rows, ...deviceAt(i / AXIS_STEPS)],
     [],
@@ -147,7 +173,7 @@ function axis(model: ReportedModel, deviceAt: (t: number) => readonly number[]):
 }
 
 /** Largest chroma over the saturated edges of the cube, by hue. */
-function outline(model: ReportedModel): [number, number][] {
+function outline(model: PrintedDevice): [number, number][] {
   const corners = [
     [1, 0, 0],
     [1, 1, 0],

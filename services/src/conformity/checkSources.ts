@@ -1,9 +1,9 @@
 import { listResultsOfShape } from '@melto/store/results';
 import { profileOfResult } from '../ledger/inForce.ts';
 import { AIM_CHECK } from '../ledger/kinds/aimCheckKind.ts';
-import { PROFILE } from '../ledger/kinds/profileKind.ts';
 import { storedOf } from '../ledger/resultKind.ts';
-import { storedResult } from '../ledger/storedResult.ts';
+import { profileSummary } from '../ledger/resultKinds.ts';
+import { resultRow } from '../ledger/storedResult.ts';
 import { channelCount } from '@melto/core/device/process';
 import { repeatability } from '@melto/core/characterise/repeatability';
 import type { AimCheck } from '@melto/core/conformity/checkAgainstAims';
@@ -97,7 +97,8 @@ export async function budgetOf(
     device === undefined ? undefined : repeatability(device, channelCount(condition.process), xyz);
   const drift = await driftSinceZero(context, print.conditionId, print.printedMs);
   const profile =
-    print.profileResultId === null ? undefined : await storedResult(context, print.profileResultId, PROFILE);
+    print.profileResultId === null ? undefined : await resultRow(context, print.profileResultId);
+  const fit = profile === undefined ? null : profileSummary(profile).fit;
   return errorBudget(total, {
     instrument:
       repeats === undefined ? undefined : { size: repeats.mean, from: 'repeated patches of this sheet' },
@@ -109,8 +110,8 @@ export async function budgetOf(
     gamut:
       reach === undefined ? undefined : { size: mean(reach), from: 'aims beyond what the profile reaches' },
     model:
-      profile === undefined
+      profile === undefined || fit === null
         ? undefined
-        : { size: profile.summary.mean, from: `fit of profile v${profile.row.version}` },
+        : { size: fit, from: `fit of profile v${profile.version}` },
   });
 }

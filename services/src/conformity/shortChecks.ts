@@ -20,11 +20,11 @@ import type { Context } from '../kernel/context.ts';
 import { personName } from '../kernel/person.ts';
 import { conditionName } from '../ledger/conditions.ts';
 import { profileOfResult } from '../ledger/inForce.ts';
-import { PROFILE } from '../ledger/kinds/profileKind.ts';
 import { SHORT_CHECK } from '../ledger/kinds/shortCheckKind.ts';
 import type { ShortCheckDetail, ShortCheckSummary } from '../ledger/kinds/shortCheckKind.ts';
 import { toStore } from '../ledger/resultKind.ts';
-import { storedResult } from '../ledger/storedResult.ts';
+import { profileSummary } from '../ledger/resultKinds.ts';
+import { resultRow } from '../ledger/storedResult.ts';
 import { loadReading } from '../reading/loadReading.ts';
 
 /** A colour counts as in gamut where the profile's own round trip comes back within this ΔE00. */
@@ -69,7 +69,7 @@ export async function judgeCompleteCheck(context: Context, readingId: number): P
   if (print.profileResultId === null || chart.set.lab === undefined || device === undefined)
     throw new Error(`print ${print.code} is no short check`);
   const profile = await profileOfResult(context, print.profileResultId);
-  const made = await storedResult(context, print.profileResultId, PROFILE);
+  const made = await resultRow(context, print.profileResultId);
   const asked = chart.set.lab;
   const predicted = new Float64Array(asked.length);
   const relative = new Float64Array(asked.length);
@@ -100,7 +100,7 @@ export async function judgeCompleteCheck(context: Context, readingId: number): P
   const header: ReportHeader = {
     condition: conditionName(condition),
     sheet: `${print.code}-1`,
-    profile: `${made.summary.name}, version ${made.row.version}`,
+    profile: `${profileSummary(made).name}, version ${made.version}`,
     instrument: reading.instrument ?? 'from a file',
     mode: reading.mode,
     person: await personName(context),
@@ -118,7 +118,7 @@ export async function judgeCompleteCheck(context: Context, readingId: number): P
     code: print.code,
   };
   const detail: ShortCheckDetail = { header, check };
-  const sources = { readings: [readingId], results: [made.row.id] };
+  const sources = { readings: [readingId], results: [made.id] };
   return unitOfWork(context, async ({ database }) => {
     const { id } = await insertResult(
       database,

@@ -3,8 +3,10 @@ import { AIM_CHECK } from './kinds/aimCheckKind.ts';
 import { BALANCE } from './kinds/balanceKind.ts';
 import { CURVES } from './kinds/curvesKind.ts';
 import { EVENNESS } from './kinds/evennessKind.ts';
+import { GIVEN_PROFILE } from './kinds/givenProfileKind.ts';
 import { LIMITS } from './kinds/limitsKind.ts';
 import { PROFILE } from './kinds/profileKind.ts';
+import type { ProfileSummary } from './kinds/profileKind.ts';
 import { SHORT_CHECK } from './kinds/shortCheckKind.ts';
 import { WATCH } from './kinds/watchKind.ts';
 import { summaryOf } from './resultKind.ts';
@@ -17,6 +19,7 @@ export const RESULT_KINDS = [
   CURVES,
   BALANCE,
   PROFILE,
+  GIVEN_PROFILE,
   AIM_CHECK,
   SHORT_CHECK,
   WATCH,
@@ -27,6 +30,17 @@ export function kindOf({ id, shape }: Pick<ResultRow, 'id' | 'shape'>): ResultKi
   const found = RESULT_KINDS.find((kind) => kind.shape === shape);
   if (found === undefined) throw new Error(`result ${id} is of no known kind: ${shape}`);
   return found as unknown as ResultKind<unknown, unknown>;
+}
+
+/** What a profile is called, its printed ramps, and how well it fits what it was built from: unknown where others built it. */
+export function profileSummary(row: Omit<ResultRow, 'author'>): {
+  readonly name: string;
+  readonly ramps: ProfileSummary['ramps'];
+  readonly fit: number | null;
+} {
+  if (row.shape === GIVEN_PROFILE.shape) return { ...summaryOf(GIVEN_PROFILE, row), fit: null };
+  const summary = summaryOf(PROFILE, row);
+  return { ...summary, fit: summary.mean };
 }
 
 /** The one figure that lists show of a check, and its limit; undefined where the row is no check. */

@@ -20,6 +20,13 @@ export async function storedResult<S, D>(
   return { row, ...storedOf(kind, row, row.detail) };
 }
 
+/** A result of any kind. */
+export async function resultRow({ database }: Context, id: number): Promise<ResultRow> {
+  const row = await findResult(database, id);
+  if (row === undefined) throw notFound(`result ${id}`);
+  return row;
+}
+
 /** The result of a kind that is in force on a condition, with all it holds. */
 export async function storedHead<S, D>(
   context: Context,

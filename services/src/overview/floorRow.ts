@@ -2,9 +2,8 @@ import { labToHex } from '@melto/core/colour/srgb';
 import type { HeadRow } from '@melto/store/results';
 import type { WatchStateRow } from '@melto/store/watches';
 import { CURVES } from '../ledger/kinds/curvesKind.ts';
-import { PROFILE } from '../ledger/kinds/profileKind.ts';
 import { WATCH } from '../ledger/kinds/watchKind.ts';
-import { checkFigures } from '../ledger/resultKinds.ts';
+import { checkFigures, profileSummary } from '../ledger/resultKinds.ts';
 import { summaryOf } from '../ledger/resultKind.ts';
 import type { LinkMark } from './marks.ts';
 import type { Move } from './nextMove.ts';
@@ -54,7 +53,7 @@ export function rampsOf(heads: readonly HeadRow[]): string[][] {
   const curves = heads.find(({ link }) => link === 'curves');
   const ramps =
     profile !== undefined
-      ? summaryOf(PROFILE, profile).ramps
+      ? profileSummary(profile).ramps
       : curves !== undefined
         ? summaryOf(CURVES, curves).ramps
         : [];

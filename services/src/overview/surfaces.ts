@@ -13,7 +13,9 @@ import { versionsOf } from '../ledger/versions.ts';
 import type { VersionView } from '../ledger/versions.ts';
 import { PROFILE } from '../ledger/kinds/profileKind.ts';
 import type { ProfileDetail, ProfileSummary } from '../ledger/kinds/profileKind.ts';
-import { storedResult } from '../ledger/storedResult.ts';
+import { GIVEN_PROFILE } from '../ledger/kinds/givenProfileKind.ts';
+import type { GivenProfileDetail, GivenProfileSummary } from '../ledger/kinds/givenProfileKind.ts';
+import { resultRow, storedResult } from '../ledger/storedResult.ts';
 import type { StoredResult } from '../ledger/storedResult.ts';
 import { listCompleteReadings } from '@melto/store/readings';
 import type { ReadingOfCondition } from '../reading/readingView.ts';
@@ -57,7 +59,10 @@ const READINGS = 60;
 
 export interface ProfileSurfaceView extends SurfaceView {
   readonly charts: readonly ChartRow[];
+  /** The version that is shown, where it was built here. */
   readonly result: StoredResult<ProfileSummary, ProfileDetail> | undefined;
+  /** The version that is shown, where somebody else has built it. */
+  readonly given: StoredResult<GivenProfileSummary, GivenProfileDetail> | undefined;
   readonly readings: readonly ReadingOfCondition[];
   readonly press: PressForProfile | null;
 }
@@ -68,13 +73,17 @@ export async function profileSurface(
   wanted: number,
 ): Promise<ProfileSurfaceView> {
   const view = await surfaceView(context, conditionId, 'profile', wanted);
-  const [charts, readings, press, result] = await Promise.all([
+  const { shown } = view;
+  const own = shown === undefined ? undefined : await resultRow(context, shown.id);
+  const isGiven = own?.shape === GIVEN_PROFILE.shape;
+  const [charts, readings, press, result, given] = await Promise.all([
     chartsOf(context, conditionId),
     listCompleteReadings(context.database, conditionId, { purposes: ['profile'], limit: READINGS }),
     drivenByInks(view.condition.process) ? pressForProfile(context, conditionId) : null,
-    view.shown === undefined ? undefined : storedResult(context, view.shown.id, PROFILE),
+    own === undefined || isGiven ? undefined : storedResult(context, own.id, PROFILE),
+    own !== undefined && isGiven ? storedResult(context, own.id, GIVEN_PROFILE) : undefined,
   ]);
-  return { ...view, charts: charts.rows, readings, press, result };
+  return { ...view, charts: charts.rows, readings, press, result, given };
 }
 
 export interface BuildView {

@@ -7,6 +7,7 @@ import Link from 'next/link';
 import { useState } from 'react';
 import type { ChartRow } from '@melto/services/charts/chart';
 import type { ConditionRow, SettingsPoint } from '@melto/services/ledger/conditions';
+import type { GivenProfileDetail, GivenProfileSummary } from '@melto/services/ledger/kinds/givenProfileKind';
 import type { ProfileDetail, ProfileSummary } from '@melto/services/ledger/kinds/profileKind';
 import type { ResultRow, VersionView } from '@melto/services/ledger/versions';
 import type { ReadingOfCondition } from '@melto/services/reading/readingView';
@@ -18,6 +19,7 @@ import { BuildForm } from './BuildForm';
 import { ErrorHistogram, NeutralPlot, TonePlot } from './FitPlots';
 import { histogramTable, neutralTable, toneTable } from './fitTables';
 import { JobLine } from './JobLine';
+import { GivenProfileReport, TakeProfile } from './GivenProfile';
 import { InstallNotes } from './InstallNotes';
 import { PlainWords } from './PlainWords';
 import { RefineDialog } from './RefineDialog';
@@ -37,6 +39,12 @@ export interface ProfileSurfaceProps {
     readonly summary: ProfileSummary;
     readonly detail: ProfileDetail;
   };
+  /** The version shown, where somebody else has built it. */
+  readonly given?: {
+    readonly row: ResultRow;
+    readonly summary: GivenProfileSummary;
+    readonly detail: GivenProfileDetail;
+  };
   readonly readings: readonly ReadingOfCondition[];
   readonly nowMs: number;
   /** Devices with inks: the curves that charts are printed through, and the total ink. */
@@ -44,7 +52,8 @@ export interface ProfileSurfaceProps {
 }
 
 export function ProfileSurface(props: ProfileSurfaceProps) {
-  const { condition, versions, shown, result, readings, nowMs } = props;
+  const { condition, versions, shown, result, given, readings, nowMs } = props;
+  const made = result ?? given;
   const [notes, setNotes] = useState(false);
   const [building, setBuilding] = useState(false);
   const [refining, setRefining] = useState(false);
@@ -68,15 +77,16 @@ export function ProfileSurface(props: ProfileSurfaceProps) {
         )}
         {buildable.length > 0 && (
           <Button
-            variant={result === undefined ? 'contained' : 'outlined'}
+            variant={made === undefined ? 'contained' : 'outlined'}
             {...(props.press === null
               ? { onClick: () => setBuilding(true) }
               : { component: Link, href: `/conditions/${condition.id}/profile/build` })}
           >
-            {result === undefined ? 'Build the profile' : 'Build another'}
+            {made === undefined ? 'Build the profile' : 'Build another'}
           </Button>
         )}
-        {result !== undefined && (
+        <TakeProfile conditionId={condition.id} />
+        {made !== undefined && (
           <>
             <Button onClick={() => setNotes(true)}>Download</Button>
             {props.press === null && (
@@ -94,6 +104,7 @@ export function ProfileSurface(props: ProfileSurfaceProps) {
           nowMs={nowMs}
           path={`/conditions/${condition.id}/profile`}
         >
+          {given !== undefined && `${given.summary.name}, ICC ${given.summary.version}, from elsewhere`}
           {result !== undefined &&
             `${result.summary.name}.icc, ICC v${result.summary.version}, ${result.summary.mode}, sheet ${result.summary.code}${separationOfResult(result.detail.choices.separation)}`}
         </Versions>
@@ -105,6 +116,7 @@ export function ProfileSurface(props: ProfileSurfaceProps) {
       )}
       <JobLine conditionId={condition.id} />
       {result !== undefined && <Report {...result} />}
+      {given !== undefined && <GivenProfileReport {...given} />}
       <ChartMaker
         conditionId={condition.id}
         charts={props.charts}
@@ -129,15 +141,16 @@ export function ProfileSurface(props: ProfileSurfaceProps) {
           onClose={() => setRefining(false)}
         />
       )}
-      {notes && result !== undefined && (
-        <InstallNotes resultId={result.row.id} name={result.summary.name} onClose={() => setNotes(false)} />
+      {notes && made !== undefined && (
+        <InstallNotes resultId={made.row.id} name={made.summary.name} onClose={() => setNotes(false)} />
       )}
     </section>
   );
 }
 
 /** The state of the link in one sentence. */
-function sentence({ result, readings, charts, press }: ProfileSurfaceProps): string {
+function sentence({ result, given, readings, charts, press }: ProfileSurfaceProps): string {
+  if (given !== undefined) return 'was built elsewhere; what it is worth here a check will tell';
   if (result !== undefined) {
     const { summary } = result;
     return `fits its ${summary.patches} patches to ${summary.mean.toFixed(2)} ΔE00, reading noise included`;
