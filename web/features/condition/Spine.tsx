@@ -24,6 +24,16 @@ export function Spine({ view }: { view: ConditionView }) {
   const here = (part: string): 'page' | undefined => (path === `${base}/${part}` ? 'page' : undefined);
   return (
     <nav className="spine" aria-label="Chain of the condition">
+      {view.evenness !== null && (
+        <div className="spine-head">
+          <Link href={`${base}/evenness`} aria-current={here('evenness')}>
+            Evenness{' '}
+            <span className="quiet">
+              {view.evenness.version === null ? 'not corrected' : `v${view.evenness.version}`}
+            </span>
+          </Link>
+        </div>
+      )}
       {view.links.map((link, i) => (
         <Fragment key={link.link}>
           {i > 0 && <div className={`join${link.state === 'stale' ? ' broken' : ''}`} />}
@@ -54,14 +64,6 @@ export function Spine({ view }: { view: ConditionView }) {
         </Fragment>
       ))}
       <div className="spine-foot">
-        {view.evenness !== null && (
-          <Link href={`${base}/evenness`} aria-current={here('evenness')}>
-            Evenness{' '}
-            <span className="quiet">
-              {view.evenness.version === null ? 'not corrected' : `v${view.evenness.version}`}
-            </span>
-          </Link>
-        )}
         <Link href={`${base}/sheets`} aria-current={here('sheets')}>
           Sheets and readings <span className="quiet">{view.sheets}</span>
         </Link>

@@ -141,7 +141,7 @@ describe('the spine of a condition', () => {
         ])}
       />,
     );
-    const [limits, curves, balance, profile] = within(
+    const [, limits, curves, balance, profile] = within(
       screen.getByRole('navigation', { name: 'Chain of the condition' }),
     ).getAllByRole('link');
     expect(limits.textContent).toContain('v1 · 300 % in all');

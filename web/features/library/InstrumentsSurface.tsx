@@ -51,8 +51,7 @@ export function InstrumentsSurface({
               <th>Serial number</th>
               <th>Reads</th>
               <th>Modes</th>
-              <th className="num">Aperture, mm</th>
-              <th>Filter, backing</th>
+              <th>Optics</th>
               <th>White tile</th>
               <th>Note</th>
               <th />
@@ -126,6 +125,11 @@ function InstrumentLine({ instrument, onChange }: { instrument: InstrumentRow; o
   const { name, serial, kind, modes, apertureMm, filter, backing, simulated, note } = instrument;
   const connected = bridge.instruments.find(({ info }) => info.serial === serial);
   const tileMs = connected?.tileMs ?? instrument.tileMs;
+  const optics = [
+    apertureMm === null ? '' : `${apertureMm} mm`,
+    filter,
+    backing === '' ? '' : `${backing} backing`,
+  ];
   const due = tileMs === null || (now !== undefined && now - tileMs > instrument.tileLifeMs);
   const readTile = async (): Promise<void> => {
     if (connected === undefined) return;
@@ -142,27 +146,28 @@ function InstrumentLine({ instrument, onChange }: { instrument: InstrumentRow; o
   };
   return (
     <tr className={connected === undefined ? 'quiet' : undefined}>
-      <td>
+      <td style={{ whiteSpace: 'nowrap' }}>
         <b>{name}</b>
         <div className="small">{connected === undefined ? 'not connected' : 'connected'}</div>
       </td>
-      <td className="mono">{serial}</td>
+      <td className="mono" style={{ whiteSpace: 'nowrap' }}>
+        {serial}
+      </td>
       <td>
         {KIND_WORDS[kind]}
         {simulated && ', simulated'}
       </td>
-      <td>{modes.join(' ')}</td>
-      <td className="num">{apertureMm ?? ''}</td>
-      <td>{[filter, backing].filter((word) => word !== '').join(', ')}</td>
+      <td style={{ whiteSpace: 'nowrap' }}>{modes.join(' ')}</td>
+      <td>{optics.filter((word) => word !== '').join(', ')}</td>
       <td>
         {tileMs === null
-          ? 'never read here'
+          ? 'not read here'
           : now === undefined
             ? ''
             : `${due ? 'due, ' : ''}${formatSpan(now - tileMs)} ago`}
       </td>
       <td>{note}</td>
-      <td className="num">
+      <td className="num" style={{ whiteSpace: 'nowrap' }}>
         {connected !== undefined && (
           <Button
             size="small"
