@@ -157,6 +157,12 @@ describe('a pass', () => {
     expect((await refusal(underInstrument(services, code, { strip: 2, instrument: 999 }))).title).toContain(
       '999',
     );
+    // One patch alone, for a single colour.
+    const one = await underInstrument(services, code, { strip: 2, patch: 3, instrument: reader.id });
+    expect(decodeUnder(one.under).patches.device).toEqual(decodeUnder(under).patches.device.slice(8, 12));
+    const beyond = decodeUnder(under).patches.device.length / 4 + 1;
+    const none = underInstrument(services, code, { strip: 2, patch: beyond, instrument: reader.id });
+    expect((await refusal(none)).field).toBe('patch');
     expect((await refusal(underInstrument(services, code, { strip: 0, instrument: reader.id }))).field).toBe(
       'strip',
     );

@@ -43,10 +43,10 @@ export const PASS = makes({
 
 export const UNDER_INSTRUMENT = reads({
   path: '/api/sheets/{code}/under',
-  says: 'What lies under a simulated instrument, for its bridge; opaque',
+  says: 'What lies under a simulated instrument (a strip, or one patch of it), for its bridge; opaque',
   who: 'operator',
   params: SHEET,
-  query: strict({ strip: ID, instrument: ID }),
+  query: strict({ strip: ID, patch: Type.Optional(ID), instrument: ID }),
   answer: answers<{ readonly under: string }>(strict({ under: Type.String() })),
 });
 

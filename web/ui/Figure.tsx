@@ -91,7 +91,7 @@ export function csv(table: FigureTable): string {
   return [table.head, ...table.rows].map((row) => row.map(cell).join(',')).join('\r\n') + '\r\n';
 }
 
-function save(name: string, blob: Blob): void {
+export function save(name: string, blob: Blob): void {
   const url = URL.createObjectURL(blob);
   const link = document.createElement('a');
   link.href = url;

@@ -2,7 +2,7 @@ import { gatherRows } from '@melto/core/numerics/gatherRows';
 import { deltaE2000Rows } from '@melto/core/colour/deltaE2000';
 import { mean } from '@melto/core/numerics/statistics';
 import type { MeasurementMode } from '@melto/core/device/instrument';
-import { gridEndNm } from '@melto/core/spectral/spectralGrid';
+import { COLOUR_RANGE, coversColours } from '@melto/core/spectral/coversColours';
 import type { SpectralGrid } from '@melto/core/spectral/spectralGrid';
 import { matchStrip } from '@melto/core/faults/matchStrip';
 import { listPasses } from '@melto/store/readings';
@@ -16,10 +16,6 @@ import { deskData, hexRow, requireStrip, stripLab } from './deskData.ts';
 import { expectedLab } from './expected.ts';
 import { instrumentOf } from './instruments.ts';
 import { storeStrips } from './storeStrips.ts';
-
-const LATEST_START_NM = 400;
-const EARLIEST_END_NM = 700;
-const WIDEST_STEP_NM = 20;
 
 export interface PassInput {
   /** Made by the client, so that a retried request is the same pass. */
@@ -141,13 +137,12 @@ function spectraOf(
     );
   const [{ length: count }] = spectra;
   const grid = { startNm, stepNm, count };
-  // Colours are computed over the visible range: without most of it they would be of another light.
-  const covers = startNm <= LATEST_START_NM && gridEndNm(grid) >= EARLIEST_END_NM && stepNm <= WIDEST_STEP_NM;
-  if (spectra.some((row) => row.length !== count) || !covers)
+  const { latestStartNm, earliestEndNm, widestStepNm } = COLOUR_RANGE;
+  if (spectra.some((row) => row.length !== count) || !coversColours(grid))
     throw new Problem(
       'bad-input',
       `Spectra from ${startNm} nm in ${count} steps of ${stepNm} nm are not enough for colours.`,
-      `They must reach from ${LATEST_START_NM} to ${EARLIEST_END_NM} nm in steps of ${WIDEST_STEP_NM} nm or less.`,
+      `They must reach from ${latestStartNm} to ${earliestEndNm} nm in steps of ${widestStepNm} nm or less.`,
       'spectra',
     );
   return { grid, values: Float64Array.from(spectra.flat()) };

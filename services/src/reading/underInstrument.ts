@@ -13,6 +13,13 @@ export function isSimulatedSheet({ under }: Context, { condition }: Pick<DeskDat
   return under !== undefined && !isOwnDevice(condition);
 }
 
+export interface UnderAsked {
+  readonly strip: number;
+  /** One patch of it, counted from 1; the strip without it. */
+  readonly patch?: number;
+  readonly instrument: number;
+}
+
 /**
  * What lies under a simulated instrument that reads a strip of a sheet: text that the desk hands to the bridge as it is.
  * Real instruments see for themselves.
@@ -20,7 +27,7 @@ export function isSimulatedSheet({ under }: Context, { condition }: Pick<DeskDat
 export async function underInstrument(
   context: Context,
   code: string,
-  { strip, instrument: id }: { readonly strip: number; readonly instrument: number },
+  { strip, patch, instrument: id }: UnderAsked,
 ): Promise<{ readonly under: string }> {
   const { sheet, print, chart, condition } = await deskData(context, code);
   const strips = chart.layout.pages[sheet.page - 1];
@@ -31,10 +38,18 @@ export async function underInstrument(
       `${code} was printed at a real device: no simulated instrument reads it.`,
       'Read it with a real instrument, or give its measurements from a file.',
     );
+  const rows = strips[strip - 1];
+  if (patch !== undefined && patch > rows.length)
+    throw new Problem(
+      'bad-input',
+      `Strip ${strip} has ${rows.length} patches.`,
+      'Choose one of them.',
+      'patch',
+    );
   const { tileMs } = await instrumentOf(context, id);
   const changes = await context.circumstances(context, condition.id);
-  const patchesOf = (index: number): StripPatches => ({
-    device: gatherRows(print.deviceValues, strips[index], channelCount(condition.process)),
+  const patchesOf = (index: number, only: readonly number[]): StripPatches => ({
+    device: gatherRows(print.deviceValues, only, channelCount(condition.process)),
     page: sheet.page,
     strip: index + 1,
     strips: strips.length,
@@ -42,8 +57,8 @@ export async function underInstrument(
   return {
     under: context.under({
       printState: sheet.printState,
-      patches: patchesOf(strip - 1),
-      otherPatches: patchesOf(strip % strips.length),
+      patches: patchesOf(strip - 1, patch === undefined ? rows : [rows[patch - 1]]),
+      otherPatches: patchesOf(strip % strips.length, strips[strip % strips.length]),
       tileMs: tileMs ?? undefined,
       biasFromMs: changes.find(({ kind }) => kind === 'instrument')?.fromMs,
     }),

@@ -82,6 +82,7 @@ function Crumbs({ path, onSwitch }: { path: string; onSwitch: () => void }) {
         </>
       )}
       {path === '/conditions/new' && <b>New condition</b>}
+      {path === '/measure' && <b>Measure a colour</b>}
     </nav>
   );
 }

@@ -10,6 +10,7 @@ import { ask } from '@/ui/api';
 const ACTIONS: readonly { readonly title: string; readonly detail: string; readonly href: string }[] = [
   { title: 'Floor', detail: 'all conditions', href: '/' },
   { title: 'New condition', detail: 'device, stock, mode', href: '/conditions/new' },
+  { title: 'Measure a colour', detail: 'single colours into a list', href: '/measure' },
   { title: 'Devices', detail: 'of the library', href: '/library/devices' },
   { title: 'Stocks', detail: 'of the library', href: '/library/stocks' },
   { title: 'Instruments', detail: 'of the library', href: '/library/instruments' },

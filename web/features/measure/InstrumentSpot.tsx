@@ -1,0 +1,159 @@
+'use client';
+
+import { Button, MenuItem, TextField } from '@mui/material';
+import { useState } from 'react';
+import { WHITE_D50_MEASURED } from '@melto/core/colour/whitePoints';
+import { xyzToLab } from '@melto/core/colour/xyzToLab';
+import { densities } from '@melto/core/density/density';
+import type { MeasurementMode } from '@melto/core/device/instrument';
+import { coversColours } from '@melto/core/spectral/coversColours';
+import { tableIlluminant } from '@melto/core/spectral/illuminant';
+import { spectraToXyz } from '@melto/core/spectral/spectrumToXyz';
+import { createXyzWeights } from '@melto/core/spectral/xyzWeights';
+import type { Measured } from '@melto/bridge/protocol';
+import { UNDER_INSTRUMENT } from '@/endpoints/reading';
+import { useBridge } from '@/features/bridge/BridgeContext';
+import { passWords } from '@/features/bridge/passWords';
+import { useHouse } from '@/features/frame/useHouse';
+import { ask, newKey, problemWords } from '@/ui/api';
+import { isWhole } from '@/ui/numberOf';
+import type { MeasuredColour } from './useMeasured';
+
+/** Measures one patch with an instrument that is connected; a simulated one lies on a patch of a printed sheet. */
+export function InstrumentSpot({
+  onMeasured,
+  next,
+}: {
+  onMeasured: (colour: MeasuredColour) => void;
+  /** Name of the next colour. */
+  next: string;
+}) {
+  const { client, instruments, chosen, choose, calibrate } = useBridge();
+  const { data: house } = useHouse();
+  const [wanted, setMode] = useState<MeasurementMode>('M1');
+  const [sheet, setSheet] = useState('');
+  const [place, setPlace] = useState({ strip: '1', patch: '1' });
+  const [busy, setBusy] = useState(false);
+  const [problem, setProblem] = useState<string>();
+  const instrument =
+    instruments.find(({ info }) => info.serial === chosen) ??
+    instruments.find(({ info }) => info.kind === 'spot') ??
+    instruments[0];
+  if (instrument === undefined || client === undefined)
+    return <p className="quiet">No instrument is connected; colours can be typed, pasted or sent.</p>;
+  const { info, name, id } = instrument;
+  const simulated = info.simulated === true;
+  const mode = info.modes.includes(wanted) ? wanted : info.modes[0];
+  const code = sheet === '' ? (house?.slips[0]?.code ?? '') : sheet;
+  const placed = isWhole(place.strip, 1, 10_000) && isWhole(place.patch, 1, 10_000) && code !== '';
+  const act = async (work: () => Promise<void>): Promise<void> => {
+    setBusy(true);
+    setProblem(undefined);
+    try {
+      await work();
+    } catch (error) {
+      setProblem(problemWords(error));
+    } finally {
+      setBusy(false);
+    }
+  };
+  const measure = (): Promise<void> =>
+    act(async () => {
+      if (id === undefined)
+        return setProblem(`${name} is being made known to the house. Try again in a moment.`);
+      const under = simulated
+        ? await ask(UNDER_INSTRUMENT, {
+            params: { code },
+            query: { strip: Number(place.strip), patch: Number(place.patch), instrument: id },
+          })
+        : {};
+      const request = { id: newKey(), instrument: info.serial, mode, patches: 1, ...under };
+      const outcome = await client.read({ ...request, at: Date.now() + (house?.offsetMs ?? 0) });
+      if (!outcome.ok) return setProblem(passWords(outcome, name, 1));
+      client.kept(request.id);
+      const { startNm, stepNm, spectra } = outcome.measured;
+      if (!coversColours({ startNm, stepNm, count: spectra[0].length }))
+        return setProblem(
+          `${name} gave too little of the spectrum for a colour: from ${startNm} nm in steps of ${stepNm} nm.`,
+        );
+      onMeasured({ id: request.id, name: next, from: `${name}, ${mode}`, ...colourOf(outcome.measured) });
+    });
+  return (
+    <div style={{ display: 'grid', gap: 8 }}>
+      <div className="row" style={{ flexWrap: 'wrap' }}>
+        {instruments.length > 1 && (
+          <TextField
+            select
+            label="Instrument"
+            value={info.serial}
+            onChange={(event) => choose(event.target.value)}
+            sx={{ width: 170 }}
+          >
+            {instruments.map((one) => (
+              <MenuItem key={one.info.serial} value={one.info.serial}>
+                {one.name}
+              </MenuItem>
+            ))}
+          </TextField>
+        )}
+        <TextField
+          select
+          label="Mode"
+          value={mode}
+          onChange={(event) => setMode(event.target.value as MeasurementMode)}
+          sx={{ width: 90 }}
+        >
+          {info.modes.map((one) => (
+            <MenuItem key={one} value={one}>
+              {one}
+            </MenuItem>
+          ))}
+        </TextField>
+        {simulated && (
+          <>
+            <TextField
+              label="It lies on sheet"
+              value={code}
+              onChange={(event) => setSheet(event.target.value.trim())}
+              sx={{ width: 150 }}
+            />
+            {(['strip', 'patch'] as const).map((part) => (
+              <TextField
+                key={part}
+                label={part}
+                value={place[part]}
+                error={!isWhole(place[part], 1, 10_000)}
+                onChange={(event) => setPlace({ ...place, [part]: event.target.value })}
+                sx={{ width: 70 }}
+              />
+            ))}
+          </>
+        )}
+        <Button variant="contained" disabled={busy || (simulated && !placed)} onClick={() => void measure()}>
+          Measure
+        </Button>
+        <Button disabled={busy} onClick={() => void act(() => calibrate(instrument))}>
+          White tile
+        </Button>
+      </div>
+      {problem !== undefined && (
+        <p className="error" role="alert">
+          {problem}
+        </p>
+      )}
+    </div>
+  );
+}
+
+/** Colour of a spectrum: Lab for D50 and 2°, and its densities. */
+export function colourOf({
+  startNm,
+  stepNm,
+  spectra: [spectrum],
+}: Pick<Measured, 'startNm' | 'stepNm' | 'spectra'>): Pick<MeasuredColour, 'lab' | 'density'> {
+  const grid = { startNm, stepNm, count: spectrum.length };
+  const xyz = new Float64Array(3);
+  spectraToXyz(createXyzWeights(grid, tableIlluminant('D50'), '2deg'), Float64Array.from(spectrum), xyz);
+  const lab = xyzToLab([xyz[0], xyz[1], xyz[2]], WHITE_D50_MEASURED);
+  return { lab, density: densities(grid, spectrum, 'E') };
+}

@@ -1,0 +1,323 @@
+'use client';
+
+import { Button, MenuItem, TextField } from '@mui/material';
+import { useSnackbar } from 'notistack';
+import { useState } from 'react';
+import { deltaE2000 } from '@melto/core/colour/deltaE2000';
+import type { Lab } from '@melto/core/colour/lab';
+import { typedColours } from '@melto/core/measured/typedColour';
+import type { NamedColour } from '@melto/core/refine/namedColour';
+import { issueText } from '@melto/core/result';
+import { ConnectBridge } from '@/features/bridge/ConnectBridge';
+import { newKey } from '@/ui/api';
+import { ColourListField } from '@/ui/ColourListField';
+import { csv, save } from '@/ui/Figure';
+import { Swatch } from '@/ui/Swatch';
+import { InstrumentSpot } from './InstrumentSpot';
+import { useMeasured } from './useMeasured';
+import type { MeasuredColour } from './useMeasured';
+
+const UNDO_MS = 10_000;
+
+/** Single colours into a list: measured, typed or sent; compared with one of them or with a colour list. */
+export function MeasureSurface() {
+  const { colours, add, rename, put } = useMeasured();
+  const [reference, setReference] = useState('');
+  const [list, setList] = useState<readonly NamedColour[]>([]);
+  const [listProblem, setListProblem] = useState<string>();
+  const { enqueueSnackbar, closeSnackbar } = useSnackbar();
+  const last = colours.at(-1);
+  const compared = comparison(colours, reference, list);
+  const empty = (): void => {
+    const before = colours;
+    put([]);
+    enqueueSnackbar(`${before.length} colours are taken out.`, {
+      autoHideDuration: UNDO_MS,
+      action: (key) => (
+        <Button
+          color="inherit"
+          onClick={() => {
+            closeSnackbar(key);
+            put(before);
+          }}
+        >
+          Undo
+        </Button>
+      ),
+    });
+  };
+  const table = (): Blob =>
+    new Blob(
+      [
+        csv({
+          head: ['name', 'L*', 'a*', 'b*', 'from', 'compared with', 'ΔE00'],
+          rows: colours.map((one) => {
+            const { to, deltaE } = compared(one);
+            return [
+              one.name,
+              ...one.lab.map((value) => value.toFixed(2)),
+              one.from,
+              to,
+              deltaE?.toFixed(2) ?? '',
+            ];
+          }),
+        }),
+      ],
+      { type: 'text/csv' },
+    );
+  return (
+    <section className="surface">
+      <div className="surface-head">
+        <h1>Measure a colour</h1>
+        <p className="quiet">D50, 2°. The list is this browser’s own, until you take it out.</p>
+        <ConnectBridge />
+      </div>
+      <div className="panel" style={{ display: 'grid', gap: 16, gridTemplateColumns: '280px 1fr' }}>
+        <Latest colour={last} compared={last === undefined ? undefined : compared(last)} />
+        <div style={{ display: 'grid', gap: 12, alignContent: 'start' }}>
+          <InstrumentSpot onMeasured={(one) => add([one])} next={`Colour ${colours.length + 1}`} />
+          <TypedField onColours={add} count={colours.length} />
+        </div>
+      </div>
+      <div className="panel" style={{ display: 'grid', gap: 12 }}>
+        <div className="row">
+          <h2 className="grow">Colours</h2>
+          <TextField
+            select
+            label="Compare with"
+            value={reference}
+            onChange={(event) => setReference(event.target.value)}
+            sx={{ width: 240 }}
+          >
+            <MenuItem value="">nothing</MenuItem>
+            <MenuItem value="list" disabled={list.length === 0}>
+              the nearest of the colour list
+            </MenuItem>
+            {colours.map(({ id, name }) => (
+              <MenuItem key={id} value={id}>
+                {name}
+              </MenuItem>
+            ))}
+          </TextField>
+          <Button disabled={colours.length === 0} onClick={() => save('measured.csv', table())}>
+            CSV
+          </Button>
+          <Button disabled={colours.length === 0} onClick={empty}>
+            Take all out
+          </Button>
+        </div>
+        <ColourListField
+          name="Colour list"
+          colours={list}
+          onColours={(next) => {
+            setList(next);
+            setReference(next.length > 0 ? 'list' : '');
+          }}
+          onProblem={setListProblem}
+        />
+        {listProblem !== undefined && (
+          <p className="error" role="alert">
+            {listProblem}
+          </p>
+        )}
+        {colours.length > 0 && (
+          <ColourTable
+            colours={colours}
+            compared={compared}
+            onRename={rename}
+            onRemove={(id) => put(colours.filter((one) => one.id !== id))}
+          />
+        )}
+      </div>
+    </section>
+  );
+}
+
+interface Compared {
+  readonly to: string;
+  readonly aim?: Lab;
+  readonly deltaE?: number;
+}
+
+/** What each colour is compared with. */
+function comparison(
+  colours: readonly MeasuredColour[],
+  reference: string,
+  list: readonly NamedColour[],
+): (one: MeasuredColour) => Compared {
+  const chosen = colours.find(({ id }) => id === reference);
+  return ({ id, lab }) => {
+    if (reference === 'list' && list.length > 0) {
+      const aims = list.map((aim) => ({ ...aim, deltaE: deltaE2000(aim.lab as unknown as Lab, lab) }));
+      const nearest = aims.reduce((best, aim) => (aim.deltaE < best.deltaE ? aim : best));
+      return { to: nearest.name, aim: nearest.lab as unknown as Lab, deltaE: nearest.deltaE };
+    }
+    if (chosen === undefined || chosen.id === id) return { to: '' };
+    return { to: chosen.name, aim: chosen.lab, deltaE: deltaE2000(chosen.lab, lab) };
+  };
+}
+
+/** The colour that came last, large enough to be read from the instrument. */
+function Latest({
+  colour,
+  compared,
+}: {
+  colour: MeasuredColour | undefined;
+  compared: Compared | undefined;
+}) {
+  if (colour === undefined)
+    return <p className="quiet">Nothing yet. Measure one, or type its L*, a* and b*.</p>;
+  const { lab, name, density, from } = colour;
+  return (
+    <div style={{ display: 'grid', gap: 8 }} aria-live="polite">
+      <Swatch measured={lab} aim={compared?.aim} height={110} label={name} />
+      <b>{name}</b>
+      <span style={{ fontSize: 22 }} className="mono">
+        {lab.map((value) => figure(value)).join('  ')}
+      </span>
+      <span className="quiet small">
+        C* {Math.hypot(lab[1], lab[2]).toFixed(2)}, h {hueOf(lab).toFixed(1)}°, {from}
+      </span>
+      {compared?.deltaE !== undefined && (
+        <span>
+          <b>{compared.deltaE.toFixed(2)}</b> ΔE00 from {compared.to}
+        </span>
+      )}
+      {density !== null && (
+        <span className="small">
+          Density, status E: r {density.red.toFixed(2)} g {density.green.toFixed(2)} b{' '}
+          {density.blue.toFixed(2)} v {density.visual.toFixed(2)}
+        </span>
+      )}
+    </div>
+  );
+}
+
+/** Lines of L*, a*, b*, typed, pasted, or sent by an instrument that acts as a keyboard. */
+function TypedField({
+  onColours,
+  count,
+}: {
+  onColours: (colours: readonly MeasuredColour[]) => void;
+  count: number;
+}) {
+  const [text, setText] = useState('');
+  const [problem, setProblem] = useState<string>();
+  const take = (): void => {
+    const { colours, issues } = typedColours(text);
+    if (issues.length > 0) return setProblem(issues.map(issueText).join('; '));
+    setProblem(undefined);
+    setText('');
+    onColours(
+      colours.map(({ name, lab }, i) => ({
+        ...{ id: newKey(), lab, from: 'typed', density: null },
+        name: name === '' ? `Colour ${count + i + 1}` : name,
+      })),
+    );
+  };
+  return (
+    <form
+      className="row"
+      style={{ alignItems: 'flex-start' }}
+      onSubmit={(event) => {
+        event.preventDefault();
+        take();
+      }}
+    >
+      <TextField
+        label="L* a* b*, typed, pasted or sent by an instrument"
+        value={text}
+        multiline
+        maxRows={6}
+        error={problem !== undefined}
+        helperText={problem ?? 'A name before them is kept; Enter takes them'}
+        onChange={(event) => setText(event.target.value)}
+        onKeyDown={(event) => {
+          if (event.key !== 'Enter' || event.shiftKey) return;
+          event.preventDefault();
+          take();
+        }}
+        sx={{ flex: 1 }}
+      />
+      <Button type="submit" variant="outlined" disabled={text.trim() === ''}>
+        Add
+      </Button>
+    </form>
+  );
+}
+
+function ColourTable({
+  colours,
+  compared,
+  onRename,
+  onRemove,
+}: {
+  colours: readonly MeasuredColour[];
+  compared: (one: MeasuredColour) => Compared;
+  onRename: (id: string, name: string) => void;
+  onRemove: (id: string) => void;
+}) {
+  return (
+    <table className="table tight">
+      <thead>
+        <tr>
+          <th style={{ width: 72 }}>Colour</th>
+          <th>Name</th>
+          {['L*', 'a*', 'b*', 'C*', 'h, °'].map((word) => (
+            <th key={word} className="num">
+              {word}
+            </th>
+          ))}
+          <th>Compared with</th>
+          <th className="num">ΔE00</th>
+          <th>From</th>
+          <th />
+        </tr>
+      </thead>
+      <tbody>
+        {[...colours].reverse().map((one) => {
+          const { id, name, lab, from } = one;
+          const { to, aim, deltaE } = compared(one);
+          return (
+            <tr key={id}>
+              <td>
+                <Swatch measured={lab} aim={aim} height={24} label={name} />
+              </td>
+              <td>
+                <input
+                  style={{ border: 0, background: 'none', font: 'inherit', color: 'inherit', width: '100%' }}
+                  aria-label={`Name of ${name}`}
+                  value={name}
+                  maxLength={80}
+                  onChange={(event) => onRename(id, event.target.value)}
+                />
+              </td>
+              {[...lab, Math.hypot(lab[1], lab[2])].map((value, i) => (
+                <td key={i} className="num">
+                  {figure(value)}
+                </td>
+              ))}
+              <td className="num">{hueOf(lab).toFixed(1)}</td>
+              <td>{to}</td>
+              <td className="num">{deltaE === undefined ? '' : deltaE.toFixed(2)}</td>
+              <td className="quiet">{from}</td>
+              <td className="num">
+                <Button
+                  size="small"
+                  variant="text"
+                  aria-label={`Take out ${name}`}
+                  onClick={() => onRemove(id)}
+                >
+                  Take out
+                </Button>
+              </td>
+            </tr>
+          );
+        })}
+      </tbody>
+    </table>
+  );
+}
+
+const figure = (value: number): string => value.toFixed(2).replace('-', '−');
+const hueOf = ([, a, b]: Lab): number => ((((Math.atan2(b, a) * 180) / Math.PI) % 360) + 360) % 360;
