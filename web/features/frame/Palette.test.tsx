@@ -56,6 +56,28 @@ describe('search-and-do', () => {
     expect(navigation.went).toEqual(['/library/tolerances']);
   });
 
+  it('does what has no page of its own, and leads to the pages of the condition one is at', async () => {
+    navigation.path = '/conditions/4/curves';
+    const { user, unmount, close } = open();
+    await user.type(screen.getByRole('combobox'), 'settings');
+    await waitFor(() => expect(screen.getAllByRole('option')).toHaveLength(1));
+    await user.keyboard('{Enter}');
+    expect(navigation.went).toEqual(['/conditions/4/settings']);
+    unmount();
+    navigation.path = '/';
+    const again = open();
+    await again.user.type(screen.getByRole('combobox'), 'settings');
+    expect(await screen.findByText('Nothing has this name.')).toBeTruthy();
+    await again.user.clear(screen.getByRole('combobox'));
+    await again.user.type(screen.getByRole('combobox'), 'dark');
+    await waitFor(() => expect(screen.getAllByRole('option')).toHaveLength(1));
+    await again.user.keyboard('{Enter}');
+    expect(localStorage.getItem('mui-mode')).toBe('dark');
+    expect(again.close).toHaveBeenCalled();
+    expect(close).toHaveBeenCalled();
+    localStorage.clear();
+  });
+
   it('as the switcher of conditions offers conditions only', async () => {
     open('conditions');
     await screen.findByText('Heron / Lantern Gloss 150');

@@ -3,11 +3,23 @@
 import { SEARCH } from '@/endpoints/house';
 import { Dialog } from '@mui/material';
 import { useQuery } from '@tanstack/react-query';
-import { useRouter } from 'next/navigation';
+import { useColorScheme } from '@mui/material/styles';
+import { usePathname, useRouter } from 'next/navigation';
+import { useSnackbar } from 'notistack';
 import { useState } from 'react';
-import { ask } from '@/ui/api';
+import { useBridge } from '@/features/bridge/BridgeContext';
+import { ask, problemWords } from '@/ui/api';
+import { useHere } from './useHere';
 
-const ACTIONS: readonly { readonly title: string; readonly detail: string; readonly href: string }[] = [
+interface Act {
+  readonly title: string;
+  readonly detail: string;
+  /** Where it leads, or what it does. */
+  readonly href?: string;
+  readonly act?: () => void;
+}
+
+const ACTIONS: readonly Act[] = [
   { title: 'Floor', detail: 'all conditions', href: '/' },
   { title: 'New condition', detail: 'device, stock, mode', href: '/conditions/new' },
   { title: 'Measure a colour', detail: 'single colours into a list', href: '/measure' },
@@ -19,6 +31,49 @@ const ACTIONS: readonly { readonly title: string; readonly detail: string; reado
   { title: 'Aim sets', detail: 'what prints are judged against', href: '/library/aims' },
   { title: 'Tolerance sets', detail: 'metrics and limits', href: '/library/tolerances' },
 ];
+
+/** Pages of the condition that one is at. */
+const HERE: readonly (readonly [title: string, page: string])[] = [
+  ['Settings record', 'settings'],
+  ['Sheets and readings', 'sheets'],
+  ['Profile', 'profile'],
+  ['Conformity', 'conformity'],
+  ['Watch', 'watch'],
+];
+
+/** What is done without a page of its own, and the pages of the condition that one is at. */
+function useActs(): readonly Act[] {
+  const { mode, setMode } = useColorScheme();
+  const { instruments, chosen, calibrate } = useBridge();
+  const { enqueueSnackbar } = useSnackbar();
+  const told = useHere();
+  const inPath = /^\/conditions\/(\d+)/.exec(usePathname())?.[1];
+  const here = inPath === undefined ? told : Number(inPath);
+  const instrument = instruments.find(({ info }) => info.serial === chosen) ?? instruments[0];
+  const readTile = async (one: NonNullable<typeof instrument>): Promise<void> => {
+    try {
+      await calibrate(one);
+      enqueueSnackbar('White tile read.');
+    } catch (error) {
+      enqueueSnackbar(problemWords(error), { variant: 'error' });
+    }
+  };
+  return [
+    ...(here === undefined
+      ? []
+      : HERE.map(([title, page]) => ({
+          title,
+          detail: 'of this condition',
+          href: `/conditions/${here}/${page}`,
+        }))),
+    ...(instrument === undefined
+      ? []
+      : [{ title: 'Read the white tile', detail: instrument.name, act: () => void readTile(instrument) }]),
+    mode === 'dark'
+      ? { title: 'Light theme', detail: 'of the screen', act: () => setMode('light') }
+      : { title: 'Dark theme', detail: 'of the screen', act: () => setMode('dark') },
+  ];
+}
 
 /** Search-and-do: any condition, sheet code, reading, profile or action. */
 export function Palette({ mode, onClose }: { mode: 'closed' | 'all' | 'conditions'; onClose: () => void }) {
@@ -46,17 +101,18 @@ function PaletteBody({ conditionsOnly, onClose }: { conditionsOnly: boolean; onC
     placeholderData: (before) => before,
   });
   const words = text.toLowerCase();
+  const acts = useActs();
   const actions = conditionsOnly
     ? []
-    : ACTIONS.filter(({ title }) => title.toLowerCase().includes(words)).map((action) => ({
-        ...action,
-        kind: 'action',
-      }));
+    : [...acts, ...ACTIONS]
+        .filter(({ title }) => title.toLowerCase().includes(words))
+        .map((action) => ({ ...action, kind: 'action' }));
   const found = (data ?? []).filter(({ kind }) => !conditionsOnly || kind === 'condition');
-  const rows = [...found, ...actions];
-  const go = (href: string): void => {
+  const rows: readonly (Act & { readonly kind: string })[] = [...found, ...actions];
+  const go = ({ href, act }: Act): void => {
     onClose();
-    router.push(href);
+    if (act !== undefined) act();
+    else if (href !== undefined) router.push(href);
   };
   const chosen = Math.min(at, rows.length - 1);
   return (
@@ -79,7 +135,7 @@ function PaletteBody({ conditionsOnly, onClose }: { conditionsOnly: boolean; onC
         onKeyDown={(event) => {
           if (event.key === 'ArrowDown') setAt(Math.min(rows.length - 1, chosen + 1));
           else if (event.key === 'ArrowUp') setAt(Math.max(0, chosen - 1));
-          else if (event.key === 'Enter' && rows[chosen] !== undefined) go(rows[chosen].href);
+          else if (event.key === 'Enter' && rows[chosen] !== undefined) go(rows[chosen]);
           else return;
           event.preventDefault();
         }}
@@ -95,7 +151,7 @@ function PaletteBody({ conditionsOnly, onClose }: { conditionsOnly: boolean; onC
       <ul id="palette-rows" role="listbox" style={{ maxHeight: 420, overflow: 'auto' }}>
         {rows.map((row, i) => (
           <li
-            key={`${row.kind} ${row.href} ${row.title}`}
+            key={`${row.kind} ${row.href ?? ''} ${row.title}`}
             id={`palette-${i}`}
             role="option"
             aria-selected={i === chosen}
@@ -105,7 +161,7 @@ function PaletteBody({ conditionsOnly, onClose }: { conditionsOnly: boolean; onC
               tabIndex={-1}
               className="plain row"
               style={{ width: '100%', padding: '6px 8px', background: i === chosen ? 'var(--wash)' : 'none' }}
-              onClick={() => go(row.href)}
+              onClick={() => go(row)}
             >
               <b>{row.title}</b>
               <span className="quiet grow">{row.detail}</span>

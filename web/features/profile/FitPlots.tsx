@@ -24,6 +24,9 @@ export function ErrorHistogram({ report }: { report: FitReport }) {
   const last = Math.max(10, counts.reduce((at, count, i) => (count > 0 ? i : at), 0) + 2);
   const data = counts.slice(0, last).map((count, i) => ({ from: Number((i * binWidth).toFixed(2)), count }));
   const repeat = report.repeatability?.mean;
+  // The last bar of all takes what lies beyond, and says so.
+  const beyond = counts[counts.length - 1] > 0;
+  const lastFrom = ((counts.length - 1) * binWidth).toFixed(2);
   return (
     <ResponsiveContainer width="100%" height={HEIGHT}>
       <BarChart
@@ -40,7 +43,7 @@ export function ErrorHistogram({ report }: { report: FitReport }) {
           tick={TICK}
           tickLine={false}
           stroke="var(--rule)"
-          label={axisLabel('ΔE00')}
+          label={axisLabel(beyond ? `ΔE00; the last bar: ${lastFrom} and more` : 'ΔE00')}
         />
         <YAxis tick={TICK} tickLine={false} axisLine={false} width={48} />
         <Bar dataKey="count" fill="var(--quiet)" isAnimationActive={false} />
