@@ -1,9 +1,10 @@
 import { describe, expect, it } from 'vitest';
 import { createRandom } from '../numerics/random.ts';
-import { fitLargeSpline } from './fitLargeSpline.ts';
+import { fitInParts, fitLargeSpline } from './fitLargeSpline.ts';
 import { fitSpline } from './fitSpline.ts';
 import { evaluateSpline } from './radialSpline.ts';
 import type { SplineData } from './projectedKernel.ts';
+import { rgbModelParts } from './rgbModel.ts';
 
 const random = createRandom(2);
 const ROWS = 240;
@@ -33,6 +34,20 @@ describe('a spline over many rows', () => {
   it('is the plain one where they are few', () => {
     const [a, b] = [fitLargeSpline(data, 1e-4), fitSpline(data, 1e-4)];
     expect([...a.alpha]).toEqual([...b.alpha]);
+  });
+
+  it('is cut into as many parts as are asked for', () => {
+    expect([...fitInParts(data, 1e-4, 1).alpha]).toEqual([...fitSpline(data, 1e-4).alpha]);
+    expect([...fitInParts(data, 1e-4, 3).alpha]).toEqual([...fitLargeSpline(data, 1e-4, 100).alpha]);
+  });
+
+  it.each([
+    [2700, 1],
+    [2701, 2],
+    [3200, 2],
+    [3201, 3],
+  ])('for an RGB model of %i patches has %i parts', (rows, parts) => {
+    expect(rgbModelParts(rows)).toBe(parts);
   });
 
   it('in parts is nearly as good as whole, with all rows in it', () => {

@@ -14,15 +14,26 @@ const BLOCK_ROWS = 3000;
 export function fitLargeSpline(data: SplineData, smoothing: number, blockRows = BLOCK_ROWS): RadialSpline {
   const rows = data.counts.length;
   if (rows <= blockRows) return fitSpline(data, smoothing);
-  const held: number[] = [];
-  const dealt: number[] = [];
-  for (let row = 0; row < rows; row++) (isHeld(data, row) ? held : dealt).push(row);
-  const blocks = Math.ceil(dealt.length / Math.max(1, blockRows - held.length));
+  const { held, dealt } = heldAndDealt(data);
+  return fitInParts(data, smoothing, Math.ceil(dealt.length / Math.max(1, blockRows - held.length)));
+}
+
+/** The mean of splines that each take one of so many parts of the rows. */
+export function fitInParts(data: SplineData, smoothing: number, blocks: number): RadialSpline {
+  if (blocks <= 1) return fitSpline(data, smoothing);
+  const { held, dealt } = heldAndDealt(data);
   const order = shuffle(dealt, createRandom(1));
   const parts = Array.from({ length: blocks }, (_, block) =>
     fitSpline(takeRows(data, [...held, ...order.filter((_, i) => i % blocks === block)]), smoothing),
   );
   return meanOf(parts);
+}
+
+function heldAndDealt(data: SplineData): { readonly held: number[]; readonly dealt: number[] } {
+  const held: number[] = [];
+  const dealt: number[] = [];
+  for (let row = 0; row < data.counts.length; row++) (isHeld(data, row) ? held : dealt).push(row);
+  return { held, dealt };
 }
 
 const HELD_COUNT = 4;

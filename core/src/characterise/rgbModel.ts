@@ -6,7 +6,7 @@ import { fitSpaceToLab, fitSpaceToXyz, xyzToFitSpace } from './fitSpace.ts';
 import { mergeRepeats } from './mergeRepeats.ts';
 import type { MergedPatches } from './mergeRepeats.ts';
 import { chooseSmoothing, takeRows } from './chooseSmoothing.ts';
-import { fitSpline } from './fitSpline.ts';
+import { fitInParts } from './fitLargeSpline.ts';
 import type { SplineData } from './projectedKernel.ts';
 import { evaluateSpline } from './radialSpline.ts';
 import type { RadialSpline } from './radialSpline.ts';
@@ -33,6 +33,12 @@ export interface CrossValidation {
 }
 
 const FOLDS = 5;
+/**
+ * More rows than this are taken in parts: their mean is as near to the device as one spline over all, in a fraction of
+ * the time (docs/decisions/0002).
+ */
+const MOST_WHOLE = 2700;
+const PART_ROWS = 1600;
 
 /**
  * Fits the model: a smoothing spline over raw device values, its factor from leave-one-out over half decades, the
@@ -45,12 +51,18 @@ export function fitRgbModel(device: Float64Array, xyz: Float64Array, seed = 1): 
   const patches = mergeRepeats(device, 3, xyz);
   const data = rgbModelData(patches);
   const smoothing = chooseSmoothing(data, seed);
+  const parts = rgbModelParts(patches.counts.length);
   return {
-    spline: fitSpline(data, smoothing),
+    spline: fitInParts(data, smoothing, parts),
     patches,
     smoothing,
-    crossValidation: crossValidate(data, smoothing, seed),
+    crossValidation: crossValidate(data, smoothing, seed, parts),
   };
+}
+
+/** Parts that a model of so many distinct patches is fitted in. */
+export function rgbModelParts(rows: number): number {
+  return rows <= MOST_WHOLE ? 1 : Math.ceil(rows / PART_ROWS);
 }
 
 /** What the spline is fitted to. */
@@ -72,7 +84,7 @@ export function rgbModelLab(model: RgbModel, device: ArrayLike<number>, out: Flo
   fitSpaceToLab(out, out);
 }
 
-function crossValidate(data: SplineData, smoothing: number, seed: number): CrossValidation {
+function crossValidate(data: SplineData, smoothing: number, seed: number, parts: number): CrossValidation {
   const count = data.counts.length;
   const order = shuffle(
     Array.from({ length: count }, (_, i) => i),
@@ -81,12 +93,13 @@ function crossValidate(data: SplineData, smoothing: number, seed: number): Cross
   const predicted = new Float64Array(count * 3);
   for (let fold = 0; fold < FOLDS; fold++) {
     const left = order.filter((_, i) => i % FOLDS === fold);
-    const spline = fitSpline(
+    const spline = fitInParts(
       takeRows(
         data,
         order.filter((_, i) => i % FOLDS !== fold),
       ),
       smoothing,
+      parts,
     );
     const out = new Float64Array(left.length * 3);
     evaluateSpline(spline, takeRows(data, left).centres, out);
