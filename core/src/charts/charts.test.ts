@@ -2,6 +2,9 @@ import { RGB } from '../device/process.ts';
 import { describe, expect, it } from 'vitest';
 import { deltaE2000 } from '../colour/deltaE2000.ts';
 import { genericLab } from './expectedColours.ts';
+import { genericPressLab } from './genericPress.ts';
+import { makeNearNeutralChart, NEUTRAL_STEPS } from './nearNeutralChart.ts';
+import { greyMagentaYellow } from '../balance/greyTriplet.ts';
 import { layoutColumns, layoutFromColumns } from './layoutColumns.ts';
 import { layoutChart, NEIGHBOUR_DELTA_E } from './layoutChart.ts';
 import { PAPER_MM, pageCapacity, patchRectangle, STRIP_READER_NEEDS } from './pageGeometry.ts';
@@ -101,5 +104,88 @@ describe('short check', () => {
       colours.filter(({ group }) => group === 'grey').every(({ lab }) => lab[1] === 0 && lab[2] === 0),
     ).toBe(true);
     expect(colours.filter(({ group }) => group === 'skin')).toHaveLength(4);
+  });
+});
+
+describe('the near-neutral chart', () => {
+  const { device, names } = makeNearNeutralChart();
+  const valuesOf = (name: string): number[][] =>
+    names.flatMap((own, i) => (own === name ? [[...device.subarray(4 * i, 4 * i + 4)]] : []));
+  const eight = (share: number): number => Math.round(share * 255) / 255;
+
+  it('has papers, both scales to the solid, and each solid and overprint', () => {
+    expect(valuesOf('paper')).toEqual(Array.from({ length: 6 }, () => [0, 0, 0, 0]));
+    for (const percent of NEUTRAL_STEPS) {
+      const tone = eight(percent / 100);
+      const grey = eight(greyMagentaYellow(tone));
+      expect(valuesOf(`K ${percent}`)).toEqual([[0, 0, 0, tone]]);
+      expect(valuesOf(`grey ${percent}`)).toEqual([[tone, grey, grey, 0]]);
+    }
+    expect(['C', 'M', 'Y', 'C+M', 'M+Y', 'C+Y'].flatMap(valuesOf)).toEqual([
+      [1, 0, 0, 0],
+      [0, 1, 0, 0],
+      [0, 0, 1, 0],
+      [1, 1, 0, 0],
+      [0, 1, 1, 0],
+      [1, 0, 1, 0],
+    ]);
+  });
+
+  it('varies its greys in magenta and yellow, alone and together, to both sides', () => {
+    const grey = greyMagentaYellow(eight(0.5));
+    const sides = valuesOf('grey 50 varied').map(([, m, y]) => [
+      Math.sign(m - eight(grey)),
+      Math.sign(y - eight(grey)),
+    ]);
+    expect(new Set(sides.map((side) => side.join()))).toEqual(
+      new Set(['1,0', '-1,0', '0,1', '0,-1', '1,1', '-1,-1', '1,-1', '-1,1']),
+    );
+  });
+});
+
+describe('the generic press', () => {
+  it('prints its solids and overprints as they were set, and darker with more ink', () => {
+    const printed = (...inks: number[]): readonly number[] => genericPressLab(Float64Array.from(inks), 0);
+    for (const [inks, lab] of [
+      [
+        [0, 0, 0, 0],
+        [95, 0, -2],
+      ],
+      [
+        [1, 0, 0, 0],
+        [55, -37, -50],
+      ],
+      [
+        [0, 1, 0, 0],
+        [48, 74, -3],
+      ],
+      [
+        [0, 0, 1, 0],
+        [89, -5, 93],
+      ],
+      [
+        [1, 1, 0, 0],
+        [24, 22, -46],
+      ],
+      [
+        [0, 1, 1, 0],
+        [47, 68, 48],
+      ],
+      [
+        [1, 0, 1, 0],
+        [50, -65, 27],
+      ],
+      [
+        [1, 1, 1, 0],
+        [23, 0, 0],
+      ],
+      [
+        [0, 0, 0, 1],
+        [16, 0, 0],
+      ],
+    ] as const)
+      printed(...inks).forEach((value, axis) => expect(value).toBeCloseTo(lab[axis], 6));
+    const scale = [0, 0.25, 0.5, 0.75, 1].map((k) => printed(0, 0, 0, k)[0]);
+    expect([...scale].sort((a, b) => b - a)).toEqual(scale);
   });
 });

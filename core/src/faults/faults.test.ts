@@ -86,6 +86,11 @@ describe('faults of a sheet', () => {
     const found = detectFaults(sheet(lab));
     expect(found.map(({ kind }) => kind)).toEqual(['outlier-patches']);
     expect(found[0].strips).toContain(strips.findIndex((rows) => rows.includes(copy)) + 1);
+    // Even odds where it is nothing, sure where it is large: 10 ΔE00 are certainty itself, held at 0.95.
+    const { deltaE } = found[0].figures;
+    expect(found[0].confidence).toBeCloseTo(0.5 + deltaE / 20, 12);
+    lab[3 * copy] += 15;
+    expect(detectFaults(sheet(lab))[0].confidence).toBe(0.95);
   });
 
   it('does not take a dark blue for paper', () => {

@@ -104,6 +104,17 @@ describe('interpolation', () => {
       expect(out[0]).toBeCloseTo(expected, 12);
       expect(out[1]).toBeCloseTo(expected, 12);
     }
+    // At the far ends, where no cell follows, and beyond them.
+    for (const [x, expected] of [
+      [[1, 1, 1], 0],
+      [[0, 0, 1], -3],
+      [[1, 0, 1], -2],
+      [[2, 1.5, -1], 3],
+    ] as const) {
+      const at = Float64Array.from(x);
+      multilinear(at, 1);
+      expect((at[0] - 36) / 12).toBeCloseTo(expected, 12);
+    }
   });
 
   it('evaluates all parametric curves at their seams', () => {

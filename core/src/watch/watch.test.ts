@@ -71,6 +71,15 @@ describe('control charts', () => {
     // EWMA: 0, 0, then 0.2·9, and so on.
     expect(chart?.ewma[12]).toBeCloseTo(1.8, 12);
     expect(chart?.ewma[13]).toBeCloseTo(0.8 * 1.8 + 1.8, 12);
+    // Its variance after n checks is λ/(2−λ)·(1 − (1−λ)^2n), and what a centre of ten values leaves open, so far as it counts.
+    for (const after of [1, 2, 6])
+      expect(chart?.ewmaLimit[BASELINE_CHECKS + after - 1]).toBeCloseTo(
+        WATCH_LIMITS.ewma *
+          Math.sqrt((0.2 / 1.8) * (1 - 0.8 ** (2 * after)) + (1 - 0.8 ** after) ** 2 / BASELINE_CHECKS) *
+          (chart?.sigma ?? 0),
+        12,
+      );
+    expect(chart?.ewmaLimit[BASELINE_CHECKS - 1]).toBe(0);
   });
 
   it('have limits that a simulation gives again, and that steady series seldom cross', () => {
