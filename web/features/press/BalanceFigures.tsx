@@ -50,6 +50,11 @@ export function BalanceFigures({
         }
       >
         <Track before={before} reached={reached} paper={paper} />
+        <p className="small quiet">
+          dots in their own greys:{' '}
+          {reached === undefined ? 'before the correction' : 'as reached; thin: before'}; dashed: the aim;
+          grey disc: the largest allowed at 50 %
+        </p>
       </Figure>
       <Figure
         title="Weighted lightness differences"
@@ -95,10 +100,20 @@ function Track({
   reached?: NeutralJudgement;
   paper: readonly [number, number, number];
 }) {
-  const all = [...before.cmy, ...(reached?.cmy ?? [])].flatMap(({ lab, aim }) => [
-    [lab[1], lab[2]],
-    [aim[1], aim[2]],
-  ]);
+  const shown = reached ?? before;
+  const middle = shown.cmy.reduce((near, step) =>
+    Math.abs(step.tone - 0.5) < Math.abs(near.tone - 0.5) ? step : near,
+  );
+  const radius = shown.limits.largest;
+  const all = [
+    ...[...before.cmy, ...(reached?.cmy ?? [])].flatMap(({ lab, aim }) => [
+      [lab[1], lab[2]],
+      [aim[1], aim[2]],
+    ]),
+    // The band is seen whole.
+    [middle.aim[1] - radius, middle.aim[2] - radius],
+    [middle.aim[1] + radius, middle.aim[2] + radius],
+  ];
   const range = (axis: 0 | 1): [number, number] => {
     const values = all.map((point) => point[axis]);
     return [Math.min(...values, paper[axis + 1]), Math.max(...values, paper[axis + 1])];
@@ -106,7 +121,7 @@ function Track({
   const [a0, a1] = range(0);
   const [b0, b1] = range(1);
   // One unit of a* is as long as one of b*.
-  const unit = Math.max((a1 - a0 + 3) / (SIZE.width - 50), (b1 - b0 + 3) / (SIZE.height - 34));
+  const unit = Math.max((a1 - a0 + 1.5) / (SIZE.width - 50), (b1 - b0 + 1.5) / (SIZE.height - 34));
   const x = (a: number): number => 45 + (SIZE.width - 50) / 2 + (a - (a0 + a1) / 2) / unit;
   const y = (b: number): number => (SIZE.height - 30) / 2 - (b - (b0 + b1) / 2) / unit;
   const line = (points: readonly (readonly [number, number])[]): string =>
@@ -121,22 +136,13 @@ function Track({
   const bMiddle = (b0 + b1) / 2;
   const aSpan = ((SIZE.width - 50) / 2) * unit;
   const bSpan = ((SIZE.height - 34) / 2) * unit;
-  const shown = reached ?? before;
-  const middle = shown.cmy.reduce((near, step) =>
-    Math.abs(step.tone - 0.5) < Math.abs(near.tone - 0.5) ? step : near,
-  );
   return (
     <svg viewBox={`0 0 ${SIZE.width} ${SIZE.height}`} width="100%" role="img" aria-label="Greys in a* b*">
       <clipPath id="track-area">
         <rect x="45" y="0" width={SIZE.width - 50} height={SIZE.height - 30} />
       </clipPath>
       <g clipPath="url(#track-area)">
-        <circle
-          cx={x(middle.aim[1])}
-          cy={y(middle.aim[2])}
-          r={shown.limits.largest / unit}
-          fill="var(--wash)"
-        />
+        <circle cx={x(middle.aim[1])} cy={y(middle.aim[2])} r={radius / unit} fill="var(--wash)" />
         {ticks(aMiddle - aSpan, aMiddle + aSpan).map((v) => (
           <path
             key={v}

@@ -20,7 +20,7 @@ export const MEASURES: readonly (readonly [ToneMeasure, string])[] = [
   ['tvi', 'a TVI aim'],
   ['density', 'density, even'],
   ['delta-e', 'ΔE*ab from paper, even'],
-  ['sctv', 'SCTV (ISO 20654), even: made for spot inks'],
+  ['sctv', 'SCTV (ISO 20654), even'],
 ];
 const LETTERS: readonly TviLetter[] = ['A', 'B', 'C', 'D', 'E'];
 
@@ -60,6 +60,7 @@ export function CurvesSurface({ view }: { view: PressView<'curves'> }) {
           label="Aim"
           value={measure}
           onChange={(event) => setMeasure(event.target.value as ToneMeasure)}
+          helperText={measure === 'sctv' ? 'made for spot inks' : undefined}
           sx={{ width: 230 }}
         >
           {MEASURES.map(([value, name]) => (

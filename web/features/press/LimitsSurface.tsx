@@ -10,6 +10,7 @@ import { median } from '@melto/core/numerics/statistics';
 import { PROCESS_INKS } from '@melto/core/tone/toneMeasure';
 import type { PressView } from '@melto/services/calibration/pressView';
 import { problemWords, send } from '@/ui/api';
+import { isWhole } from '@/ui/numberOf';
 import { inkLine } from './inkLine';
 import { FromReading } from './FromReading';
 import { LimitPlot } from './LimitPlot';
@@ -21,6 +22,9 @@ const REASONS: Readonly<Record<LimitReason, string>> = {
   'little darker': 'past it, more ink gets hardly any darker',
   'hue turns': 'past it, the hue turns by more than 6°',
 };
+
+/** Per cent; the service refuses less. */
+const LEAST_LIMIT = 20;
 
 export function LimitsSurface({ view }: { view: PressView<'limits'> }) {
   const { result, shown, condition } = view;
@@ -70,6 +74,14 @@ function Editor({
   const changed =
     limits.some((limit, i) => limit !== Math.round(summary.limits[i] * 100)) ||
     total !== Math.round(summary.total * 100);
+  const [wrong, setWrong] = useState<ReadonlySet<string>>(new Set());
+  const mark = (field: string, is: boolean): void =>
+    setWrong((before) => {
+      const next = new Set(before);
+      if (is) next.add(field);
+      else next.delete(field);
+      return next;
+    });
   const others = view.dmax.filter(({ code, dmax }) => code !== summary.code && dmax.length === 4);
   const usual = (ink: number): string =>
     others.length === 0 ? '–' : median(others.map(({ dmax }) => dmax[ink])).toFixed(2);
@@ -145,6 +157,16 @@ function Editor({
         <div className="panel">
           <header>
             <h2>In figures</h2>
+            {editable && (
+              <Button
+                size="small"
+                variant="contained"
+                disabled={!changed || wrong.size > 0}
+                onClick={() => void keep()}
+              >
+                Keep these limits
+              </Button>
+            )}
           </header>
           <table className="table tight">
             <thead>
@@ -161,13 +183,46 @@ function Editor({
                 <tr key={ink}>
                   <td>{ink}</td>
                   <td className="num">
-                    <b>{limits[i]}</b>
+                    {editable ? (
+                      <LimitField
+                        name={`Limit of ${ink}, per cent`}
+                        value={limits[i]}
+                        least={LEAST_LIMIT}
+                        most={100}
+                        onValue={(value) => setLimits(limits.map((old, k) => (k === i ? value : old)))}
+                        onWrong={(is) => mark(ink, is)}
+                      />
+                    ) : (
+                      <b>{limits[i]}</b>
+                    )}
                   </td>
                   <td className="num">{Math.round(100 * limit)}</td>
                   <td className="num">{dmax.toFixed(2)}</td>
                   <td className="num">{usual(i)}</td>
                 </tr>
               ))}
+              <tr>
+                <td>Total</td>
+                <td className="num">
+                  {editable ? (
+                    <LimitField
+                      name="Total ink, per cent"
+                      value={total}
+                      least={100}
+                      most={100 * limits.length}
+                      onValue={setTotal}
+                      onWrong={(is) => mark('total', is)}
+                    />
+                  ) : (
+                    <b>{total}</b>
+                  )}
+                </td>
+                <td className="num">
+                  {detail.totalInk === null ? '–' : Math.round(100 * detail.totalInk.total)}
+                </td>
+                <td className="num">{detail.totalInk?.darkest.toFixed(2) ?? '–'}</td>
+                <td className="num">–</td>
+              </tr>
             </tbody>
           </table>
           <p className="small quiet" style={{ margin: '8px 0' }}>
@@ -177,14 +232,48 @@ function Editor({
               : `${others.length} other ${others.length === 1 ? 'sheet' : 'sheets'}`}
             . The limits add up to {limits.reduce((a, b) => a + b, 0)} %.
           </p>
-          {editable && (
-            <Button variant="contained" disabled={!changed} onClick={() => void keep()}>
-              Keep these limits
-            </Button>
-          )}
         </div>
       </div>
     </>
+  );
+}
+
+/** A limit in whole per cent, typed; what is no limit stays in the field and is not taken. */
+function LimitField({
+  name,
+  value,
+  least,
+  most,
+  onValue,
+  onWrong,
+}: {
+  name: string;
+  value: number;
+  least: number;
+  most: number;
+  onValue: (value: number) => void;
+  onWrong: (wrong: boolean) => void;
+}) {
+  const [text, setText] = useState<string>();
+  const right = text === undefined || isWhole(text, least, most);
+  return (
+    <input
+      className="number-cell"
+      aria-label={name}
+      aria-invalid={!right}
+      title={`${least} to ${most}`}
+      inputMode="numeric"
+      value={text ?? String(value)}
+      onChange={(event) => {
+        const typed = event.target.value;
+        setText(typed);
+        const fits = isWhole(typed, least, most);
+        onWrong(!fits);
+        if (fits) onValue(Number(typed));
+      }}
+      // What is right is the value again, which the plot may move as well.
+      onBlur={() => right && setText(undefined)}
+    />
   );
 }
 

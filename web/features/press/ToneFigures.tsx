@@ -14,8 +14,12 @@ const MARGIN = { top: 8, right: 12, bottom: 16, left: 0 };
 
 /** Tone of one ink: aim, before, predicted and reached; all curves; and the table behind. */
 export function ToneFigures({ view, result }: { view: PressView<'curves'>; result: Result }) {
-  const [ink, setInk] = useState(0);
   const { detail, summary } = result;
+  // How far each ink is from its aim, as the newest sheet has it: the farthest is shown first.
+  const farthest = detail.inks.map(
+    (own) => view.reached?.detail.find((other) => other.ink === own.ink)?.largest ?? own.largest,
+  );
+  const [ink, setInk] = useState(() => farthest.indexOf(Math.max(...farthest)));
   const chosen = detail.inks[ink];
   const reached = view.reached?.detail.find((other) => other.ink === chosen.ink);
   const at = (nominal: number): number | undefined =>
@@ -39,7 +43,7 @@ export function ToneFigures({ view, result }: { view: PressView<'curves'>; resul
     <>
       <p className="row small" style={{ gap: 4, marginBottom: -4 }}>
         <span className="quiet" style={{ paddingRight: 8 }}>
-          Ink
+          Ink, largest departure in %
         </span>
         {detail.inks.map((other, i) => (
           <Button
@@ -50,7 +54,7 @@ export function ToneFigures({ view, result }: { view: PressView<'curves'>; resul
             onClick={() => setInk(i)}
             sx={{ minWidth: 36 }}
           >
-            {other.ink}
+            {other.ink}&nbsp;<span style={{ fontWeight: 400 }}>{percent(farthest[i], 2)}</span>
           </Button>
         ))}
       </p>
