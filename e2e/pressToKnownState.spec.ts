@@ -134,8 +134,8 @@ test('a press comes to a known state in two rounds, with an undo, and gets a ref
   await expect(page.getByText(/Mean ink of the seed packet/)).toBeVisible({ timeout: 60_000 });
   const mostInk = page.getByText(/^most/).first();
   const before = await mostInk.textContent();
-  await page.getByRole('combobox', { name: 'Black' }).click();
-  await page.getByRole('option', { name: 'heavy' }).click();
+  await page.getByRole('combobox', { name: 'Black for' }).click();
+  await page.getByRole('option', { name: 'steady greys' }).click();
   await page.getByRole('slider', { name: 'Total ink, %' }).fill('240');
   await expect(mostInk).not.toHaveText(before ?? '');
   await page.getByLabel('most K, 30 to 100 %').fill('20');
@@ -167,7 +167,7 @@ test('a press comes to a known state in two rounds, with an undo, and gets a ref
   await page.goto(`${at}/profile`);
   await page.getByRole('link', { name: 'Build another' }).click();
   // It begins with the separation of the version in force.
-  await expect(page.getByRole('combobox', { name: 'Black' })).toHaveText('heavy');
+  await expect(page.getByRole('combobox', { name: 'Black for' })).toHaveText('steady greys');
   await expect(page.getByRole('checkbox', { name: /with HRN-0007/ })).toBeChecked();
   await page.getByRole('button', { name: 'Build', exact: true }).click();
   await expect(page.getByText(/2 wanted colours: printed/)).toBeVisible({ timeout: 120_000 });

@@ -113,7 +113,11 @@ export async function melto(argv: readonly string[]): Promise<number> {
     .option('--measured-as <words>', 'what the file does not tell: M0 to M3, 1, 100, 255, 65535, table 1 …')
     .option('--icc <version>', '2 or 4', '4')
     .option('--tables <size>', 'small, normal or large', 'normal')
-    .option('--black <amount>', 'cmyk: light, medium, heavy or max', 'medium')
+    .option(
+      '--black <amount>',
+      'cmyk: light (smoothest lights), medium (all-round), heavy (steady greys) or max (least ink)',
+      'medium',
+    )
     .option('--black-start <L*>', 'cmyk: lightness from which black begins')
     .option('--black-most <per cent>', 'cmyk: most black')
     .option('--black-shape <number>', 'cmyk: how black rises, 0.3 to 5, 1 evenly')

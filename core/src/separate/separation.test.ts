@@ -13,14 +13,16 @@ describe('a separation that was chosen', () => {
   });
 
   it('is told in words', () => {
-    expect(separationWords({ black: 'medium', totalInk: 3 })).toBe('black medium; total ink 300 %');
+    expect(separationWords({ black: 'medium', totalInk: 3 })).toBe(
+      'black for all-round use; total ink 300 %',
+    );
     expect(
       separationWords({
         ...{ black: 'light', totalInk: 2.806, blackStart: 40.4, blackMost: 0.95, pureBlack: true },
         inkLimits: [1, 0.9, 1, 0.85],
       }),
     ).toBe(
-      'black light, from L* 40, most 95 %; total ink 281 %; most M 90 %; most K 85 %; greys of the saturation intent in black alone',
+      'black for smoothest lights, from L* 40, most 95 %; total ink 281 %; most M 90 %; most K 85 %; greys of the saturation intent in black alone',
     );
   });
 });

@@ -18,6 +18,14 @@ export interface Separation {
 
 export type BlackAmount = 'light' | 'medium' | 'heavy' | 'max';
 
+/** What each amount of black is for. */
+export const BLACK_FOR: Readonly<Record<BlackAmount, string>> = {
+  light: 'smoothest lights',
+  medium: 'all-round use',
+  heavy: 'steady greys',
+  max: 'least ink',
+};
+
 /** Black generation by a word; total ink as given. */
 export function separationOf(black: BlackAmount, totalInk: number): Separation {
   const shapes: Readonly<
@@ -72,12 +80,12 @@ export interface SeparationChoice {
   readonly pureBlack?: boolean;
 }
 
-/** A separation in words: `black medium, from L* 60, most 90 %; total ink 300 %; most C 95 %`. */
+/** A separation in words: `black for all-round use, from L* 60, most 90 %; total ink 300 %; most C 95 %`. */
 export function separationWords(choice: SeparationChoice): string {
   const percent = (share: number): string => `${Math.round(100 * share)} %`;
   const { blackStart, blackMost, inkLimits } = choice;
   const black = [
-    `black ${choice.black}`,
+    `black for ${BLACK_FOR[choice.black]}`,
     ...(blackStart === undefined ? [] : [`from L* ${blackStart.toFixed(0)}`]),
     ...(blackMost === undefined ? [] : [`most ${percent(blackMost)}`]),
   ].join(', ');

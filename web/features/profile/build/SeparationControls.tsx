@@ -2,14 +2,14 @@
 
 import { Checkbox, FormControlLabel, MenuItem, Slider, TextField } from '@mui/material';
 import { useState } from 'react';
-import { separationOf } from '@melto/core/separate/separation';
+import { BLACK_FOR, separationOf } from '@melto/core/separate/separation';
 import type { BlackAmount, Separation } from '@melto/core/separate/separation';
 
 export const BLACK_WORDS: Readonly<Record<BlackAmount, string>> = {
-  light: 'Black for the depths only: soft greys of three inks.',
-  medium: 'Black from the three-quarter tones on.',
-  heavy: 'Black from the lights on: steady greys, less ink.',
-  max: 'As much black as can be: steadiest greys, least ink.',
+  light: 'Black in the depths only: no dots of it in skin and sky.',
+  medium: 'Black from the three-quarter tones on: photographs and text.',
+  heavy: 'Black from the lights on: greys that hold when the press moves.',
+  max: 'As much black as can be: the steadiest greys with the least ink.',
 };
 const INKS = ['C', 'M', 'Y', 'K'];
 
@@ -36,14 +36,14 @@ export function SeparationControls({
     <>
       <TextField
         select
-        label="Black"
+        label="Black for"
         value={black}
         onChange={(event) => onBlack(event.target.value as BlackAmount)}
         helperText={changed ? 'Changed below; choose again to go back.' : BLACK_WORDS[black]}
       >
         {(Object.keys(BLACK_WORDS) as BlackAmount[]).map((name) => (
           <MenuItem key={name} value={name}>
-            {name}
+            {BLACK_FOR[name]}
           </MenuItem>
         ))}
       </TextField>
