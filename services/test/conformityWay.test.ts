@@ -36,6 +36,8 @@ import {
 import { AIM_CHECK } from '../src/ledger/kinds/aimCheckKind.ts';
 import { storedResult } from '../src/ledger/storedResult.ts';
 import type { WedgeInput } from '../src/conformity/wedges.ts';
+import { noteResult } from '../src/ledger/notes.ts';
+import { findResult } from '@melto/store/results';
 
 let services: TestServices;
 let gloss = 0;
@@ -235,6 +237,28 @@ describe('a check', () => {
       substrateCorrected: false,
     });
     expect((await refusal(seenCheck(services, other.id, 'A', '2'))).title).toContain('found colours only');
+  });
+
+  it('carries a note that a person keeps with it, into its report; what was judged stays', async () => {
+    const report = async (): Promise<string> =>
+      Buffer.from((await checkReport(services, failing, 'html')).content).toString('utf8');
+    const before = await report();
+    expect(before).not.toContain('<dt>Note</dt>');
+    await Promise.all(
+      ['first', 'second'].map((words) =>
+        noteResult(services, failing, ` ${words}: the blanket was new <b> `),
+      ),
+    );
+    const noted = await report();
+    expect(noted).toMatch(
+      /<dt>Note<\/dt><dd>(first|second): the blanket was new &(lt|#60);b&(gt|#62);<\/dd>/,
+    );
+    const { note, verdict, detail } = (await findResult(services.database, failing)) ?? { detail: '' };
+    expect([note?.slice(-22), verdict]).toEqual(['the blanket was new <b>'.slice(-22), 'does-not-conform']);
+    expect(JSON.parse(detail)).toEqual(await detailOf(failing));
+    await noteResult(services, failing, '  ');
+    expect(await report()).toBe(before);
+    expect((await refusal(noteResult(services, 99_999, 'x'))).title).toContain('99999');
   });
 
   it('has a report in two forms, a slip, and a public link that ends', async () => {

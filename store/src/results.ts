@@ -19,6 +19,8 @@ export interface ResultRow {
   readonly summary: string;
   readonly author: string;
   readonly madeMs: number;
+  /** What a person noted of it; empty where nobody has. */
+  readonly note: string;
 }
 
 /** A head, and the condition it stands on: another one than the result's own where it is borrowed. */
@@ -26,7 +28,7 @@ export interface HeadRow extends ResultRow {
   readonly headConditionId: number;
 }
 
-const COLUMNS = `r.id, r.condition_id AS conditionId, r.link, r.shape, r.shape_version AS shapeVersion, r.version, r.verdict, r.summary, p.name AS author, r.made_ms AS madeMs
+const COLUMNS = `r.id, r.condition_id AS conditionId, r.link, r.shape, r.shape_version AS shapeVersion, r.version, r.verdict, r.summary, p.name AS author, r.made_ms AS madeMs, r.note
   FROM result r JOIN person p ON p.id = r.author_id`;
 
 /** Results of a link, the newest first. */
@@ -350,6 +352,11 @@ export async function findResultFile(sql: Sql, result: number, role: string): Pr
     [result, role, sql.house],
   );
   return row;
+}
+
+/** Keeps a note with a result, in place of the one it had. */
+export async function setResultNote(sql: Sql, id: number, note: string): Promise<void> {
+  await sql.change('UPDATE result SET note = ? WHERE id = ? AND house_id = ?', [note, id, sql.house]);
 }
 
 /** Waits for others that change what hangs on a result. */

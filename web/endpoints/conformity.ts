@@ -138,6 +138,13 @@ export const REPORT = reads({
   query: strict({ format: Type.Optional(oneOf(REPORT_FORMATS)) }),
 });
 
+export const NOTE_RESULT = sets({
+  ...{ path: '/api/results/{id}/note', says: 'Keep a note with a version', who: 'operator' },
+  params: IN_PATH,
+  body: strict({ note: text(1000) }),
+  answer: DONE,
+});
+
 export const SHARE_REPORT = sets({
   path: '/api/results/{id}/link',
   says: 'Make the report of a check public under a code, or end that',

@@ -59,7 +59,9 @@ export async function checkReport(
       content: await context.drawPdf({ kind: 'slip', model: await slipOf(context, check, zone) }),
     };
   const { facts, ...rest } = modelOf(check, zone);
-  const model: ReportModel = { ...rest, facts: [['House', house.name], ...facts] };
+  const { note } = check.row;
+  const noted = note === '' ? [] : [['Note', note] as const];
+  const model: ReportModel = { ...rest, facts: [['House', house.name], ...facts, ...noted] };
   return format === 'pdf'
     ? {
         name: `${name}.pdf`,

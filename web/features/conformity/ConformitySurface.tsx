@@ -19,6 +19,7 @@ import { JobCheckDialog } from './JobCheckDialog';
 import { JobChecks } from './JobChecks';
 import { JudgeDialog } from './JudgeDialog';
 import { ReportMenu } from './ReportMenu';
+import { ResultNote } from './ResultNote';
 import { shortCheckSentence, ShortCheckView } from './ShortCheckView';
 import { WedgeDialog } from './WedgeDialog';
 
@@ -95,6 +96,9 @@ export function ConformitySurface(props: ConformitySurfaceProps) {
         </p>
       )}
       <JobChecks check={props.jobCheck} waiting={props.waitingJobs} nowMs={nowMs} />
+      {result !== undefined && (
+        <ResultNote key={`note ${result.row.id}`} id={result.row.id} note={result.row.note} />
+      )}
       {result !== undefined &&
         ('kind' in result.detail ? (
           <AimCheckView key={result.row.id} resultId={result.row.id} detail={result.detail} />

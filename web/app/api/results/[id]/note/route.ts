@@ -1,0 +1,10 @@
+import { noteResult } from '@melto/services/ledger/notes';
+import { NOTE_RESULT } from '@/endpoints/conformity';
+import { changing } from '@/server/route';
+
+export const dynamic = 'force-dynamic';
+
+export const PUT = changing(NOTE_RESULT, async ({ context, params, body }) => {
+  await noteResult(context, params.id, body.note);
+  return {};
+});
