@@ -9,6 +9,7 @@ import { NewDeviceDialog } from '@/features/condition/OwnDialogs';
 import { send } from '@/ui/api';
 import { FormDialog } from '@/ui/FormDialog';
 import { LibraryTable } from './LibraryTable';
+import { NameField, NoteField } from './NameAndNote';
 import { usePutAway } from './usePutAway';
 
 /** Devices of the house: added, renamed, noted on, put away. */
@@ -75,14 +76,7 @@ function ChangeDevice({ device, onClose }: { device: LibraryDevice; onClose: () 
         onClose();
       }}
     >
-      <TextField
-        label="Name"
-        autoFocus
-        value={name}
-        onChange={(event) => setName(event.target.value)}
-        helperText={`Its sheets keep the code ${device.code}`}
-        slotProps={{ htmlInput: { maxLength: 80 } }}
-      />
+      <NameField value={name} onValue={setName} help={`Its sheets keep the code ${device.code}`} />
       {device.own && (
         <TextField
           label="Print modes"
@@ -91,14 +85,7 @@ function ChangeDevice({ device, onClose }: { device: LibraryDevice; onClose: () 
           helperText="Parted by commas; those that conditions may use stay"
         />
       )}
-      <TextField
-        label="Note"
-        multiline
-        minRows={2}
-        value={note}
-        onChange={(event) => setNote(event.target.value)}
-        slotProps={{ htmlInput: { maxLength: 400 } }}
-      />
+      <NoteField value={note} onValue={setNote} />
     </FormDialog>
   );
 }

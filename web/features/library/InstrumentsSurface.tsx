@@ -1,6 +1,6 @@
 'use client';
 
-import { Button, TextField } from '@mui/material';
+import { Button } from '@mui/material';
 import { useRouter } from 'next/navigation';
 import { useSnackbar } from 'notistack';
 import { useState } from 'react';
@@ -13,6 +13,7 @@ import { useDomainNow } from '@/features/frame/useHouse';
 import { problemWords, send } from '@/ui/api';
 import { FormDialog } from '@/ui/FormDialog';
 import { formatSpan } from '@/ui/format';
+import { NameField, NoteField } from './NameAndNote';
 
 const KIND_WORDS = {
   strip: 'drawn along a strip',
@@ -203,21 +204,11 @@ function ChangeInstrument({ instrument, onClose }: { instrument: InstrumentRow; 
         onClose();
       }}
     >
-      <TextField
-        label="Name"
-        autoFocus
-        value={name}
-        onChange={(event) => setName(event.target.value)}
-        slotProps={{ htmlInput: { maxLength: 80 } }}
-      />
-      <TextField
-        label="Note"
-        helperText="When it was certified last, where it stands, what it is used for"
-        multiline
-        minRows={2}
+      <NameField value={name} onValue={setName} />
+      <NoteField
         value={note}
-        onChange={(event) => setNote(event.target.value)}
-        slotProps={{ htmlInput: { maxLength: 400 } }}
+        onValue={setNote}
+        help="When it was certified last, where it stands, what it is used for"
       />
     </FormDialog>
   );

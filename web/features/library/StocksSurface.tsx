@@ -12,6 +12,7 @@ import { send } from '@/ui/api';
 import { FormDialog } from '@/ui/FormDialog';
 import { isWhole } from '@/ui/numberOf';
 import { LibraryTable } from './LibraryTable';
+import { NameField, NoteField } from './NameAndNote';
 import { usePutAway } from './usePutAway';
 
 /** Stocks of the house: added, renamed, noted on, put away. */
@@ -92,13 +93,7 @@ function ChangeStock({ stock, onClose }: { stock: LibraryStock; onClose: () => v
         onClose();
       }}
     >
-      <TextField
-        label="Name"
-        autoFocus
-        value={name}
-        onChange={(event) => setName(event.target.value)}
-        slotProps={{ htmlInput: { maxLength: 80 } }}
-      />
+      <NameField value={name} onValue={setName} />
       <TextField
         label="What the label on the box says"
         value={boxLabel}
@@ -116,14 +111,7 @@ function ChangeStock({ stock, onClose }: { stock: LibraryStock; onClose: () => v
         }
         onChange={(event) => setRest(event.target.value)}
       />
-      <TextField
-        label="Note"
-        multiline
-        minRows={2}
-        value={note}
-        onChange={(event) => setNote(event.target.value)}
-        slotProps={{ htmlInput: { maxLength: 400 } }}
-      />
+      <NoteField value={note} onValue={setNote} />
     </FormDialog>
   );
 }

@@ -1,6 +1,6 @@
 'use client';
 
-import { Button, MenuItem, TextField } from '@mui/material';
+import { Button, TextField } from '@mui/material';
 import { useState } from 'react';
 import { WHITE_D50_MEASURED } from '@melto/core/colour/whitePoints';
 import { xyzToLab } from '@melto/core/colour/xyzToLab';
@@ -13,6 +13,7 @@ import { createXyzWeights } from '@melto/core/spectral/xyzWeights';
 import type { Measured } from '@melto/bridge/protocol';
 import { UNDER_INSTRUMENT } from '@/endpoints/reading';
 import { useBridge } from '@/features/bridge/BridgeContext';
+import { InstrumentField, ModeField } from '@/features/bridge/InstrumentFields';
 import { passWords } from '@/features/bridge/passWords';
 import { useHouse } from '@/features/frame/useHouse';
 import { ask, newKey, problemWords } from '@/ui/api';
@@ -81,34 +82,8 @@ export function InstrumentSpot({
   return (
     <div style={{ display: 'grid', gap: 8 }}>
       <div className="row" style={{ flexWrap: 'wrap' }}>
-        {instruments.length > 1 && (
-          <TextField
-            select
-            label="Instrument"
-            value={info.serial}
-            onChange={(event) => choose(event.target.value)}
-            sx={{ width: 170 }}
-          >
-            {instruments.map((one) => (
-              <MenuItem key={one.info.serial} value={one.info.serial}>
-                {one.name}
-              </MenuItem>
-            ))}
-          </TextField>
-        )}
-        <TextField
-          select
-          label="Mode"
-          value={mode}
-          onChange={(event) => setMode(event.target.value as MeasurementMode)}
-          sx={{ width: 90 }}
-        >
-          {info.modes.map((one) => (
-            <MenuItem key={one} value={one}>
-              {one}
-            </MenuItem>
-          ))}
-        </TextField>
+        <InstrumentField instruments={instruments} serial={info.serial} onChoose={choose} />
+        <ModeField modes={info.modes} mode={mode} onChoose={setMode} />
         {simulated && (
           <>
             <TextField

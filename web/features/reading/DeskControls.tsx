@@ -2,7 +2,7 @@
 
 import { useRef } from 'react';
 import { FormControlLabel, MenuItem, Switch, TextField } from '@mui/material';
-import type { MeasurementMode } from '@melto/core/device/instrument';
+import { InstrumentField, ModeField } from '@/features/bridge/InstrumentFields';
 import type { useDesk } from './useDesk';
 import { MEASURED_FILES } from './measuredFiles';
 
@@ -33,37 +33,19 @@ export function DeskControls({
   };
   return (
     <div ref={row} className="row" style={{ flexWrap: 'wrap' }}>
-      {desk.readable.length > 1 && (
-        <TextField
-          select
-          slotProps={{ select: backToDesk }}
-          label="Instrument"
-          value={desk.instrument?.info.serial ?? ''}
-          onChange={(event) => desk.choose(event.target.value)}
-          sx={{ width: 170 }}
-        >
-          {desk.readable.map(({ info, name }) => (
-            <MenuItem key={info.serial} value={info.serial}>
-              {name}
-            </MenuItem>
-          ))}
-        </TextField>
-      )}
-      <TextField
-        select
-        slotProps={{ select: backToDesk }}
-        label="Mode"
-        value={desk.mode}
-        onChange={(event) => desk.setMode(event.target.value as MeasurementMode)}
-        sx={{ width: 90 }}
-        disabled={desk.state.readingId !== null}
-      >
-        {[...new Set([...(desk.instrument?.info.modes ?? []), desk.mode])].sort().map((name) => (
-          <MenuItem key={name} value={name}>
-            {name}
-          </MenuItem>
-        ))}
-      </TextField>
+      <InstrumentField
+        instruments={desk.readable}
+        serial={desk.instrument?.info.serial ?? ''}
+        onChoose={desk.choose}
+        select={backToDesk}
+      />
+      <ModeField
+        modes={desk.instrument?.info.modes ?? []}
+        mode={desk.mode}
+        disabled={desk.modeKept}
+        onChoose={desk.setMode}
+        select={backToDesk}
+      />
       <TextField
         select
         slotProps={{ select: backToDesk }}

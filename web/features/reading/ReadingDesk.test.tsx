@@ -1,6 +1,7 @@
 import { act, screen, waitFor } from '@testing-library/react';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
-import type { ReadMessage } from '@melto/bridge/protocol';
+import type { InstrumentInfo, ReadMessage } from '@melto/bridge/protocol';
+import type { DeskState } from '@melto/services/reading/desk';
 import type { JudgedPass } from '@/endpoints/reading';
 import { deskState } from '@/testing/deskState';
 import { BridgeProvider } from '@/features/bridge/BridgeContext';
@@ -16,7 +17,11 @@ const SHEET = '/api/sheets/HRN-0001-1';
 const HOUSE = { nowMs: 10_000, offsetMs: 0, slips: [], person: 'Tom Aldous', ...WITH_READER };
 
 /** A server with a sheet of three strips that keeps what is read. */
-function desk(answers: Readonly<Record<string, unknown>> = {}, bridge: FakeBridge = fakeBridge()) {
+function desk(
+  answers: Readonly<Record<string, unknown>> = {},
+  bridge: FakeBridge = fakeBridge(),
+  initial: DeskState = deskState(),
+) {
   const read = new Set<number>();
   const marked = new Set<number>();
   const pass = ({ body }: Sent): JudgedPass => {
@@ -56,7 +61,7 @@ function desk(answers: Readonly<Record<string, unknown>> = {}, bridge: FakeBridg
   });
   const shown = show(
     <BridgeProvider open={bridge.open}>
-      <ReadingDesk initial={deskState()} />
+      <ReadingDesk initial={initial} />
     </BridgeProvider>,
   );
   const passes = (): Sent[] => server.sent.filter(({ path }) => path.endsWith('/passes'));
@@ -233,6 +238,36 @@ describe('the instrument', () => {
     // What the hand cannot mend waits for the person.
     expect(reads(bridge)).toHaveLength(4);
     expect(passes().map(({ body }) => (body as { strip: number }).strip)).toEqual([1]);
+  });
+
+  it('that is another than the one that began the sheet makes a reading of its own, in a mode it has', async () => {
+    const spot: InstrumentInfo = { ...STRIP_READER, serial: 'S-2', name: 'Spot', modes: ['M0', 'M3'] };
+    const bridge = fakeBridge({ instruments: [STRIP_READER, spot] });
+    const instruments = [
+      ...WITH_READER.instruments,
+      { ...WITH_READER.instruments[0], id: 8, serial: 'S-2', name: 'Spot' },
+    ];
+    const { user, passes } = desk(
+      {
+        'GET /api/house': { ...HOUSE, instruments },
+        [`GET ${SHEET}`]: deskState({ mode: 'M1', readBy: { serial: 'S-1', name: 'Strip reader 2' } }, [1]),
+        [`GET ${SHEET}/under?strip=2&instrument=8`]: { under: 'strip 2' },
+      },
+      bridge,
+      deskState({ mode: 'M1', readBy: { serial: 'S-1', name: 'Strip reader 2' } }, [1]),
+    );
+    const mode = await screen.findByRole('combobox', { name: 'Mode' });
+    expect(mode.getAttribute('aria-disabled')).toBe('true');
+    await user.click(await screen.findByRole('combobox', { name: 'Instrument' }));
+    await user.click(screen.getByRole('option', { name: 'Spot' }));
+    expect(
+      await screen.findByText(/Strip reader 2 has read this sheet. What Spot reads is a reading of/),
+    ).toBeTruthy();
+    expect(mode.getAttribute('aria-disabled')).not.toBe('true');
+    screen.getByLabelText(/^Reading desk/).focus();
+    await user.keyboard(' ');
+    await waitFor(() => expect(passes()).toHaveLength(1));
+    expect(passes()[0].body).toMatchObject({ instrument: 8, mode: 'M0' });
   });
 
   it('that goes and comes back goes on with the same pass', async () => {

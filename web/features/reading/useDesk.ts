@@ -166,11 +166,11 @@ export function useDesk(initial: DeskState) {
 
   // A reader that moves the page by itself, and one that waits for the hand, go on without a key.
   const waits = instrument?.info.begins === 'at-instrument';
-  const goesOn = waits || instrument?.info.kind === 'sheet';
+  const unasked = waits || instrument?.info.kind === 'sheet';
   useEffect(() => {
     if (ahead === undefined || busy) return;
     setAhead(undefined);
-    if (ahead === 'next' ? goesOn : waits) void pass();
+    if (ahead === 'next' ? unasked : waits) void pass();
     // eslint-disable-next-line react-hooks/exhaustive-deps -- a pass begins where the desk says so, as it stands then
   }, [ahead, busy]);
 
@@ -202,6 +202,8 @@ export function useDesk(initial: DeskState) {
     phase: passing.phase,
     patchesDone: passing.done,
     mode,
+    /** The reading that the sheet has goes on, in its own mode. */
+    modeKept: goesOn(state, instrument),
     movement,
     times,
     passes,
@@ -269,13 +271,22 @@ function chosenOf(
   );
 }
 
+/** Whether what is read goes into the reading that the sheet has: its mode is kept. */
+function goesOn(
+  { readingId, readBy }: Pick<DeskState, 'readingId' | 'readBy'>,
+  instrument: Connected | undefined,
+): boolean {
+  const other = readBy !== null && instrument !== undefined && instrument.info.serial !== readBy.serial;
+  return readingId !== null && !other;
+}
+
 /** The mode that was chosen, where the instrument has it; a reading that was begun keeps its own. */
 function modeFor(
-  { readingId, mode }: Pick<DeskState, 'readingId' | 'mode'>,
+  state: Pick<DeskState, 'readingId' | 'readBy' | 'mode'>,
   instrument: Connected | undefined,
   wanted: MeasurementMode,
 ): MeasurementMode {
-  if (readingId !== null) return mode as MeasurementMode;
+  if (goesOn(state, instrument)) return state.mode as MeasurementMode;
   const modes = instrument?.info.modes ?? [];
   return modes.length === 0 || modes.includes(wanted) ? wanted : modes.includes('M1') ? 'M1' : modes[0];
 }
