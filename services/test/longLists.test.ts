@@ -142,14 +142,28 @@ describe('a condition with a long past', () => {
        SELECT p.house_id, p.id, 'file', 'M1', 1, 2, p.author_id FROM print p WHERE p.code LIKE 'LONG-%'`,
       [],
     );
-    const sheets = await all((after) => sheetsOf(services, gloss, after));
-    const readings = await all((after) => readingsOf(services, gloss, after));
+    const sheets = await all((after) => sheetsOf(services, gloss, { after }));
+    const readings = await all((after) => readingsOf(services, gloss, { after }));
     for (const pages of [sheets, readings]) {
       const ids = pages.flat().map(({ id }) => id);
       expect(pages.map((rows) => rows.length)).toEqual([100, 100, COPIES - 199]);
       expect(ids).toEqual([...ids].sort((a, b) => b - a));
       expect(new Set(ids).size).toBe(COPIES + 1);
     }
+    // Found by any part of a code, chart or mode, beyond the first page too; signs of patterns are taken as they are.
+    const [{ code }] = sheets[2];
+    expect((await sheetsOf(services, gloss, { find: code.slice(2) })).rows.map((row) => row.code)).toContain(
+      code,
+    );
+    expect(
+      (await readingsOf(services, gloss, { find: 'long-7' })).rows.every((row) =>
+        row.code.includes('LONG-7'),
+      ),
+    ).toBe(true);
+    const narrowed = await all((after) => sheetsOf(services, gloss, { after, find: 'long-' }));
+    expect(narrowed.map((rows) => rows.length)).toEqual([100, 100, COPIES - 200]);
+    for (const find of ['%', '_', '\\', 'no such code'])
+      expect((await readingsOf(services, gloss, { find })).rows).toEqual([]);
     const { slips, waiting } = await rack(services);
     expect(slips).toHaveLength(60);
     expect(waiting).toBe(COPIES);

@@ -8,6 +8,13 @@ export interface Page<T> {
 export interface PageAsked {
   readonly after?: number;
   readonly limit: number;
+  /** Only rows whose names hold this, as it is typed. */
+  readonly find?: string;
+}
+
+/** What holds a text wherever it stands, for LIKE: signs that patterns are made of are taken as they are. */
+export function holding(text: string): string {
+  return `%${text.replace(/[\\%_]/g, (sign) => `\\${sign}`)}%`;
 }
 
 /** Largest id there can be: a list that goes down begins under it. */

@@ -1,6 +1,6 @@
 import type { ChartKind, ChartPurpose } from './charts.ts';
 import type { Sql } from './database.ts';
-import { LAST_ID, pageOf } from './page.ts';
+import { holding, LAST_ID, pageOf } from './page.ts';
 import type { Page, PageAsked } from './page.ts';
 import { decodeValues, encodeValues } from './valueBlock.ts';
 
@@ -188,11 +188,11 @@ export async function listWaitingSheets(sql: Sql, print: number): Promise<string
 export async function listSheets(
   sql: Sql,
   condition: number,
-  { after = LAST_ID, limit }: PageAsked,
+  { after = LAST_ID, limit, find = '' }: PageAsked,
 ): Promise<Page<SheetRow>> {
   const rows = await sql.rows<RawSheet>(
-    `SELECT ${SHEET} WHERE p.condition_id = ? AND s.house_id = ? AND s.id < ? ORDER BY s.id DESC LIMIT ?`,
-    [condition, sql.house, after, String(limit + 1)],
+    `SELECT ${SHEET} WHERE p.condition_id = ? AND s.house_id = ? AND s.id < ? AND CONCAT(s.code, ' ', c.title) LIKE ? ORDER BY s.id DESC LIMIT ?`,
+    [condition, sql.house, after, holding(find), String(limit + 1)],
   );
   return pageOf(rows.map(sheetOf), limit, ({ id }) => id);
 }

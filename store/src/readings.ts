@@ -2,7 +2,7 @@ import type { SpectralGrid } from '@melto/core/spectral/spectralGrid';
 import type { ChartKind, ChartPurpose } from './charts.ts';
 import { isDuplicate } from './database.ts';
 import type { Sql } from './database.ts';
-import { LAST_ID, pageOf } from './page.ts';
+import { holding, LAST_ID, pageOf } from './page.ts';
 import type { Page, PageAsked } from './page.ts';
 import { decodeValues, encodeValues } from './valueBlock.ts';
 
@@ -110,11 +110,11 @@ const ofCondition = (row: RawReadingOfCondition): ReadingOfCondition => ({ ...ro
 export async function listReadings(
   sql: Sql,
   condition: number,
-  { after = LAST_ID, limit }: PageAsked,
+  { after = LAST_ID, limit, find = '' }: PageAsked,
 ): Promise<Page<ReadingOfCondition>> {
   const rows = await sql.rows<RawReadingOfCondition>(
-    `SELECT ${OF_CONDITION} AND r.id < ? ORDER BY r.id DESC LIMIT ?`,
-    [condition, sql.house, after, String(limit + 1)],
+    `SELECT ${OF_CONDITION} AND r.id < ? AND CONCAT(p.code, ' ', c.title, ' ', r.mode) LIKE ? ORDER BY r.id DESC LIMIT ?`,
+    [condition, sql.house, after, holding(find), String(limit + 1)],
   );
   return pageOf(rows.map(ofCondition), limit, ({ id }) => id);
 }

@@ -7,7 +7,7 @@ import type { Page } from '@melto/services/kernel/page';
 import type { SheetOfCondition } from '@melto/services/charts/rack';
 import type { Printed } from '@melto/services/charts/printChart';
 import { answers, MADE, makes, oneOf, reads, sets, strict, DONE } from './endpoint';
-import { AFTER, NEXT } from './fields';
+import { FIND, NEXT } from './fields';
 import {
   CHOICE,
   FRONT_END,
@@ -166,7 +166,7 @@ export const SET_ON_RACK = sets({
 export const SHEETS = reads({
   ...{ path: '/api/conditions/{id}/sheets', says: 'Sheets of a condition, the latest first', who: 'viewer' },
   params: IN_PATH,
-  query: AFTER,
+  query: FIND,
   answer: answers<Page<SheetOfCondition>>(
     Type.Object({ rows: Type.Array(Type.Object({ code: Type.String() })), next: NEXT }),
   ),

@@ -9,8 +9,11 @@ export const ID = Type.Integer({ minimum: 1, maximum: Number.MAX_SAFE_INTEGER })
 export const IN_PATH = strict({ id: ID });
 /** A sheet's code as it stands on paper. */
 export const SHEET = strict({ code: Type.String({ minLength: 1, maxLength: 40 }) });
-/** What comes after the id that the page before ended with. */
-export const AFTER = strict({ after: Type.Optional(ID) });
+/** What comes after the id that the page before ended with, of those whose names hold what was typed. */
+export const FIND = strict({
+  after: Type.Optional(ID),
+  find: Type.Optional(Type.String({ maxLength: 80 })),
+});
 
 /** Where the next page begins; null after the last. */
 export const NEXT = Type.Union([Type.Integer(), Type.Null()]);

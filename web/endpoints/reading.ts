@@ -5,7 +5,7 @@ import type { PassAnswer } from '@melto/services/reading/storePass';
 import type { Page } from '@melto/services/kernel/page';
 import type { ReadingOfCondition, ReadingView } from '@melto/services/reading/readingView';
 import { answers, DONE, makes, oneOf, reads, sets, strict } from './endpoint';
-import { AFTER, ID, NEXT, IN_PATH, MODE, SHEET, text, word } from './fields';
+import { FIND, ID, NEXT, IN_PATH, MODE, SHEET, text, word } from './fields';
 
 export const DESK = reads({
   ...{ path: '/api/sheets/{code}', says: 'A sheet as the reading desk needs it', who: 'viewer' },
@@ -152,7 +152,7 @@ export const READINGS = reads({
   says: 'Readings of a condition, the latest first',
   who: 'viewer',
   params: IN_PATH,
-  query: AFTER,
+  query: FIND,
   answer: answers<Page<ReadingOfCondition>>(
     Type.Object({ rows: Type.Array(Type.Object({ id: Type.Integer() })), next: NEXT }),
   ),

@@ -16,6 +16,8 @@ export function useOlder<T, Q extends TObject, A extends TSchema>(
   first: Paged<T>,
   endpoint: Endpoint<typeof IN_PATH, Q, undefined, A>,
   conditionId: number,
+  /** What the list is narrowed to. */
+  find = '',
 ): { readonly rows: readonly T[]; readonly older: ReactNode } {
   const [pages, setPages] = useState<readonly Paged<T>[]>([]);
   const [problem, setProblem] = useState<string>();
@@ -23,7 +25,7 @@ export function useOlder<T, Q extends TObject, A extends TSchema>(
   const more = async (): Promise<void> => {
     setProblem(undefined);
     try {
-      const query = { after: next } as unknown as Static<Q>;
+      const query = { after: next, ...(find === '' ? {} : { find }) } as unknown as Static<Q>;
       const page = (await ask(endpoint, { params: { id: conditionId }, query } as never)) as Paged<T>;
       setPages((before) => [...before, page]);
     } catch (error) {

@@ -2,6 +2,7 @@ import { countRack, listRack, listSheets, setOnRack } from '@melto/store/prints'
 import type { ChartPurpose } from '@melto/store/charts';
 import type { SheetRow } from '@melto/store/prints';
 import type { Page } from '@melto/store/page';
+import type { ListAsked } from '../kernel/page.ts';
 import { clockOffset, domainNow } from '../kernel/clock.ts';
 import type { Context } from '../kernel/context.ts';
 import { notFound } from '../kernel/problem.ts';
@@ -74,10 +75,10 @@ const PAGE = 100;
 export async function sheetsOf(
   context: Context,
   condition: number,
-  after?: number,
+  asked: ListAsked = {},
 ): Promise<Page<SheetOfCondition>> {
   const nowMs = await domainNow(context);
-  const { rows, next } = await listSheets(context.database, condition, { after, limit: PAGE });
+  const { rows, next } = await listSheets(context.database, condition, { ...asked, limit: PAGE });
   return {
     rows: rows.map((sheet) => ({
       ...slipOf(sheet, nowMs),

@@ -1,6 +1,7 @@
 import { modeName } from '@melto/core/device/modeName';
 import { listDevices, listStocks } from '@melto/store/devices';
 import { listAimSets } from '@melto/store/aimSets';
+import { holding } from '@melto/store/page';
 import { searchConditions } from '@melto/store/conditions';
 import { searchSheets } from '@melto/store/prints';
 import { searchReadings } from '@melto/store/readings';
@@ -27,9 +28,6 @@ export interface Found {
 const MOST_WORDS = 6;
 const MOST_CONDITIONS = 12;
 const MOST_OTHERS = 8;
-
-/** A pattern that holds a word wherever it stands; what patterns are made of is taken as it is. */
-const holding = (word: string): string => `%${word.replace(/[\\%_]/g, (c) => `\\${c}`)}%`;
 
 /** Conditions, sheets, readings, profiles, sets, devices and stocks whose names hold all the words. */
 export async function search({ database }: Context, text: string): Promise<Found[]> {

@@ -14,6 +14,7 @@ import { listCompleteReadings, listReadings } from '@melto/store/readings';
 import type { ReadingOfCondition } from '@melto/store/readings';
 import type { ChartPurpose } from '@melto/store/charts';
 import type { Page } from '@melto/store/page';
+import type { ListAsked } from '../kernel/page.ts';
 import type { Context } from '../kernel/context.ts';
 import type { Download } from '../kernel/download.ts';
 import { servedLink } from '../ledger/links.ts';
@@ -136,9 +137,9 @@ const PAGE = 100;
 export function readingsOf(
   { database }: Context,
   condition: number,
-  after?: number,
+  asked: ListAsked = {},
 ): Promise<Page<ReadingOfCondition>> {
-  return listReadings(database, condition, { after, limit: PAGE });
+  return listReadings(database, condition, { ...asked, limit: PAGE });
 }
 
 /** A reading as CGATS. */

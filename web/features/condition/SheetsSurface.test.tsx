@@ -3,6 +3,7 @@ import { describe, expect, it } from 'vitest';
 import type { ReadingOfCondition } from '@melto/services/reading/readingView';
 import type { SheetOfCondition } from '@melto/services/charts/rack';
 import { fakeServer, Refused } from '@/testing/fakeServer';
+import type { Sent } from '@/testing/fakeServer';
 import { show } from '@/testing/show';
 import { SheetsSurface } from './SheetsSurface';
 
@@ -110,5 +111,24 @@ describe('sheets and readings', () => {
     await user.click(readings ?? document.body);
     expect((await screen.findByRole('alert')).textContent).toBe('Away. Wait.');
     expect(sent.filter(({ method }) => method !== 'GET')).toEqual([]);
+  });
+
+  it('are found by what is typed, in all pages, and say where there is none', async () => {
+    const { sent } = fakeServer({
+      'GET /api/conditions/4/sheets': ({ path }: Sent) => {
+        const find = new URLSearchParams(path.split('?')[1]).get('find');
+        return { rows: find === '77' ? [sheet({ code: 'HRN-0077-1' })] : [], next: null };
+      },
+      'GET /api/conditions/4/readings': { rows: [], next: null },
+    });
+    const { user } = show(surface([sheet()], [reading()]));
+    await user.type(screen.getByLabelText('Find'), '77');
+    expect(await screen.findByText('HRN-0077-1')).toBeTruthy();
+    expect(screen.queryByText('HRN-0001-1')).toBeNull();
+    await user.type(screen.getByLabelText('Find'), 'x');
+    expect(await screen.findByText('None has such a code, chart or mode.')).toBeTruthy();
+    await user.clear(screen.getByLabelText('Find'));
+    expect(await screen.findByText('HRN-0001-1')).toBeTruthy();
+    expect(sent.every(({ method }) => method === 'GET')).toBe(true);
   });
 });

@@ -1,32 +1,93 @@
 'use client';
 
-import { Button } from '@mui/material';
+import { Button, TextField } from '@mui/material';
+import { useQuery, useQueryClient } from '@tanstack/react-query';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useSnackbar } from 'notistack';
+import { useDeferredValue, useState } from 'react';
 import type { SheetOfCondition } from '@melto/services/charts/rack';
 import type { Page } from '@melto/services/kernel/page';
 import type { ReadingOfCondition } from '@melto/services/reading/readingView';
 import { SET_ON_RACK, SHEETS } from '@/endpoints/charts';
 import { READINGS, WITHDRAW_READING } from '@/endpoints/reading';
 import { SheetFiles } from '@/features/charts/SheetFiles';
-import { problemWords, send } from '@/ui/api';
+import { ask, problemWords, send } from '@/ui/api';
 import { useOlder } from '@/ui/useOlder';
 import { formatMoment, formatWhen } from '@/ui/format';
 
+interface Lists {
+  readonly sheets: Page<SheetOfCondition>;
+  readonly readings: Page<ReadingOfCondition>;
+}
+
+/** Sheets and readings of a condition, the newest first; found by code, chart or mode. */
 export function SheetsSurface({
   conditionId,
   nowMs,
   ...first
-}: {
+}: Lists & {
   conditionId: number;
-  /** The first page of each. */
-  sheets: Page<SheetOfCondition>;
-  readings: Page<ReadingOfCondition>;
   nowMs: number;
 }) {
-  const { rows: sheets, older: olderSheets } = useOlder(first.sheets, SHEETS, conditionId);
-  const { rows: readings, older: olderReadings } = useOlder(first.readings, READINGS, conditionId);
+  const [typed, setTyped] = useState('');
+  const find = useDeferredValue(typed.trim());
+  const asked = { params: { id: conditionId }, query: { find } };
+  const { data: found, error } = useQuery({
+    queryKey: ['sheets', conditionId, find],
+    queryFn: async (): Promise<Lists> => {
+      const [sheets, readings] = await Promise.all([ask(SHEETS, asked), ask(READINGS, asked)]);
+      return { sheets, readings };
+    },
+    enabled: find !== '',
+    placeholderData: (before) => before,
+  });
+  const lists = find === '' ? first : (found ?? first);
+  const none = first.sheets.rows.length === 0 && first.readings.rows.length === 0;
+  return (
+    <section className="surface">
+      <div className="surface-head">
+        <h1>Sheets and readings</h1>
+        <p className="quiet">
+          {none
+            ? 'No sheet was printed on this condition yet; charts are made and printed under Profile.'
+            : find !== '' && lists.sheets.rows.length + lists.readings.rows.length === 0
+              ? 'None has such a code, chart or mode.'
+              : ''}
+        </p>
+        {!none && (
+          <TextField
+            label="Find"
+            value={typed}
+            onChange={(event) => setTyped(event.target.value)}
+            slotProps={{ htmlInput: { maxLength: 80 } }}
+            sx={{ width: 240 }}
+          />
+        )}
+      </div>
+      {error !== null && (
+        <p className="error" role="alert">
+          {problemWords(error)}
+        </p>
+      )}
+      <SheetLists
+        key={`${find} ${lists.sheets.rows[0]?.code ?? ''}`}
+        {...{ conditionId, nowMs, find }}
+        {...lists}
+      />
+    </section>
+  );
+}
+
+function SheetLists({
+  conditionId,
+  nowMs,
+  find,
+  ...first
+}: Lists & { conditionId: number; nowMs: number; find: string }) {
+  const { rows: sheets, older: olderSheets } = useOlder(first.sheets, SHEETS, conditionId, find);
+  const { rows: readings, older: olderReadings } = useOlder(first.readings, READINGS, conditionId, find);
+  const queries = useQueryClient();
   const router = useRouter();
   const { enqueueSnackbar, closeSnackbar } = useSnackbar();
   /** @returns whether it was made. */
@@ -34,6 +95,7 @@ export function SheetsSurface({
     try {
       await work;
       router.refresh();
+      await queries.invalidateQueries({ queryKey: ['sheets', conditionId] });
       return true;
     } catch (error) {
       enqueueSnackbar(problemWords(error), { variant: 'error' });
@@ -62,15 +124,7 @@ export function SheetsSurface({
     });
   };
   return (
-    <section className="surface">
-      <div className="surface-head">
-        <h1>Sheets and readings</h1>
-        <p className="quiet">
-          {sheets.length === 0
-            ? 'No sheet was printed on this condition yet; charts are made and printed under Profile.'
-            : ''}
-        </p>
-      </div>
+    <>
       {readings.length > 0 && (
         <table className="table">
           <thead>
@@ -114,6 +168,7 @@ export function SheetsSurface({
                   <td className="num">
                     <Button
                       size="small"
+                      variant="text"
                       onClick={() =>
                         void change(
                           send(WITHDRAW_READING, {
@@ -167,7 +222,7 @@ export function SheetsSurface({
                 </td>
                 <td className="num">
                   {sheet.onRack && (
-                    <Button size="small" onClick={() => void discard(sheet.code)}>
+                    <Button size="small" variant="text" onClick={() => void discard(sheet.code)}>
                       Throw away
                     </Button>
                   )}
@@ -178,6 +233,6 @@ export function SheetsSurface({
         </table>
       )}
       {olderSheets}
-    </section>
+    </>
   );
 }

@@ -4,6 +4,4 @@ import { answering } from '@/server/route';
 
 export const dynamic = 'force-dynamic';
 
-export const GET = answering(READINGS, ({ context, params, query }) =>
-  readingsOf(context, params.id, query.after),
-);
+export const GET = answering(READINGS, ({ context, params, query }) => readingsOf(context, params.id, query));
