@@ -60,6 +60,15 @@ describe('adaptation', () => {
     }
   });
 
+  it('has cones that answer alike to their own white: equal energy, or D65 for von Kries', () => {
+    for (const [method, white] of [
+      ['bradford', [1, 1, 1]],
+      ['cat16', [1, 1, 1]],
+      ['vonKries', [0.95047, 1, 1.08883]],
+    ] as const)
+      for (const answer of applyMatrix3(ADAPTATION_CONES[method], white)) expect(answer).toBeCloseTo(1, 3);
+  });
+
   it('has the Bradford matrix of D65 to D50 as published', () => {
     const published = [
       1.0478112, 0.0228866, -0.050127, 0.0295424, 0.9904844, -0.0170491, -0.0092345, 0.0150436, 0.7521316,

@@ -283,6 +283,18 @@ describe('the instrument', () => {
     expect(passes()).toHaveLength(1);
   });
 
+  it('that goes between two strips is armed for the next one when it is back', async () => {
+    const bridge = waiting();
+    const { user, passes } = desk({}, bridge);
+    await user.keyboard(' ');
+    await screen.findByText(/Ready for strip 1/);
+    bridge.say(greyPass(reads(bridge)[0]));
+    bridge.drop();
+    await screen.findByText(/strips 1 of 3/);
+    expect(await screen.findByText(/Ready for strip 2/)).toBeTruthy();
+    expect(passes()).toHaveLength(1);
+  });
+
   it('that was asked before the page was loaded again is asked for the same pass', async () => {
     const first = waiting();
     const shown = desk({}, first);

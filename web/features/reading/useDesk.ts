@@ -167,12 +167,14 @@ export function useDesk(initial: DeskState) {
   // A reader that moves the page by itself, and one that waits for the hand, go on without a key.
   const waits = instrument?.info.begins === 'at-instrument';
   const unasked = waits || instrument?.info.kind === 'sheet';
+  const there = instrument !== undefined;
   useEffect(() => {
-    if (ahead === undefined || busy) return;
+    // An instrument whose bridge has just died goes on when it is back.
+    if (ahead === undefined || busy || !there) return;
     setAhead(undefined);
     if (ahead === 'next' ? unasked : waits) void pass();
     // eslint-disable-next-line react-hooks/exhaustive-deps -- a pass begins where the desk says so, as it stands then
-  }, [ahead, busy]);
+  }, [ahead, busy, there]);
 
   const { cancel } = passing;
   useEffect(() => cancel, [cancel]);
