@@ -13,6 +13,7 @@ import type { Context } from '../kernel/context.ts';
 import { Problem } from '../kernel/problem.ts';
 import { isOwnDevice } from '../ledger/conditions.ts';
 import { deskData, hexRow, requireStrip, stripLab } from './deskData.ts';
+import type { DeskData } from './deskData.ts';
 import { expectedLab } from './expected.ts';
 import { instrumentOf } from './instruments.ts';
 import { storeStrips } from './storeStrips.ts';
@@ -53,8 +54,13 @@ export type PassAnswer =
  * asked for with it; what is another strip stores nothing.
  */
 export async function storePass(context: Context, code: string, input: PassInput): Promise<PassAnswer> {
-  const data = await deskData(context, code);
+  return storePassOf(context, await deskData(context, code), input);
+}
+
+/** The same for a sheet that is at hand already. */
+export async function storePassOf(context: Context, data: DeskData, input: PassInput): Promise<PassAnswer> {
   const { sheet, print, chart, condition } = data;
+  const { code } = sheet;
   const strips = chart.layout.pages[sheet.page - 1];
   requireStrip(code, input.strip, strips.length);
   const index = input.strip - 1;

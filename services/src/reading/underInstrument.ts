@@ -7,6 +7,7 @@ import { deskData, requireStrip } from './deskData.ts';
 import type { DeskData } from './deskData.ts';
 import { isOwnDevice } from '../ledger/conditions.ts';
 import { instrumentOf } from './instruments.ts';
+import type { InstrumentRow } from './instruments.ts';
 
 /** Whether a simulated device printed a sheet, and its simulator is there. */
 export function isSimulatedSheet({ under }: Context, { condition }: Pick<DeskData, 'condition'>): boolean {
@@ -27,9 +28,21 @@ export interface UnderAsked {
 export async function underInstrument(
   context: Context,
   code: string,
-  { strip, patch, instrument: id }: UnderAsked,
+  asked: UnderAsked,
 ): Promise<{ readonly under: string }> {
-  const { sheet, print, chart, condition } = await deskData(context, code);
+  const { instrument, ...place } = asked;
+  const data = await deskData(context, code);
+  return { under: await underOf(context, data, await instrumentOf(context, instrument), place) };
+}
+
+/** The same for a sheet and an instrument that are at hand already. */
+export async function underOf(
+  context: Context,
+  { sheet, print, chart, condition }: DeskData,
+  { tileMs }: Pick<InstrumentRow, 'tileMs'>,
+  { strip, patch }: Omit<UnderAsked, 'instrument'>,
+): Promise<string> {
+  const { code } = sheet;
   const strips = chart.layout.pages[sheet.page - 1];
   requireStrip(code, strip, strips.length);
   if (context.under === undefined || !isSimulatedSheet(context, { condition }))
@@ -46,7 +59,6 @@ export async function underInstrument(
       'Choose one of them.',
       'patch',
     );
-  const { tileMs } = await instrumentOf(context, id);
   const changes = await context.circumstances(context, condition.id);
   const patchesOf = (index: number, only: readonly number[]): StripPatches => ({
     device: gatherRows(print.deviceValues, only, channelCount(condition.process)),
@@ -54,13 +66,11 @@ export async function underInstrument(
     strip: index + 1,
     strips: strips.length,
   });
-  return {
-    under: context.under({
-      printState: sheet.printState,
-      patches: patchesOf(strip - 1, patch === undefined ? rows : [rows[patch - 1]]),
-      otherPatches: patchesOf(strip % strips.length, strips[strip % strips.length]),
-      tileMs: tileMs ?? undefined,
-      biasFromMs: changes.find(({ kind }) => kind === 'instrument')?.fromMs,
-    }),
-  };
+  return context.under({
+    printState: sheet.printState,
+    patches: patchesOf(strip - 1, patch === undefined ? rows : [rows[patch - 1]]),
+    otherPatches: patchesOf(strip % strips.length, strips[strip % strips.length]),
+    tileMs: tileMs ?? undefined,
+    biasFromMs: changes.find(({ kind }) => kind === 'instrument')?.fromMs,
+  });
 }

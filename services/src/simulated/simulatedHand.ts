@@ -1,4 +1,5 @@
-import type { HandMovement, MeasurementMode } from '@melto/core/device/instrument';
+import type { ReaderKind } from '@melto/core/charts/pageGeometry';
+import type { HandMovement, Instrument, MeasurementMode } from '@melto/core/device/instrument';
 import { SIMULATED_INSTRUMENTS } from '@melto/simulator/instruments/simulatedInstruments';
 import { decodeUnder } from '@melto/simulator/instruments/underInstrument';
 import { domainNow } from '../kernel/clock.ts';
@@ -6,9 +7,9 @@ import type { Context } from '../kernel/context.ts';
 import { deskData } from '../reading/deskData.ts';
 import { knowInstrument, tileRead } from '../reading/instruments.ts';
 import type { InstrumentRow } from '../reading/instruments.ts';
-import { storePass } from '../reading/storePass.ts';
+import { storePassOf } from '../reading/storePass.ts';
 import type { PassAnswer, PassInput } from '../reading/storePass.ts';
-import { underInstrument } from '../reading/underInstrument.ts';
+import { underOf } from '../reading/underInstrument.ts';
 
 export interface SimulatedPass extends Pick<PassInput, 'attempt' | 'strip' | 'averageWith' | 'more'> {
   readonly mode: MeasurementMode;
@@ -24,10 +25,10 @@ export async function readStrip(
   code: string,
   { hand, ...input }: SimulatedPass,
 ): Promise<SimulatedAnswer> {
-  const known = await instrumentFor(context, code);
-  const reader = SIMULATED_INSTRUMENTS.find(({ id }) => id === known.serial);
-  if (reader === undefined) throw new Error(`no simulated instrument ${known.serial}`);
-  const { under } = await underInstrument(context, code, { strip: input.strip, instrument: known.id });
+  const data = await deskData(context, code);
+  const reader = readerOf(data.chart.reader);
+  const known = await knownAs(context, reader);
+  const under = await underOf(context, data, known, input);
   const outcome = reader.readStrip({
     ...decodeUnder(under),
     mode: input.mode,
@@ -40,21 +41,27 @@ export async function readStrip(
   const spectra = Array.from({ length: outcome.spectra.length / count }, (_, patch) =>
     Array.from(outcome.spectra.subarray(patch * count, (patch + 1) * count)),
   );
-  return storePass(context, code, { ...input, instrument: known.id, startNm, stepNm, spectra });
+  return storePassOf(context, data, { ...input, instrument: known.id, startNm, stepNm, spectra });
 }
 
 /** Reads the white tile of the simulated instrument that a sheet is read with, or of the hand-held one. */
 export async function calibrateTile(context: Context, code?: string): Promise<{ readonly tileMs: number }> {
-  return tileRead(context, (await instrumentFor(context, code)).id);
+  const kind = code === undefined ? 'strip' : (await deskData(context, code)).chart.reader;
+  return tileRead(context, (await knownAs(context, readerOf(kind))).id);
 }
 
-/** The simulated instrument of the kind that a chart was laid out for, known to the house. */
-async function instrumentFor(context: Context, code?: string): Promise<InstrumentRow> {
-  const kind = code === undefined ? 'strip' : (await deskData(context, code)).chart.reader;
-  const { id, name, modes, tileLifeMs, ...reader } =
-    SIMULATED_INSTRUMENTS.find((instrument) => instrument.kind === kind) ?? SIMULATED_INSTRUMENTS[0];
+/** The simulated instrument of the kind that a chart was laid out for. */
+function readerOf(kind: ReaderKind): Instrument {
+  return SIMULATED_INSTRUMENTS.find((instrument) => instrument.kind === kind) ?? SIMULATED_INSTRUMENTS[0];
+}
+
+/** A simulated instrument as the house knows it. */
+function knownAs(
+  context: Context,
+  { id, name, kind, modes, tileLifeMs }: Instrument,
+): Promise<InstrumentRow> {
   return knowInstrument(context, {
-    ...{ serial: id, name, kind: reader.kind, modes, tileLifeMs, simulated: true },
+    ...{ serial: id, name, kind, modes, tileLifeMs, simulated: true },
     ...{ apertureMm: null, filter: '', backing: '' },
   });
 }

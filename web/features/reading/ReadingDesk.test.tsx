@@ -68,11 +68,16 @@ function desk(
   return { ...shown, ...server, passes, pass, bridge, read };
 }
 
+/** The desk has found its instrument: keys pressed before wait for it, but not for ever. */
+const atInstrument = (): Promise<HTMLElement> =>
+  screen.findByText(/Start on white|Press Space, then draw/, undefined, { timeout: 60_000 });
+
 beforeEach(() => vi.useRealTimers());
 
 describe('the reading desk by keys alone', () => {
   it('has the focus at once, reads with Space and Enter, and goes on by itself', async () => {
     const { user, passes } = desk();
+    await atInstrument();
     expect(document.activeElement?.getAttribute('aria-label')).toBe('Reading desk, sheet HRN-0001-1');
     await user.keyboard(' ');
     expect(await screen.findByText(/strips 1 of 3/)).toBeTruthy();
@@ -88,6 +93,7 @@ describe('the reading desk by keys alone', () => {
 
   it('chooses strips with the arrows, within the sheet, and reads the last one again with R', async () => {
     const { user, passes } = desk();
+    await atInstrument();
     await user.keyboard('{ArrowUp}');
     expect(screen.getByRole('heading', { name: /Strip 1/ })).toBeTruthy();
     await user.keyboard('{ArrowDown}{ArrowDown}{ArrowDown}{ArrowDown}');
@@ -134,6 +140,7 @@ describe('a pass that fails', () => {
   it('stays at its strip and says why', async () => {
     const bridge = fakeBridge({ read: ({ id }) => ({ type: 'failed', id, reason: 'too-fast' }) });
     const { user, passes } = desk({}, bridge);
+    await atInstrument();
     await user.keyboard(' ');
     await waitFor(() => expect(screen.getByRole('status').textContent).toContain('Too fast'));
     // Nothing of it goes to the server.
@@ -149,6 +156,7 @@ describe('a pass that fails', () => {
         detail: 'Take it back.',
       }),
     });
+    await atInstrument();
     await user.keyboard(' ');
     await waitFor(() =>
       expect(screen.getByRole('status').textContent).toContain('This sheet was thrown away. Take it back.'),
@@ -165,6 +173,7 @@ describe('a pass that fails', () => {
         return give(one);
       },
     });
+    await atInstrument();
     give = pass;
     await user.keyboard(' ');
     await waitFor(() =>
@@ -208,6 +217,7 @@ describe('the instrument', () => {
   it('gives what it measured to the server, with what lay under it and the hand asked for', async () => {
     const bridge = fakeBridge();
     const { user, passes } = desk({}, bridge);
+    await atInstrument();
     await user.click(await screen.findByRole('combobox', { name: 'Simulated hand' }));
     await user.click(screen.getByRole('option', { name: 'too fast' }));
     // The keys are the desk's again: Space opens no list.
@@ -224,6 +234,7 @@ describe('the instrument', () => {
   it('that waits for the hand is armed again and again; another strip re-arms it', async () => {
     const bridge = waiting();
     const { user, passes } = desk({}, bridge);
+    await atInstrument();
     await user.keyboard(' ');
     expect(await screen.findByText(/Ready for strip 1/)).toBeTruthy();
     bridge.say(greyPass(reads(bridge)[0]));
@@ -256,6 +267,7 @@ describe('the instrument', () => {
       bridge,
       deskState({ mode: 'M1', readBy: { serial: 'S-1', name: 'Strip reader 2' } }, [1]),
     );
+    await atInstrument();
     const mode = await screen.findByRole('combobox', { name: 'Mode' });
     expect(mode.getAttribute('aria-disabled')).toBe('true');
     await user.click(await screen.findByRole('combobox', { name: 'Instrument' }));
@@ -273,6 +285,7 @@ describe('the instrument', () => {
   it('that goes and comes back goes on with the same pass', async () => {
     const bridge = waiting();
     const { user, passes } = desk({}, bridge);
+    await atInstrument();
     await user.keyboard(' ');
     await screen.findByText(/Ready for strip 1/);
     bridge.drop();
@@ -286,6 +299,7 @@ describe('the instrument', () => {
   it('that goes between two strips is armed for the next one when it is back', async () => {
     const bridge = waiting();
     const { user, passes } = desk({}, bridge);
+    await atInstrument();
     await user.keyboard(' ');
     await screen.findByText(/Ready for strip 1/);
     bridge.say(greyPass(reads(bridge)[0]));
@@ -298,6 +312,7 @@ describe('the instrument', () => {
   it('that was asked before the page was loaded again is asked for the same pass', async () => {
     const first = waiting();
     const shown = desk({}, first);
+    await atInstrument();
     await shown.user.keyboard(' ');
     await screen.findByText(/Ready for strip 1/);
     const kept = sessionStorage.getItem('melto-pass-HRN-0001-1');
@@ -321,6 +336,7 @@ describe('the instrument', () => {
     unmount();
     const short = fakeBridge({ read: (one) => greyPass({ ...one, patches: one.patches - 1 }) });
     const { user: other, passes } = desk({}, short);
+    await atInstrument();
     await other.keyboard(' ');
     expect(await screen.findByText(/Strip reader 2 saw 1 patches, not 2/)).toBeTruthy();
     expect(passes()).toHaveLength(0);
