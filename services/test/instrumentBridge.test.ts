@@ -185,6 +185,7 @@ it('a sheet of a real device is read by real instruments only, in a house that h
   const { sheets } = await printChart(services, chart.id, { ticks: ['Colour management off'] });
   const state = await deskState(services, sheets[0]);
   expect(state.simulated).toBe(false);
+  await calibrateTile(services);
   const [hand] = (await instruments(services)).filter(({ simulated }) => simulated);
   const real = await knowInstrument(services, { ...TOLD, serial: 'A-400', name: 'Real' });
   const patches = state.strips[0].expected.length;
@@ -203,11 +204,11 @@ describe('two instruments on one sheet', () => {
     const code = await printed();
     const { strips } = await deskState(services, code);
     const steady = SIMULATED_INSTRUMENTS[0];
-    const [first, second] = await Promise.all(
-      ['A-300', 'A-301'].map((serial) =>
-        knowInstrument(services, { ...TOLD, serial, name: `Pair ${serial}` }),
-      ),
-    );
+    const pair = (serial: string): Promise<InstrumentRow> =>
+      knowInstrument(services, { ...TOLD, serial, name: `Pair ${serial}` });
+    // One after the other: the earlier one is the first of the two.
+    const first = await pair('A-300');
+    const second = await pair('A-301');
     const at = await domainNow(services);
     const read = async (instrument: InstrumentRow, strip: number, share: number): Promise<void> => {
       const { under } = await underInstrument(services, code, { strip, instrument: instrument.id });
