@@ -47,7 +47,7 @@ export function FromReading({
         void run(make);
       }}
     >
-      <div className="row" style={{ alignItems: 'center', flexWrap: 'wrap' }}>
+      <div className="row" style={{ alignItems: 'flex-start', flexWrap: 'wrap' }}>
         <TextField
           select
           label="Reading"
