@@ -52,7 +52,8 @@ const PATIENCE_MS = 30_000;
 /** A bridge that does not answer to a cancelled pass in this time is not waited for. */
 const LONGEST_CANCEL_MS = 3000;
 
-const NOTHING: BridgeView = {
+/** No bridge has answered yet. */
+export const NO_BRIDGE: BridgeView = {
   phase: 'looking',
   bridge: '',
   instruments: [],
@@ -69,7 +70,7 @@ export class BridgeClient {
   readonly #desk: string;
   readonly #pending = new Map<string, Pending>();
   readonly #listeners = new Set<() => void>();
-  #view: BridgeView = NOTHING;
+  #view: BridgeView = NO_BRIDGE;
   #socket: Socket | undefined;
   #pause = FIRST_PAUSE_MS;
   #again: ReturnType<typeof setTimeout> | undefined;

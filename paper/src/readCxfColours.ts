@@ -1,11 +1,7 @@
-import { WHITE_D50_MEASURED } from '@melto/core/colour/whitePoints';
-import { xyzToLab } from '@melto/core/colour/xyzToLab';
 import type { NamedColour } from '@melto/core/refine/namedColour';
 import { failure, success } from '@melto/core/result';
 import type { Result } from '@melto/core/result';
-import { tableIlluminant } from '@melto/core/spectral/illuminant';
-import { spectraToXyz } from '@melto/core/spectral/spectrumToXyz';
-import { createXyzWeights } from '@melto/core/spectral/xyzWeights';
+import { spectrumLab } from '@melto/core/spectral/spectrumLab';
 import { cxfChild, cxfGrid, cxfList, cxfWord, readCxfDocument } from './cxfDocument.ts';
 import type { CxfDocument, CxfNode } from './cxfDocument.ts';
 
@@ -38,10 +34,7 @@ function ofSpectrum(spectrum: CxfNode, specifications: CxfDocument['specificatio
   const values = Float64Array.from(cxfWord(spectrum).trim().split(/\s+/), Number);
   const found = cxfGrid(spectrum, specifications);
   if (values.length < 10 || values.length > 200 || found === undefined) return [NaN, NaN, NaN];
-  const xyz = new Float64Array(3);
-  const grid = { ...found, count: values.length };
-  spectraToXyz(createXyzWeights(grid, tableIlluminant('D50'), '2deg'), values, xyz);
-  return xyzToLab([xyz[0], xyz[1], xyz[2]], WHITE_D50_MEASURED);
+  return spectrumLab({ ...found, count: values.length }, values);
 }
 
 function ofLab(given: CxfNode): NamedColour['lab'] {

@@ -23,6 +23,11 @@ export interface ResultRow {
   readonly note: string;
 }
 
+/** A result with all it holds, as JSON. */
+export interface WholeResultRow extends ResultRow {
+  readonly detail: string;
+}
+
 /** A head, and the condition it stands on: another one than the result's own where it is borrowed. */
 export interface HeadRow extends ResultRow {
   readonly headConditionId: number;
@@ -51,7 +56,7 @@ export function listResultsOfShape(
   condition: number,
   shape: string,
   limit: number,
-): Promise<(ResultRow & { readonly detail: string })[]> {
+): Promise<WholeResultRow[]> {
   return sql.rows(
     `SELECT r.detail, ${COLUMNS} WHERE r.condition_id = ? AND r.house_id = ? AND r.shape = ? ORDER BY r.id DESC LIMIT ?`,
     [condition, sql.house, shape, String(limit)],
@@ -59,11 +64,7 @@ export function listResultsOfShape(
 }
 
 /** Newest results of a shape over all conditions, with all they hold. */
-export function listNewestOfShape(
-  sql: Sql,
-  shape: string,
-  limit: number,
-): Promise<(ResultRow & { readonly detail: string })[]> {
+export function listNewestOfShape(sql: Sql, shape: string, limit: number): Promise<WholeResultRow[]> {
   return sql.rows(
     `SELECT r.detail, ${COLUMNS} WHERE r.house_id = ? AND r.shape = ? ORDER BY r.id DESC LIMIT ?`,
     [sql.house, shape, String(limit)],
@@ -71,11 +72,8 @@ export function listNewestOfShape(
 }
 
 /** A result with all it holds. */
-export async function findResult(
-  sql: Sql,
-  id: number,
-): Promise<(ResultRow & { readonly detail: string }) | undefined> {
-  const [row] = await sql.rows<ResultRow & { detail: string }>(
+export async function findResult(sql: Sql, id: number): Promise<WholeResultRow | undefined> {
+  const [row] = await sql.rows<WholeResultRow>(
     `SELECT r.detail, ${COLUMNS} WHERE r.id = ? AND r.house_id = ?`,
     [id, sql.house],
   );

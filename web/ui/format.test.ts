@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { beforeAll } from 'vitest';
-import { formatClock, formatLab, formatSpan, formatWhen, tellHouseZone } from './format';
+import { formatClock, formatFigure, formatLab, formatSpan, formatWhen, tellHouseZone } from './format';
 
 const AT = Date.UTC(2026, 2, 14, 9, 5); // winter time in London
 const SUMMER = Date.UTC(2026, 6, 1, 9, 5);
@@ -26,6 +26,14 @@ describe('words for figures and times', () => {
     [47 * 3_600_000, '47 h'],
     [72 * 3_600_000, '3 d'],
   ])('shows a span of %i ms as %s', (ms, words) => expect(formatSpan(ms)).toBe(words));
+
+  it.each([
+    [-1.25, 1, '−1.3'],
+    [0, 2, '0.00'],
+    [3.456, 2, '3.46'],
+  ])('shows %d to %i decimals as %s', (value, digits, words) =>
+    expect(formatFigure(value, digits)).toBe(words),
+  );
 
   it('shows Lab with two decimals', () => expect(formatLab([50, -0.005, 12.345])).toBe('50.00 -0.01 12.35'));
 });

@@ -29,4 +29,7 @@ export function formatSpan(ms: number): string {
 }
 
 export const formatLab = (lab: readonly number[]): string => lab.map((value) => value.toFixed(2)).join(' ');
+/** A figure of so many decimals, with a minus sign where it is below zero. */
+export const formatFigure = (value: number, digits: number): string =>
+  value.toFixed(digits).replace('-', '−');
 export const formatDeltaE = (value: number): string => value.toFixed(2);

@@ -1,5 +1,6 @@
 import { channelCount } from '@melto/core/device/process';
 import type { HandMovement, Instrument } from '@melto/core/device/instrument';
+import { spectraRows } from '@melto/core/spectral/spectraRows';
 import { SIMULATED_INSTRUMENTS } from '@melto/simulator/instruments/simulatedInstruments';
 import { decodeUnder } from '@melto/simulator/instruments/underInstrument';
 import { decodePrintState } from '@melto/simulator/printState';
@@ -66,9 +67,7 @@ async function readUnder(
   });
   if (!outcome.ok) return { reason: outcome.failure };
   const { count, startNm, stepNm } = outcome.grid;
-  const spectra = Array.from({ length: found }, (_, patch) => [
-    ...outcome.spectra.subarray(patch * count, (patch + 1) * count),
-  ]);
+  const spectra = spectraRows(outcome.spectra, count);
   if (instrument.kind === 'spot') for (let done = 1; done <= found; done++) progress(done);
   return { startNm, stepNm, spectra };
 }

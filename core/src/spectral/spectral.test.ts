@@ -13,6 +13,8 @@ import {
 import type { IlluminantName } from './illuminant.ts';
 import { lagrangeResample } from './lagrangeResample.ts';
 import { GRID_380_730_10, gridWavelengths } from './spectralGrid.ts';
+import { spectraRows } from './spectraRows.ts';
+import { spectrumLab } from './spectrumLab.ts';
 import { spectraToXyz, spectrumToXyz } from './spectrumToXyz.ts';
 import { createXyzWeights, illuminantWhite } from './xyzWeights.ts';
 
@@ -99,14 +101,7 @@ describe('interpolation', () => {
   it('beats linear interpolation: 10 nm data agree with 5 nm data within 0.02 ΔE', () => {
     const reflectance = (nm: number): number => 0.05 + 0.8 / (1 + Math.exp(-(nm - 560) / 9));
     const five = { startNm: 380, stepNm: 5, count: 71 };
-    const lab = (grid: typeof five): readonly [number, number, number] =>
-      xyzToLab(
-        spectrumToXyz(
-          createXyzWeights(grid, tableIlluminant('D50'), '2deg'),
-          gridWavelengths(grid).map(reflectance),
-        ),
-        WHITE_D50_MEASURED,
-      );
+    const lab = (grid: typeof five) => spectrumLab(grid, gridWavelengths(grid).map(reflectance));
     expect(deltaEAb(lab(five), lab(GRID_380_730_10))).toBeLessThan(0.02);
   });
 
@@ -117,5 +112,21 @@ describe('interpolation', () => {
     spectraToXyz(weights, spectra, out);
     expect([...out.subarray(3)]).toEqual([...spectrumToXyz(weights, spectra.subarray(36))]);
     expect(() => spectrumToXyz(weights, new Float64Array(31))).toThrow(RangeError);
+  });
+
+  it('sees a grey of (66/116)³ as L* 50 for D50 and 2°, and refuses bands that are missing', () => {
+    const grey = (bands: number) => new Float64Array(bands).fill((66 / 116) ** 3);
+    const [lightness, a, b] = spectrumLab(GRID_380_730_10, grey(36));
+    expect(lightness).toBeCloseTo(50, 3);
+    expect(Math.hypot(a, b)).toBeLessThan(0.01);
+    expect(() => spectrumLab(GRID_380_730_10, grey(35))).toThrow(RangeError);
+  });
+
+  it('are cut into one list per patch', () => {
+    expect(spectraRows(Float64Array.of(1, 2, 3, 4, 5, 6), 3)).toEqual([
+      [1, 2, 3],
+      [4, 5, 6],
+    ]);
+    expect(spectraRows(new Float64Array(0), 3)).toEqual([]);
   });
 });

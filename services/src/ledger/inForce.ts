@@ -6,7 +6,7 @@ import { readIcc } from '@melto/core/icc/readIcc';
 import type { IccProfile } from '@melto/core/icc/iccTypes';
 import { unwrap } from '@melto/core/result';
 import { findHead, findResult, findResultFile, listHeads } from '@melto/store/results';
-import type { HeadRow, ResultRow } from '@melto/store/results';
+import type { HeadRow, WholeResultRow } from '@melto/store/results';
 import type { PrintRow } from '@melto/store/prints';
 import type { Context } from '../kernel/context.ts';
 import { Problem } from '../kernel/problem.ts';
@@ -45,7 +45,7 @@ export function curvesTold(head: HeadRow, condition: number): CurvesTold {
   return { id: head.id, words: curvesWords(head, condition) };
 }
 
-function curvesKept(row: ResultRow & { readonly detail: string }): KeptCurves | undefined {
+function curvesKept(row: WholeResultRow): KeptCurves | undefined {
   if (row.shape === CURVES.shape) return storedOf(CURVES, row, row.detail).detail;
   return row.shape === BALANCE.shape ? storedOf(BALANCE, row, row.detail).detail : undefined;
 }

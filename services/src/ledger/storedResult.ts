@@ -1,5 +1,5 @@
 import { findHead, findResult } from '@melto/store/results';
-import type { HeadRow, ResultRow } from '@melto/store/results';
+import type { HeadRow, ResultRow, WholeResultRow } from '@melto/store/results';
 import type { Context } from '../kernel/context.ts';
 import { notFound } from '../kernel/problem.ts';
 import { storedOf } from './resultKind.ts';
@@ -17,11 +17,16 @@ export async function storedResult<S, D>(
 ): Promise<StoredResult<S, D>> {
   const row = await findResult(database, id);
   if (row === undefined || row.shape !== kind.shape) throw notFound(`${kind.shape.replace('-', ' ')} ${id}`);
+  return storedAs(row, kind);
+}
+
+/** What a row of a kind holds. */
+export function storedAs<S, D>(row: WholeResultRow, kind: ResultKind<S, D>): StoredResult<S, D> {
   return { row, ...storedOf(kind, row, row.detail) };
 }
 
 /** A result of any kind. */
-export async function resultRow({ database }: Context, id: number): Promise<ResultRow> {
+export async function resultRow({ database }: Context, id: number): Promise<WholeResultRow> {
   const row = await findResult(database, id);
   if (row === undefined) throw notFound(`result ${id}`);
   return row;

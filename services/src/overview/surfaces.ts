@@ -15,7 +15,7 @@ import { PROFILE } from '../ledger/kinds/profileKind.ts';
 import type { ProfileDetail, ProfileSummary } from '../ledger/kinds/profileKind.ts';
 import { GIVEN_PROFILE } from '../ledger/kinds/givenProfileKind.ts';
 import type { GivenProfileDetail, GivenProfileSummary } from '../ledger/kinds/givenProfileKind.ts';
-import { resultRow, storedResult } from '../ledger/storedResult.ts';
+import { resultRow, storedAs } from '../ledger/storedResult.ts';
 import type { StoredResult } from '../ledger/storedResult.ts';
 import { listCompleteReadings } from '@melto/store/readings';
 import type { ReadingOfCondition } from '../reading/readingView.ts';
@@ -74,15 +74,14 @@ export async function profileSurface(
 ): Promise<ProfileSurfaceView> {
   const view = await surfaceView(context, conditionId, 'profile', wanted);
   const { shown } = view;
-  const own = shown === undefined ? undefined : await resultRow(context, shown.id);
-  const isGiven = own?.shape === GIVEN_PROFILE.shape;
-  const [charts, readings, press, result, given] = await Promise.all([
+  const [charts, readings, press, own] = await Promise.all([
     chartsOf(context, conditionId),
     listCompleteReadings(context.database, conditionId, { purposes: ['profile'], limit: READINGS }),
     drivenByInks(view.condition.process) ? pressForProfile(context, conditionId) : null,
-    own === undefined || isGiven ? undefined : storedResult(context, own.id, PROFILE),
-    own !== undefined && isGiven ? storedResult(context, own.id, GIVEN_PROFILE) : undefined,
+    shown === undefined ? undefined : resultRow(context, shown.id),
   ]);
+  const given = own?.shape === GIVEN_PROFILE.shape ? storedAs(own, GIVEN_PROFILE) : undefined;
+  const result = own?.shape === PROFILE.shape ? storedAs(own, PROFILE) : undefined;
   return { ...view, charts: charts.rows, readings, press, result, given };
 }
 

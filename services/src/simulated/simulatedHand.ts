@@ -1,5 +1,6 @@
 import type { ReaderKind } from '@melto/core/charts/pageGeometry';
 import type { HandMovement, Instrument, MeasurementMode } from '@melto/core/device/instrument';
+import { spectraRows } from '@melto/core/spectral/spectraRows';
 import { SIMULATED_INSTRUMENTS } from '@melto/simulator/instruments/simulatedInstruments';
 import { decodeUnder } from '@melto/simulator/instruments/underInstrument';
 import { domainNow } from '../kernel/clock.ts';
@@ -38,9 +39,7 @@ export async function readStrip(
   });
   if (!outcome.ok) return { ok: false, reason: outcome.failure, words: outcome.failure };
   const { startNm, stepNm, count } = outcome.grid;
-  const spectra = Array.from({ length: outcome.spectra.length / count }, (_, patch) =>
-    Array.from(outcome.spectra.subarray(patch * count, (patch + 1) * count)),
-  );
+  const spectra = spectraRows(outcome.spectra, count);
   return storePassOf(context, data, { ...input, instrument: known.id, startNm, stepNm, spectra });
 }
 

@@ -12,7 +12,7 @@ import {
   useSyncExternalStore,
 } from 'react';
 import type { ReactNode } from 'react';
-import { BridgeClient } from '@melto/bridge/bridgeClient';
+import { BridgeClient, NO_BRIDGE } from '@melto/bridge/bridgeClient';
 import type { BridgeView, Socket } from '@melto/bridge/bridgeClient';
 import type { InstrumentInfo } from '@melto/bridge/protocol';
 import { KNOW_INSTRUMENT, TILE_READ } from '@/endpoints/instruments';
@@ -46,17 +46,9 @@ export interface BridgeState {
   readonly calibrate: (instrument: Connected) => Promise<void>;
 }
 
-const NO_VIEW: BridgeView = {
-  phase: 'looking',
-  bridge: '',
-  instruments: [],
-  waiting: [],
-  problem: undefined,
-};
-
 const Context = createContext<BridgeState>({
   client: undefined,
-  view: NO_VIEW,
+  view: NO_BRIDGE,
   address: '',
   connectTo: () => undefined,
   instruments: [],
@@ -67,6 +59,12 @@ const Context = createContext<BridgeState>({
 
 /** The instruments at hand: one connection to their bridge for all pages. */
 export const useBridge = (): BridgeState => useContext(Context);
+
+/** The instrument that was chosen last, or the first that is connected. */
+export function useInstrumentAtHand(): Connected | undefined {
+  const { instruments, chosen } = useBridge();
+  return instruments.find(({ info }) => info.serial === chosen) ?? instruments[0];
+}
 
 const openSocket = (address: string): Socket => new WebSocket(address) as unknown as Socket;
 
@@ -98,8 +96,8 @@ export function BridgeProvider({
   }, [address, open]);
   const view = useSyncExternalStore(
     useCallback((listener: () => void) => client?.subscribe(listener) ?? (() => undefined), [client]),
-    () => client?.view ?? NO_VIEW,
-    () => NO_VIEW,
+    () => client?.view ?? NO_BRIDGE,
+    () => NO_BRIDGE,
   );
 
   // The house is told of each instrument once in a connection, and again when it changes.

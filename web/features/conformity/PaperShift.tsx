@@ -1,7 +1,7 @@
 import type { CheckDetail } from '@melto/core/conformity/checkDetail';
 import { deltaE2000 } from '@melto/core/colour/deltaE2000';
 import type { Lab } from '@melto/core/colour/lab';
-import { formatLab } from '@/ui/format';
+import { formatFigure, formatLab } from '@/ui/format';
 import { HueOutline, outlineArea } from '@/ui/HueOutline';
 
 /** Solids and overprints around the gamut, by their device values. */
@@ -50,10 +50,7 @@ export function PaperShift({
           {complete && (
             <>
               <dt>Outline in a*b*</dt>
-              <dd>
-                {((100 * outlineArea(after)) / outlineArea(before) - 100).toFixed(1).replace('-', '−')} % of
-                its area
-              </dd>
+              <dd>{formatFigure((100 * outlineArea(after)) / outlineArea(before) - 100, 1)} % of its area</dd>
             </>
           )}
         </dl>

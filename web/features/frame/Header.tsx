@@ -8,10 +8,10 @@ import { useColorScheme } from '@mui/material/styles';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import Link from 'next/link';
 import { usePathname, useRouter } from 'next/navigation';
-import { useSnackbar } from 'notistack';
 import { useEffect, useState } from 'react';
-import { useBridge } from '@/features/bridge/BridgeContext';
-import { ask, problemWords, send } from '@/ui/api';
+import { useInstrumentAtHand } from '@/features/bridge/BridgeContext';
+import { useReadTile } from '@/features/bridge/useReadTile';
+import { ask, send } from '@/ui/api';
 import { formatSpan } from '@/ui/format';
 import { JobsMenu } from './JobsMenu';
 import { Palette } from './Palette';
@@ -89,27 +89,18 @@ function Crumbs({ path, onSwitch }: { path: string; onSwitch: () => void }) {
 
 /** The instrument that was chosen last, or the first that is connected, and how old its white tile is. */
 function InstrumentItem() {
-  const { instruments, chosen, calibrate } = useBridge();
+  const instrument = useInstrumentAtHand();
+  const readTile = useReadTile();
   const now = useDomainNow();
-  const { enqueueSnackbar } = useSnackbar();
   if (now === undefined) return null;
-  const instrument = instruments.find(({ info }) => info.serial === chosen) ?? instruments[0];
   if (instrument === undefined) return <span className="headitem quiet">no instrument</span>;
   const age = instrument.tileMs === null ? undefined : now - instrument.tileMs;
   const due = age === undefined || age > instrument.info.tileLifeMs;
-  const read = async (): Promise<void> => {
-    try {
-      await calibrate(instrument);
-      enqueueSnackbar('White tile read.');
-    } catch (error) {
-      enqueueSnackbar(problemWords(error), { variant: 'error' });
-    }
-  };
   return (
     <button
       type="button"
       className="plain headitem"
-      onClick={() => void read()}
+      onClick={() => void readTile(instrument)}
       title="Calibrate on the white tile"
     >
       <b>{instrument.name}</b>{' '}

@@ -5,10 +5,10 @@ import { Dialog } from '@mui/material';
 import { useQuery } from '@tanstack/react-query';
 import { useColorScheme } from '@mui/material/styles';
 import { usePathname, useRouter } from 'next/navigation';
-import { useSnackbar } from 'notistack';
 import { useState } from 'react';
-import { useBridge } from '@/features/bridge/BridgeContext';
-import { ask, problemWords } from '@/ui/api';
+import { useInstrumentAtHand } from '@/features/bridge/BridgeContext';
+import { useReadTile } from '@/features/bridge/useReadTile';
+import { ask } from '@/ui/api';
 import { useHere } from './useHere';
 
 interface Act {
@@ -44,20 +44,11 @@ const HERE: readonly (readonly [title: string, page: string])[] = [
 /** What is done without a page of its own, and the pages of the condition that one is at. */
 function useActs(): readonly Act[] {
   const { mode, setMode } = useColorScheme();
-  const { instruments, chosen, calibrate } = useBridge();
-  const { enqueueSnackbar } = useSnackbar();
+  const instrument = useInstrumentAtHand();
+  const readTile = useReadTile();
   const told = useHere();
   const inPath = /^\/conditions\/(\d+)/.exec(usePathname())?.[1];
   const here = inPath === undefined ? told : Number(inPath);
-  const instrument = instruments.find(({ info }) => info.serial === chosen) ?? instruments[0];
-  const readTile = async (one: NonNullable<typeof instrument>): Promise<void> => {
-    try {
-      await calibrate(one);
-      enqueueSnackbar('White tile read.');
-    } catch (error) {
-      enqueueSnackbar(problemWords(error), { variant: 'error' });
-    }
-  };
   return [
     ...(here === undefined
       ? []

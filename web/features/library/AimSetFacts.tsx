@@ -2,7 +2,7 @@ import { Button } from '@mui/material';
 import type { AimSetDetail } from '@melto/services/conformity/aimSetDetail';
 import type { AimSetView } from '@melto/services/conformity/aimSets';
 import { labToLch } from '@melto/core/colour/labToLch';
-import { formatDay } from '@/ui/format';
+import { formatDay, formatFigure } from '@/ui/format';
 import { HueOutline } from '@/ui/HueOutline';
 import { Swatch } from '@/ui/Swatch';
 import { SayMode } from './SayMode';
@@ -18,8 +18,6 @@ export const AIM_SOURCES: Readonly<Record<AimSetView['source'], string>> = {
 const NOT_TOLD = 'not told';
 /** In the order of their hues. */
 const OUTLINE = ['C', 'C+M', 'M', 'M+Y', 'Y', 'C+Y'];
-
-const formatSigned = (value: number): string => value.toFixed(2).replace('-', '−');
 
 /** One aim set: what it is, how it was measured, its paper, solids and overprints. */
 export function AimSetFacts({ detail, path }: { detail: AimSetDetail; path: string }) {
@@ -111,7 +109,7 @@ export function AimSetFacts({ detail, path }: { detail: AimSetDetail; path: stri
                   <td>{name}</td>
                   {[...lab, labToLch(lab)[1]].map((value, i) => (
                     <td key={i} className="num">
-                      {formatSigned(value)}
+                      {formatFigure(value, 2)}
                     </td>
                   ))}
                   <td className="num">{labToLch(lab)[2].toFixed(0)}</td>

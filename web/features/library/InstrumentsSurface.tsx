@@ -2,15 +2,15 @@
 
 import { Button } from '@mui/material';
 import { useRouter } from 'next/navigation';
-import { useSnackbar } from 'notistack';
 import { useState } from 'react';
 import type { Agreement } from '@melto/services/reading/agreement';
 import type { InstrumentRow } from '@melto/services/reading/instruments';
 import { CHANGE_INSTRUMENT } from '@/endpoints/instruments';
 import { useBridge } from '@/features/bridge/BridgeContext';
+import { useReadTile } from '@/features/bridge/useReadTile';
 import { ConnectBridge } from '@/features/bridge/ConnectBridge';
 import { useDomainNow } from '@/features/frame/useHouse';
-import { problemWords, send } from '@/ui/api';
+import { send } from '@/ui/api';
 import { FormDialog } from '@/ui/FormDialog';
 import { formatSpan } from '@/ui/format';
 import { NameField, NoteField } from './NameAndNote';
@@ -121,7 +121,7 @@ function InstrumentLine({ instrument, onChange }: { instrument: InstrumentRow; o
   const bridge = useBridge();
   const router = useRouter();
   const now = useDomainNow();
-  const { enqueueSnackbar } = useSnackbar();
+  const read = useReadTile();
   const [reading, setReading] = useState(false);
   const { name, serial, kind, modes, apertureMm, filter, backing, simulated, note } = instrument;
   const connected = bridge.instruments.find(({ info }) => info.serial === serial);
@@ -135,15 +135,8 @@ function InstrumentLine({ instrument, onChange }: { instrument: InstrumentRow; o
   const readTile = async (): Promise<void> => {
     if (connected === undefined) return;
     setReading(true);
-    try {
-      await bridge.calibrate(connected);
-      enqueueSnackbar(`White tile of ${name} read.`);
-      router.refresh();
-    } catch (error) {
-      enqueueSnackbar(problemWords(error), { variant: 'error' });
-    } finally {
-      setReading(false);
-    }
+    if (await read(connected, `White tile of ${name} read.`)) router.refresh();
+    setReading(false);
   };
   return (
     <tr className={connected === undefined ? 'quiet' : undefined}>

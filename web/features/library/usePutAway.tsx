@@ -1,11 +1,9 @@
 'use client';
 
-import { Button } from '@mui/material';
 import { useRouter } from 'next/navigation';
 import { useSnackbar } from 'notistack';
 import { problemWords } from '@/ui/api';
-
-const UNDO_MS = 10_000;
+import { useUndo } from '@/ui/useUndo';
 
 /** Does something that can be undone for ten seconds, with a word on it. */
 export function usePutAway(): (
@@ -13,7 +11,8 @@ export function usePutAway(): (
   words: string | undefined,
 ) => Promise<void> {
   const router = useRouter();
-  const { enqueueSnackbar, closeSnackbar } = useSnackbar();
+  const { enqueueSnackbar } = useSnackbar();
+  const offerUndo = useUndo();
   const put = async (
     send: (away: boolean) => Promise<unknown>,
     words: string | undefined,
@@ -22,21 +21,7 @@ export function usePutAway(): (
     try {
       await send(away);
       router.refresh();
-      if (away)
-        enqueueSnackbar(words, {
-          autoHideDuration: UNDO_MS,
-          action: (key) => (
-            <Button
-              color="inherit"
-              onClick={() => {
-                closeSnackbar(key);
-                void put(send, words, false);
-              }}
-            >
-              Undo
-            </Button>
-          ),
-        });
+      if (away) offerUndo(words, () => void put(send, words, false));
     } catch (error) {
       enqueueSnackbar(problemWords(error), { variant: 'error' });
     }

@@ -2,14 +2,10 @@
 
 import { Button, TextField } from '@mui/material';
 import { useState } from 'react';
-import { WHITE_D50_MEASURED } from '@melto/core/colour/whitePoints';
-import { xyzToLab } from '@melto/core/colour/xyzToLab';
 import { densities } from '@melto/core/density/density';
 import type { MeasurementMode } from '@melto/core/device/instrument';
 import { coversColours } from '@melto/core/spectral/coversColours';
-import { tableIlluminant } from '@melto/core/spectral/illuminant';
-import { spectraToXyz } from '@melto/core/spectral/spectrumToXyz';
-import { createXyzWeights } from '@melto/core/spectral/xyzWeights';
+import { spectrumLab } from '@melto/core/spectral/spectrumLab';
 import type { Measured } from '@melto/bridge/protocol';
 import { UNDER_INSTRUMENT } from '@/endpoints/reading';
 import { useBridge } from '@/features/bridge/BridgeContext';
@@ -127,8 +123,5 @@ export function colourOf({
   spectra: [spectrum],
 }: Pick<Measured, 'startNm' | 'stepNm' | 'spectra'>): Pick<MeasuredColour, 'lab' | 'density'> {
   const grid = { startNm, stepNm, count: spectrum.length };
-  const xyz = new Float64Array(3);
-  spectraToXyz(createXyzWeights(grid, tableIlluminant('D50'), '2deg'), Float64Array.from(spectrum), xyz);
-  const lab = xyzToLab([xyz[0], xyz[1], xyz[2]], WHITE_D50_MEASURED);
-  return { lab, density: densities(grid, spectrum, 'E') };
+  return { lab: spectrumLab(grid, spectrum), density: densities(grid, spectrum, 'E') };
 }

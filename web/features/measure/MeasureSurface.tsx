@@ -1,10 +1,10 @@
 'use client';
 
 import { Button, MenuItem, TextField } from '@mui/material';
-import { useSnackbar } from 'notistack';
 import { useState } from 'react';
 import { deltaE2000 } from '@melto/core/colour/deltaE2000';
 import type { Lab } from '@melto/core/colour/lab';
+import { labToLch } from '@melto/core/colour/labToLch';
 import { typedColours } from '@melto/core/measured/typedColour';
 import type { NamedColour } from '@melto/core/refine/namedColour';
 import { issueText } from '@melto/core/result';
@@ -12,12 +12,12 @@ import { ConnectBridge } from '@/features/bridge/ConnectBridge';
 import { newKey } from '@/ui/api';
 import { ColourListField } from '@/ui/ColourListField';
 import { csv, save } from '@/ui/Figure';
+import { formatFigure } from '@/ui/format';
 import { Swatch } from '@/ui/Swatch';
+import { useUndo } from '@/ui/useUndo';
 import { InstrumentSpot } from './InstrumentSpot';
 import { useMeasured } from './useMeasured';
 import type { MeasuredColour } from './useMeasured';
-
-const UNDO_MS = 10_000;
 
 /** Single colours into a list: measured, typed or sent; compared with one of them or with a colour list. */
 export function MeasureSurface() {
@@ -25,26 +25,13 @@ export function MeasureSurface() {
   const [reference, setReference] = useState('');
   const [list, setList] = useState<readonly NamedColour[]>([]);
   const [listProblem, setListProblem] = useState<string>();
-  const { enqueueSnackbar, closeSnackbar } = useSnackbar();
+  const offerUndo = useUndo();
   const last = colours.at(-1);
   const compared = comparison(colours, reference, list);
   const empty = (): void => {
     const before = colours;
     put([]);
-    enqueueSnackbar(`${before.length} colours are taken out.`, {
-      autoHideDuration: UNDO_MS,
-      action: (key) => (
-        <Button
-          color="inherit"
-          onClick={() => {
-            closeSnackbar(key);
-            put(before);
-          }}
-        >
-          Undo
-        </Button>
-      ),
-    });
+    offerUndo(`${before.length} colours are taken out.`, () => put(before));
   };
   const table = (): Blob =>
     new Blob(
@@ -168,15 +155,16 @@ function Latest({
   if (colour === undefined)
     return <p className="quiet">Nothing yet. Measure one, or type its L*, a* and b*.</p>;
   const { lab, name, density, from } = colour;
+  const [, chroma, hue] = labToLch(lab);
   return (
     <div style={{ display: 'grid', gap: 8 }} aria-live="polite">
       <Swatch measured={lab} aim={compared?.aim} height={110} label={name} />
       <b>{name}</b>
       <span style={{ fontSize: 22 }} className="mono">
-        {lab.map((value) => figure(value)).join('  ')}
+        {lab.map((value) => formatFigure(value, 2)).join('  ')}
       </span>
       <span className="quiet small">
-        C* {Math.hypot(lab[1], lab[2]).toFixed(2)}, h {hueOf(lab).toFixed(1)}°, {from}
+        C* {chroma.toFixed(2)}, h {hue.toFixed(1)}°, {from}
       </span>
       {compared?.deltaE !== undefined && (
         <span>
@@ -278,6 +266,7 @@ function ColourTable({
         {[...colours].reverse().map((one) => {
           const { id, name, lab, from } = one;
           const { to, aim, deltaE } = compared(one);
+          const [, chroma, hue] = labToLch(lab);
           return (
             <tr key={id}>
               <td>
@@ -292,12 +281,12 @@ function ColourTable({
                   onChange={(event) => onRename(id, event.target.value)}
                 />
               </td>
-              {[...lab, Math.hypot(lab[1], lab[2])].map((value, i) => (
+              {[...lab, chroma].map((value, i) => (
                 <td key={i} className="num">
-                  {figure(value)}
+                  {formatFigure(value, 2)}
                 </td>
               ))}
-              <td className="num">{hueOf(lab).toFixed(1)}</td>
+              <td className="num">{hue.toFixed(1)}</td>
               <td>{to}</td>
               <td className="num">{deltaE === undefined ? '' : deltaE.toFixed(2)}</td>
               <td className="quiet">{from}</td>
@@ -318,6 +307,3 @@ function ColourTable({
     </table>
   );
 }
-
-const figure = (value: number): string => value.toFixed(2).replace('-', '−');
-const hueOf = ([, a, b]: Lab): number => ((((Math.atan2(b, a) * 180) / Math.PI) % 360) + 360) % 360;

@@ -8,6 +8,7 @@ import type { GivenProfileDetail, GivenProfileSummary } from '@melto/services/le
 import { PREVIEW_PROFILE, TAKE_PROFILE } from '@/endpoints/profile';
 import { problemWords, send } from '@/ui/api';
 import { FormDialog } from '@/ui/FormDialog';
+import { formatFigure } from '@/ui/format';
 
 /** Takes a profile that a maker, a paper seller or a service has built: shown first, with where it is from. */
 export function TakeProfile({ conditionId }: { conditionId: number }) {
@@ -138,8 +139,7 @@ function ProfileFacts({
   version: string;
   detail: Omit<GivenProfileDetail, 'fileName' | 'greys' | 'compared'>;
 }) {
-  const lab = (values: readonly number[]): string =>
-    values.map((value) => value.toFixed(1).replace('-', '−')).join('  ');
+  const lab = (values: readonly number[]): string => values.map((value) => formatFigure(value, 1)).join('  ');
   const facts: readonly (readonly [string, string])[] = [
     ['Calls itself', name],
     ['ICC', version],
