@@ -34,8 +34,9 @@ export function drawMutants(room: Room, count: number, seed: number, firstId: nu
   return drawn.map((mutant, place) => ({ ...mutant, room, id: firstId + place }));
 }
 
-/** The mutants of a run: those of core first. */
-export function drawAll(count: number, seed: number): DrawnMutant[] {
+/** The mutants of a run, those of core first; of one room only where it is named. Numbers do not depend on it. */
+export function drawAll(count: number, seed: number, only?: string): DrawnMutant[] {
   const core = drawMutants('core', count, seed, 1);
-  return [...core, ...drawMutants('services', count, seed, core.length + 1)];
+  const all = [...core, ...drawMutants('services', count, seed, core.length + 1)];
+  return all.filter(({ room }) => only === undefined || room === only);
 }

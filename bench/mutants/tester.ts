@@ -7,8 +7,8 @@ import { weave } from './candidates.ts';
 import { drawAll, ROOT } from './draw.ts';
 import { keepOutcome, readOutcomes } from './outcomes.ts';
 
-const [folder = '', count = '', seed = ''] = process.argv.slice(2);
-const mutants = drawAll(Number(count), Number(seed));
+const [folder = '', count = '', seed = '', only] = process.argv.slice(2);
+const mutants = drawAll(Number(count), Number(seed), only);
 const notes = join(folder, 'met');
 const took = join(folder, 'took.json');
 
