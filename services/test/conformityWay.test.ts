@@ -1,5 +1,7 @@
 import { afterAll, afterEach, beforeAll, describe, expect, it } from 'vitest';
 import type { CheckDetail } from '@melto/core/conformity/checkDetail';
+import { WHITE_D50_MEASURED } from '@melto/core/colour/whitePoints';
+import { labToXyz } from '@melto/core/colour/xyzToLab';
 import { verdictSentence } from '@melto/core/conformity/checkWords';
 import {
   aimSets,
@@ -16,13 +18,14 @@ import {
 } from '../src/conformity/newAimSet.ts';
 import type { AimByHand } from '../src/conformity/newAimSet.ts';
 import { checkReport, publicReport, shareReport, unshareReport } from '../src/conformity/checkReports.ts';
+import { askedWhite, makePaperAims, previewPaperAims } from '../src/conformity/paperAims.ts';
 import { judgeReading } from '../src/conformity/checks.ts';
 import type { CheckChoice, JudgedBy } from '../src/conformity/checkChoice.ts';
 import { conditionView } from '../src/overview/conditionView.ts';
 import { readingFile } from '../src/reading/readingView.ts';
 import { seenCheck } from '../src/conformity/seenCheck.ts';
 import { letChange, putRight } from '../src/simulated/simulatedChanges.ts';
-import { heronOn, readWedge } from '../src/testing/heron.ts';
+import { byDeviceValues, heronOn, readWedge } from '../src/testing/heron.ts';
 import { refusal } from '../src/testing/refusal.ts';
 import { staleMarksAgree } from '../src/testing/staleMarksAgree.ts';
 import { openTestServices } from '../src/testing/testServices.ts';
@@ -308,5 +311,88 @@ describe('a check', () => {
     expect((await refusal(wedge('proof'))).field).toBe('judgedBy');
     const { content } = await readingFile(services, readingId);
     expect(Buffer.from(content).toString('utf8')).toContain('CMYK_C');
+  });
+});
+
+describe('aims on this paper', () => {
+  const base = async (): Promise<number> => {
+    const published = (await aimSets(services)).find(({ family }) => family === 'fogra39l');
+    if (published === undefined) throw new Error('fogra39l');
+    return published.conditions.mode === undefined
+      ? (await sayAimMode(services, published.id, 'M1')).id
+      : published.id;
+  };
+
+  it('are kept with what they were made of; a sheet on that paper has its white as its aim', async () => {
+    const { readingId } = await wedge('proof', await byDeviceValues(services));
+    const aimSetId = await base();
+    const shift = await previewPaperAims(services, aimSetId, { readingId });
+    const name = 'House coated on Lantern Gloss';
+    const { id } = await makePaperAims(services, { name }, aimSetId, { readingId });
+    const { view } = await loadAims(services, id);
+    expect(view).toMatchObject({ source: 'on paper', completed: true, conditions: { mode: 'M1' } });
+    expect(view.moved).toMatchObject({ fromId: aimSetId, fromFamily: 'fogra39l' });
+    expect(view.origin).toContain(`${shift.deltaE.toFixed(2)} ΔE00 from its own`);
+    const toleranceSetId = await shipped('iso12647-7-proof');
+    const judged = await judgeReading(services, readingId, {
+      ...{ aimSetId: id, toleranceSetId },
+      substrateCorrected: false,
+    });
+    const { patches } = await detailOf(judged.id);
+    const paper = patches.find(({ device }) => device.every((value) => value === 0));
+    expect(paper?.deltaE).toBeLessThan(1e-6);
+    expect(patches.some(({ origin }) => origin === 'completed')).toBe(true);
+    // The same reading, its aims corrected for the paper while it is judged: the same aims.
+    const corrected = await judgeReading(services, readingId, {
+      ...{ aimSetId, toleranceSetId },
+      substrateCorrected: true,
+    });
+    const other = (await detailOf(corrected.id)).patches;
+    patches.forEach((patch, i) => {
+      if (patch.groups.includes('substrate')) return;
+      patch.aim.forEach((value, axis) => expect(value).toBeCloseTo(other[i].aim[axis], 9));
+    });
+    // Two that keep it at once follow each other as versions.
+    const again = { name, versionOf: id };
+    await Promise.all([1, 2].map(() => makePaperAims(services, again, aimSetId, { readingId })));
+    expect((await aimSetVersions(services, id)).map(({ version }) => version)).toEqual([3, 2, 1]);
+  });
+
+  it('keep characterisation data as data', async () => {
+    const rows = [
+      { device: [0, 0, 0, 0], lab: [95, 0, -2] },
+      { device: [100, 0, 0, 0], lab: [55, -37, -50] },
+      { device: [0, 0, 0, 100], lab: [16, 0, 0] },
+    ] satisfies AimByHand[];
+    const own = await createAimSetByHand(services, { name: 'Coated by hand' }, rows, { mode: 'M1' });
+    const white = { lab: [90, 0, 4], mode: 'M1' } as const;
+    const { id } = await makePaperAims(services, { name: 'By hand on ivory' }, own.id, white);
+    const { view, aims } = await loadAims(services, id);
+    expect(view).toMatchObject({ patches: 3, completed: false });
+    expect([...aims.xyz.subarray(0, 3)].map((value) => value.toFixed(3))).toEqual(
+      [...labToXyz([90, 0, 4], WHITE_D50_MEASURED)].map((value) => value.toFixed(3)),
+    );
+    expect((await refusal(previewPaperAims(services, id, white))).title).toContain('is on a paper already');
+  });
+
+  it('refuse what cannot be laid beside them, and store nothing', async () => {
+    const before = (await aimSets(services)).length;
+    const aimSetId = await base();
+    const lab = [93, 0, -3] as const;
+    const make = (id: number, white: Parameters<typeof askedWhite>[0]) =>
+      refusal((async () => makePaperAims(services, { name: 'On x' }, id, askedWhite(white)))());
+    expect((await make(aimSetId, { lab, mode: 'M0' })).title).toContain('read in M0, the aims are for M1');
+    expect((await make(aimSetId, { lab })).title).toContain('mode of the white is not told');
+    expect((await make(aimSetId, {})).title).toContain('There is no white');
+    expect((await make(aimSetId, { lab: [5, 0, 0], mode: 'M1' })).title).toContain('darkest aim');
+    const untold = (await aimSets(services)).find(({ conditions }) => conditions.mode === undefined);
+    expect((await make(untold?.id ?? 0, { lab, mode: 'M1' })).title).toContain(
+      'does not tell its measurement mode',
+    );
+    const named = await refusal(
+      makePaperAims(services, { name: 'FOGRA39L on x' }, aimSetId, { lab, mode: 'M1' }),
+    );
+    expect(named.title).toContain('taken for');
+    expect(await aimSets(services)).toHaveLength(before);
   });
 });

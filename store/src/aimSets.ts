@@ -1,7 +1,7 @@
 import type { Sql } from './database.ts';
 import { nextVersion } from './nextVersion.ts';
 
-export type AimSetSource = 'published' | 'data' | 'profile' | 'reading' | 'by hand';
+export type AimSetSource = 'published' | 'data' | 'profile' | 'reading' | 'by hand' | 'on paper';
 
 export interface AimSetRow {
   readonly id: number;
@@ -13,13 +13,15 @@ export interface AimSetRow {
   readonly source: AimSetSource;
   /** JSON of the conditions of measurement. */
   readonly conditions: string;
+  /** JSON of the paper it was moved to; null where it was not. */
+  readonly moved: string | null;
   readonly patches: number;
   readonly author: string;
   readonly madeMs: number;
   readonly removedMs: number | null;
 }
 
-const COLUMNS = `a.id, a.family, a.version, a.name, a.origin, a.source, a.conditions, a.patches, p.name AS author, a.made_ms AS madeMs, a.removed_ms AS removedMs`;
+const COLUMNS = `a.id, a.family, a.version, a.name, a.origin, a.source, a.conditions, a.moved, a.patches, p.name AS author, a.made_ms AS madeMs, a.removed_ms AS removedMs`;
 
 /** The latest version of each aim set that was not removed. */
 export function listAimSets(sql: Sql): Promise<AimSetRow[]> {
@@ -56,6 +58,7 @@ export interface NewAimSetRow {
   readonly origin: string;
   readonly source: AimSetSource;
   readonly conditions: unknown;
+  readonly moved?: unknown;
   readonly patches: number;
   /** CGATS; none where all follows from published solids. */
   readonly reference: string | null;
@@ -75,7 +78,7 @@ export function listPublishedFamilies(
 export async function insertAimSet(sql: Sql, row: NewAimSetRow): Promise<number> {
   const version = await nextVersion(sql, 'aim_set', row.family);
   const { id } = await sql.change(
-    'INSERT INTO aim_set (house_id, family, version, name, origin, source, conditions, patches, reference, author_id, made_ms) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)',
+    'INSERT INTO aim_set (house_id, family, version, name, origin, source, conditions, moved, patches, reference, author_id, made_ms) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)',
     [
       sql.house,
       row.family,
@@ -84,6 +87,7 @@ export async function insertAimSet(sql: Sql, row: NewAimSetRow): Promise<number>
       row.origin,
       row.source,
       JSON.stringify(row.conditions),
+      row.moved === undefined ? null : JSON.stringify(row.moved),
       row.patches,
       row.reference,
       sql.person,

@@ -93,6 +93,8 @@ export async function mostStripsRead(sql: Sql, print: number, page: number): Pro
 
 export interface ReadingOfCondition extends ReadingRow {
   readonly code: string;
+  /** JSON of what its print is judged by; null where it was made for no aims. */
+  readonly judgedBy: string | null;
   readonly title: string;
   readonly purpose: ChartPurpose;
   readonly kind: ChartKind | null;
@@ -100,7 +102,7 @@ export interface ReadingOfCondition extends ReadingRow {
   readonly curvesResultId: number | null;
 }
 
-const OF_CONDITION = `p.code, p.curves_result_id AS curvesResultId, c.title, c.purpose, c.kind, c.patches, ${COLUMNS}
+const OF_CONDITION = `p.code, p.judged_by AS judgedBy, p.curves_result_id AS curvesResultId, c.title, c.purpose, c.kind, c.patches, ${COLUMNS}
   JOIN print p ON p.id = r.print_id JOIN chart c ON c.id = p.chart_id WHERE p.condition_id = ? AND r.house_id = ?`;
 
 type RawReadingOfCondition = RawReading & Omit<ReadingOfCondition, 'early'>;

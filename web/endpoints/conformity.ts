@@ -1,5 +1,6 @@
 import { Type } from '@sinclair/typebox';
 import { PATCH_GROUPS } from '@melto/core/conformity/patchGroups';
+import type { PaperShift } from '@melto/core/conformity/aimsOnPaper';
 import type { SeenPair } from '@melto/core/conformity/seenUnder';
 import { QUANTITIES, STATISTICS } from '@melto/core/conformity/toleranceSet';
 import type { AimSetView } from '@melto/services/conformity/aimSets';
@@ -72,6 +73,42 @@ export const SAY_AIM_MODE = makes({
   who: 'specialist',
   params: IN_PATH,
   body: strict({ mode: MODE }),
+  answer: MADE,
+});
+
+const WHITE = {
+  readingId: Type.Optional(ID),
+  mode: Type.Optional(MODE),
+  backing: Type.Optional(oneOf(['black', 'white'] as const)),
+};
+
+export const PAPERS = reads({
+  path: '/api/aim-sets/papers',
+  says: 'Readings to whose bare paper an aim set can be moved',
+  who: 'viewer',
+  answer: answers<readonly ReadingOfHouse[]>(LISTED),
+});
+
+export const PREVIEW_PAPER_AIMS = reads({
+  path: '/api/aim-sets/{id}/on-paper',
+  says: 'How far an aim set would move to the paper of a reading, or to a white of its own (L, a, b and a mode)',
+  who: 'viewer',
+  params: IN_PATH,
+  query: strict({
+    ...WHITE,
+    L: Type.Optional(Type.Number({ minimum: 0, maximum: 110 })),
+    a: Type.Optional(Type.Number({ minimum: -130, maximum: 130 })),
+    b: Type.Optional(Type.Number({ minimum: -130, maximum: 130 })),
+  }),
+  answer: answers<PaperShift>(Type.Object({ deltaE: Type.Number() })),
+});
+
+export const MAKE_PAPER_AIMS = makes({
+  path: '/api/aim-sets/{id}/on-paper',
+  says: 'Keep an aim set moved to the paper of a reading, or to a white of its own',
+  who: 'specialist',
+  params: IN_PATH,
+  body: strict({ name: word(120), versionOf: Type.Optional(ID), ...WHITE, lab: Type.Optional(LAB) }),
   answer: MADE,
 });
 

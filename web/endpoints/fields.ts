@@ -45,4 +45,9 @@ export const PRINT = {
 export const FRONT_END = Type.Optional(oneOf(['factory curves', 'no curves'] as const));
 
 /** What a reading is judged by. */
-export const CHOICE = { aimSetId: ID, toleranceSetId: ID, substrateCorrected: Type.Boolean() };
+export const CHOICE = {
+  aimSetId: ID,
+  toleranceSetId: ID,
+  substrateCorrected: Type.Boolean(),
+  spotsMoved: Type.Optional(Type.Boolean()),
+};

@@ -15,6 +15,7 @@ export function aimSet(change: Partial<AimSetView> = {}): AimSetView {
     madeMs: Date.UTC(2026, 2, 14),
     removedMs: null,
     completed: false,
+    moved: null,
     ...change,
   };
 }

@@ -8,6 +8,8 @@ import { completedAims } from './completedAims.ts';
 import type { ColourPair } from './judgeColours.ts';
 import { localAims } from './localAims.ts';
 import type { PublishedCondition } from './publishedCondition.ts';
+import { movedWithPaper } from './substrateCorrected.ts';
+import type { PaperMove } from './substrateCorrected.ts';
 
 /** Aims of CMYK values, and how they were measured. */
 export interface Aims {
@@ -19,6 +21,8 @@ export interface Aims {
   readonly spectra?: PatchSpectra;
   /** Where only primaries and tone values are published: all else is completed from them. */
   readonly published?: PublishedCondition;
+  /** Where `xyz` was moved to another paper: what is completed moves with it. */
+  readonly move?: PaperMove;
 }
 
 /** Where the aim of a value comes from. */
@@ -57,7 +61,7 @@ export function aimsFor(aims: Aims, wanted: Float64Array): AimsFor {
   const values = Float64Array.from(missing.flatMap((i) => [...wanted.subarray(4 * i, 4 * i + 4)]));
   const added =
     aims.published !== undefined
-      ? completedAims(aims.published, values)
+      ? completedOnPaper(aims.published, values, aims.move)
       : known.counts.length >= LEAST_PATCHES
         ? localAims(known.device, known.xyz, values)
         : undefined;
@@ -70,8 +74,24 @@ export function aimsFor(aims: Aims, wanted: Float64Array): AimsFor {
     xyz,
     origins,
     paper: meanPaperXyz(CMYK, known.device, known.xyz),
-    least: leastOf([known.xyz, xyz]),
+    least: leastOf([known.xyz, xyz, darkestOf(aims)]),
   };
+}
+
+/** Of what is completed from published solids all four inks are the darkest, whatever was wanted. */
+function darkestOf({ published, move }: Aims): Float64Array {
+  return published === undefined
+    ? new Float64Array(0)
+    : completedOnPaper(published, Float64Array.of(1, 1, 1, 1), move);
+}
+
+function completedOnPaper(
+  published: PublishedCondition,
+  values: Float64Array,
+  move: PaperMove | undefined,
+): Float64Array {
+  const xyz = completedAims(published, values);
+  return move === undefined ? xyz : movedWithPaper(xyz, move);
 }
 
 /** Device values agree where they are the same whole level of 8 bits. */

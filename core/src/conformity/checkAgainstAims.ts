@@ -22,6 +22,8 @@ export interface AimCheck extends Judgement {
   /** Patches that were read and have no aim. */
   readonly withoutAim: number;
   readonly substrateCorrected: boolean;
+  /** The aims of its spot colours were moved with the paper, too. */
+  readonly spotsMoved: boolean;
   /** Where aims were corrected: the white they were for, and the one that was read. */
   readonly white?: { readonly aim: Lab; readonly read: Lab };
   /** In words, how the reading was made otherwise than the aims: no plain *conforms* then. */
@@ -57,9 +59,10 @@ export function checkAgainstAims(
   tolerances: ToleranceSet,
   corrected: boolean,
   spots: readonly SpotReading[] = [],
+  spotsMoved = false,
 ): Result<AimCheck> {
   const sheet = layBesideAims(reading, aims, spots);
-  return sheet.ok ? judgeSheet(sheet.value, tolerances, corrected) : sheet;
+  return sheet.ok ? judgeSheet(sheet.value, tolerances, corrected, spotsMoved) : sheet;
 }
 
 /**
@@ -100,11 +103,13 @@ export function layBesideAims(
 /**
  * Judges a sheet by tolerances.
  * @param corrected aims are moved to the substrate that was read, where the tolerance set does not forbid it.
+ * @param spotsMoved those of spot colours as well: a spot colour has one aim on any paper unless someone says so.
  */
 export function judgeSheet(
   { read, wanted, rows, paper, otherwise, spots }: SheetBesideAims,
   tolerances: ToleranceSet,
   corrected: boolean,
+  spotsMoved = false,
 ): Result<AimCheck> {
   if (corrected && (paper === undefined || wanted.paper === undefined))
     return failure({
@@ -138,7 +143,8 @@ export function judgeSheet(
     ...spots.map(({ name, lab, xyz: own, device }): CheckedPair => ({
       device,
       spot: name,
-      aim: corrected ? labAt(move(Float64Array.from(labToXyz(lab, WHITE_D50_MEASURED))), 0) : lab,
+      aim:
+        corrected && spotsMoved ? labAt(move(Float64Array.from(labToXyz(lab, WHITE_D50_MEASURED))), 0) : lab,
       uncorrected: lab,
       measured: xyzToLab(own, WHITE_D50_MEASURED),
       origin: 'given',
@@ -156,6 +162,7 @@ export function judgeSheet(
     pairs,
     withoutAim: read.counts.length - rows.length,
     substrateCorrected: corrected,
+    spotsMoved: corrected && spotsMoved && spots.length > 0,
     white:
       corrected && paper !== undefined && wanted.paper !== undefined
         ? { aim: labAt(Float64Array.from(wanted.paper), 0), read: labAt(Float64Array.from(paper), 0) }

@@ -102,6 +102,8 @@ export interface CheckDetail {
   readonly header: CheckHeader;
   readonly verdict: Verdict;
   readonly substrateCorrected: boolean;
+  /** Not told by checks of before it could be chosen: theirs moved with the paper. */
+  readonly spotsMoved?: boolean;
   readonly otherwise: readonly string[];
   readonly withoutAim: number;
   readonly metrics: readonly StoredMetric[];

@@ -91,13 +91,13 @@ describe('spot colours of a check', () => {
     expect(groupFigures(patches).at(-1)).toMatchObject({ group: 'spot colours', count: 1 });
   });
 
-  it('follow the paper where aims are corrected for it, by the same rule', () => {
+  it('follow the paper only where that is chosen, then by the same rule', () => {
     const paper: Lab = [90, 1, -1];
     const red: Lab = [48, 60, 30];
     const reading = { ...spot('Seed red', 0), lab: red, xyz: labToXyz(red, WHITE_D50_MEASURED) };
-    const found = check([reading], true, paper);
-    const pair = found.pairs.at(-1);
-    expect(pair?.uncorrected).toEqual(red);
+    const kept = check([reading], true, paper);
+    expect(kept.pairs.at(-1)).toMatchObject({ aim: red, uncorrected: red });
+    expect(kept.spotsMoved).toBe(false);
     // A patch of the process inks with the same aim moves alike.
     const own = {
       ...aims,
@@ -117,9 +117,12 @@ describe('spot colours of a check', () => {
         PROOF,
         true,
         [reading],
+        true,
       ),
     );
+    expect(both.spotsMoved).toBe(true);
     const [process, mixed] = both.pairs.slice(-2);
+    expect(mixed.uncorrected).toEqual(red);
     expect(deltaE2000(process.aim, mixed.aim)).toBeLessThan(1e-9);
     expect(deltaE2000(process.aim, red)).toBeGreaterThan(0.1);
   });

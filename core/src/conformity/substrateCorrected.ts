@@ -27,3 +27,16 @@ function leastXyz(aims: Float64Array): Xyz {
   for (let i = 0; i < aims.length; i++) least[i % 3] = Math.min(least[i % 3], aims[i]);
   return least;
 }
+
+/** A move of aims from the white they were measured on to another; XYZ, Y = 100. */
+export interface PaperMove {
+  readonly from: Xyz;
+  readonly to: Xyz;
+  /** The least X, Y, Z of the aims: what does not move. */
+  readonly least: Xyz;
+}
+
+/** Colours moved with their paper; row-major × 3. */
+export function movedWithPaper(xyz: Float64Array, { from, to, least }: PaperMove): Float64Array {
+  return substrateCorrected(xyz, from, to, least);
+}

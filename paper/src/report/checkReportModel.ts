@@ -223,7 +223,7 @@ export function conditionsWords(conditions: MeasurementConditions): string {
 }
 
 function statementOf(detail: CheckDetail): string[] {
-  const { header, substrateCorrected, patches } = detail;
+  const { header, substrateCorrected, spotsMoved, patches } = detail;
   const completed = patches.filter(({ origin }) => origin === 'completed').length;
   const interpolated = patches.filter(({ origin }) => origin === 'interpolated').length;
   return [
@@ -235,7 +235,9 @@ function statementOf(detail: CheckDetail): string[] {
       ? [`The aims of ${interpolated} patches were interpolated from their neighbours in the aim set.`]
       : []),
     ...(substrateCorrected
-      ? ['The aims were corrected for the substrate that was read, by the tristimulus linear correction.']
+      ? [
+          `The aims were corrected for the substrate that was read, by the tristimulus linear correction${spotsMoved === true ? ', those of spot colours as well' : spotsMoved === false && patches.some(isSpot) ? '; those of spot colours were not' : ''}.`,
+        ]
       : []),
     `The tolerances are ${header.tolerances.name}, version ${header.tolerances.version}: ${header.tolerances.source}.`,
     'Repeated patches were averaged as reflectance. Percentiles are interpolated linearly between order statistics. Unrounded values were judged; one that equals its limit is within.',

@@ -6,7 +6,9 @@ import { patchSetToCgats } from '@melto/core/cgats/patchSetToCgats';
 import { writeCgats } from '@melto/core/cgats/writeCgats';
 import { publishedAims } from '@melto/core/conformity/aims';
 import type { Aims } from '@melto/core/conformity/aims';
+import { aimsOnPaper } from '@melto/core/conformity/aimsOnPaper';
 import { PUBLISHED_CONDITIONS } from '@melto/core/conformity/data/publishedConditions';
+import type { PaperMove } from '@melto/core/conformity/substrateCorrected';
 import { unwrap } from '@melto/core/result';
 import {
   findAimSet,
@@ -23,18 +25,34 @@ import { unitOfWork } from '../kernel/context.ts';
 import type { Context } from '../kernel/context.ts';
 import { notFound, Problem } from '../kernel/problem.ts';
 
+/** Where aims on a paper come from, and how they moved. */
+export interface MovedAims {
+  readonly fromId: number;
+  readonly fromFamily: string;
+  readonly fromName: string;
+  readonly fromVersion: number;
+  readonly move: PaperMove;
+  /** What the paper was taken from, in words. */
+  readonly paper: string;
+  /** What it was moved from is completed from published solids. */
+  readonly completed: boolean;
+}
+
 /** An aim set as lists show it. */
-export interface AimSetView extends Omit<AimSetRow, 'conditions'> {
+export interface AimSetView extends Omit<AimSetRow, 'conditions' | 'moved'> {
   readonly conditions: MeasurementConditions;
+  readonly moved: MovedAims | null;
   /** Only paper, solids, overprints and tone values are given; all else is completed from them. */
   readonly completed: boolean;
 }
 
 function viewOf(row: AimSetRow): AimSetView {
+  const moved = row.moved === null ? null : (JSON.parse(row.moved) as MovedAims);
   return {
     ...row,
     conditions: JSON.parse(row.conditions) as MeasurementConditions,
-    completed: row.source === 'published',
+    moved,
+    completed: row.source === 'published' || moved?.completed === true,
   };
 }
 
@@ -60,11 +78,14 @@ export async function loadAims(
   const { reference, ...rest } = row;
   const view = viewOf(rest);
   const aims = await context.cache.keep('aims', MOST_LOADED, context.database, id, async () =>
-    reference === null
-      ? { ...publishedAims(publishedOf(row.family)), conditions: view.conditions }
-      : aimsOf(reference, view),
+    reference === null ? completedOf(view) : aimsOf(reference, view),
   );
   return { view, aims };
+}
+
+function completedOf({ family, conditions, moved }: AimSetView): Aims {
+  const aims = { ...publishedAims(publishedOf(moved?.fromFamily ?? family)), conditions };
+  return moved === null ? aims : aimsOnPaper(aims, moved.move);
 }
 
 function publishedOf(family: string): (typeof PUBLISHED_CONDITIONS)[number] {

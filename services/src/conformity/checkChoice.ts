@@ -13,6 +13,8 @@ export interface CheckChoice {
   readonly aimSetId: number;
   readonly toleranceSetId: number;
   readonly substrateCorrected: boolean;
+  /** Where the aims follow the paper: those of spot colours as well. */
+  readonly spotsMoved?: boolean;
 }
 
 /** As a print keeps it: with the way the wedge took to the device. */
@@ -27,7 +29,11 @@ export interface SpotPatch extends NamedColour {
   readonly row: number;
 }
 
-export function judgedByOf({ print }: Pick<LoadedReading, 'print'>): JudgedBy | undefined {
+export function judgedByOf({
+  print,
+}: {
+  readonly print: Pick<LoadedReading['print'], 'judgedBy'>;
+}): JudgedBy | undefined {
   return print.judgedBy === null ? undefined : (JSON.parse(print.judgedBy) as JudgedBy);
 }
 

@@ -39,7 +39,7 @@ export async function checkDetail(
   ]);
   const set = askedSet(loaded);
   const sheet = judgeable(layBesideAims(set, aims, spotReadings(loaded)));
-  const check = judgeable(judgeSheet(sheet, tolerances, choice.substrateCorrected));
+  const check = judgeable(judgeSheet(sheet, tolerances, choice.substrateCorrected, choice.spotsMoved));
   const corrected = choice.substrateCorrected ? undefined : judgeSheet(sheet, tolerances, true);
   const decided = whatDecides(
     check.pairs,
@@ -61,7 +61,8 @@ export async function checkDetail(
     before !== undefined &&
     before.aimSetId === choice.aimSetId &&
     before.toleranceSetId === choice.toleranceSetId &&
-    before.substrateCorrected === choice.substrateCorrected;
+    before.substrateCorrected === choice.substrateCorrected &&
+    (before.spotsMoved ?? false) === (choice.spotsMoved ?? false);
   const detail: CheckDetail = {
     kind: 'aims',
     header: {
@@ -94,7 +95,7 @@ export async function checkDetail(
       chosen: same ? 'before the reading' : 'after the reading',
     },
     verdict: check.verdict,
-    substrateCorrected: check.substrateCorrected,
+    ...{ substrateCorrected: check.substrateCorrected, spotsMoved: check.spotsMoved },
     otherwise: check.otherwise,
     withoutAim: check.withoutAim,
     metrics: check.metrics.map(storedMetric),

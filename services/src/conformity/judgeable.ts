@@ -2,6 +2,7 @@ import { CMYK, drivenByInks } from '@melto/core/device/process';
 import { listCompleteReadings } from '@melto/store/readings';
 import type { Context } from '../kernel/context.ts';
 import { conditionOf } from '../ledger/conditions.ts';
+import { judgedByOf } from './checkChoice.ts';
 import { curvesInForce, curvesTold } from '../ledger/inForce.ts';
 import type { CurvesTold } from '../ledger/inForce.ts';
 
@@ -17,6 +18,7 @@ export async function judgeableReadings(
     readonly code: string;
     readonly title: string;
     readonly finishedMs: number;
+    readonly hasSpots: boolean;
   }[];
   /** Curves that a wedge is printed through. */
   readonly curves: CurvesTold | null;
@@ -27,11 +29,12 @@ export async function judgeableReadings(
     drivenByInks(process) ? curvesInForce(context, conditionId) : undefined,
   ]);
   return {
-    readings: readings.map(({ id, code, title, finishedMs }) => ({
+    readings: readings.map(({ id, code, title, finishedMs, judgedBy }) => ({
       id,
       code,
       title,
       finishedMs: finishedMs ?? 0,
+      hasSpots: (judgedByOf({ print: { judgedBy } })?.spots?.length ?? 0) > 0,
     })),
     curves: curves === undefined ? null : curvesTold(curves, conditionId),
   };

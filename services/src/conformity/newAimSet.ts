@@ -10,7 +10,7 @@ import { readIcc } from '@melto/core/icc/readIcc';
 import { issueText } from '@melto/core/result';
 import type { Issue } from '@melto/core/result';
 import { findAimSet, insertAimSet } from '@melto/store/aimSets';
-import type { AimSetSource } from '@melto/store/aimSets';
+import type { AimSetSource, NewAimSetRow } from '@melto/store/aimSets';
 import { askedSet } from './checkChoice.ts';
 import { domainNow } from '../kernel/clock.ts';
 import { unitOfWork } from '../kernel/context.ts';
@@ -124,12 +124,26 @@ export async function createAimSetByHand(
   return { id };
 }
 
-async function store(
+function store(
   context: Context,
-  { name, versionOf }: NewAimSet,
+  input: NewAimSet,
   source: AimSetSource,
   origin: string,
   set: PatchSet,
+): Promise<number> {
+  const { conditions } = set;
+  return keepAimSet(context, input, {
+    ...{ source, origin, conditions },
+    patches: set.ids.length,
+    reference: referenceOf(set),
+  });
+}
+
+/** Keeps an aim set of the house's own: a new one, or the next version of one. */
+export async function keepAimSet(
+  context: Context,
+  { name, versionOf }: NewAimSet,
+  row: Omit<NewAimSetRow, 'family' | 'name' | 'madeMs'>,
 ): Promise<number> {
   refuseStandardName(name);
   const before = versionOf === undefined ? undefined : await findAimSet(context.database, versionOf);
@@ -141,15 +155,10 @@ async function store(
       'Save it under another name.',
       'versionOf',
     );
-  const row = {
-    family: before?.family ?? `own-${randomUUID()}`,
-    name,
-    origin: origin.slice(0, 600),
-    source,
-    conditions: set.conditions,
-    patches: set.ids.length,
-    reference: referenceOf(set),
-    madeMs: await domainNow(context),
-  };
-  return unitOfWork(context, ({ database }) => insertAimSet(database, row));
+  const madeMs = await domainNow(context);
+  const family = before?.family ?? `own-${randomUUID()}`;
+  const origin = row.origin.slice(0, 600);
+  return unitOfWork(context, ({ database }) =>
+    insertAimSet(database, { ...row, origin, family, name, madeMs }),
+  );
 }

@@ -11,11 +11,13 @@ export function CheckChoiceFields({
   choice,
   aims,
   tolerances,
+  hasSpots,
   onChange,
 }: {
   choice: CheckChoice;
   aims: readonly AimSetView[];
   tolerances: readonly ToleranceSetView[];
+  hasSpots: boolean;
   onChange: (choice: CheckChoice) => void;
 }) {
   const aim = aims.find(({ id }) => id === choice.aimSetId);
@@ -77,6 +79,22 @@ export function CheckChoiceFields({
           </>
         }
       />
+      {choice.substrateCorrected && hasSpots && (
+        <FormControlLabel
+          control={
+            <Checkbox
+              checked={choice.spotsMoved === true}
+              onChange={(_, checked) => onChange({ ...choice, spotsMoved: checked })}
+            />
+          }
+          label={
+            <>
+              Spot colours follow the paper, too{' '}
+              <span className="quiet small">else each keeps its one aim on any paper</span>
+            </>
+          }
+        />
+      )}
       <p className="small">
         <Link href="/library/aims">Aim sets</Link> · <Link href="/library/tolerances">Tolerance sets</Link>
       </p>
@@ -111,15 +129,20 @@ export function firstChoice(
         ? last.toleranceSetId
         : (fits?.id ?? 0),
     substrateCorrected: last?.substrateCorrected ?? false,
+    spotsMoved: last?.spotsMoved,
   };
 }
 
 /** What the shown check was judged by. */
 export function choiceOf(detail: unknown): CheckChoice | undefined {
   if (typeof detail !== 'object' || detail === null || !('kind' in detail)) return undefined;
-  const { header, substrateCorrected } = detail as unknown as {
+  const { header, substrateCorrected, spotsMoved } = detail as unknown as {
     header: { aims: { id: number }; tolerances: { id: number } };
     substrateCorrected: boolean;
+    spotsMoved?: boolean;
   };
-  return { aimSetId: header.aims.id, toleranceSetId: header.tolerances.id, substrateCorrected };
+  return {
+    ...{ aimSetId: header.aims.id, toleranceSetId: header.tolerances.id },
+    ...{ substrateCorrected, spotsMoved },
+  };
 }

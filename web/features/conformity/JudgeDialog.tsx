@@ -48,7 +48,11 @@ export function JudgeDialog({
           </MenuItem>
         ))}
       </TextField>
-      <CheckChoiceFields choice={choice} aims={aims} tolerances={tolerances} onChange={setChoice} />
+      <CheckChoiceFields
+        {...{ choice, aims, tolerances }}
+        hasSpots={readings.find(({ id }) => id === readingId)?.hasSpots === true}
+        onChange={setChoice}
+      />
     </FormDialog>
   );
 }

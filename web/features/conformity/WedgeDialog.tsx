@@ -102,7 +102,11 @@ export function WedgeDialog({
       onSubmit={() => setPrinting(true)}
       onClose={onClose}
     >
-      <CheckChoiceFields choice={choice} aims={aims} tolerances={tolerances} onChange={setChoice} />
+      <CheckChoiceFields
+        {...{ choice, aims, tolerances }}
+        hasSpots={simulated.length > 0}
+        onChange={setChoice}
+      />
       <TextField
         select
         label="Way to the device"

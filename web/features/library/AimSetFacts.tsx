@@ -14,6 +14,7 @@ export const AIM_SOURCES: Readonly<Record<AimSetView['source'], string>> = {
   profile: 'profile',
   reading: 'reading',
   'by hand': 'by hand',
+  'on paper': 'aims on this paper',
 };
 const NOT_TOLD = 'not told';
 /** In the order of their hues. */
@@ -54,6 +55,16 @@ export function AimSetFacts({ detail, path }: { detail: AimSetDetail; path: stri
         <dl className="facts">
           <dt>Made from</dt>
           <dd>{AIM_SOURCES[view.source]}</dd>
+          {view.moved !== null && (
+            <>
+              <dt>Moved from</dt>
+              <dd>
+                {view.moved.fromName}
+                {view.moved.fromVersion > 1 ? `, version ${view.moved.fromVersion}` : ''} to{' '}
+                {view.moved.paper}
+              </dd>
+            </>
+          )}
           <dt>Patches</dt>
           <dd>{view.completed ? 'paper, solids, overprints; the rest is completed' : view.patches}</dd>
           <dt>Spectra</dt>

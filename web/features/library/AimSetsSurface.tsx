@@ -8,11 +8,13 @@ import type { AimSetDetail } from '@melto/services/conformity/aimSetDetail';
 import type { AimSetView } from '@melto/services/conformity/aimSets';
 import { AIM_SOURCES, AimSetFacts } from './AimSetFacts';
 import { NewAimSetDialog } from './NewAimSetDialog';
+import { PaperAimsDialog } from './PaperAimsDialog';
 import { useRemoval } from './useRemoval';
 
 /** All aim sets, those of the house first; the chosen one with its versions, primaries and conditions. */
 export function AimSetsSurface({ sets, shown }: { sets: readonly AimSetView[]; shown: AimSetDetail }) {
   const [making, setMaking] = useState<'new' | AimSetView>();
+  const [moving, setMoving] = useState(false);
   const router = useRouter();
   const remove = useRemoval('aim-sets', () => router.replace('/library/aims'));
   const { view, versions } = shown;
@@ -26,7 +28,10 @@ export function AimSetsSurface({ sets, shown }: { sets: readonly AimSetView[]; s
           What prints are judged against. A change is a new version; earlier checks keep theirs.
         </p>
         {own && <Button onClick={() => void remove(latest.id, latest.name)}>Remove</Button>}
-        {own && <Button onClick={() => setMaking(latest)}>New version</Button>}
+        {own && view.moved === null && <Button onClick={() => setMaking(latest)}>New version</Button>}
+        {view.id === latest.id && view.moved === null && (
+          <Button onClick={() => setMoving(true)}>Aims on this paper</Button>
+        )}
         <Button variant="contained" onClick={() => setMaking('new')}>
           New aim set
         </Button>
@@ -58,6 +63,7 @@ export function AimSetsSurface({ sets, shown }: { sets: readonly AimSetView[]; s
           onClose={() => setMaking(undefined)}
         />
       )}
+      {moving && <PaperAimsDialog aims={view} sets={sets} onClose={() => setMoving(false)} />}
     </section>
   );
 }

@@ -121,6 +121,33 @@ describe('aim sets', () => {
     });
   });
 
+  it('are moved to a white that was measured, shown before they are kept', async () => {
+    const told = aimSet({ conditions: { mode: 'M1' } });
+    const shift = {
+      ...{ from: [95, 0, -2], to: [90, 0, 4], deltaE: 6.54 },
+      primaries: [{ name: 'paper', before: [95, 0, -2], after: [90, 0, 4], deltaE: 6.54 }],
+    };
+    const { sent } = fakeServer({
+      'GET /api/house': {},
+      'GET /api/aim-sets/papers': [],
+      'GET /api/aim-sets/3/on-paper': shift,
+      'POST /api/aim-sets/3/on-paper': { id: 14 },
+    });
+    const { user } = show(<AimSetsSurface sets={[told]} shown={detail({ view: told, versions: [told] })} />);
+    await user.click(button('Aims on this paper'));
+    await user.click(button('measured by itself'));
+    await user.type(screen.getByLabelText('L*'), '90');
+    await user.type(screen.getByLabelText('a*'), '0');
+    expect(button('Keep these aims').disabled).toBe(true);
+    await user.type(screen.getByLabelText('b*'), '4,0');
+    await user.type(screen.getByLabelText(/Name of the paper/), 'Ivory 90');
+    expect(await screen.findByText('6.54', { selector: 'b' })).toBeTruthy();
+    expect(screen.getByText('House FOGRA39L on Ivory 90')).toBeTruthy();
+    await user.click(button('Keep these aims'));
+    await waitFor(() => expect(navigation.went.at(-1)).toBe('/library/aims?set=14'));
+    expect(sent.at(-1)?.body).toEqual({ name: 'House FOGRA39L on Ivory 90', lab: [90, 0, 4], mode: 'M1' });
+  });
+
   it('of the house are removed, and taken back within the time', async () => {
     const own = aimSet({ ...OWN, id: 9 });
     const { sent } = fakeServer({ 'PUT /api/aim-sets/9/removed': {} });

@@ -21,7 +21,7 @@ export function InstrumentSpot({
   onMeasured,
   next,
 }: {
-  onMeasured: (colour: MeasuredColour) => void;
+  onMeasured: (colour: MeasuredColour, mode: MeasurementMode) => void;
   /** Name of the next colour. */
   next: string;
 }) {
@@ -73,7 +73,10 @@ export function InstrumentSpot({
         return setProblem(
           `${name} gave too little of the spectrum for a colour: from ${startNm} nm in steps of ${stepNm} nm.`,
         );
-      onMeasured({ id: request.id, name: next, from: `${name}, ${mode}`, ...colourOf(outcome.measured) });
+      onMeasured(
+        { id: request.id, name: next, from: `${name}, ${mode}`, ...colourOf(outcome.measured) },
+        mode,
+      );
     });
   return (
     <div style={{ display: 'grid', gap: 8 }}>
