@@ -6,6 +6,11 @@ import { findCondition } from '@melto/store/conditions';
 import { listHeads, setHead } from '@melto/store/results';
 import { borrowCalibration } from '../src/calibration/borrowing.ts';
 import { makeCurves } from '../src/calibration/curves.ts';
+import { aimSets, loadAims } from '../src/conformity/aimSets.ts';
+import { tviOf } from '../src/conformity/askedTvi.ts';
+import { createAimSetByHand } from '../src/conformity/newAimSet.ts';
+import { CURVES } from '../src/ledger/kinds/curvesKind.ts';
+import { storedResult } from '../src/ledger/storedResult.ts';
 import { proposeLimits } from '../src/calibration/limits.ts';
 import { createPressChart } from '../src/calibration/pressCharts.ts';
 import { loadChart } from '../src/charts/chart.ts';
@@ -117,5 +122,33 @@ describe('borrowing', () => {
       ['curves', gloss],
       ['limits', gloss],
     ]);
+  });
+
+  it('gives curves to what an aim set asks of each ink; they keep its name, version and figures', async () => {
+    const silk = await heronOn(services, 'Fenland Smooth 120');
+    const { id } = await createPressChart(services, silk, RAMPS);
+    const { sheets } = await printChart(services, id, { ticks: TICKS });
+    await advanceClock(services, 3 * HOUR);
+    const { readingId } = await readSheets(services, sheets);
+    const [published] = await aimSets(services);
+    const tvi = await tviOf(services, silk, { aimSetId: published.id });
+    const made = await makeCurves(services, silk, { readingId: readingId ?? 0, measure: 'tvi', tvi });
+    const { summary, detail } = await storedResult(services, made.id, CURVES);
+    expect(summary.tvi).toMatchObject({ aims: { id: published.id, name: published.name, version: 1 } });
+    const { aims } = await loadAims(services, published.id);
+    // Each step's increase lies between the published ones beside it.
+    const points = [[0, 0], ...(aims.published?.tvi.C ?? []), [100, 0]];
+    for (const { nominal, aim } of detail.inks[0].steps) {
+      const next = points.findIndex(([tone]) => tone >= 100 * nominal);
+      const beside = [points[next - 1][1], points[next][1]].sort((a, b) => a - b);
+      expect(100 * (aim - nominal)).toBeGreaterThanOrEqual(beside[0] - 1e-9);
+      expect(100 * (aim - nominal)).toBeLessThanOrEqual(beside[1] + 1e-9);
+    }
+    expect(await tviOf(services, silk, { letter: 'A' })).toEqual({ letter: 'A' });
+    const rows = [{ device: [0, 0, 0, 0], lab: [95, 0, -2] as const }];
+    const paper = await createAimSetByHand(services, { name: 'Paper alone' }, rows, { mode: 'M1' });
+    expect((await refusal(tviOf(services, silk, { aimSetId: paper.id }))).title).toContain(
+      'Paper alone gives no tone aims',
+    );
   });
 });

@@ -29,6 +29,7 @@ export const SET_LIMITS = sets({
 });
 
 const TVI = Type.Union([
+  strict({ aimSetId: ID }),
   strict({ letter: oneOf(['A', 'B', 'C', 'D', 'E'] as const) }),
   strict({
     points: Type.Array(

@@ -10,6 +10,12 @@ export interface TviAim {
   readonly approximate: boolean;
 }
 
+/** Tone value increase at a tone value, both 0..1. */
+export interface TonePoint {
+  readonly tone: number;
+  readonly increase: number;
+}
+
 /** Curves A to E of ISO 12647-2:2013: increase at 50 %. Check against your copy of the standard. */
 export const TVI_AT_50 = { A: 0.16, B: 0.19, C: 0.22, D: 0.25, E: 0.28 } as const;
 export type TviLetter = keyof typeof TVI_AT_50;
@@ -25,9 +31,7 @@ export function tviAim(letter: TviLetter, skew = 0): TviAim {
 }
 
 /** An aim of own points, tone value and increase 0..1, joined by lines; zero at 0 and 1. */
-export function tviAimOfPoints(
-  points: readonly { readonly tone: number; readonly increase: number }[],
-): TviAim {
+export function tviAimOfPoints(points: readonly TonePoint[]): TviAim {
   const knots = [
     { tone: 0, increase: 0 },
     ...points.filter(({ tone }) => tone > 0 && tone < 1),

@@ -51,6 +51,7 @@ function aimsOf(
   if (measure !== 'tvi') return undefined;
   if (tvi === undefined)
     throw new Problem('bad-input', 'A TVI aim is missing.', 'Choose A to E or own points.', 'tvi');
+  if ('inks' in tvi) return tvi.inks.map(tviAimOfPoints);
   if ('letter' in tvi) return channels.map(() => tviAim(tvi.letter));
   if (tvi.points.some(({ tone, increase }) => !(tone > 0 && tone < 1 && increase >= -0.2 && increase <= 0.5)))
     throw new Problem('bad-input', 'Points lie between 0 and 100 %.', 'Change them and try again.', 'tvi');
@@ -80,6 +81,7 @@ export async function makeCurves(
 ): Promise<{ readonly id: number }> {
   const reading = await pressReading(context, conditionId, choices.readingId, 'ramps');
   const { limits, total, id: limitsId } = await limitsOf(context, reading.condition);
+  const { measure, tvi } = choices;
   const inks = lineariseReading(reading, limits, choices);
   const curves = inks.map(({ next }) => next);
   const before = reading.print.curvesResultId;
@@ -87,8 +89,8 @@ export async function makeCurves(
   const round = earlier?.shape === CURVES.shape ? summaryOf(CURVES, earlier).round + 1 : 1;
   const summary: CurvesSummary = {
     round,
-    measure: choices.measure,
-    tvi: choices.tvi ?? null,
+    measure,
+    tvi: tvi ?? null,
     largest: Math.max(...inks.map(({ largest }) => largest)),
     mean: inks.reduce((sum, ink) => sum + ink.mean, 0) / inks.length,
     dmax: fullDensities(reading),

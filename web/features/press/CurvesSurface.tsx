@@ -1,10 +1,13 @@
 'use client';
 
-import { send } from '@/ui/api';
+import { ask, send } from '@/ui/api';
 import { MAKE_CURVES } from '@/endpoints/calibration';
-import { Button, MenuItem, TextField } from '@mui/material';
+import { AIM_SETS } from '@/endpoints/conformity';
+import { Button, ListSubheader, MenuItem, TextField } from '@mui/material';
+import type { Static } from '@sinclair/typebox';
+import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
-import type { TviLetter } from '@melto/core/tone/tviAim';
+import type { TonePoint, TviLetter } from '@melto/core/tone/tviAim';
 import type { ToneMeasure } from '@melto/core/tone/toneMeasure';
 import type { PressView } from '@melto/services/calibration/pressView';
 import type { CurvesSummary } from '@melto/services/ledger/kinds/curvesKind';
@@ -27,11 +30,16 @@ const LETTERS: readonly TviLetter[] = ['A', 'B', 'C', 'D', 'E'];
 export function CurvesSurface({ view }: { view: PressView<'curves'> }) {
   const { result, reached, condition, shown } = view;
   const [measure, setMeasure] = useState<ToneMeasure>(result?.summary.measure ?? 'tvi');
-  const [letter, setLetter] = useState<TviLetter | 'own'>('A');
+  const [chosen, setChosen] = useState<TviLetter | 'own' | number>('A');
   const [points, setPoints] = useState('25 12, 50 16, 75 12');
   const [files, setFiles] = useState(false);
   const own = parsePoints(points);
-  const tvi = measure !== 'tvi' ? undefined : letter === 'own' ? { points: own ?? [] } : { letter };
+  const { data: aims } = useQuery({
+    queryKey: ['aim-sets'],
+    queryFn: () => ask(AIM_SETS, {}),
+    enabled: measure === 'tvi',
+  });
+  const tvi = measure === 'tvi' ? tviAsked(chosen, own) : undefined;
   return (
     <PressFrame
       view={view}
@@ -73,9 +81,9 @@ export function CurvesSurface({ view }: { view: PressView<'curves'> }) {
           <TextField
             select
             label="TVI"
-            value={letter}
-            onChange={(event) => setLetter(event.target.value as TviLetter | 'own')}
-            sx={{ width: 120 }}
+            value={chosen}
+            onChange={(event) => setChosen(event.target.value as typeof chosen)}
+            sx={{ width: 190 }}
           >
             {LETTERS.map((name) => (
               <MenuItem key={name} value={name}>
@@ -83,9 +91,15 @@ export function CurvesSurface({ view }: { view: PressView<'curves'> }) {
               </MenuItem>
             ))}
             <MenuItem value="own">own points</MenuItem>
+            <ListSubheader>as an aim set asks of each ink</ListSubheader>
+            {(aims ?? []).map(({ id, name }) => (
+              <MenuItem key={id} value={id}>
+                {name}
+              </MenuItem>
+            ))}
           </TextField>
         )}
-        {measure === 'tvi' && letter === 'own' && (
+        {measure === 'tvi' && chosen === 'own' && (
           <TextField
             label="Tone and increase, %"
             value={points}
@@ -109,7 +123,7 @@ export function CurvesSurface({ view }: { view: PressView<'curves'> }) {
   );
 }
 
-function parsePoints(text: string): { tone: number; increase: number }[] | undefined {
+function parsePoints(text: string): TonePoint[] | undefined {
   const pairs = text.split(',').map((pair) => pair.trim().split(/\s+/).map(Number));
   const right = pairs.every(
     (pair) => pair.length === 2 && pair[0] > 0 && pair[0] < 100 && pair[1] >= -20 && pair[1] <= 50,
@@ -119,7 +133,17 @@ function parsePoints(text: string): { tone: number; increase: number }[] | undef
     : undefined;
 }
 
+function tviAsked(
+  chosen: TviLetter | 'own' | number,
+  own: readonly TonePoint[] | undefined,
+): Static<typeof MAKE_CURVES.body>['tvi'] {
+  if (typeof chosen === 'number') return { aimSetId: chosen };
+  return chosen === 'own' ? { points: [...(own ?? [])] } : { letter: chosen };
+}
+
 function measureWords({ measure, tvi }: CurvesSummary): string {
+  if (measure === 'tvi' && tvi !== null && 'aims' in tvi)
+    return `TVI of ${tvi.aims.name}${tvi.aims.version > 1 ? `, version ${tvi.aims.version}` : ''}`;
   if (measure === 'tvi' && tvi !== null)
     return 'letter' in tvi ? `TVI ${tvi.letter}, approximate away from 50 %` : 'TVI by own points';
   return MEASURES.find(([value]) => value === measure)?.[1] ?? measure;

@@ -3,7 +3,7 @@ import type { InkLinearisation } from '@melto/core/tone/linearise';
 import { isToneCurve } from '@melto/core/tone/toneCurve';
 import type { ToneCurves } from '@melto/core/tone/toneCurve';
 import type { ToneMeasure } from '@melto/core/tone/toneMeasure';
-import type { TviLetter } from '@melto/core/tone/tviAim';
+import type { TonePoint, TviLetter } from '@melto/core/tone/tviAim';
 import type { ResultKind } from '../resultKind.ts';
 import { NUMBERS, orNull, ROWS_OF_NUMBERS, WORDS } from './forms.ts';
 
@@ -24,10 +24,15 @@ export const keptToCurves = (kept: readonly (readonly number[])[]): ToneCurves =
     return Float64Array.from(values);
   });
 
-/** An aim of TVI for all inks: a letter, or own points (tone and increase, 0..1). */
+/** An aim of TVI: a letter or own points for all inks, or what an aim set asks of each ink. */
 export type TviChoice =
   | { readonly letter: TviLetter }
-  | { readonly points: readonly { readonly tone: number; readonly increase: number }[] };
+  | { readonly points: readonly TonePoint[] }
+  | {
+      readonly aims: { readonly id: number; readonly name: string; readonly version: number };
+      /** By channel. */
+      readonly inks: readonly (readonly TonePoint[])[];
+    };
 
 export interface CurvesSummary {
   readonly round: number;
