@@ -11,7 +11,7 @@ import type { Socket } from '@melto/bridge/bridgeClient';
 import { createRandom } from '@melto/core/numerics/random';
 import { SIMULATED_INSTRUMENTS } from '@melto/simulator/instruments/simulatedInstruments';
 import { decodeUnder } from '@melto/simulator/instruments/underInstrument';
-import { listStrips } from '@melto/store/readings';
+import { listStrips } from '@melto/store/strips';
 import { createPressChart } from '../src/calibration/pressCharts.ts';
 import { printChart } from '../src/charts/printChart.ts';
 import { createCondition } from '../src/house/newCondition.ts';

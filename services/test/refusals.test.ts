@@ -103,6 +103,10 @@ describe('what does not exist is not found', () => {
   ])('%s', async (_, work) => expect((await refused(work)).type).toBe('not-found'));
 });
 
+/** Device values of the chart up to a row, of no patch of it from there on. */
+const foreignFrom = (row: number): Float64Array =>
+  (chart.set.device ?? new Float64Array()).map((value, i) => (i < 3 * row ? value : 0.31 + 0.013 * value));
+
 describe('files in place of reading', () => {
   it('are taken in any order of rows, by ids or by places', async () => {
     const reading = async (): Promise<Map<string, number>> => {
@@ -159,12 +163,9 @@ describe('files in place of reading', () => {
 
   it.each<[string, () => string, string]>([
     [
-      'no whole strip',
-      () =>
-        file()
-          .replace(/^(?:[1-9]|[1-8]\d|9[0-4])\t.*\n/gm, '')
-          .replace('NUMBER_OF_SETS 100', 'NUMBER_OF_SETS 6'),
-      '6 of the chart’s 100 patches, and no strip whole',
+      'more rows of another chart than of this',
+      () => file({ device: foreignFrom(49) }),
+      'Only 49 of the file’s 100 rows are patches of this chart',
     ],
     [
       'colours for another light',
@@ -185,6 +186,11 @@ describe('files in place of reading', () => {
     expect(problem.title).toContain(words);
     expect((await deskState(services, code)).strips.every(({ measured }) => measured === null)).toBe(true);
   });
+});
+
+it('takes a file of which half the rows are of this chart', async () => {
+  const preview = await previewReading(services, code, file({ device: foreignFrom(50) }));
+  expect(preview.modes[0]).toMatchObject({ patches: 50, foreign: 50 });
 });
 
 describe('profiles and clocks', () => {

@@ -1,11 +1,12 @@
 import { Type } from '@sinclair/typebox';
 import type { DeskState } from '@melto/services/reading/desk';
 import type { ImportedReading, ImportPreview } from '@melto/services/reading/importReading';
+import type { PatchAnswer } from '@melto/services/reading/storePatch';
 import type { PassAnswer } from '@melto/services/reading/storePass';
 import type { Page } from '@melto/services/kernel/page';
 import type { ReadingOfCondition, ReadingView } from '@melto/services/reading/readingView';
 import { answers, DONE, makes, oneOf, reads, sets, strict } from './endpoint';
-import { FIND, ID, NEXT, IN_PATH, MODE, SHEET, text, word } from './fields';
+import { FIND, ID, LAB, NEXT, IN_PATH, MODE, SHEET, text, word } from './fields';
 
 export const DESK = reads({
   ...{ path: '/api/sheets/{code}', says: 'A sheet as the reading desk needs it', who: 'viewer' },
@@ -19,6 +20,13 @@ export type JudgedPass = PassAnswer & {
   readonly judgeProblem?: string | null;
 };
 
+/** What an instrument says of the spectra that it gives. */
+const GRID = {
+  startNm: Type.Number({ minimum: 300, maximum: 800 }),
+  stepNm: Type.Number({ exclusiveMinimum: 0, maximum: 50 }),
+};
+const SPECTRUM = Type.Array(Type.Number({ minimum: -0.1, maximum: 4 }), { minItems: 8, maxItems: 500 });
+
 export const PASS = makes({
   path: '/api/sheets/{code}/passes',
   says: 'Keep a pass of a strip as an instrument measured it; what is another strip is told and not kept',
@@ -31,14 +39,34 @@ export const PASS = makes({
     averageWith: Type.Optional(Type.Array(word(60), { maxItems: 9 })),
     more: Type.Optional(Type.Boolean()),
     instrument: ID,
-    startNm: Type.Number({ minimum: 300, maximum: 800 }),
-    stepNm: Type.Number({ exclusiveMinimum: 0, maximum: 50 }),
-    spectra: Type.Array(
-      Type.Array(Type.Number({ minimum: -0.1, maximum: 4 }), { minItems: 8, maxItems: 500 }),
-      { minItems: 1, maxItems: 2000, description: 'reflectance factors of each patch, as they were passed' },
-    ),
+    ...GRID,
+    spectra: Type.Array(SPECTRUM, {
+      minItems: 1,
+      maxItems: 2000,
+      description: 'reflectance factors of each patch, as they were passed',
+    }),
   }),
   answer: answers<JudgedPass>(Type.Object({ ok: Type.Boolean() })),
+});
+
+const PATCH_PLACE = {
+  attempt: word(60),
+  strip: Type.Integer({ minimum: 1 }),
+  patch: Type.Integer({ minimum: 1 }),
+  mode: MODE,
+  sure: Type.Optional(Type.Boolean()),
+};
+
+export const PATCH = makes({
+  path: '/api/sheets/{code}/patches',
+  says: 'Keep one patch of a sheet, by an instrument or as L*, a*, b* (D50, 2°); what looks like the patch beside it is told and not kept, unless `sure`',
+  who: 'operator',
+  params: SHEET,
+  body: Type.Union([
+    strict({ ...PATCH_PLACE, instrument: ID, ...GRID, spectrum: SPECTRUM }),
+    strict({ ...PATCH_PLACE, lab: LAB }),
+  ]),
+  answer: answers<PatchAnswer>(Type.Object({ ok: Type.Boolean() })),
 });
 
 export const UNDER_INSTRUMENT = reads({

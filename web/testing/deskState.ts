@@ -26,6 +26,7 @@ export function deskState(change: Partial<DeskState> = {}, read: readonly number
       strip,
       expected: ['#808080', '#404040'],
       measured: read.includes(strip) ? ['#818181', '#414141'] : null,
+      partly: null,
       reversed: false,
       readMs: read.includes(strip) ? 9000 : null,
     })),

@@ -1,3 +1,4 @@
+import { labAt } from '../colour/labAt.ts';
 import { CMYK } from '../device/process.ts';
 import type { Xyz } from '../colour/xyz.ts';
 import { xyzRowsToLab } from '../colour/xyzToLab.ts';
@@ -123,8 +124,4 @@ function stepsOf(
       xyzRowsToLab(mean, WHITE_D50_MEASURED, own);
       return { tone, xyz: [...mean], lab: labAt(own, 0), rows: list };
     });
-}
-
-function labAt(lab: Float64Array, row: number): [number, number, number] {
-  return [lab[3 * row], lab[3 * row + 1], lab[3 * row + 2]];
 }

@@ -1,3 +1,4 @@
+import { labAt } from '../colour/labAt.ts';
 import { mergeRepeats } from '../characterise/mergeRepeats.ts';
 import { deltaE2000 } from '../colour/deltaE2000.ts';
 import type { Lab } from '../colour/lab.ts';
@@ -19,9 +20,7 @@ export function aimPrimaries(aims: Aims): AimPrimary[] {
   const { xyz, origins } = aimsFor(aims, PRIMARY_VALUES);
   const lab = labRows(xyz);
   return PRIMARY_NAMES.flatMap((name, row) =>
-    origins[row] === 'none'
-      ? []
-      : [{ name, lab: [lab[3 * row], lab[3 * row + 1], lab[3 * row + 2]], origin: origins[row] }],
+    origins[row] === 'none' ? [] : [{ name, lab: labAt(lab, row), origin: origins[row] }],
   );
 }
 
@@ -40,11 +39,10 @@ export function aimsApart(one: Aims, other: Aims): AimsApart {
     return { device: merged.device, lab: labRows(merged.xyz), count: merged.counts.length };
   });
   const rows = new Map(Array.from({ length: b.count }, (_, row) => [deviceKey(b.device, row), row]));
-  const labOf = (lab: Float64Array, row: number): Lab => [lab[3 * row], lab[3 * row + 1], lab[3 * row + 2]];
   const differences: number[] = [];
   for (let row = 0; row < a.count; row++) {
     const at = rows.get(deviceKey(a.device, row));
-    if (at !== undefined) differences.push(deltaE2000(labOf(a.lab, row), labOf(b.lab, at)));
+    if (at !== undefined) differences.push(deltaE2000(labAt(a.lab, row), labAt(b.lab, at)));
   }
   return differences.length === 0
     ? { common: 0, mean: 0, largest: 0 }

@@ -1,9 +1,9 @@
+import { labAt } from '@melto/core/colour/labAt';
 import { layoutChart } from '@melto/core/charts/layoutChart';
 import { SHORT_CHECK_NEEDS } from '@melto/core/charts/pageGeometry';
 import type { PaperName } from '@melto/core/charts/pageGeometry';
 import { shortCheckColours } from '@melto/core/charts/shortCheckChart';
 import { deltaE2000 } from '@melto/core/colour/deltaE2000';
-import type { Lab } from '@melto/core/colour/lab';
 import { HOUSE_PHOTO, judgeShortCheck } from '@melto/core/conformity/shortCheck';
 import { meanPaperXyz } from '@melto/core/device/meanPaperXyz';
 import { RGB } from '@melto/core/device/process';
@@ -77,11 +77,6 @@ export async function judgeCompleteCheck(context: Context, readingId: number): P
   unwrap(deviceToLab(profile, 'absolute')).apply(device, predicted);
   unwrap(labToDevice(profile, 'relative')).apply(asked, exact);
   unwrap(deviceToLab(profile, 'relative')).apply(exact, relative);
-  const labAt = (values: Float64Array, i: number): Lab => [
-    values[3 * i],
-    values[3 * i + 1],
-    values[3 * i + 2],
-  ];
   const paper = meanPaperXyz(RGB, device, xyz);
   if (paper === undefined) throw new Error(`short check ${print.code} has no paper`);
   const check = judgeShortCheck(

@@ -2,7 +2,9 @@ import type { ReaderKind } from '@melto/core/charts/pageGeometry';
 import { gatherRows } from '@melto/core/numerics/gatherRows';
 import type { Fault } from '@melto/core/faults/fault';
 import { changeMark, listWaitingSheets } from '@melto/store/prints';
-import { latestReading, listStrips } from '@melto/store/readings';
+import { latestReading } from '@melto/store/readings';
+import { listStrips, missingPatches } from '@melto/store/strips';
+import type { StripRow } from '@melto/store/strips';
 import { clockOffset } from '../kernel/clock.ts';
 import { unitOfWork } from '../kernel/context.ts';
 import type { Context } from '../kernel/context.ts';
@@ -21,7 +23,10 @@ export interface DeskStrip {
   readonly strip: number;
   /** Screen colours of what the patches should give. */
   readonly expected: readonly string[];
+  /** Of a strip that was read whole. */
   readonly measured: readonly string[] | null;
+  /** Of a strip that lacks patches: null for each of them. */
+  readonly partly: readonly (string | null)[] | null;
   readonly reversed: boolean;
   readonly readMs: number | null;
 }
@@ -94,7 +99,7 @@ export async function deskState(context: Context, code: string): Promise<DeskSta
       return {
         strip: index + 1,
         expected: hexRow(gatherRows(expected, rows, 3)),
-        measured: read === undefined ? null : hexRow(stripLab(read)),
+        ...measuredRow(read),
         reversed: read?.reversed ?? false,
         readMs: read?.readMs ?? null,
       };
@@ -110,6 +115,15 @@ export async function deskState(context: Context, code: string): Promise<DeskSta
     judgeProblem: judging?.problem ?? null,
     resultId: judging?.resultId ?? null,
   };
+}
+
+/** Screen colours of a strip as far as it was read. */
+function measuredRow(read: StripRow | undefined): Pick<DeskStrip, 'measured' | 'partly'> {
+  if (read === undefined) return { measured: null, partly: null };
+  const lab = stripLab(read);
+  const colours = hexRow(lab);
+  if (missingPatches(read) === 0) return { measured: colours, partly: null };
+  return { measured: null, partly: colours.map((hex, i) => (Number.isNaN(lab[3 * i]) ? null : hex)) };
 }
 
 async function readBy(context: Context, instrument: number | null): Promise<DeskState['readBy']> {

@@ -6,7 +6,7 @@ import { spectraToXyz } from '@melto/core/spectral/spectrumToXyz';
 import { createXyzWeights } from '@melto/core/spectral/xyzWeights';
 import { findPrint, findSheet } from '@melto/store/prints';
 import type { PrintRow, SheetRow } from '@melto/store/prints';
-import type { StripRow } from '@melto/store/readings';
+import type { StripRow } from '@melto/store/strips';
 import { loadChart } from '../charts/chart.ts';
 import type { LoadedChart } from '../charts/chart.ts';
 import { conditionOf } from '../ledger/conditions.ts';
@@ -38,6 +38,12 @@ export async function deskData(context: Context, code: string): Promise<DeskData
 export function requireStrip(code: string, strip: number, strips: number): void {
   if (Number.isInteger(strip) && strip >= 1 && strip <= strips) return;
   throw new Problem('bad-input', `${code} has strips 1 to ${strips}.`, 'Choose one of them.', 'strip');
+}
+
+/** Refuses a patch that a strip does not have. */
+export function requirePatch(strip: number, patch: number, patches: number): void {
+  if (Number.isInteger(patch) && patch >= 1 && patch <= patches) return;
+  throw new Problem('bad-input', `Strip ${strip} has ${patches} patches.`, 'Choose one of them.', 'patch');
 }
 
 /** Screen colours of Lab rows. */

@@ -1,3 +1,4 @@
+import { labAt } from '@melto/core/colour/labAt';
 import { createHash } from 'node:crypto';
 import { labToHex } from '@melto/core/colour/srgb';
 import { patchXyz } from '@melto/core/cgats/patchColours';
@@ -9,7 +10,8 @@ import type { DamagedRow } from '@melto/core/measured/measuredTable';
 import { WHITE_D50_MEASURED } from '@melto/core/colour/whitePoints';
 import { xyzRowsToLab } from '@melto/core/colour/xyzToLab';
 import { channelCount } from '@melto/core/device/process';
-import type { ReadingMode, StripRow } from '@melto/store/readings';
+import type { ReadingMode } from '@melto/store/readings';
+import type { StripRow } from '@melto/store/strips';
 import { domainNow } from '../kernel/clock.ts';
 import { unitOfWork } from '../kernel/context.ts';
 import type { Context } from '../kernel/context.ts';
@@ -35,7 +37,7 @@ export interface ImportedMode {
   /** Patches of the chart that the file has, and all of them. */
   readonly patches: number;
   readonly ofPatches: number;
-  /** Strips with all their patches, which is what is stored, and all of them. */
+  /** Strips with all their patches, and all of them. */
   readonly strips: number;
   readonly ofStrips: number;
   /** Patches that were averaged over several rows. */
@@ -87,11 +89,7 @@ export async function previewReading(
           off,
         })),
         pages: chart.layout.pages.map((page) =>
-          page.map((rows) =>
-            rows.map((row) =>
-              present(row) ? labToHex([lab[3 * row], lab[3 * row + 1], lab[3 * row + 2]]) : null,
-            ),
-          ),
+          page.map((rows) => rows.map((row) => (present(row) ? labToHex(labAt(lab, row)) : null))),
         ),
       };
     }),
@@ -100,7 +98,7 @@ export async function previewReading(
 
 /**
  * Takes a file of measurements in place of reading a print at the desk, as a reading for each of its modes. All that
- * the file leaves open must be answered. Strips that lack a patch stay open until another file or the desk brings them.
+ * the file leaves open must be answered. Patches that are missing stay open until another file brings them.
  */
 export async function importReading(
   context: Context,
@@ -122,8 +120,8 @@ export async function importReading(
     if (strips.length === 0)
       throw new Problem(
         'bad-input',
-        `The file has ${mode.match.rows.filter((rows) => rows.length > 0).length} of the chart’s ${chart.patches} patches, and no strip whole.`,
-        'Nothing was stored. Give a file that holds whole strips.',
+        `The file has none of the chart’s ${chart.patches} patches.`,
+        'Nothing was stored. Give the file that was measured from this chart.',
       );
     return { mode: mode.mode, strips };
   });
@@ -206,7 +204,7 @@ function labOf({ xyz }: PatchValues): Float64Array {
   return lab;
 }
 
-/** The strips of which all patches are there. */
+/** The strips of which a patch is there; NaN where one is missing. */
 function stripsOf(
   { chart }: MeasuredFile,
   mode: MeasuredFile['modes'][number],
@@ -216,7 +214,7 @@ function stripsOf(
   const { kind, grid, width, values } = patchValues(mode);
   return chart.layout.pages.flatMap((page, pageIndex) =>
     page.flatMap((rows, stripIndex): StripRow[] => {
-      if (rows.some((row) => mode.match.rows[row].length === 0)) return [];
+      if (rows.every((row) => mode.match.rows[row].length === 0)) return [];
       const own = new Float64Array(rows.length * width);
       rows.forEach((row, place) => own.set(values.subarray(row * width, (row + 1) * width), place * width));
       return [

@@ -8,8 +8,10 @@ import type { ExpectedRamps } from '@melto/core/faults/rampResponse';
 import { gatherRows } from '@melto/core/numerics/gatherRows';
 import { findPrint } from '@melto/store/prints';
 import type { PrintRow } from '@melto/store/prints';
-import { findReading, listStrips } from '@melto/store/readings';
-import type { ReadingRow, StripRow } from '@melto/store/readings';
+import { findReading } from '@melto/store/readings';
+import { listStrips, valuesPerPatch } from '@melto/store/strips';
+import type { ReadingRow } from '@melto/store/readings';
+import type { StripRow } from '@melto/store/strips';
 import { loadChart } from '../charts/chart.ts';
 import type { LoadedChart } from '../charts/chart.ts';
 import type { Context } from '../kernel/context.ts';
@@ -107,12 +109,15 @@ export function assembleReading(
   const byRow = new Map<number, Float64Array>();
   for (const strip of strips) {
     const rows = chart.layout.pages[strip.page - 1]?.[strip.strip - 1];
-    const width = strip.kind === 'spectra' ? strip.grid.count : 3;
-    rows?.forEach((row, place) => byRow.set(row, strip.values.subarray(place * width, (place + 1) * width)));
+    const width = valuesPerPatch(strip);
+    rows?.forEach((row, place) => {
+      const values = strip.values.subarray(place * width, (place + 1) * width);
+      if (!Number.isNaN(values[0])) byRow.set(row, values);
+    });
   }
   const rows = [...byRow.keys()].sort((a, b) => a - b);
   const first = strips[0];
-  const width = first === undefined || first.kind === 'xyz' ? 3 : first.grid.count;
+  const width = first === undefined ? 3 : valuesPerPatch(first);
   const values = new Float64Array(rows.length * width);
   rows.forEach((row, i) => values.set(byRow.get(row) ?? [], i * width));
   const set: PatchSet = {

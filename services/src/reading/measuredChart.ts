@@ -1,3 +1,4 @@
+import { labAt } from '@melto/core/colour/labAt';
 import { layoutChart } from '@melto/core/charts/layoutChart';
 import { channelCount, sameProcess } from '@melto/core/device/process';
 import { doubtfulPatches } from '@melto/core/measured/doubtfulRows';
@@ -51,9 +52,7 @@ export async function previewMeasuredChart(
           id: set.ids[patch],
           off,
         })),
-        pages: layout.pages.map((page) =>
-          page.map((rows) => rows.map((row) => labToHex([lab[3 * row], lab[3 * row + 1], lab[3 * row + 2]]))),
-        ),
+        pages: layout.pages.map((page) => page.map((rows) => rows.map((row) => labToHex(labAt(lab, row))))),
       };
     }),
   };

@@ -90,6 +90,8 @@ function understood(
     modes: measurement.modes.map((mode) => {
       const match = matchOf(printed, mode);
       if (match === undefined) throw unmatched(printed, mode);
+      const rows = mode.set.ids.length;
+      if (2 * match.foreign.length > rows) throw mostlyForeign(printed, rows - match.foreign.length, rows);
       return { ...mode, match };
     }),
   };
@@ -120,6 +122,15 @@ function otherProcess({ condition }: Printed, name: string): Problem {
     'bad-input',
     `The file gives ${name} values, the sheet was printed with ${condition.process.name}.`,
     'Nothing was stored. Give the file that was measured from this chart.',
+  );
+}
+
+/** Another chart has a few colours in common with any: paper, solids. */
+function mostlyForeign({ chart }: Printed, own: number, rows: number): Problem {
+  return new Problem(
+    'bad-input',
+    `Only ${own} of the file’s ${rows} rows are patches of this chart (${chart.title}).`,
+    'Nothing was stored. Give the file that was measured from this chart, or take the other rows out.',
   );
 }
 

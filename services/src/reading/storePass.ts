@@ -2,20 +2,17 @@ import { gatherRows } from '@melto/core/numerics/gatherRows';
 import { deltaE2000Rows } from '@melto/core/colour/deltaE2000';
 import { mean } from '@melto/core/numerics/statistics';
 import type { MeasurementMode } from '@melto/core/device/instrument';
-import { COLOUR_RANGE, coversColours } from '@melto/core/spectral/coversColours';
-import type { SpectralGrid } from '@melto/core/spectral/spectralGrid';
 import { matchStrip } from '@melto/core/faults/matchStrip';
-import { listPasses } from '@melto/store/readings';
-import type { StripRow } from '@melto/store/readings';
+import { listPasses } from '@melto/store/strips';
+import type { StripRow } from '@melto/store/strips';
 import { domainNow } from '../kernel/clock.ts';
 import { unitOfWork } from '../kernel/context.ts';
 import type { Context } from '../kernel/context.ts';
-import { Problem } from '../kernel/problem.ts';
-import { isOwnDevice } from '../ledger/conditions.ts';
 import { deskData, hexRow, requireStrip, stripLab } from './deskData.ts';
 import type { DeskData } from './deskData.ts';
 import { expectedLab } from './expected.ts';
-import { instrumentOf } from './instruments.ts';
+import { requireReader } from './requireReader.ts';
+import { spectraOf } from './spectraOf.ts';
 import { storeStrips } from './storeStrips.ts';
 
 export interface PassInput {
@@ -64,20 +61,7 @@ export async function storePassOf(context: Context, data: DeskData, input: PassI
   const strips = chart.layout.pages[sheet.page - 1];
   requireStrip(code, input.strip, strips.length);
   const index = input.strip - 1;
-  const instrument = await instrumentOf(context, input.instrument);
-  if (instrument.simulated && isOwnDevice(condition))
-    throw new Problem(
-      'bad-input',
-      `${instrument.name} is simulated, and ${code} was printed at a real device.`,
-      'Read it with a real instrument, or give its measurements from a file.',
-    );
-  if (!instrument.modes.includes(input.mode))
-    throw new Problem(
-      'bad-input',
-      `${instrument.name} does not measure ${input.mode}.`,
-      `Choose ${instrument.modes.join(' or ')}.`,
-      'mode',
-    );
+  const instrument = await requireReader(context, data, input.instrument, input.mode);
   const { grid, values } = spectraOf(input, strips[index].length);
   const nowMs = await domainNow(context);
   const asRead: StripRow = {
@@ -127,31 +111,6 @@ export async function storePassOf(context: Context, data: DeskData, input: PassI
     readingId: stored.readingId,
     spread: stored.spread,
   };
-}
-
-/** What an instrument gave, as values on a grid; refused where it does not fit the strip. */
-function spectraOf(
-  { strip, startNm, stepNm, spectra }: PassInput,
-  patches: number,
-): { readonly grid: SpectralGrid; readonly values: Float64Array } {
-  if (spectra.length !== patches)
-    throw new Problem(
-      'bad-input',
-      `The instrument gave ${spectra.length} patches; strip ${strip} has ${patches}.`,
-      'Read it again, from the white before the first patch to the white after the last.',
-      'spectra',
-    );
-  const [{ length: count }] = spectra;
-  const grid = { startNm, stepNm, count };
-  const { latestStartNm, earliestEndNm, widestStepNm } = COLOUR_RANGE;
-  if (spectra.some((row) => row.length !== count) || !coversColours(grid))
-    throw new Problem(
-      'bad-input',
-      `Spectra from ${startNm} nm in ${count} steps of ${stepNm} nm are not enough for colours.`,
-      `They must reach from ${latestStartNm} to ${earliestEndNm} nm in steps of ${widestStepNm} nm or less.`,
-      'spectra',
-    );
-  return { grid, values: Float64Array.from(spectra.flat()) };
 }
 
 /** Mean reflectance of several passes, and the mean ΔE00 of the passes to it. */

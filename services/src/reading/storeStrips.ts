@@ -1,16 +1,8 @@
-import type { Sql } from '@melto/store/database';
 import { lockPrint, setPageProgress } from '@melto/store/prints';
-import {
-  findReading,
-  finishReading,
-  insertReading,
-  insertStrip,
-  listStrips,
-  mostStripsRead,
-  openReading,
-  setEarly,
-} from '@melto/store/readings';
-import type { ReadingMode, ReadingSource, StripRow } from '@melto/store/readings';
+import { findReading, finishReading, insertReading, openReading, setEarly } from '@melto/store/readings';
+import { insertStrip, listStrips, missingPatches, mostStripsRead } from '@melto/store/strips';
+import type { ReadingMode, ReadingSource } from '@melto/store/readings';
+import type { StripRow } from '@melto/store/strips';
 import type { Context } from '../kernel/context.ts';
 import { Problem } from '../kernel/problem.ts';
 import { expectedRamps } from '../ledger/inForce.ts';
@@ -59,9 +51,10 @@ export async function storeStrips(
       startedMs: nowMs,
       early: source === 'desk' && nowMs < print.restUntilMs,
     }));
-  if (open !== undefined) await requireSameForm(sql, open.id, strips);
+  const before = open === undefined ? [] : await listStrips(sql, open.id);
+  requireSameForm(before, strips);
   let added = false;
-  for (const strip of strips) if (await insertStrip(sql, readingId, strip)) added = true;
+  for (const strip of strips) if (await insertStrip(sql, readingId, filled(strip, before))) added = true;
   for (const page of new Set(strips.map((strip) => strip.page))) {
     const read = await mostStripsRead(sql, print.id, page);
     await setPageProgress(sql, print.id, page, read, read >= (chart.layout.pages[page - 1]?.length ?? 0));
@@ -69,7 +62,9 @@ export async function storeStrips(
   const stored = await listStrips(sql, readingId);
   const early = earlyStrips({ source }, print, stored).length > 0;
   if (open !== undefined && open.early !== early) await setEarly(sql, readingId, early);
-  const complete = stored.length === chart.layout.pages.flat().length;
+  const complete =
+    stored.length === chart.layout.pages.flat().length &&
+    stored.every((strip) => missingPatches(strip) === 0);
   // A pass that is sent again changes nothing, and asks for nothing.
   if (complete && added) {
     const reading = await findReading(sql, readingId);
@@ -83,8 +78,7 @@ export async function storeStrips(
 }
 
 /** Strips of one reading are all spectra of one grid, or all XYZ: others would be read as what they are not. */
-async function requireSameForm(sql: Sql, readingId: number, strips: readonly StripRow[]): Promise<void> {
-  const [first] = await listStrips(sql, readingId);
+function requireSameForm([first]: readonly (StripRow | undefined)[], strips: readonly StripRow[]): void {
   const form = ({ kind, grid }: StripRow): string =>
     kind === 'xyz' ? 'XYZ' : `spectra from ${grid.startNm} nm in ${grid.count} steps of ${grid.stepNm} nm`;
   const other = strips.find((strip) => first !== undefined && form(strip) !== form(first));
@@ -94,4 +88,11 @@ async function requireSameForm(sql: Sql, readingId: number, strips: readonly Str
     `This reading holds ${form(first)}; what came now is ${form(other)}.`,
     'Withdraw the reading first, or give all of it in one form.',
   );
+}
+
+/** A strip with the patches that it lacks taken from what stands of it already. */
+function filled(strip: StripRow, before: readonly StripRow[]): StripRow {
+  const old = before.find(({ page, strip: number }) => page === strip.page && number === strip.strip);
+  if (old === undefined || missingPatches(strip) === 0) return strip;
+  return { ...strip, values: strip.values.map((value, i) => (Number.isNaN(value) ? old.values[i] : value)) };
 }

@@ -3,7 +3,7 @@ import type { StripPatches } from '@melto/core/device/instrument';
 import { gatherRows } from '@melto/core/numerics/gatherRows';
 import type { Context } from '../kernel/context.ts';
 import { Problem } from '../kernel/problem.ts';
-import { deskData, requireStrip } from './deskData.ts';
+import { deskData, requirePatch, requireStrip } from './deskData.ts';
 import type { DeskData } from './deskData.ts';
 import { isOwnDevice } from '../ledger/conditions.ts';
 import { instrumentOf } from './instruments.ts';
@@ -52,13 +52,7 @@ export async function underOf(
       'Read it with a real instrument, or give its measurements from a file.',
     );
   const rows = strips[strip - 1];
-  if (patch !== undefined && patch > rows.length)
-    throw new Problem(
-      'bad-input',
-      `Strip ${strip} has ${rows.length} patches.`,
-      'Choose one of them.',
-      'patch',
-    );
+  if (patch !== undefined) requirePatch(strip, patch, rows.length);
   const changes = await context.circumstances(context, condition.id);
   const patchesOf = (index: number, only: readonly number[]): StripPatches => ({
     device: gatherRows(print.deviceValues, only, channelCount(condition.process)),

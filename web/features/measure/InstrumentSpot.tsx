@@ -4,15 +4,13 @@ import { Button, TextField } from '@mui/material';
 import { useState } from 'react';
 import { densities } from '@melto/core/density/density';
 import type { MeasurementMode } from '@melto/core/device/instrument';
-import { coversColours } from '@melto/core/spectral/coversColours';
 import { spectrumLab } from '@melto/core/spectral/spectrumLab';
-import type { Measured } from '@melto/bridge/protocol';
-import { UNDER_INSTRUMENT } from '@/endpoints/reading';
 import { useBridge } from '@/features/bridge/BridgeContext';
 import { InstrumentField, ModeField } from '@/features/bridge/InstrumentFields';
-import { passWords } from '@/features/bridge/passWords';
+import { useMeasureOne } from '@/features/bridge/useMeasureOne';
+import type { MeasuredOne } from '@/features/bridge/useMeasureOne';
 import { useHouse } from '@/features/frame/useHouse';
-import { ask, newKey, problemWords } from '@/ui/api';
+import { problemWords } from '@/ui/api';
 import { isWhole } from '@/ui/numberOf';
 import type { MeasuredColour } from './useMeasured';
 
@@ -32,13 +30,14 @@ export function InstrumentSpot({
   const [place, setPlace] = useState({ strip: '1', patch: '1' });
   const [busy, setBusy] = useState(false);
   const [problem, setProblem] = useState<string>();
+  const measureOne = useMeasureOne();
   const instrument =
     instruments.find(({ info }) => info.serial === chosen) ??
     instruments.find(({ info }) => info.kind === 'spot') ??
     instruments[0];
   if (instrument === undefined || client === undefined)
     return <p className="quiet">No instrument is connected; colours can be typed, pasted or sent.</p>;
-  const { info, name, id } = instrument;
+  const { info, name } = instrument;
   const simulated = info.simulated === true;
   const mode = info.modes.includes(wanted) ? wanted : info.modes[0];
   const code = sheet === '' ? (house?.slips[0]?.code ?? '') : sheet;
@@ -56,27 +55,9 @@ export function InstrumentSpot({
   };
   const measure = (): Promise<void> =>
     act(async () => {
-      if (id === undefined)
-        return setProblem(`${name} is being made known to the house. Try again in a moment.`);
-      const under = simulated
-        ? await ask(UNDER_INSTRUMENT, {
-            params: { code },
-            query: { strip: Number(place.strip), patch: Number(place.patch), instrument: id },
-          })
-        : {};
-      const request = { id: newKey(), instrument: info.serial, mode, patches: 1, ...under };
-      const outcome = await client.read({ ...request, at: Date.now() + (house?.offsetMs ?? 0) });
-      if (!outcome.ok) return setProblem(passWords(outcome, name, 1));
-      client.kept(request.id);
-      const { startNm, stepNm, spectra } = outcome.measured;
-      if (!coversColours({ startNm, stepNm, count: spectra[0].length }))
-        return setProblem(
-          `${name} gave too little of the spectrum for a colour: from ${startNm} nm in steps of ${stepNm} nm.`,
-        );
-      onMeasured(
-        { id: request.id, name: next, from: `${name}, ${mode}`, ...colourOf(outcome.measured) },
-        mode,
-      );
+      const lies = { code, strip: Number(place.strip), patch: Number(place.patch) };
+      const one = await measureOne(instrument, mode, simulated ? lies : undefined);
+      onMeasured({ id: one.attempt, name: next, from: `${name}, ${mode}`, ...colourOf(one) }, mode);
     });
   return (
     <div style={{ display: 'grid', gap: 8 }}>
@@ -123,8 +104,8 @@ export function InstrumentSpot({
 export function colourOf({
   startNm,
   stepNm,
-  spectra: [spectrum],
-}: Pick<Measured, 'startNm' | 'stepNm' | 'spectra'>): Pick<MeasuredColour, 'lab' | 'density'> {
+  spectrum,
+}: Pick<MeasuredOne, 'startNm' | 'stepNm' | 'spectrum'>): Pick<MeasuredColour, 'lab' | 'density'> {
   const grid = { startNm, stepNm, count: spectrum.length };
   return { lab: spectrumLab(grid, spectrum), density: densities(grid, spectrum, 'E') };
 }

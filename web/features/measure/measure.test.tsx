@@ -133,7 +133,7 @@ describe('a colour that is measured', () => {
     const { lab, density } = colourOf({
       startNm: 380,
       stepNm: 10,
-      spectra: [Array.from({ length: 36 }, () => 1)],
+      spectrum: Array.from({ length: 36 }, () => 1),
     });
     expect(lab[0]).toBeCloseTo(100, 3);
     expect(density?.visual).toBeCloseTo(0, 6);

@@ -19,11 +19,13 @@ export function DeskControls({
   keys,
   onKeys,
   onFile,
+  onPatches,
 }: {
   desk: ReturnType<typeof useDesk>;
   keys: boolean;
   onKeys: (on: boolean) => void;
   onFile: (file: File | undefined) => void;
+  onPatches: () => void;
 }) {
   const movements = desk.instrument?.info.movements ?? [];
   const row = useRef<HTMLDivElement>(null);
@@ -89,6 +91,9 @@ export function DeskControls({
           }}
         />
       </label>
+      <button type="button" className="plain small" onClick={onPatches}>
+        <u>Patch by patch</u>
+      </button>
       <FormControlLabel
         sx={{ ml: 0 }}
         control={<Switch size="small" checked={keys} onChange={(_, on) => onKeys(on)} />}

@@ -13,6 +13,7 @@ import { SheetFiles } from '@/features/charts/SheetFiles';
 import { ask } from '@/ui/api';
 import { ImportDialog } from './ImportDialog';
 import { ImportedSheet } from './ImportedSheet';
+import { colours, PatchDialog } from './PatchDialog';
 import { MEASURED_FILES } from './measuredFiles';
 
 /**
@@ -33,6 +34,7 @@ export function FileDesk({ initial, onRead }: { initial: DeskState; onRead?: () 
   const { enqueueSnackbar } = useSnackbar();
   const [given, setGiven] = useState<File>();
   const [dropping, setDropping] = useState(false);
+  const [byPatch, setByPatch] = useState(false);
   const input = useRef<HTMLInputElement>(null);
   const read = state.strips.filter(({ measured }) => measured !== null).length;
   const complete = read === state.strips.length;
@@ -63,6 +65,13 @@ export function FileDesk({ initial, onRead }: { initial: DeskState; onRead?: () 
           onClose={() => setGiven(undefined)}
         />
       )}
+      {byPatch && (
+        <PatchDialog
+          state={state}
+          onStored={() => queries.invalidateQueries()}
+          onClose={() => setByPatch(false)}
+        />
+      )}
       <h1>
         Sheet {code}{' '}
         <span className="quiet">
@@ -74,7 +83,7 @@ export function FileDesk({ initial, onRead }: { initial: DeskState; onRead?: () 
           ? 'All of it is measured.'
           : read === 0
             ? 'Print its page, then read it with an instrument that is connected, or measure it and give the file here.'
-            : `${read} of ${state.strips.length} strips are measured; the others stay open.`}{' '}
+            : `${read} of ${state.strips.length} strips are measured whole; the others stay open.`}{' '}
         {complete && state.judging && 'It is being judged.'}
         {complete &&
           !state.judging &&
@@ -103,6 +112,7 @@ export function FileDesk({ initial, onRead }: { initial: DeskState; onRead?: () 
             Read it here
           </Button>
         )}
+        <Button onClick={() => setByPatch(true)}>Patch by patch</Button>
         <span className="small">
           its page: <SheetFiles code={code} job={state.purpose === 'job'} sent />
         </span>
@@ -123,11 +133,7 @@ export function FileDesk({ initial, onRead }: { initial: DeskState; onRead?: () 
         CGATS, CxF3, CSV or a pasted table saved as text; whole pages or all of them, in any order. Nothing is
         stored before you have seen what it becomes.
       </p>
-      <ImportedSheet
-        code={code}
-        height={520}
-        pages={[state.strips.map(({ measured, expected }) => measured ?? expected.map(() => null))]}
-      />
+      <ImportedSheet code={code} height={520} pages={[state.strips.map(colours)]} />
     </div>
   );
 }

@@ -153,7 +153,7 @@ function Matched({ mode }: { mode: ImportedMode }) {
       </li>
       {strips < ofStrips && (
         <li>
-          {strips} of {ofStrips} strips are whole and will be kept; the others stay open.
+          {strips} of {ofStrips} strips are whole; patches that are missing stay open.
         </li>
       )}
       {foreign > 0 && <li>{counted(foreign, 'row')} of the file belong to no patch of this chart.</li>}

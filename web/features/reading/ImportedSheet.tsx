@@ -8,11 +8,16 @@ export function ImportedSheet({
   pages,
   code,
   height = 240,
+  chosen,
+  onChoose,
 }: {
   pages: ImportedMode['pages'];
   code: string;
   /** Of a page, at most. */
   height?: number;
+  /** A patch that is pointed out, on the first page; counted from 0. */
+  chosen?: { readonly strip: number; readonly place: number };
+  onChoose?: (strip: number, place: number) => void;
 }) {
   const widest = Math.max(1, ...pages.flat().map((strip) => strip.length));
   return (
@@ -40,8 +45,23 @@ export function ImportedSheet({
                 fill={colour ?? 'none'}
                 stroke={colour === null ? 'var(--rule)' : 'none'}
                 shapeRendering="crispEdges"
+                pointerEvents={onChoose === undefined ? undefined : 'all'}
+                style={onChoose === undefined ? undefined : { cursor: 'pointer' }}
+                onClick={onChoose === undefined ? undefined : () => onChoose(s, place)}
               />
             )),
+          )}
+          {chosen !== undefined && page === 0 && (
+            <rect
+              x={chosen.place * CELL}
+              y={chosen.strip * (CELL + GAP)}
+              width={CELL}
+              height={CELL}
+              fill="none"
+              stroke="var(--ink)"
+              strokeWidth={2}
+              pointerEvents="none"
+            />
           )}
         </svg>
       ))}

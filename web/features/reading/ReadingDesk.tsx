@@ -9,7 +9,9 @@ import { useTellHere } from '@/features/frame/useHere';
 import { useDomainNow } from '@/features/frame/useHouse';
 import { formatSpan } from '@/ui/format';
 import { StatusShape } from '@/ui/StatusMark';
-import { readableBy, useDesk } from './useDesk';
+import { PatchDialog } from './PatchDialog';
+import { readableBy } from './readableBy';
+import { useDesk } from './useDesk';
 import { useBridge } from '@/features/bridge/BridgeContext';
 import { DeskControls } from './DeskControls';
 import { FileDesk } from './FileDesk';
@@ -39,6 +41,7 @@ export function ReadingDesk({ initial }: { initial: DeskState }) {
   const [keys, setKeys] = useState(true);
   const [dropping, setDropping] = useState(false);
   const [given, setGiven] = useState<File>();
+  const [byPatch, setByPatch] = useState(false);
   useEffect(() => root.current?.focus(), []);
   const { state, strip, last } = desk;
   const read = state.strips.filter(({ measured }) => measured !== null).length;
@@ -117,6 +120,7 @@ export function ReadingDesk({ initial }: { initial: DeskState }) {
           onClose={() => setGiven(undefined)}
         />
       )}
+      {byPatch && <PatchDialog state={state} onStored={desk.refresh} onClose={() => setByPatch(false)} />}
       <SheetUnderInstrument state={state} strip={strip} last={last} onChoose={desk.setStrip} now={now} />
       <div className="desk-side">
         <h1 className="desk-big">
@@ -195,7 +199,7 @@ export function ReadingDesk({ initial }: { initial: DeskState }) {
             </li>
           ))}
         </ul>
-        <DeskControls desk={desk} keys={keys} onKeys={setKeys} onFile={drop} />
+        <DeskControls {...{ desk, keys }} onKeys={setKeys} onFile={drop} onPatches={() => setByPatch(true)} />
         <div className="keys">
           <KeyButton name="Space" onPress={() => void desk.pass()} words="start pass" />
           <KeyButton

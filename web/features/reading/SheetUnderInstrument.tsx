@@ -52,7 +52,7 @@ export function SheetUnderInstrument({
               className="strip"
               tabIndex={-1}
               aria-current={current}
-              aria-label={`Strip ${row.strip}, ${row.measured === null ? 'not read' : 'read'}`}
+              aria-label={`Strip ${row.strip}, ${row.partly !== null ? 'partly read' : row.measured === null ? 'not read' : 'read'}`}
               onClick={() => onChoose(row.strip)}
             >
               <span data-arrow aria-hidden>
@@ -61,7 +61,7 @@ export function SheetUnderInstrument({
               <span className="n">{row.strip}</span>
               <span className="cells" style={state.strips.length === 1 ? { height: 64 } : undefined}>
                 {(row.measured ?? row.expected).map((hex, i) => (
-                  <i key={i} style={{ background: hex }} />
+                  <i key={i} style={{ background: row.partly?.[i] ?? hex }} />
                 ))}
               </span>
               <span>
@@ -72,6 +72,8 @@ export function SheetUnderInstrument({
                     status={row.reversed ? 'near' : 'conforms'}
                     title={row.reversed ? 'read backwards, turned' : 'read'}
                   />
+                ) : row.partly !== null ? (
+                  <StatusShape status="due" title="patches are missing" />
                 ) : null}
               </span>
             </button>

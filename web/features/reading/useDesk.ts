@@ -12,6 +12,7 @@ import { HAND_REASONS } from '@/features/bridge/passWords';
 import { ApiProblem, ask, problemWords, send } from '@/ui/api';
 import { chime } from './chime';
 import { keptPass } from './keptPass';
+import { readableBy } from './readableBy';
 import { usePass } from './usePass';
 import type { PassCame } from './usePass';
 
@@ -240,14 +241,6 @@ export function useDesk(initial: DeskState) {
         setOwn(new Set(fresh.strips.filter(({ measured }) => measured !== null).map((row) => row.strip)));
       }),
   };
-}
-
-/** Connected instruments that can read a sheet: simulated ones only what a simulated device printed. */
-export function readableBy(
-  { simulated }: Pick<DeskState, 'simulated'>,
-  instruments: readonly Connected[],
-): readonly Connected[] {
-  return instruments.filter(({ info }) => info.simulated !== true || simulated);
 }
 
 /**
