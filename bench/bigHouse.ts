@@ -98,7 +98,7 @@ async function timed(name: string, mostMs: number, work: () => Promise<unknown>)
 }
 
 await timed('floor', 300, () => floor(services));
-await timed('floor by device', 300, () => floor(services, { byDevice: true }));
+await timed('floor by device', 300, () => floor(services, { order: 'device' }));
 await timed('condition', 200, () => conditionView(services, own));
 await timed('limits', 200, () => pressView(services, own, 'limits'));
 await timed('conformity, 300 checks', 200, () => conformitySurface(services, own, 0));

@@ -76,9 +76,15 @@ describe('a house of many conditions', () => {
       },
       ...{ mode: 'standard', points: DEFAULT_POINTS },
     });
-    const grouped = (await all((after) => floor(services, { after, byDevice: true }))).flat();
+    const grouped = (await all((after) => floor(services, { after, order: 'device' }))).flat();
     const plain = grouped.filter(({ whatNow }) => whatNow?.words === 'Print the ramps');
     expect(plain[0]?.id).toBe(other.id);
+    // By stock, and those alone whose names hold all the words.
+    const stocks = (await all((after) => floor(services, { after, order: 'stock' }))).flat();
+    expect(stocks[0].stock).toBe('Fenland Smooth 120');
+    const { rows } = await floor(services, { find: ' FENLAND  heron' });
+    expect(rows.map(({ id }) => id)).toEqual([other.id]);
+    expect((await floor(services, { find: 'fenland wren' })).rows).toEqual([]);
   });
 
   it('refuses the same condition again, whichever it is, and finds it', async () => {

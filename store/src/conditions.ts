@@ -14,7 +14,13 @@ export interface ConditionRow {
   readonly stock: string;
   readonly stockDriver: string;
   readonly finish: 'matt' | 'semi-matt' | 'gloss';
+  /** As the house has found for this condition, else as its stock says. */
   readonly restMinutes: number;
+  readonly stockRestMinutes: number;
+  /** The device's own calibration. */
+  readonly dutyWords: string;
+  readonly dutyDays: number | null;
+  readonly dutyDoneMs: number | null;
   readonly inkSet: string;
   readonly mode: string;
   /** What tells it from others of the same device, stock, inks and mode; empty where there is none. */
@@ -39,8 +45,10 @@ export interface ConditionKey {
 
 const JOINED = 'printing_condition c JOIN device d ON d.id = c.device_id JOIN stock s ON s.id = c.stock_id';
 const COLUMNS = `c.id, c.device_id AS deviceId, d.name AS device, d.code AS deviceCode, d.driver AS deviceDriver, d.process,
-  c.stock_id AS stockId, s.name AS stock, s.driver AS stockDriver, s.finish, s.rest_minutes AS restMinutes,
+  c.stock_id AS stockId, s.name AS stock, s.driver AS stockDriver, s.finish, COALESCE(c.rest_minutes, s.rest_minutes) AS restMinutes, s.rest_minutes AS stockRestMinutes,
+  d.duty AS dutyWords, d.duty_days AS dutyDays, d.duty_done_ms AS dutyDoneMs,
   c.ink_set AS inkSet, c.mode, c.label, c.made_ms AS madeMs, c.archived_ms AS archivedMs FROM ${JOINED}`;
+const THERE = 'c.deleted_ms IS NULL';
 
 type StoredCondition = Omit<ConditionRow, 'process'> & { readonly process: string };
 const typed = (row: StoredCondition): ConditionRow => ({
@@ -50,7 +58,7 @@ const typed = (row: StoredCondition): ConditionRow => ({
 
 export async function listConditions(sql: Sql, { after = 0, limit }: PageAsked): Promise<Page<ConditionRow>> {
   const rows = await sql.rows<StoredCondition>(
-    `SELECT ${COLUMNS} WHERE c.house_id = ? AND c.archived_ms IS NULL AND c.id > ? ORDER BY c.id LIMIT ?`,
+    `SELECT ${COLUMNS} WHERE c.house_id = ? AND ${THERE} AND c.archived_ms IS NULL AND c.id > ? ORDER BY c.id LIMIT ?`,
     [sql.house, after, String(limit + 1)],
   );
   return pageOf(rows.map(typed), limit, ({ id }) => id);
@@ -59,7 +67,7 @@ export async function listConditions(sql: Sql, { after = 0, limit }: PageAsked):
 /** Those that were archived, the latest first. */
 export async function listArchivedConditions(sql: Sql, limit: number): Promise<ConditionRow[]> {
   const rows = await sql.rows<StoredCondition>(
-    `SELECT ${COLUMNS} WHERE c.house_id = ? AND c.archived_ms IS NOT NULL ORDER BY c.archived_ms DESC LIMIT ?`,
+    `SELECT ${COLUMNS} WHERE c.house_id = ? AND ${THERE} AND c.archived_ms IS NOT NULL ORDER BY c.archived_ms DESC LIMIT ?`,
     [sql.house, String(limit)],
   );
   return rows.map(typed);
@@ -71,7 +79,7 @@ export type ConditionName = Pick<ConditionRow, 'id' | 'device' | 'stock' | 'mode
 /** All conditions of the house that are not archived, without what only one of them needs. */
 export function listConditionNames(sql: Sql): Promise<ConditionName[]> {
   return sql.rows(
-    `SELECT c.id, d.name AS device, s.name AS stock, c.mode, c.label, c.device_id AS deviceId FROM ${JOINED} WHERE c.house_id = ? AND c.archived_ms IS NULL ORDER BY c.id`,
+    `SELECT c.id, d.name AS device, s.name AS stock, c.mode, c.label, c.device_id AS deviceId FROM ${JOINED} WHERE c.house_id = ? AND ${THERE} AND c.archived_ms IS NULL ORDER BY c.id`,
     [sql.house],
   );
 }
@@ -80,7 +88,7 @@ export function listConditionNames(sql: Sql): Promise<ConditionName[]> {
 export async function findConditions(sql: Sql, ids: readonly number[]): Promise<ConditionRow[]> {
   if (ids.length === 0) return [];
   const rows = await sql.rows<StoredCondition>(
-    `SELECT ${COLUMNS} WHERE c.house_id = ? AND c.id IN (${ids.map(() => '?').join(', ')}) ORDER BY c.id`,
+    `SELECT ${COLUMNS} WHERE c.house_id = ? AND ${THERE} AND c.id IN (${ids.map(() => '?').join(', ')}) ORDER BY c.id`,
     [sql.house, ...ids],
   );
   return rows.map(typed);
@@ -104,7 +112,7 @@ export function listSameConditions(
   key: ConditionKey,
 ): Promise<{ readonly id: number; readonly label: string }[]> {
   return sql.rows(
-    'SELECT id, label FROM printing_condition WHERE house_id = ? AND device_id = ? AND stock_id = ? AND mode = ? AND ink_set = ? ORDER BY id',
+    'SELECT id, label FROM printing_condition WHERE house_id = ? AND deleted_ms IS NULL AND device_id = ? AND stock_id = ? AND mode = ? AND ink_set = ? ORDER BY id',
     [sql.house, key.deviceId, key.stockId, key.mode, key.inkSet],
   );
 }
@@ -112,6 +120,41 @@ export function listSameConditions(
 export async function setConditionLabel(sql: Sql, id: number, label: string): Promise<void> {
   await sql.change('UPDATE printing_condition SET label = ? WHERE id = ? AND house_id = ?', [
     label,
+    id,
+    sql.house,
+  ]);
+}
+
+/** Whether something was printed for a condition, or stands in its chain. */
+export async function isUsed(sql: Sql, id: number): Promise<boolean> {
+  const [row] = await sql.rows<{ used: number }>(
+    'SELECT EXISTS (SELECT 1 FROM print WHERE condition_id = ? AND house_id = ?) OR EXISTS (SELECT 1 FROM result WHERE condition_id = ? AND house_id = ?) AS used',
+    [id, sql.house, id, sql.house],
+  );
+  return row?.used === 1;
+}
+
+/** What a condition that was deleted is made of; nothing where there is none of that number. */
+export function deletedKey(sql: Sql, id: number): Promise<(ConditionKey & { readonly label: string })[]> {
+  return sql.rows(
+    'SELECT device_id AS deviceId, stock_id AS stockId, ink_set AS inkSet, mode, label FROM printing_condition WHERE id = ? AND house_id = ? AND deleted_ms IS NOT NULL',
+    [id, sql.house],
+  );
+}
+
+/** Deletes a condition, or takes that back. */
+export async function setConditionDeleted(sql: Sql, id: number, deletedMs: number | null): Promise<void> {
+  await sql.change('UPDATE printing_condition SET deleted_ms = ? WHERE id = ? AND house_id = ?', [
+    deletedMs,
+    id,
+    sql.house,
+  ]);
+}
+
+/** Sets how long prints of a condition rest; null for the time of its stock. */
+export async function setConditionRest(sql: Sql, id: number, restMinutes: number | null): Promise<void> {
+  await sql.change('UPDATE printing_condition SET rest_minutes = ? WHERE id = ? AND house_id = ?', [
+    restMinutes,
     id,
     sql.house,
   ]);
@@ -146,7 +189,7 @@ export async function listLikeConditions(
   { deviceId, inkSet, mode }: Omit<ConditionKey, 'stockId'>,
 ): Promise<ConditionRow[]> {
   const rows = await sql.rows<StoredCondition>(
-    `SELECT ${COLUMNS} WHERE c.house_id = ? AND c.archived_ms IS NULL AND c.device_id = ? AND c.mode = ? AND c.ink_set = ? ORDER BY c.id`,
+    `SELECT ${COLUMNS} WHERE c.house_id = ? AND ${THERE} AND c.archived_ms IS NULL AND c.device_id = ? AND c.mode = ? AND c.ink_set = ? ORDER BY c.id`,
     [sql.house, deviceId, mode, inkSet],
   );
   return rows.map(typed);
@@ -167,7 +210,7 @@ export function searchConditions(
   }[]
 > {
   return sql.rows(
-    `SELECT c.id, d.name AS device, s.name AS stock, c.mode, c.label FROM ${JOINED} WHERE c.house_id = ? AND c.archived_ms IS NULL
+    `SELECT c.id, d.name AS device, s.name AS stock, c.mode, c.label FROM ${JOINED} WHERE c.house_id = ? AND ${THERE} AND c.archived_ms IS NULL
      ${words.map(() => "AND CONCAT_WS(' ', d.name, s.name, c.mode, c.label) LIKE ?").join(' ')} ORDER BY d.name, s.name, c.id LIMIT ?`,
     [sql.house, ...words, String(limit)],
   );
@@ -175,10 +218,10 @@ export function searchConditions(
 
 /** Locks a condition, so that those who add to its ledger follow each other; false where there is none. */
 export async function lockCondition(sql: Sql, id: number): Promise<boolean> {
-  const rows = await sql.rows('SELECT id FROM printing_condition WHERE id = ? AND house_id = ? FOR UPDATE', [
-    id,
-    sql.house,
-  ]);
+  const rows = await sql.rows(
+    'SELECT id FROM printing_condition WHERE id = ? AND house_id = ? AND deleted_ms IS NULL FOR UPDATE',
+    [id, sql.house],
+  );
   return rows.length > 0;
 }
 

@@ -13,6 +13,10 @@ export interface DeviceRow {
   readonly inkSet: string;
   readonly modes: readonly string[];
   readonly note: string;
+  /** Its own calibration: what is done, every how many days (null where it has none), and when it was done last. */
+  readonly dutyWords: string;
+  readonly dutyDays: number | null;
+  readonly dutyDoneMs: number | null;
   /** When it was put away; null while it is to be chosen. */
   readonly awayMs: number | null;
 }
@@ -33,7 +37,7 @@ export async function listDevices(sql: Sql): Promise<DeviceRow[]> {
   const rows = await sql.rows<
     Omit<DeviceRow, 'process' | 'modes'> & { process: string; modes: string | null }
   >(
-    'SELECT id, name, code, kind, process, driver, ink_set AS inkSet, modes, note, away_ms AS awayMs FROM device WHERE house_id = ? ORDER BY name',
+    'SELECT id, name, code, kind, process, driver, ink_set AS inkSet, modes, note, duty AS dutyWords, duty_days AS dutyDays, duty_done_ms AS dutyDoneMs, away_ms AS awayMs FROM device WHERE house_id = ? ORDER BY name',
     [sql.house],
   );
   return rows.map((row) => ({
@@ -113,19 +117,29 @@ export interface DeviceChange {
   readonly note: string;
   /** Of a device of the house's own. */
   readonly modes: readonly string[] | null;
+  readonly dutyWords: string;
+  readonly dutyDays: number | null;
 }
 
 /** Changes a device; false where another has its name. */
 export async function updateDevice(
   sql: Sql,
   id: number,
-  { name, note, modes }: DeviceChange,
+  { name, note, modes, dutyWords, dutyDays }: DeviceChange,
 ): Promise<boolean> {
   await sql.change(
-    'UPDATE IGNORE device SET name = ?, note = ?, modes = COALESCE(?, modes) WHERE id = ? AND house_id = ?',
-    [name, note, modes === null ? null : JSON.stringify(modes), id, sql.house],
+    'UPDATE IGNORE device SET name = ?, note = ?, modes = COALESCE(?, modes), duty = ?, duty_days = ? WHERE id = ? AND house_id = ?',
+    [name, note, modes === null ? null : JSON.stringify(modes), dutyWords, dutyDays, id, sql.house],
   );
   return hasName(sql, 'device', id, name);
+}
+
+/** Keeps that a device's own calibration was done; an earlier moment changes nothing. */
+export async function setDutyDone(sql: Sql, id: number, nowMs: number): Promise<void> {
+  await sql.change(
+    'UPDATE device SET duty_done_ms = GREATEST(COALESCE(duty_done_ms, 0), ?) WHERE id = ? AND house_id = ?',
+    [nowMs, id, sql.house],
+  );
 }
 
 /** What of a stock may change under those that use it. */

@@ -1,4 +1,5 @@
 import { Type } from '@sinclair/typebox';
+import { MOST_DUTY_DAYS } from '@melto/core/device/calibrationDuty';
 import type { ChangeKind, SimulatedChange } from '@melto/core/device/printPath';
 import { MOST_REST_MINUTES } from '@melto/core/stock/restMinutes';
 import { CHANGE_KINDS } from '@melto/core/device/printPath';
@@ -64,6 +65,39 @@ export const CHANGE_DEVICE = sets({
     name: word(80),
     note: text(400),
     modes: Type.Optional(Type.Array(word(60), { minItems: 1, maxItems: 40 })),
+    duty: Type.Optional(
+      Type.Union([
+        Type.Null(),
+        strict({ words: word(120), days: Type.Integer({ minimum: 1, maximum: MOST_DUTY_DAYS }) }),
+      ]),
+    ),
+  }),
+  answer: DONE,
+});
+
+export const DUTY_DONE = makes({
+  ...{ path: '/api/devices/{id}/duty', says: 'Keep that the calibration of a device was done now' },
+  who: 'operator',
+  params: IN_PATH,
+  answer: answers<{ readonly doneMs: number }>(strict({ doneMs: Type.Number() })),
+});
+
+export const DELETE_CONDITION = sets({
+  path: '/api/conditions/{id}/deleted',
+  says: 'Delete a condition for which nothing was printed or made, or take that back',
+  who: 'specialist',
+  params: IN_PATH,
+  body: strict({ deleted: Type.Boolean() }),
+  answer: DONE,
+});
+
+export const SET_REST = sets({
+  path: '/api/conditions/{id}/rest',
+  says: 'Set how long prints of a condition rest; null for the time of its stock',
+  who: 'specialist',
+  params: IN_PATH,
+  body: strict({
+    restMinutes: Type.Union([Type.Null(), Type.Integer({ minimum: 0, maximum: MOST_REST_MINUTES })]),
   }),
   answer: DONE,
 });

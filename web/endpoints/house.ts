@@ -2,7 +2,7 @@ import { Type } from '@sinclair/typebox';
 import type { Health } from '@melto/services/house/health';
 import type { HouseState } from '@melto/services/house/house';
 import type { JobRow } from '@melto/services/kernel/jobs';
-import { FLOOR_FILTERS } from '@melto/core/judgement/floorFilter';
+import { FLOOR_FILTERS, FLOOR_ORDERS } from '@melto/core/judgement/floorFilter';
 import type { FloorState } from '@melto/services/overview/floor';
 import type { Found } from '@melto/services/overview/search';
 import { answers, DONE, makes, oneOf, reads, sets, strict } from './endpoint';
@@ -19,7 +19,8 @@ export const FLOOR = reads({
   ...{ path: '/api/floor', says: 'Conditions with what they need now, most pressing first', who: 'viewer' },
   query: strict({
     show: Type.Optional(oneOf(FLOOR_FILTERS)),
-    byDevice: Type.Optional(Type.Boolean()),
+    order: Type.Optional(oneOf(FLOOR_ORDERS)),
+    find: Type.Optional(text(80)),
     after: Type.Optional(ID),
     limit: Type.Optional(Type.Integer({ minimum: 1, maximum: 500 })),
   }),

@@ -21,6 +21,7 @@ export function floorRow(
     inkSet: 'CMYK',
     whatNow: null,
     attention: 0,
+    duty: null,
     ramps: [],
     links: LINKS.map((link) => ({ link, state: marks[link] ?? 'current', version: 1, madeMs: FLOOR_NOW })),
     check: { value: 1, limit: 2.5, verdict: 'conforms', madeMs: FLOOR_NOW - DAY_MS },

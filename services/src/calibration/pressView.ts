@@ -9,7 +9,8 @@ import type { ResultRow } from '@melto/store/results';
 import { domainNow } from '../kernel/clock.ts';
 import type { Context } from '../kernel/context.ts';
 import { notFound } from '../kernel/problem.ts';
-import { conditionOf, driverOf, settingsRecord } from '../ledger/conditions.ts';
+import { conditionOf, driverOf } from '../ledger/conditions.ts';
+import { printPoints } from '../ledger/deviceDuty.ts';
 import type { ConditionRow, SettingsPoint } from '../ledger/conditions.ts';
 import { curvesAmong, curvesInForce, curvesTold } from '../ledger/inForce.ts';
 import type { CurvesTold } from '../ledger/inForce.ts';
@@ -113,7 +114,7 @@ export async function pressView<L extends PressLink>(
   const condition = await conditionOf(context, conditionId);
   if (!LINKS[link].suits(condition.process)) throw notFound(`${linkWord(link)} on ${condition.device}`);
   const [points, versions, readings, lenders, heads, nowMs] = await Promise.all([
-    settingsRecord(context, conditionId),
+    printPoints(context, condition),
     versionsOf(context, conditionId, link),
     listCompleteReadings(context.database, conditionId, {
       purposes: [CHART_OF[link]],

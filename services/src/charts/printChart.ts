@@ -4,15 +4,17 @@ import { channelCount, drivenByInks } from '@melto/core/device/process';
 import type { Process } from '@melto/core/device/process';
 import type { ToneCurves } from '@melto/core/tone/toneCurve';
 import { labToHex } from '@melto/core/colour/srgb';
+import { lockCondition } from '@melto/store/conditions';
 import { insertPrint, insertSheet } from '@melto/store/prints';
 import { nextPrintNumber } from '@melto/store/devices';
 import { listHeads } from '@melto/store/results';
 import { domainNow } from '../kernel/clock.ts';
 import { unitOfWork } from '../kernel/context.ts';
 import type { Context } from '../kernel/context.ts';
-import { Problem } from '../kernel/problem.ts';
-import { conditionOf, driverOf, isOwnDevice, settingsRecord } from '../ledger/conditions.ts';
+import { notFound, Problem } from '../kernel/problem.ts';
+import { conditionOf, driverOf, isOwnDevice } from '../ledger/conditions.ts';
 import type { ConditionRow } from '../ledger/conditions.ts';
+import { keepDuty, printPoints } from '../ledger/deviceDuty.ts';
 import {
   curvesAmong,
   curvesInForce,
@@ -58,7 +60,7 @@ export async function printChart(
 ): Promise<Printed> {
   const chart = await loadChart(context, chartId);
   const condition = await conditionOf(context, chart.conditionId);
-  const points = await settingsRecord(context, condition.id);
+  const points = await printPoints(context, condition);
   const ticks = input.ticks === 'as a job' ? points.map(({ label }) => label) : input.ticks;
   const missing = points.filter((point) => point.tickAtPrint && !ticks.includes(point.label));
   if (missing.length > 0)
@@ -98,6 +100,8 @@ export async function printChart(
     const changes = (await inner.circumstances(inner, condition.id)).filter(
       ({ kind }) => kind !== 'instrument',
     );
+    // One that is deleted in the same moment prints nothing.
+    if (!(await lockCondition(sql, condition.id))) throw notFound(`condition ${condition.id}`);
     const number = await nextPrintNumber(sql, condition.deviceId);
     const code = `${condition.deviceCode}-${String(number).padStart(4, '0')}`;
     const printId = await insertPrint(sql, {
@@ -113,6 +117,7 @@ export async function printChart(
       printedMs,
       restUntilMs,
     });
+    if (input.ticks !== 'as a job') await keepDuty(inner, condition, input.ticks, printedMs);
     const sheets: string[] = [];
     for (const [index, strips] of chart.layout.pages.entries()) {
       const printState = isOwnDevice(condition)

@@ -1,16 +1,37 @@
 import {
+  deletedKey,
   fillSettingsPoint,
+  isUsed,
   listArchivedConditions,
   listSameConditions,
+  lockCondition,
   setConditionArchived,
+  setConditionDeleted,
   setConditionLabel,
+  setConditionRest,
 } from '@melto/store/conditions';
 import { lockDevice } from '@melto/store/devices';
 import { unitOfWork } from '../kernel/context.ts';
 import type { Context } from '../kernel/context.ts';
 import { notFound, Problem } from '../kernel/problem.ts';
 import { conditionName, conditionOf, settingsRecord } from '../ledger/conditions.ts';
+import type { ConditionRow, SettingsPoint } from '../ledger/conditions.ts';
 import { plainName } from './newCondition.ts';
+import { checkRest } from './ownDevices.ts';
+
+/** A condition with its settings record, as its page shows them. */
+export interface ConditionRecord {
+  readonly condition: ConditionRow;
+  readonly points: readonly SettingsPoint[];
+  /** Nothing was printed or made for it. */
+  readonly deletable: boolean;
+}
+
+export async function conditionRecord(context: Context, id: number): Promise<ConditionRecord> {
+  const condition = await conditionOf(context, id);
+  const [points, used] = await Promise.all([settingsRecord(context, id), isUsed(context.database, id)]);
+  return { condition, points, deletable: !used };
+}
 
 /** Names a condition, to tell it from others of the same device, stock, inks and mode. */
 export async function renameCondition(context: Context, id: number, label: string): Promise<void> {
@@ -37,6 +58,39 @@ export async function archiveCondition(context: Context, id: number, archived: b
   await unitOfWork(context, ({ database }) =>
     setConditionArchived(database, id, archived ? context.now() : null),
   );
+}
+
+/** Deletes a condition for which nothing was printed or made, or takes that back. */
+export async function deleteCondition(context: Context, id: number, deleted: boolean): Promise<void> {
+  await unitOfWork(context, async (inner) => {
+    const { database } = inner;
+    if (deleted) {
+      const condition = await conditionOf(inner, id);
+      if (!(await lockCondition(database, id))) throw notFound(`condition ${id}`);
+      if (await isUsed(database, id))
+        throw new Problem(
+          'conflict',
+          `${conditionName(condition)} holds prints or results, which are kept.`,
+          'Archive it: it is on no list then.',
+        );
+      await setConditionDeleted(database, id, context.now());
+      return;
+    }
+    const [key] = await deletedKey(database, id);
+    if (key === undefined) throw notFound(`condition ${id}`);
+    await lockDevice(database, key.deviceId);
+    const others = await listSameConditions(database, key);
+    if (others.some((other) => plainName(other.label) === plainName(key.label)))
+      throw new Problem('conflict', 'The same condition was made anew meanwhile.', 'Go on with that one.');
+    await setConditionDeleted(database, id, null);
+  });
+}
+
+/** Sets how long prints of a condition rest, as the house has found; null for the time of its stock. */
+export async function setRest(context: Context, id: number, restMinutes: number | null): Promise<void> {
+  if (restMinutes !== null) checkRest(restMinutes);
+  await conditionOf(context, id);
+  await unitOfWork(context, ({ database }) => setConditionRest(database, id, restMinutes));
 }
 
 /** Fills a point of the settings record that was left empty. What is told is never rewritten. */

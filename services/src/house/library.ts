@@ -1,9 +1,21 @@
 import { lockHouse } from '@melto/store/houses';
-import { countUses, listDevices, listStocks, setAway, updateDevice, updateStock } from '@melto/store/devices';
+import { isDutyDue, MOST_DUTY_DAYS } from '@melto/core/device/calibrationDuty';
+import type { CalibrationDuty } from '@melto/core/device/calibrationDuty';
+import {
+  countUses,
+  listDevices,
+  listStocks,
+  setAway,
+  setDutyDone,
+  updateDevice,
+  updateStock,
+} from '@melto/store/devices';
 import type { DeviceRow, StockRow } from '@melto/store/devices';
+import { domainNow } from '../kernel/clock.ts';
 import { unitOfWork } from '../kernel/context.ts';
 import type { CatalogueEntry, Context } from '../kernel/context.ts';
 import { notFound, Problem } from '../kernel/problem.ts';
+import { dutyOf } from '../ledger/deviceDuty.ts';
 import { checkRest, modesOf, named, nameTaken } from './ownDevices.ts';
 
 /** A device of the library. */
@@ -19,6 +31,8 @@ export interface LibraryDevice {
   readonly away: boolean;
   /** Real: its pages are printed elsewhere. Otherwise a simulated one. */
   readonly own: boolean;
+  /** Its own calibration, and whether it is due; null where it has none. */
+  readonly duty: (CalibrationDuty & { readonly due: boolean }) | null;
   /** Conditions that use it. */
   readonly uses: number;
 }
@@ -35,18 +49,29 @@ export interface LibraryStock {
   readonly uses: number;
 }
 
-export async function libraryDevices({ database, catalogue }: Context): Promise<LibraryDevice[]> {
-  const [rows, uses] = await Promise.all([listDevices(database), countUses(database, 'device')]);
+export async function libraryDevices(context: Context): Promise<LibraryDevice[]> {
+  const { database, catalogue } = context;
+  const [rows, uses, nowMs] = await Promise.all([
+    listDevices(database),
+    countUses(database, 'device'),
+    domainNow(context),
+  ]);
   return rows.flatMap((row) => {
     const entry = catalogue.find(({ id }) => id === row.driver);
     // A simulated device is none where the simulator is left out.
     if (row.driver !== '' && entry === undefined) return [];
-    return [deviceView(row, entry, uses.get(row.id) ?? 0)];
+    return [deviceView(row, entry, uses.get(row.id) ?? 0, nowMs)];
   });
 }
 
-function deviceView(row: DeviceRow, entry: CatalogueEntry | undefined, uses: number): LibraryDevice {
+function deviceView(
+  row: DeviceRow,
+  entry: CatalogueEntry | undefined,
+  uses: number,
+  nowMs: number,
+): LibraryDevice {
   const { id, name, code, kind, process, note, awayMs, driver } = row;
+  const duty = dutyOf(row);
   return {
     ...{ id, name, code, kind, note, uses },
     channels: process.name,
@@ -54,6 +79,7 @@ function deviceView(row: DeviceRow, entry: CatalogueEntry | undefined, uses: num
     modes: entry?.modes ?? row.modes,
     away: awayMs !== null,
     own: driver === '',
+    duty: duty === undefined ? null : { ...duty, due: isDutyDue(duty, nowMs) },
   };
 }
 
@@ -74,6 +100,8 @@ export interface ChangedDevice {
   readonly note: string;
   /** Print modes of a device of the house's own. */
   readonly modes?: readonly string[];
+  /** Its own calibration; null to have none, left out to leave it as it is. */
+  readonly duty?: Pick<CalibrationDuty, 'words' | 'days'> | null;
 }
 
 /**
@@ -97,9 +125,40 @@ export async function changeDevice(context: Context, id: number, change: Changed
         'Add modes to those that are there.',
         'modes',
       );
-    if (!(await updateDevice(database, id, { name, note: change.note.trim(), modes })))
-      throw nameTaken(name, 'device');
+    const duty = change.duty === undefined ? row : dutyRow(change.duty);
+    const { dutyWords, dutyDays } = duty;
+    const next = { name, note: change.note.trim(), modes, dutyWords, dutyDays };
+    if (!(await updateDevice(database, id, next))) throw nameTaken(name, 'device');
   });
+}
+
+function dutyRow(duty: (ChangedDevice['duty'] & object) | null): Pick<DeviceRow, 'dutyWords' | 'dutyDays'> {
+  if (duty === null) return { dutyWords: '', dutyDays: null };
+  const { words, days } = duty;
+  const dutyWords = words.trim();
+  if (dutyWords === '' || !Number.isInteger(days) || days < 1 || days > MOST_DUTY_DAYS)
+    throw new Problem(
+      'bad-input',
+      'The calibration of a device has a name and an interval.',
+      `Say what is done, and every how many days, 1 to ${MOST_DUTY_DAYS}.`,
+      dutyWords === '' ? 'words' : 'days',
+    );
+  return { dutyWords, dutyDays: days };
+}
+
+/** Keeps that the calibration of a device was done now. */
+export async function dutyDone(context: Context, id: number): Promise<{ readonly doneMs: number }> {
+  const row = (await listDevices(context.database)).find((device) => device.id === id);
+  if (row === undefined) throw notFound(`device ${id}`);
+  if (row.dutyDays === null)
+    throw new Problem(
+      'conflict',
+      `${row.name} has no calibration of its own that is kept here.`,
+      'Name it in the library first.',
+    );
+  const doneMs = await domainNow(context);
+  await unitOfWork(context, ({ database }) => setDutyDone(database, id, doneMs));
+  return { doneMs };
 }
 
 export type ChangedStock = Pick<LibraryStock, 'name' | 'boxLabel' | 'note' | 'restMinutes'>;

@@ -1,4 +1,5 @@
-import type { FloorFilter } from '@melto/core/judgement/floorFilter';
+import type { FloorFilter, FloorOrder } from '@melto/core/judgement/floorFilter';
+import { isDutyDue } from '@melto/core/device/calibrationDuty';
 import { modeName } from '@melto/core/device/modeName';
 import type { Process } from '@melto/core/device/process';
 import { findConditions, listConditionNames } from '@melto/store/conditions';
@@ -15,6 +16,7 @@ import { listWatchStates } from '@melto/store/watches';
 import { sheetState } from '../charts/rack.ts';
 import { domainNow } from '../kernel/clock.ts';
 import type { Context } from '../kernel/context.ts';
+import { dutyOf } from '../ledger/deviceDuty.ts';
 import { linksOf } from '../ledger/links.ts';
 import { markKey, staleMarks } from '../ledger/staleMarks.ts';
 import { linkMark } from './marks.ts';
@@ -40,7 +42,9 @@ export interface FloorCounts {
 
 export interface FloorAsked {
   readonly show?: FloorFilter;
-  readonly byDevice?: boolean;
+  readonly order?: FloorOrder;
+  /** Words that device, stock and mode hold all of. */
+  readonly find?: string;
   /** The condition that the page before ended with. */
   readonly after?: number;
   readonly limit?: number;
@@ -61,7 +65,7 @@ const { compare: compareNames } = new Intl.Collator('en');
 /** All that orders the floor is looked at of each condition; what fills a row, of those that are shown. */
 export async function floor(
   context: Context,
-  { show, byDevice = false, after, limit = PAGE }: FloorAsked = {},
+  { show, order = 'attention', find = '', after, limit = PAGE }: FloorAsked = {},
 ): Promise<FloorState> {
   const { database } = context;
   const nowMs = await domainNow(context);
@@ -89,18 +93,30 @@ export async function floor(
     resting: resting.length,
     restUntilMs: resting.reduce((last, { restUntilMs }) => Math.max(last, restUntilMs), 0),
   };
-  const order = (a: ConditionName, b: ConditionName): number =>
-    compareNames(a.device, b.device) || compareNames(a.stock, b.stock) || a.id - b.id;
-  const sorted = (show === undefined ? weighed : weighed.filter(shows[show])).sort((a, b) =>
-    byDevice
-      ? compareNames(a.name.device, b.name.device) || b.attention - a.attention || order(a.name, b.name)
-      : b.attention - a.attention || order(a.name, b.name),
-  );
+  const compare = ORDERS[order];
+  const words = find.toLowerCase().split(/\s+/);
+  const found = ({ name }: (typeof weighed)[number]): boolean => {
+    const text = `${name.device} ${name.stock} ${modeName(name)}`.toLowerCase();
+    return words.every((word) => text.includes(word));
+  };
+  const sorted = weighed
+    .filter((row) => found(row) && (show === undefined || shows[show](row)))
+    .sort((a, b) => compare(a, b) || byName(a.name, b.name));
   const from = after === undefined ? 0 : sorted.findIndex(({ name }) => name.id === after) + 1;
   const shown = sorted.slice(from, from + limit);
   const rows = await rowsOf(context, shown);
   return { nowMs, counts, rows, next: from + limit < sorted.length ? (shown.at(-1)?.name.id ?? null) : null };
 }
+
+type Weighed = Pick<Move, 'attention'> & { readonly name: ConditionName };
+
+const byName = (a: ConditionName, b: ConditionName): number =>
+  compareNames(a.device, b.device) || compareNames(a.stock, b.stock) || a.id - b.id;
+const ORDERS: Readonly<Record<FloorOrder, (a: Weighed, b: Weighed) => number>> = {
+  attention: (a, b) => b.attention - a.attention,
+  device: (a, b) => compareNames(a.name.device, b.name.device) || b.attention - a.attention,
+  stock: (a, b) => compareNames(a.name.stock, b.name.stock),
+};
 
 /** Conditions that some sheets belong to. */
 function within(places: readonly RackPlace[]): (row: { readonly name: ConditionName }) => boolean {
@@ -187,14 +203,16 @@ async function rowsOf(
 function rowOf(
   condition: ConditionRow,
   heads: readonly HeadRow[],
-  { links, watch }: Facts,
+  { links, watch, nowMs }: Facts,
   { move, attention }: Move,
 ): FloorRow {
+  const duty = dutyOf(condition);
   const { id, device, stock, inkSet } = condition;
   return {
     ...{ id, device, stock, inkSet, attention, links },
     mode: modeName(condition),
     whatNow: move,
+    duty: duty !== undefined && isDutyDue(duty, nowMs) ? duty.words : null,
     // Borrowed curves tell the ramps of another stock.
     ramps: rampsOf(heads.filter(({ conditionId }) => conditionId === id)),
     check: checkOf(heads.find(({ link }) => link === 'conformity')),

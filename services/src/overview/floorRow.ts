@@ -17,6 +17,8 @@ export interface FloorRow {
   /** What to do now, as a sentence and where it leads. */
   readonly whatNow: Move['move'];
   readonly attention: number;
+  /** The calibration of its device that is due, in the house's words. */
+  readonly duty: string | null;
   /** Screen colours of the condition's own printed ramps, one list a row. */
   readonly ramps: readonly (readonly string[])[];
   readonly links: readonly LinkMark[];

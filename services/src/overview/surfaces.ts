@@ -6,7 +6,8 @@ import { chartsOf } from '../charts/chart.ts';
 import type { ChartRow } from '../charts/chart.ts';
 import { domainNow } from '../kernel/clock.ts';
 import type { Context } from '../kernel/context.ts';
-import { conditionOf, driverOf, settingsRecord } from '../ledger/conditions.ts';
+import { conditionOf, driverOf } from '../ledger/conditions.ts';
+import { printPoints } from '../ledger/deviceDuty.ts';
 import type { ConditionRow, SettingsPoint } from '../ledger/conditions.ts';
 import type { LinkName } from '../ledger/links.ts';
 import { versionsOf } from '../ledger/versions.ts';
@@ -39,7 +40,7 @@ export async function surfaceView(
 ): Promise<SurfaceView> {
   const condition = await conditionOf(context, conditionId);
   const [points, versions, nowMs] = await Promise.all([
-    settingsRecord(context, conditionId),
+    printPoints(context, condition),
     versionsOf(context, conditionId, link),
     domainNow(context),
   ]);

@@ -4,23 +4,35 @@ import { Button, TextField } from '@mui/material';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import type { ConditionRow, SettingsPoint } from '@melto/services/ledger/conditions';
-import { ARCHIVE_CONDITION, FILL_POINT, RENAME_CONDITION } from '@/endpoints/conditions';
+import { MOST_REST_MINUTES } from '@melto/core/stock/restMinutes';
+import {
+  ARCHIVE_CONDITION,
+  DELETE_CONDITION,
+  FILL_POINT,
+  RENAME_CONDITION,
+  SET_REST,
+} from '@/endpoints/conditions';
 import { usePutAway } from '@/features/library/usePutAway';
-import { send } from '@/ui/api';
+import { ApiProblem, send } from '@/ui/api';
 import { formatDay, formatMoment } from '@/ui/format';
 import { FormDialog } from '@/ui/FormDialog';
+import { isWhole } from '@/ui/numberOf';
 
 /** What everybody prints this condition with; its name, and a way to archive or copy it. */
 export function SettingsRecord({
   condition,
   points,
+  deletable,
 }: {
   condition: ConditionRow;
   points: readonly SettingsPoint[];
+  /** Nothing was printed or made for it. */
+  deletable: boolean;
 }) {
   const router = useRouter();
   const put = usePutAway();
   const [renaming, setRenaming] = useState(false);
+  const [resting, setResting] = useState(false);
   const [filling, setFilling] = useState<string>();
   const { id, archivedMs } = condition;
   const archive = (archived: boolean): Promise<unknown> =>
@@ -34,6 +46,18 @@ export function SettingsRecord({
         </p>
         <Button onClick={() => setRenaming(true)}>Rename</Button>
         <Button onClick={() => router.push(`/conditions/new?from=${id}`)}>Copy</Button>
+        {deletable && (
+          <Button
+            onClick={() =>
+              void put(async (deleted) => {
+                await send(DELETE_CONDITION, { params: { id }, body: { deleted } });
+                router.push(deleted ? '/' : `/conditions/${id}/settings`);
+              }, 'The condition is deleted.')
+            }
+          >
+            Delete
+          </Button>
+        )}
         {archivedMs === null ? (
           <Button onClick={() => void put(archive, 'The condition is archived; the library has it.')}>
             Archive
@@ -90,7 +114,17 @@ export function SettingsRecord({
           </dd>
           <dt>Stock</dt>
           <dd>
-            {condition.stock}, {condition.finish}, rests {condition.restMinutes} min
+            {condition.stock}, {condition.finish}
+          </dd>
+          <dt>Rest</dt>
+          <dd>
+            {condition.restMinutes} min
+            {condition.restMinutes === condition.stockRestMinutes
+              ? ', as the stock says'
+              : `; the stock says ${condition.stockRestMinutes} min`}{' '}
+            <Button size="small" aria-label="Change the rest" onClick={() => setResting(true)}>
+              Change
+            </Button>
           </dd>
           <dt>Ink set</dt>
           <dd>{condition.inkSet}</dd>
@@ -111,6 +145,22 @@ export function SettingsRecord({
           mayBeEmpty
           onKeep={(label) => send(RENAME_CONDITION, { params: { id }, body: { label } })}
           onClose={() => setRenaming(false)}
+        />
+      )}
+      {resting && (
+        <OneField
+          title="Rest of this condition"
+          label="Minutes a print rests before it is read; empty for the stock's own"
+          first={String(condition.restMinutes)}
+          most={6}
+          mayBeEmpty
+          onKeep={(text) => {
+            if (text !== '' && !isWhole(text, 0, MOST_REST_MINUTES))
+              throw new ApiProblem(0, `A print rests 0 to ${MOST_REST_MINUTES} whole minutes.`, '');
+            const restMinutes = text === '' ? null : Number(text);
+            return send(SET_REST, { params: { id }, body: { restMinutes } });
+          }}
+          onClose={() => setResting(false)}
         />
       )}
       {filling !== undefined && (

@@ -1,4 +1,4 @@
-import { screen, waitFor, within } from '@testing-library/react';
+import { cleanup, screen, waitFor, within } from '@testing-library/react';
 import { describe, expect, it } from 'vitest';
 import type { FloorRow } from '@melto/services/overview/floorRow';
 import type { FloorCounts } from '@melto/services/overview/floor';
@@ -35,7 +35,8 @@ function open(
   const server = fakeServer({
     'GET /api/floor': page(rows, next),
     'GET /api/floor?show=due': page(rows.filter(({ links }) => links.some(({ state }) => state === 'due'))),
-    'GET /api/floor?byDevice=true': page([...rows].sort((a, b) => a.device.localeCompare(b.device))),
+    'GET /api/floor?order=device': page([...rows].sort((a, b) => a.device.localeCompare(b.device))),
+    'GET /api/floor?order=stock&find=x': page([]),
     'GET /api/floor?after=1': page([floorRow(2)]),
     'POST /api/sample-house': { jobId: 1 },
   });
@@ -114,10 +115,20 @@ describe('the floor', () => {
     const { unmount } = open(rows);
     expect(screen.getByText('Nothing to do')).toBeTruthy();
     unmount();
-    open(rows, {}, 'group=device');
+    open(rows, {}, 'order=device');
     await waitFor(() => expect(stocks()).toEqual(['Stock 2', 'Stock 1', 'Stock 3']));
     expect(screen.getAllByRole('cell', { name: /^(Heron|Osprey)$/ })).toHaveLength(2);
     expect(screen.queryByText('Nothing to do')).toBeNull();
+  });
+
+  it('is searched and ordered by the address; what is not found is said', async () => {
+    const { user } = open([floorRow(1, { duty: 'Front end calibrated' })]);
+    expect(screen.getByText(/Front end calibrated is due at Heron/)).toBeTruthy();
+    await user.type(screen.getByLabelText('Find'), 'gloss ');
+    await waitFor(() => expect(navigation.went.at(-1)).toBe('/?find=gloss'));
+    cleanup();
+    open([], { conditions: 3 }, 'order=stock&find=x');
+    expect(await screen.findByText('No condition with “x”.')).toBeTruthy();
   });
 
   it('shows more where there is more', async () => {

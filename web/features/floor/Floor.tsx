@@ -1,14 +1,14 @@
 'use client';
 
-import { FLOOR_FILTERS } from '@melto/core/judgement/floorFilter';
+import { FLOOR_FILTERS, FLOOR_ORDERS } from '@melto/core/judgement/floorFilter';
 import type { FloorFilter } from '@melto/core/judgement/floorFilter';
 import { FLOOR, LOAD_SAMPLE } from '@/endpoints/house';
-import { Button } from '@mui/material';
+import { Button, MenuItem, TextField } from '@mui/material';
 import { useInfiniteQuery } from '@tanstack/react-query';
 import Link from 'next/link';
 import { useRouter, useSearchParams } from 'next/navigation';
 import { useSnackbar } from 'notistack';
-import { Fragment } from 'react';
+import { Fragment, useEffect, useState } from 'react';
 import type { FloorCounts, FloorState } from '@melto/services/overview/floor';
 import type { FloorRow } from '@melto/services/overview/floorRow';
 import { ask, problemWords, send } from '@/ui/api';
@@ -16,18 +16,26 @@ import { StatusShape, STATUS_WORD } from '@/ui/StatusMark';
 import type { Status } from '@/ui/StatusMark';
 import { formatClock, formatSpan, formatWhen } from '@/ui/format';
 
+const FIND_AFTER_MS = 250;
+
 export function Floor({ initial, sampleOffered }: { initial: FloorState; sampleOffered: boolean }) {
   const router = useRouter();
   const query = useSearchParams();
   const show = FLOOR_FILTERS.find((name) => name === query.get('show'));
-  const grouped = query.get('group') === 'device';
-  const asked = { show, byDevice: grouped ? true : undefined };
+  const order = FLOOR_ORDERS.find((name) => name === query.get('order')) ?? 'attention';
+  const find = query.get('find') ?? '';
+  const asked = {
+    show,
+    ...(order === 'attention' ? {} : { order }),
+    ...(find === '' ? {} : { find }),
+  };
+  const plain = show === undefined && order === 'attention' && find === '';
   const { data, hasNextPage, fetchNextPage, isFetchingNextPage } = useInfiniteQuery({
-    queryKey: ['floor', show, grouped],
+    queryKey: ['floor', show, order, find],
     queryFn: ({ pageParam }) => ask(FLOOR, { query: { ...asked, after: pageParam } }),
     initialPageParam: undefined as number | undefined,
     getNextPageParam: ({ next }) => next ?? undefined,
-    initialData: show === undefined && !grouped ? { pages: [initial], pageParams: [undefined] } : undefined,
+    initialData: plain ? { pages: [initial], pageParams: [undefined] } : undefined,
     placeholderData: (before) => before,
     refetchInterval: 10_000,
   });
@@ -60,14 +68,18 @@ export function Floor({ initial, sampleOffered }: { initial: FloorState; sampleO
           <span style={{ fontSize: 20 }}>Nothing needs you now.</span>
         )}
         <span className="grow" />
-        <button
-          type="button"
-          className="plain small"
-          aria-pressed={grouped}
-          onClick={() => set('group', grouped ? undefined : 'device')}
+        <FindField value={find} onFind={(words) => set('find', words === '' ? undefined : words)} />
+        <TextField
+          select
+          label="Order"
+          value={order}
+          onChange={({ target: { value } }) => set('order', value === 'attention' ? undefined : value)}
+          sx={{ width: 170 }}
         >
-          {grouped ? 'what needs attention first' : 'group by device'}
-        </button>
+          <MenuItem value="attention">most pressing first</MenuItem>
+          <MenuItem value="device">by device</MenuItem>
+          <MenuItem value="stock">by stock</MenuItem>
+        </TextField>
         <Link className="small" href="/library/devices">
           library
         </Link>
@@ -97,7 +109,20 @@ export function Floor({ initial, sampleOffered }: { initial: FloorState; sampleO
           </tr>
         </thead>
         <tbody>
-          {grouped ? <Grouped rows={rows} nowMs={nowMs} /> : <ByAttention rows={rows} nowMs={nowMs} />}
+          {order === 'device' ? (
+            <Grouped rows={rows} nowMs={nowMs} />
+          ) : order === 'stock' ? (
+            rows.map((row) => <Row key={row.id} row={row} nowMs={nowMs} />)
+          ) : (
+            <ByAttention rows={rows} nowMs={nowMs} />
+          )}
+          {rows.length === 0 && (
+            <tr>
+              <td colSpan={7} className="quiet">
+                No condition {find === '' ? 'of these' : `with “${find}”`}.
+              </td>
+            </tr>
+          )}
         </tbody>
       </table>
       {hasNextPage && (
@@ -106,6 +131,26 @@ export function Floor({ initial, sampleOffered }: { initial: FloorState; sampleO
         </Button>
       )}
     </div>
+  );
+}
+
+/** Words that are looked for once the typing rests. */
+function FindField({ value, onFind }: { value: string; onFind: (words: string) => void }) {
+  const [text, setText] = useState(value);
+  useEffect(() => {
+    if (text.trim() === value) return undefined;
+    const wait = setTimeout(() => onFind(text.trim()), FIND_AFTER_MS);
+    return () => clearTimeout(wait);
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- only what is typed begins a search
+  }, [text]);
+  return (
+    <TextField
+      label="Find"
+      value={text}
+      onChange={(event) => setText(event.target.value)}
+      slotProps={{ htmlInput: { maxLength: 80 } }}
+      sx={{ width: 150 }}
+    />
   );
 }
 
@@ -189,6 +234,12 @@ function Row({ row, nowMs }: { row: FloorRow; nowMs: number }) {
             {row.device} · {row.mode}
           </span>
         </Link>
+        {row.duty !== null && (
+          <span className="small">
+            <br />
+            <StatusShape status="due" /> {row.duty} is due at {row.device}
+          </span>
+        )}
       </td>
       <td>
         {row.whatNow === null ? (

@@ -20,7 +20,7 @@ const button = (name: RegExp | string): HTMLButtonElement =>
   screen.getByRole<HTMLButtonElement>('button', { name });
 const device = (change: Partial<LibraryDevice> = {}): LibraryDevice => ({
   ...{ id: 1, name: 'Avocet', code: 'AVC', kind: 'printer driver that takes RGB', channels: 'RGB' },
-  ...{ inkSet: 'pigment', modes: ['fine', 'fast'], note: '', away: false, own: true, uses: 2 },
+  ...{ inkSet: 'pigment', modes: ['fine', 'fast'], note: '', away: false, own: true, uses: 2, duty: null },
   ...change,
 });
 const stock = (change: Partial<LibraryStock> = {}): LibraryStock => ({
@@ -48,6 +48,26 @@ describe('devices of the library', () => {
     expect(button('Take out Dunlin')).toBeTruthy();
   });
 
+  it('say when their own calibration is due, and keep that it was done', async () => {
+    const { sent } = fakeServer({ 'POST /api/devices/1/duty': { doneMs: 1 }, 'PUT /api/devices/1': {} });
+    const duty = { words: 'Front end calibrated', days: 7, doneMs: Date.UTC(2026, 2, 1, 12), due: true };
+    const { user } = show(<DevicesSurface devices={[device({ duty })]} />);
+    expect(screen.getByText(/due since 8 Mar/)).toBeTruthy();
+    await user.click(button('Front end calibrated done today at Avocet'));
+    await waitFor(() => expect(sent.map(({ path }) => path)).toEqual(['/api/devices/1/duty']));
+    await user.click(button('Change Avocet'));
+    const days = screen.getByLabelText('every … days');
+    await user.clear(days);
+    await user.type(days, '0');
+    expect(button('Keep it').disabled).toBe(true);
+    await user.clear(days);
+    await user.type(days, '14');
+    await user.click(button('Keep it'));
+    await waitFor(() =>
+      expect(sent.at(-1)?.body).toMatchObject({ duty: { words: 'Front end calibrated', days: 14 } }),
+    );
+  });
+
   it('are renamed, with their modes where they are real; a refusal stays in the dialog', async () => {
     let answer: unknown = new Refused(409, { title: 'Taken.', detail: 'Give another.', field: 'name' });
     const { sent } = fakeServer({ 'PUT /api/devices/1': () => answer });
@@ -63,7 +83,12 @@ describe('devices of the library', () => {
     answer = {};
     await user.click(button('Keep it'));
     await waitFor(() => expect(screen.queryByRole('dialog')).toBeNull());
-    expect(sent[1].body).toEqual({ name: 'Avocet 2', note: '', modes: ['fine', 'fast', 'draft'] });
+    expect(sent[1].body).toEqual({
+      name: 'Avocet 2',
+      note: '',
+      modes: ['fine', 'fast', 'draft'],
+      duty: null,
+    });
   });
 
   it('are put away with ten seconds to undo it', async () => {
@@ -145,7 +170,7 @@ describe('a condition at its settings record', () => {
       'PUT /api/conditions/4/label': {},
       'PUT /api/conditions/4/settings-point': {},
     });
-    const { user } = show(<SettingsRecord condition={condition} points={points} />);
+    const { user } = show(<SettingsRecord condition={condition} points={points} deletable={false} />);
     expect(screen.getAllByRole('button', { name: /Fill in/ })).toHaveLength(1);
     await user.click(button('Fill in Media'));
     expect(button('Keep it').disabled).toBe(true);
@@ -161,19 +186,53 @@ describe('a condition at its settings record', () => {
 
   it('is copied, archived and taken back', async () => {
     const { sent } = fakeServer({ 'PUT /api/conditions/4/archived': {} });
-    const { user, unmount } = show(<SettingsRecord condition={condition} points={points} />);
+    const { user, unmount } = show(
+      <SettingsRecord condition={condition} points={points} deletable={false} />,
+    );
     await user.click(button('Copy'));
     expect(navigation.went).toContain('/conditions/new?from=4');
     await user.click(button('Archive'));
     await waitFor(() => expect(sent).toHaveLength(1));
     unmount();
     const { user: again } = show(
-      <SettingsRecord condition={{ ...condition, archivedMs: Date.UTC(2026, 2, 14) }} points={points} />,
+      <SettingsRecord
+        condition={{ ...condition, archivedMs: Date.UTC(2026, 2, 14) }}
+        points={points}
+        deletable={false}
+      />,
     );
     await again.click(button('Take back'));
     await waitFor(() =>
       expect(sent.map(({ body }) => body)).toEqual([{ archived: true }, { archived: false }]),
     );
+  });
+
+  it('rests as its stock says until another time is kept; what is none stays in the dialog', async () => {
+    const { sent } = fakeServer({ 'PUT /api/conditions/4/rest': {} });
+    const own = { ...condition, stockRestMinutes: 30 };
+    const { user } = show(<SettingsRecord condition={own} points={points} deletable={false} />);
+    expect(screen.getByText(/as the stock says/)).toBeTruthy();
+    expect(screen.queryByRole('button', { name: 'Delete' })).toBeNull();
+    await user.click(button('Change the rest'));
+    const field = screen.getByLabelText(/Minutes a print rests/);
+    await user.type(field, '.5');
+    await user.click(button('Keep it'));
+    expect((await screen.findByRole('alert')).textContent).toContain('0 to 20160 whole minutes');
+    await user.clear(field);
+    await user.type(field, '5');
+    await user.click(button('Keep it'));
+    await waitFor(() => expect(sent.map(({ body }) => body)).toEqual([{ restMinutes: 5 }]));
+  });
+
+  it('is deleted where nothing was printed, and comes back with undo', async () => {
+    const { sent } = fakeServer({ 'PUT /api/conditions/4/deleted': {} });
+    const { user } = show(<SettingsRecord condition={condition} points={points} deletable />);
+    await user.click(button('Delete'));
+    await user.click(await screen.findByRole('button', { name: 'Undo' }));
+    await waitFor(() =>
+      expect(sent.map(({ body }) => body)).toEqual([{ deleted: true }, { deleted: false }]),
+    );
+    expect(navigation.went.slice(-2)).toEqual(['/', '/conditions/4/settings']);
   });
 
   it('is taken back from the list of the archived', async () => {

@@ -1,4 +1,4 @@
-import { conditionOf, settingsRecord } from '@melto/services/ledger/conditions';
+import { conditionRecord } from '@melto/services/house/conditionRecord';
 import { SettingsRecord } from '@/features/condition/SettingsRecord';
 import { context } from '@/server/context';
 
@@ -7,6 +7,5 @@ export const metadata = { title: 'Settings record' };
 
 export default async function Page({ params }: { params: Promise<{ id: string }> }) {
   const id = Number((await params).id);
-  const [condition, points] = await Promise.all([conditionOf(context(), id), settingsRecord(context(), id)]);
-  return <SettingsRecord condition={condition} points={points} />;
+  return <SettingsRecord {...await conditionRecord(context(), id)} />;
 }

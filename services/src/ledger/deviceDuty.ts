@@ -1,0 +1,40 @@
+import { isDutyDue } from '@melto/core/device/calibrationDuty';
+import type { CalibrationDuty } from '@melto/core/device/calibrationDuty';
+import { setDutyDone } from '@melto/store/devices';
+import { domainNow } from '../kernel/clock.ts';
+import type { Context } from '../kernel/context.ts';
+import { settingsRecord } from './conditions.ts';
+import type { ConditionRow, SettingsPoint } from './conditions.ts';
+
+/** The calibration of a condition's device by itself; undefined where it has none. */
+export function dutyOf({
+  dutyWords,
+  dutyDays,
+  dutyDoneMs,
+}: Pick<ConditionRow, 'dutyWords' | 'dutyDays' | 'dutyDoneMs'>): CalibrationDuty | undefined {
+  return dutyDays === null ? undefined : { words: dutyWords, days: dutyDays, doneMs: dutyDoneMs };
+}
+
+/** What is ticked at a print where the device's own calibration is due; it cannot be a point of a record. */
+const dutyLabel = ({ words }: CalibrationDuty): string => `Done today: ${words}`;
+
+/** What is shown and ticked at a print: the settings record, and the device's own calibration where it is due. */
+export async function printPoints(context: Context, condition: ConditionRow): Promise<SettingsPoint[]> {
+  const points = await settingsRecord(context, condition.id);
+  const duty = dutyOf(condition);
+  if (duty === undefined || !isDutyDue(duty, await domainNow(context))) return points;
+  const value = `due every ${duty.days === 1 ? 'day' : `${duty.days} days`}; do it before anything is printed`;
+  return [{ label: dutyLabel(duty), value, tickAtPrint: true }, ...points];
+}
+
+/** Keeps the device's own calibration as done where it was ticked. */
+export async function keepDuty(
+  { database }: Context,
+  condition: ConditionRow,
+  ticks: readonly string[],
+  nowMs: number,
+): Promise<void> {
+  const duty = dutyOf(condition);
+  if (duty !== undefined && ticks.includes(dutyLabel(duty)))
+    await setDutyDone(database, condition.deviceId, nowMs);
+}
