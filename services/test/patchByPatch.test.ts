@@ -118,7 +118,12 @@ describe('a sheet patch by patch', () => {
       startNm: before.set.spectra?.grid.startNm ?? 0,
       stepNm: before.set.spectra?.grid.stepNm ?? 0,
     };
-    const again = { strip: 2, patch: 3, mode: 'M1', instrument: known.id, ...grid, spectrum } as const;
+    const again = {
+      strip: 2,
+      patch: 3,
+      mode: 'M1',
+      measured: { instrument: known.id, ...grid, spectrum },
+    } as const;
     // Two hands at once: both are kept, the later stands.
     const answers = await Promise.all(
       ['a', 'b'].map((attempt) => storePatch(services, code, { ...again, attempt, sure: true })),
@@ -133,8 +138,16 @@ describe('a sheet patch by patch', () => {
       );
       expect([...(is ?? [])]).toEqual(each === row ? spectrum : [...(was ?? [])]);
     });
-    const short = { ...again, attempt: 'short', spectrum: spectrum.slice(0, 9) };
+    const short = {
+      ...again,
+      attempt: 'short',
+      measured: { ...again.measured, spectrum: spectrum.slice(0, 9) },
+    };
     expect((await refusal(storePatch(services, code, short))).title).toContain('not enough for colours');
+    const both = { ...again, attempt: 'both', lab: [50, 0, 0] } as const;
+    expect((await refusal(storePatch(services, code, both))).field).toBe('lab');
+    const neither = { ...again, attempt: 'neither', measured: undefined };
+    expect((await refusal(storePatch(services, code, neither))).field).toBe('lab');
     const beyond = { ...again, attempt: 'beyond', patch: 999 };
     expect((await refusal(storePatch(services, code, beyond))).title).toContain('Strip 2 has');
   });

@@ -49,23 +49,20 @@ export const PASS = makes({
   answer: answers<JudgedPass>(Type.Object({ ok: Type.Boolean() })),
 });
 
-const PATCH_PLACE = {
-  attempt: word(60),
-  strip: Type.Integer({ minimum: 1 }),
-  patch: Type.Integer({ minimum: 1 }),
-  mode: MODE,
-  sure: Type.Optional(Type.Boolean()),
-};
-
 export const PATCH = makes({
   path: '/api/sheets/{code}/patches',
   says: 'Keep one patch of a sheet, by an instrument or as L*, a*, b* (D50, 2°); what looks like the patch beside it is told and not kept, unless `sure`',
   who: 'operator',
   params: SHEET,
-  body: Type.Union([
-    strict({ ...PATCH_PLACE, instrument: ID, ...GRID, spectrum: SPECTRUM }),
-    strict({ ...PATCH_PLACE, lab: LAB }),
-  ]),
+  body: strict({
+    attempt: word(60),
+    strip: Type.Integer({ minimum: 1 }),
+    patch: Type.Integer({ minimum: 1 }),
+    mode: MODE,
+    measured: Type.Optional(strict({ instrument: ID, ...GRID, spectrum: SPECTRUM })),
+    lab: Type.Optional(LAB),
+    sure: Type.Optional(Type.Boolean()),
+  }),
   answer: answers<PatchAnswer>(Type.Object({ ok: Type.Boolean() })),
 });
 

@@ -10,6 +10,7 @@ import type { StripRow } from '@melto/store/strips';
 import { domainNow } from '../kernel/clock.ts';
 import { unitOfWork } from '../kernel/context.ts';
 import type { Context } from '../kernel/context.ts';
+import { Problem } from '../kernel/problem.ts';
 import { deskData, requirePatch, requireStrip, stripLab } from './deskData.ts';
 import type { DeskData } from './deskData.ts';
 import { expectedLab } from './expected.ts';
@@ -18,28 +19,25 @@ import { spectraOf } from './spectraOf.ts';
 import { storeStrips } from './storeStrips.ts';
 import type { StripsToStore } from './storeStrips.ts';
 
-interface PatchPlace {
+/** One patch: as an instrument measured it, or its L*, a*, b* (D50, 2°) as they were typed or sent. */
+export interface PatchInput {
   /** Made by the client, so that a retried request is the same patch. */
   readonly attempt: string;
   /** Counted from 1. */
   readonly strip: number;
   readonly patch: number;
   readonly mode: MeasurementMode;
+  readonly measured?: {
+    readonly instrument: number;
+    readonly startNm: number;
+    readonly stepNm: number;
+    /** Reflectance factors. */
+    readonly spectrum: readonly number[];
+  };
+  readonly lab?: Lab;
   /** The person has been told that it looks like another patch, and keeps it. */
   readonly sure?: boolean;
 }
-
-/** One patch: by an instrument, or its L*, a*, b* (D50, 2°) as they were typed or sent. */
-export type PatchInput = PatchPlace &
-  (
-    | {
-        readonly instrument: number;
-        readonly startNm: number;
-        readonly stepNm: number;
-        readonly spectrum: readonly number[];
-      }
-    | { readonly lab: Lab }
-  );
 
 export type PatchAnswer =
   | {
@@ -104,20 +102,30 @@ interface PatchForm extends Pick<StripRow, 'kind' | 'grid' | 'values'> {
   readonly keep: Pick<StripsToStore, 'mode' | 'source' | 'told'>;
 }
 
-async function patchForm(context: Context, data: DeskData, input: PatchInput): Promise<PatchForm> {
-  const { mode } = input;
-  if ('lab' in input)
+async function patchForm(
+  context: Context,
+  data: DeskData,
+  { strip, mode, measured, lab }: PatchInput,
+): Promise<PatchForm> {
+  if ((measured === undefined) === (lab === undefined))
+    throw new Problem(
+      'bad-input',
+      'A patch is given as it was measured, or by its L*, a* and b*.',
+      'Give one of both.',
+      'lab',
+    );
+  if (measured === undefined)
     return {
       ...{ kind: 'xyz', grid: { startNm: 0, stepNm: 0, count: 0 } },
-      values: Float64Array.from(labToXyz(input.lab, WHITE_D50_MEASURED)),
+      values: Float64Array.from(labToXyz(lab ?? [0, 0, 0], WHITE_D50_MEASURED)),
       instrument: undefined,
       keep: { mode, source: 'file', told: JSON.stringify(TYPED) },
     };
-  const { instrument, startNm, stepNm, spectrum } = input;
+  const { instrument, startNm, stepNm, spectrum } = measured;
   const { id } = await requireReader(context, data, instrument, mode);
   return {
     ...{ kind: 'spectra', instrument: { id } },
-    ...spectraOf({ strip: input.strip, startNm, stepNm, spectra: [spectrum] }, 1),
+    ...spectraOf({ strip, startNm, stepNm, spectra: [spectrum] }, 1),
     keep: { mode, source: 'desk' },
   };
 }
@@ -126,7 +134,7 @@ async function patchForm(context: Context, data: DeskData, input: PatchInput): P
 function patchBeside(
   lab: Lab,
   off: number,
-  { strip, patch }: PatchPlace,
+  { strip, patch }: PatchInput,
   strips: DeskData['chart']['layout']['pages'][number],
   expected: Float64Array,
 ): { readonly strip: number; readonly patch: number } | undefined {

@@ -67,7 +67,9 @@ describe('a sheet patch by patch', () => {
     await at('Strip 2, patch 2');
     await user.click(await screen.findByRole('button', { name: 'Measure' }));
     await at('Strip 3, patch 1');
-    expect(bodies()).toMatchObject([{ strip: 2, patch: 2, mode: 'M1', instrument: 3, startNm: 380 }]);
+    expect(bodies()).toMatchObject([
+      { strip: 2, patch: 2, mode: 'M1', measured: { instrument: 3, startNm: 380, stepNm: 10 } },
+    ]);
     expect(screen.getByText(/1\.2 ΔE00 from what it should give/)).toBeTruthy();
     expect(stored).toHaveLength(1);
   });

@@ -65,16 +65,9 @@ export function usePatches(state: DeskState, onStored: () => Promise<unknown>) {
   const measure = (): Promise<void> =>
     run(async () => {
       if (instrument === undefined) return;
-      const {
-        attempt,
-        startNm,
-        stepNm,
-        spectrum,
-        instrument: id,
-      } = await measureOne(instrument, mode, {
-        ...{ code: state.code, strip: place.strip, patch: place.patch },
-      });
-      await keep({ ...place, attempt, mode, instrument: id, startNm, stepNm, spectrum: [...spectrum] });
+      const { code } = state;
+      const { attempt, ...measured } = await measureOne(instrument, mode, { code, ...place });
+      await keep({ ...place, attempt, mode, measured: { ...measured, spectrum: [...measured.spectrum] } });
     });
   const type = (): Promise<void> =>
     run(async () => {
