@@ -3,7 +3,8 @@ import { deltaE2000 } from '@melto/core/colour/deltaE2000';
 import type { Lab } from '@melto/core/colour/lab';
 import { labAt } from '@melto/core/colour/labAt';
 import { loadChart } from '../src/charts/chart.ts';
-import { rack } from '../src/charts/rack.ts';
+import { chartStates } from '../src/charts/chartStates.ts';
+import { discardSheet, rack } from '../src/charts/rack.ts';
 import { createPressChart } from '../src/calibration/pressCharts.ts';
 import { printChart } from '../src/charts/printChart.ts';
 import { deskState } from '../src/reading/desk.ts';
@@ -20,14 +21,20 @@ import { refusal } from '../src/testing/refusal.ts';
 import { openTestServices } from '../src/testing/testServices.ts';
 import type { TestServices } from '../src/testing/testServices.ts';
 
+const RAMPS = {
+  kind: 'ramps',
+  steps: 9,
+  copies: 1,
+  order: 'scrambled',
+  paper: 'a4',
+  reader: 'strip',
+} as const;
 let services: TestServices;
 let gloss = 0;
 let sheets: readonly string[] = [];
 
 const printed = async (): Promise<readonly string[]> => {
-  const { id } = await createPressChart(services, gloss, {
-    ...{ kind: 'ramps', steps: 9, copies: 1, order: 'scrambled', paper: 'a4', reader: 'strip' },
-  });
+  const { id } = await createPressChart(services, gloss, RAMPS);
   const made = await printChart(services, id, { ticks: TICKS });
   await advanceClock(services, 3 * HOUR);
   return made.sheets;
@@ -85,6 +92,19 @@ describe('a sheet patch by patch', () => {
       }),
     );
   }, 60_000);
+
+  it('is listed with its chart: made, waiting on the rack, read, thrown away', async () => {
+    const list = async () => (await chartStates(services, gloss, 'ramps', 9)).map(({ state }) => state);
+    expect(await list()).toEqual(['read']);
+    const { id } = await createPressChart(services, gloss, RAMPS);
+    expect(await list()).toEqual(['made', 'read']);
+    const made = await printChart(services, id, { ticks: TICKS });
+    const [newest] = await chartStates(services, gloss, 'ramps', 9);
+    expect(newest).toMatchObject({ state: 'waits', waiting: made.sheets[0], prints: 1, stripsRead: 0 });
+    for (const code of made.sheets) await discardSheet(services, code, false);
+    expect(await list()).toEqual(['thrown away', 'read']);
+    expect(await chartStates(services, gloss, 'wedge', 9)).toEqual([]);
+  });
 
   it('tells a patch that looks like the one beside it, and keeps it where the person is sure', async () => {
     const [code] = await printed();

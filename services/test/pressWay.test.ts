@@ -10,6 +10,9 @@ import { patchSetToCgats } from '@melto/core/cgats/patchSetToCgats';
 import { writeCgats } from '@melto/core/cgats/writeCgats';
 import { findResult, listHeads, listStaleHeads } from '@melto/store/results';
 import { latestReached } from '@melto/store/reached';
+import { judgeableReadings } from '../src/conformity/judgeable.ts';
+import { printShortCheck } from '../src/conformity/shortChecks.ts';
+import { SHORT_CHECK } from '../src/ledger/kinds/shortCheckKind.ts';
 import { makeBalance } from '../src/calibration/balance.ts';
 
 import { borrowCalibration, lendersFor } from '../src/calibration/borrowing.ts';
@@ -373,6 +376,19 @@ describe('a press to a known state', () => {
     const { sheets } = await printChart(services, id, { ticks: TICKS });
     const imported = await importReading(services, sheets[0], writeCgats(patchSetToCgats(set)));
     expect((await readingView(services, imported.readingId)).source).toBe('file');
+  });
+
+  it('is checked by a strip of colours through profile and curves, and by no aims of CMYK', async () => {
+    const [head] = (await versionsOf(services, gloss, 'profile')).slice(-1);
+    const { sheets } = await printShortCheck(services, gloss, head.id, { ticks: TICKS, paper: 'a4' });
+    await advanceClock(services, 3 * HOURS);
+    const { readingId, resultId } = await readSheets(services, sheets);
+    const { detail, row } = await storedResult(services, resultId ?? 0, SHORT_CHECK);
+    expect(row.verdict).toBe('conforms');
+    expect(detail.check.reached.mean).toBeLessThan(1.5);
+    expect(detail.check.repeats.mean).toBeLessThan(1.2);
+    expect(detail.check.patches[0].device).toHaveLength(4);
+    expect((await judgeableReadings(services, gloss)).readings.map(({ id }) => id)).not.toContain(readingId);
   });
 
   it('refuses what does not fit, in words', async () => {

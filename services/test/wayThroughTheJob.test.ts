@@ -256,6 +256,24 @@ describe('from a blank stock to a proven profile', () => {
     expect((await floor(services)).rows[0]).toMatchObject({ whatNow: null, check: { verdict: 'conforms' } });
   });
 
+  it('judges a short check by limits of the house’s own, chosen when it is printed', async () => {
+    const limits = { mean: 0.1, largest: 12 };
+    const print = { ticks: TICKS, paper: 'a4', limits } as const;
+    const { sheets: codes } = await printShortCheck(services, conditionId, profileId, print);
+    await advanceClock(services, 2 * HOUR_MS);
+    await calibrateTile(services);
+    await readAll(codes[0]);
+    const version = (await versionsOf(services, conditionId, 'conformity')).at(-1);
+    const { detail } = await storedResult(services, version?.id ?? 0, SHORT_CHECK);
+    expect(detail.check.limits).toEqual({ name: 'Own limits', ...limits });
+    expect(detail.check.metrics.map(({ verdict }) => verdict)).toEqual(['does-not-conform', 'conforms']);
+    const wrong = { ...print, limits: { mean: 3, largest: 2.9 } };
+    expect((await refusal(printShortCheck(services, conditionId, profileId, wrong))).field).toBe('limits');
+    // Later tests go on from the check that conforms.
+    const first = (await versionsOf(services, conditionId, 'conformity'))[0];
+    await putInForce(services, first.id);
+  });
+
   it('finds out by a picture how jobs are converted', async () => {
     expect((await conformitySurface(services, conditionId, NaN)).jobCheck).toBeUndefined();
     const job = async (happens?: JobMishap): Promise<string> => {
@@ -288,7 +306,7 @@ describe('from a blank stock to a proven profile', () => {
     // It is no fault of the sheet, and no check.
     const [{ id }] = (await readingsOf(services, conditionId)).rows;
     expect((await readingView(services, id)).faults).toEqual([]);
-    expect(await versionsOf(services, conditionId, 'conformity')).toHaveLength(1);
+    expect(await versionsOf(services, conditionId, 'conformity')).toHaveLength(2);
   });
 
   it('marks a profile stale when its reading is withdrawn, and current again', async () => {

@@ -42,6 +42,39 @@ export async function listCharts(
   return pageOf(rows, limit, ({ id }) => id);
 }
 
+/** What became of a chart's prints. */
+export interface ChartPrints {
+  readonly prints: number;
+  /** Strips of all its sheets, and those that were read. */
+  readonly strips: number;
+  readonly stripsRead: number;
+  /** The first of its sheets that waits on the rack. */
+  readonly waiting: string | null;
+}
+
+/** Charts of a condition for a purpose, the newest first, with what became of their prints. */
+export async function listChartPrints(
+  sql: Sql,
+  condition: number,
+  purpose: ChartPurpose,
+  limit: number,
+): Promise<(ChartRow & ChartPrints)[]> {
+  const rows = await sql.rows<ChartRow & ChartPrints>(
+    `SELECT ${COLUMNS.split(', ')
+      .map((column) => `c.${column}`)
+      .join(', ')},
+       COUNT(DISTINCT p.id) AS prints, COALESCE(SUM(s.strips), 0) AS strips, COALESCE(SUM(s.strips_read), 0) AS stripsRead,
+       MIN(CASE WHEN s.on_rack = 1 AND s.strips_read < s.strips THEN s.code END) AS waiting
+     FROM chart c LEFT JOIN print p ON p.chart_id = c.id LEFT JOIN sheet s ON s.print_id = p.id
+     WHERE c.condition_id = ? AND c.house_id = ? AND c.purpose = ? GROUP BY c.id ORDER BY c.id DESC LIMIT ?`,
+    [condition, sql.house, purpose, String(limit)],
+  );
+  return rows.map((row) => ({
+    ...row,
+    ...{ prints: Number(row.prints), strips: Number(row.strips), stripsRead: Number(row.stripsRead) },
+  }));
+}
+
 /** A chart with its reference file (CGATS text with layout). */
 export async function findChart(
   sql: Sql,

@@ -7,7 +7,7 @@ import type { Page } from '@melto/services/kernel/page';
 import type { SheetOfCondition } from '@melto/services/charts/rack';
 import type { Printed } from '@melto/services/charts/printChart';
 import { answers, MADE, makes, oneOf, reads, sets, strict, DONE } from './endpoint';
-import { FIND, NEXT } from './fields';
+import { FIND, LIMIT, NEXT } from './fields';
 import {
   CHOICE,
   FRONT_END,
@@ -97,7 +97,12 @@ export const PRINT_SHORT_CHECK = makes({
   ...{ path: '/api/conditions/{id}/short-checks', says: 'Print a short check through a profile' },
   who: 'operator',
   params: IN_PATH,
-  body: strict({ profileResultId: ID, paper: PAPER, ...PRINT }),
+  body: strict({
+    profileResultId: ID,
+    paper: PAPER,
+    limits: Type.Optional(strict({ mean: LIMIT, largest: LIMIT })),
+    ...PRINT,
+  }),
   answer: PRINTED,
 });
 

@@ -66,6 +66,9 @@ describe('short check', () => {
     expect(judgeShortCheck([grey(4.2), grey(0.1), grey(0.1), grey(0.1)], PAPER, HOUSE_PHOTO).tight).toBe(
       false,
     );
+    // Limits of one's own have no such grade.
+    const own = { ...HOUSE_PHOTO, name: 'Own limits' };
+    expect(judgeShortCheck([grey(1.4), grey(1.4)], PAPER, own)).toMatchObject({ tight: false, limits: own });
   });
 
   it('says nothing where most colours lie outside the gamut', () => {

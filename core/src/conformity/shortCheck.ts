@@ -96,7 +96,11 @@ export function judgeShortCheck(
   return {
     limits,
     verdict: share >= LEAST_SHARE ? worstVerdict(metrics.map(({ verdict }) => verdict)) : 'not-judged',
-    tight: reached.mean <= HOUSE_PHOTO_TIGHT.mean && reached.largest <= HOUSE_PHOTO_TIGHT.largest,
+    // A grade of the house limits; limits of one's own have none.
+    tight:
+      limits.name === HOUSE_PHOTO.name &&
+      reached.mean <= HOUSE_PHOTO_TIGHT.mean &&
+      reached.largest <= HOUSE_PHOTO_TIGHT.largest,
     metrics,
     reached,
     repeats,

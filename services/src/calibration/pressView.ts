@@ -12,6 +12,8 @@ import { notFound } from '../kernel/problem.ts';
 import { conditionOf, driverOf } from '../ledger/conditions.ts';
 import { printPoints } from '../ledger/deviceDuty.ts';
 import type { ConditionRow, SettingsPoint } from '../ledger/conditions.ts';
+import { chartStates } from '../charts/chartStates.ts';
+import type { ChartState } from '../charts/chartStates.ts';
 import { curvesAmong, curvesInForce, curvesTold } from '../ledger/inForce.ts';
 import type { CurvesTold } from '../ledger/inForce.ts';
 import { BALANCE } from '../ledger/kinds/balanceKind.ts';
@@ -87,6 +89,8 @@ export interface PressView<L extends PressLink> {
     (PressLinks[L]['reached'] & { readonly verdict: string; readonly readingId: number }) | null;
   /** Complete readings of the link's chart that stand, newest first. */
   readonly readings: readonly ReadingOfCondition[];
+  /** Charts that were made for it, newest first, with where each stands. */
+  readonly charts: readonly ChartState[];
   /** The curves that a sheet is printed through. */
   readonly inForce: ({ readonly link: LinkName } & CurvesTold) | null;
   /** Dmax of each ink over earlier readings, oldest first. */
@@ -102,6 +106,8 @@ const CHART_OF = {
   curves: 'ramps',
   balance: 'near-neutral',
 } as const satisfies Readonly<Record<PressLink, ChartPurpose>>;
+/** Latest charts that a surface lists. */
+const CHARTS = 6;
 /** Latest complete readings that a link can be made from. */
 const READINGS = 40;
 
@@ -113,7 +119,7 @@ export async function pressView<L extends PressLink>(
 ): Promise<PressView<L>> {
   const condition = await conditionOf(context, conditionId);
   if (!LINKS[link].suits(condition.process)) throw notFound(`${linkWord(link)} on ${condition.device}`);
-  const [points, versions, readings, lenders, heads, nowMs] = await Promise.all([
+  const [points, versions, readings, lenders, heads, charts, nowMs] = await Promise.all([
     printPoints(context, condition),
     versionsOf(context, conditionId, link),
     listCompleteReadings(context.database, conditionId, {
@@ -122,6 +128,7 @@ export async function pressView<L extends PressLink>(
     }),
     lendersFor(context, conditionId),
     listHeads(context.database, conditionId),
+    chartStates(context, conditionId, CHART_OF[link], CHARTS),
     domainNow(context),
   ]);
   const head = curvesAmong(heads);
@@ -132,6 +139,7 @@ export async function pressView<L extends PressLink>(
     link,
     condition,
     points,
+    charts,
     conversions: driverOf(context, condition).conversions,
     versions,
     shown,

@@ -34,7 +34,10 @@ export function judgedByOf({
 }: {
   readonly print: Pick<LoadedReading['print'], 'judgedBy'>;
 }): JudgedBy | undefined {
-  return print.judgedBy === null ? undefined : (JSON.parse(print.judgedBy) as JudgedBy);
+  if (print.judgedBy === null) return undefined;
+  const judgedBy = JSON.parse(print.judgedBy) as JudgedBy | { readonly limits: unknown };
+  // A short check is judged by limits alone.
+  return 'aimSetId' in judgedBy ? judgedBy : undefined;
 }
 
 /** The spot colour of each row of a reading; undefined where it is a patch of the process inks. */

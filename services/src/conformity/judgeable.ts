@@ -29,13 +29,16 @@ export async function judgeableReadings(
     drivenByInks(process) ? curvesInForce(context, conditionId) : undefined,
   ]);
   return {
-    readings: readings.map(({ id, code, title, finishedMs, judgedBy }) => ({
-      id,
-      code,
-      title,
-      finishedMs: finishedMs ?? 0,
-      hasSpots: (judgedByOf({ print: { judgedBy } })?.spots?.length ?? 0) > 0,
-    })),
+    // What a profile or a job made of colours is no CMYK that aims could ask for.
+    readings: readings
+      .filter(({ purpose }) => purpose !== 'short-check' && purpose !== 'job')
+      .map(({ id, code, title, finishedMs, judgedBy }) => ({
+        id,
+        code,
+        title,
+        finishedMs: finishedMs ?? 0,
+        hasSpots: (judgedByOf({ print: { judgedBy } })?.spots?.length ?? 0) > 0,
+      })),
     curves: curves === undefined ? null : curvesTold(curves, conditionId),
   };
 }

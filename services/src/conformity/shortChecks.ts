@@ -1,12 +1,14 @@
 import { labAt } from '@melto/core/colour/labAt';
+import { eightBit } from '@melto/core/charts/namedPatches';
 import { layoutChart } from '@melto/core/charts/layoutChart';
 import { SHORT_CHECK_NEEDS } from '@melto/core/charts/pageGeometry';
 import type { PaperName } from '@melto/core/charts/pageGeometry';
 import { shortCheckColours } from '@melto/core/charts/shortCheckChart';
 import { deltaE2000 } from '@melto/core/colour/deltaE2000';
 import { HOUSE_PHOTO, judgeShortCheck } from '@melto/core/conformity/shortCheck';
+import type { ShortCheckLimits } from '@melto/core/conformity/shortCheck';
 import { meanPaperXyz } from '@melto/core/device/meanPaperXyz';
-import { RGB } from '@melto/core/device/process';
+import { channelCount, drivenByInks } from '@melto/core/device/process';
 import { deviceToLab, labToDevice } from '@melto/core/icc/profileTransform';
 import { unwrap } from '@melto/core/result';
 import type { ReportHeader } from '@melto/paper/report/shortCheckModel';
@@ -17,9 +19,10 @@ import type { Printed, PrintInput } from '../charts/printChart.ts';
 import { domainNow } from '../kernel/clock.ts';
 import { unitOfWork } from '../kernel/context.ts';
 import type { Context } from '../kernel/context.ts';
+import { Problem } from '../kernel/problem.ts';
 import { personName } from '../kernel/person.ts';
-import { conditionName } from '../ledger/conditions.ts';
-import { profileOfResult } from '../ledger/inForce.ts';
+import { conditionName, conditionOf } from '../ledger/conditions.ts';
+import { curvesInForce, profileOfResult } from '../ledger/inForce.ts';
 import { SHORT_CHECK } from '../ledger/kinds/shortCheckKind.ts';
 import type { ShortCheckDetail, ShortCheckSummary } from '../ledger/kinds/shortCheckKind.ts';
 import { toStore } from '../ledger/resultKind.ts';
@@ -30,26 +33,46 @@ import { loadReading } from '../reading/loadReading.ts';
 /** A colour counts as in gamut where the profile's own round trip comes back within this ΔE00. */
 const IN_GAMUT = 1;
 
-/** Prints the short check through the profile in force. */
+/** Mean and largest ΔE00 that a house allows; its own in place of those for photo prints. */
+export interface OwnLimits {
+  readonly mean: number;
+  readonly largest: number;
+}
+
+interface ShortCheckInput extends PrintInput {
+  readonly paper: PaperName;
+  /** Chosen before the sheet is read. */
+  readonly limits?: OwnLimits;
+}
+
+/** Prints the short check through the profile in force, and through the curves in force where there are inks. */
 export async function printShortCheck(
   context: Context,
   conditionId: number,
   profileResultId: number,
-  input: PrintInput & { readonly paper: PaperName },
+  { limits, ...input }: ShortCheckInput,
 ): Promise<Printed> {
+  if (limits !== undefined && !(limits.mean > 0 && limits.largest >= limits.mean))
+    throw new Problem(
+      'bad-input',
+      'The largest difference that is allowed is no smaller than the mean.',
+      'Give the mean and the largest ΔE00, both over nought.',
+      'limits',
+    );
+  const { process } = await conditionOf(context, conditionId);
   const profile = await profileOfResult(context, profileResultId);
   const colours = shortCheckColours();
   const lab = Float64Array.from(colours.flatMap((colour) => [...colour.lab]));
-  const device = new Float64Array(lab.length);
+  const device = new Float64Array(colours.length * channelCount(process));
   unwrap(labToDevice(profile, 'relative')).apply(lab, device);
   // The device takes 8-bit values.
-  const values = device.map((value) => Math.round(value * 255) / 255);
+  const values = device.map(eightBit);
   const seed = context.seed();
-  const layout = layoutChart(RGB, values, input.paper, seed, SHORT_CHECK_NEEDS);
+  const layout = layoutChart(process, values, input.paper, seed, SHORT_CHECK_NEEDS);
   const chartId = await storeChart(context, {
     conditionId,
     purpose: 'short-check',
-    process: RGB,
+    process,
     title: 'Short check',
     paper: input.paper,
     seed,
@@ -58,7 +81,19 @@ export async function printShortCheck(
     layout,
     lab,
   });
-  return printChart(context, chartId, input, { profileResultId, values });
+  const curves =
+    drivenByInks(process) && (await curvesInForce(context, conditionId)) !== undefined
+      ? 'in force'
+      : undefined;
+  const judgedBy = limits === undefined ? undefined : { limits };
+  return printChart(context, chartId, { curves, ...input }, { profileResultId, values }, judgedBy);
+}
+
+/** The limits that were chosen when the check was printed. */
+function limitsOf(judgedBy: string | null): ShortCheckLimits {
+  const own =
+    judgedBy === null ? undefined : (JSON.parse(judgedBy) as { readonly limits?: OwnLimits }).limits;
+  return own === undefined ? HOUSE_PHOTO : { name: 'Own limits', ...own };
 }
 
 /** Judges a complete reading of a short check and stores the check with its report. */
@@ -73,23 +108,24 @@ export async function judgeCompleteCheck(context: Context, readingId: number): P
   const asked = chart.set.lab;
   const predicted = new Float64Array(asked.length);
   const relative = new Float64Array(asked.length);
-  const exact = new Float64Array(asked.length);
+  const exact = new Float64Array(device.length);
   unwrap(deviceToLab(profile, 'absolute')).apply(device, predicted);
   unwrap(labToDevice(profile, 'relative')).apply(asked, exact);
   unwrap(deviceToLab(profile, 'relative')).apply(exact, relative);
-  const paper = meanPaperXyz(RGB, device, xyz);
+  const paper = meanPaperXyz(condition.process, device, xyz);
   if (paper === undefined) throw new Error(`short check ${print.code} has no paper`);
+  const channels = channelCount(condition.process);
   const check = judgeShortCheck(
     set.ids.map((_, i) => ({
       name: set.names?.[i] ?? set.ids[i],
       asked: labAt(asked, i),
-      device: [...device.subarray(3 * i, 3 * i + 3)],
+      device: [...device.subarray(channels * i, channels * (i + 1))],
       xyz: [xyz[3 * i], xyz[3 * i + 1], xyz[3 * i + 2]],
       predicted: labAt(predicted, i),
       inGamut: deltaE2000(labAt(asked, i), labAt(relative, i)) <= IN_GAMUT,
     })),
     paper,
-    HOUSE_PHOTO,
+    limitsOf(print.judgedBy),
   );
   const madeMs = await domainNow(context);
   const header: ReportHeader = {

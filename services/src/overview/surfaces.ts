@@ -2,8 +2,8 @@ import type { SeparationChoice } from '@melto/core/separate/separation';
 import { drivenByInks } from '@melto/core/device/process';
 import { pressForProfile } from '../calibration/pressView.ts';
 import type { PressForProfile } from '../calibration/pressView.ts';
-import { chartsOf } from '../charts/chart.ts';
-import type { ChartRow } from '../charts/chart.ts';
+import { chartStates } from '../charts/chartStates.ts';
+import type { ChartState } from '../charts/chartStates.ts';
 import { domainNow } from '../kernel/clock.ts';
 import type { Context } from '../kernel/context.ts';
 import { conditionOf, driverOf } from '../ledger/conditions.ts';
@@ -55,11 +55,13 @@ export async function surfaceView(
   };
 }
 
+/** Latest charts that its page lists. */
+const CHARTS = 8;
 /** Latest readings that a profile can be built from. */
 const READINGS = 60;
 
 export interface ProfileSurfaceView extends SurfaceView {
-  readonly charts: readonly ChartRow[];
+  readonly charts: readonly ChartState[];
   /** The version that is shown, where it was built here. */
   readonly result: StoredResult<ProfileSummary, ProfileDetail> | undefined;
   /** The version that is shown, where somebody else has built it. */
@@ -76,14 +78,14 @@ export async function profileSurface(
   const view = await surfaceView(context, conditionId, 'profile', wanted);
   const { shown } = view;
   const [charts, readings, press, own] = await Promise.all([
-    chartsOf(context, conditionId),
+    chartStates(context, conditionId, 'profile', CHARTS),
     listCompleteReadings(context.database, conditionId, { purposes: ['profile'], limit: READINGS }),
     drivenByInks(view.condition.process) ? pressForProfile(context, conditionId) : null,
     shown === undefined ? undefined : resultRow(context, shown.id),
   ]);
   const given = own?.shape === GIVEN_PROFILE.shape ? storedAs(own, GIVEN_PROFILE) : undefined;
   const result = own?.shape === PROFILE.shape ? storedAs(own, PROFILE) : undefined;
-  return { ...view, charts: charts.rows, readings, press, result, given };
+  return { ...view, charts, readings, press, result, given };
 }
 
 export interface BuildView {

@@ -7,20 +7,15 @@ import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { pageCapacity } from '@melto/core/charts/pageGeometry';
 import type { PaperName } from '@melto/core/charts/pageGeometry';
-import type { ChartRow } from '@melto/services/charts/chart';
+import type { ChartState } from '@melto/services/charts/chartStates';
 import type { PressForProfile } from '@melto/services/calibration/pressView';
 import type { SettingsPoint } from '@melto/services/ledger/conditions';
 import { send } from '@/ui/api';
-import { formatWhen } from '@/ui/format';
 import { useSending } from '@/ui/useSending';
+import { ChartTable, PAPERS } from './ChartTable';
 import { MeasuredChart } from './MeasuredChart';
 import { PrintDialog } from './PrintDialog';
 
-const PAPERS: readonly { readonly value: PaperName; readonly name: string }[] = [
-  { value: 'a4', name: 'A4' },
-  { value: 'letter', name: 'Letter' },
-  { value: 'a3', name: 'A3' },
-];
 /** Seconds that a strip takes by hand, white to white, with the way to the next one. */
 const SECONDS_PER_STRIP = 14;
 
@@ -34,7 +29,7 @@ export function ChartMaker({
   press,
 }: {
   conditionId: number;
-  charts: readonly ChartRow[];
+  charts: readonly ChartState[];
   points: readonly SettingsPoint[];
   conversions: readonly string[];
   nowMs: number;
@@ -46,7 +41,7 @@ export function ChartMaker({
   const [patches, setPatches] = useState(press === null ? '900' : '800');
   const [paper, setPaper] = useState<PaperName>('a4');
   const { sending, problem, run } = useSending();
-  const [printing, setPrinting] = useState<ChartRow>();
+  const [printing, setPrinting] = useState<ChartState>();
   const count = Number(patches);
   const valid = Number.isInteger(count) && count >= least && count <= 3000;
   const { patchesPerStrip, stripsPerPage } = pageCapacity(paper);
@@ -55,7 +50,6 @@ export function ChartMaker({
     await send(NEW_CHART, { params: { id: conditionId }, body: { patches: count, paper } });
     router.refresh();
   };
-  const own = charts.filter(({ purpose }) => purpose === 'profile');
   return (
     <div className="panel">
       <header>
@@ -68,7 +62,7 @@ export function ChartMaker({
       </header>
       <form
         className="row"
-        style={{ alignItems: 'flex-start', marginBottom: own.length > 0 ? 12 : 0 }}
+        style={{ alignItems: 'flex-start', marginBottom: charts.length > 0 ? 12 : 0 }}
         onSubmit={(event) => {
           event.preventDefault();
           void run(make);
@@ -106,41 +100,13 @@ export function ChartMaker({
         {conversions.length === 0 && <MeasuredChart conditionId={conditionId} />}
         {problem !== undefined && <p className="error">{problem}</p>}
       </form>
-      {own.length > 0 && (
-        <table className="table tight">
-          <thead>
-            <tr>
-              <th>Chart</th>
-              <th className="num">Patches</th>
-              <th>Paper</th>
-              <th>Made</th>
-              <th>Files</th>
-              <th />
-            </tr>
-          </thead>
-          <tbody>
-            {own.slice(0, 6).map((chart) => (
-              <tr key={chart.id}>
-                <td>{chart.title}</td>
-                <td className="num">{chart.patches}</td>
-                <td>{PAPERS.find(({ value }) => value === chart.paper)?.name}</td>
-                <td>{formatWhen(chart.madeMs, nowMs)}</td>
-                <td>
-                  <ChartFiles chart={chart} pixels={press === null ? ['tiff', 'png'] : ['tiff']} />
-                </td>
-                <td className="num">
-                  <Button
-                    size="small"
-                    variant={chart === own[0] ? 'contained' : 'outlined'}
-                    onClick={() => setPrinting(chart)}
-                  >
-                    Print
-                  </Button>
-                </td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
+      {charts.length > 0 && (
+        <ChartTable
+          charts={charts}
+          nowMs={nowMs}
+          pixels={press === null ? ['tiff', 'png'] : ['tiff']}
+          onPrint={setPrinting}
+        />
       )}
       {printing !== undefined && (
         <PrintDialog
@@ -173,27 +139,5 @@ export function ChartMaker({
         />
       )}
     </div>
-  );
-}
-
-/** Downloads: PDF whole, pixels page by page. */
-function ChartFiles({ chart, pixels }: { chart: ChartRow; pixels: readonly string[] }) {
-  const { patchesPerStrip, stripsPerPage } = pageCapacity(chart.paper);
-  const pages = Math.ceil(Math.ceil(chart.patches / patchesPerStrip) / stripsPerPage);
-  const link = (format: string, page: number, words: string) => (
-    <a key={`${format} ${page}`} href={`/api/charts/${chart.id}/file?format=${format}&page=${page}`} download>
-      {words}
-    </a>
-  );
-  return (
-    <span className="row" style={{ gap: 10 }}>
-      {link('pdf', 1, 'PDF')}
-      {pixels.map((format) =>
-        Array.from({ length: pages }, (_, i) =>
-          link(format, i + 1, pages === 1 ? format.toUpperCase() : `${format.toUpperCase()} ${i + 1}`),
-        ),
-      )}
-      {link('txt', 1, 'CGATS')}
-    </span>
   );
 }

@@ -1,8 +1,6 @@
 'use client';
 
 import type { ConformitySurfaceView } from '@melto/services/overview/proofSurfaces';
-import { send } from '@/ui/api';
-import { PRINT_SHORT_CHECK } from '@/endpoints/charts';
 import { CMYK, drivenByLight, sameProcess } from '@melto/core/device/process';
 import { Button } from '@mui/material';
 import Link from 'next/link';
@@ -10,7 +8,6 @@ import { useState } from 'react';
 import type { CheckDetail } from '@melto/core/conformity/checkDetail';
 import { reasonSentence, verdictSentence } from '@melto/core/conformity/checkWords';
 import type { ShortCheckDetail } from '@melto/services/ledger/kinds/shortCheckKind';
-import { PrintDialog } from '@/features/charts/PrintDialog';
 import { Versions } from '@/features/profile/Versions';
 import { StatusShape } from '@/ui/StatusMark';
 import type { Status } from '@/ui/StatusMark';
@@ -20,6 +17,7 @@ import { JobChecks } from './JobChecks';
 import { JudgeDialog } from './JudgeDialog';
 import { ReportMenu } from './ReportMenu';
 import { ResultNote } from './ResultNote';
+import { ShortCheckDialog } from './ShortCheckDialog';
 import { shortCheckSentence, ShortCheckView } from './ShortCheckView';
 import { WedgeDialog } from './WedgeDialog';
 
@@ -50,9 +48,7 @@ export function ConformitySurface(props: ConformitySurfaceProps) {
         <p>{sentence(props, canPrint)}</p>
         {result !== undefined && <ReportMenu resultId={result.row.id} sharedCode={props.sharedCode} />}
         {readings.length > 0 && <Button onClick={() => setOpen('judge')}>Judge a reading</Button>}
-        {drivenByLight(condition.process) && profileResultId !== undefined && (
-          <Button onClick={() => setOpen('short check')}>Short check</Button>
-        )}
+        {profileResultId !== undefined && <Button onClick={() => setOpen('short check')}>Short check</Button>}
         {profileResultId !== undefined && <Button onClick={() => setOpen('job')}>Job check</Button>}
         {canPrint && (
           <Button variant="contained" onClick={() => setOpen('wedge')}>
@@ -111,18 +107,7 @@ export function ConformitySurface(props: ConformitySurfaceProps) {
       {open === 'wedge' && <WedgeDialog {...props} onClose={close} />}
       {open === 'judge' && <JudgeDialog {...props} onClose={close} />}
       {open === 'short check' && profileResultId !== undefined && (
-        <PrintDialog
-          title="Print a short check through the profile"
-          onPrint={(chosen) =>
-            send(PRINT_SHORT_CHECK, {
-              params: { id: condition.id },
-              body: { profileResultId, paper: 'a4', ...chosen },
-            })
-          }
-          points={props.points}
-          conversions={props.conversions}
-          onClose={close}
-        />
+        <ShortCheckDialog {...props} profileResultId={profileResultId} onClose={close} />
       )}
     </section>
   );

@@ -9,6 +9,7 @@ import { show } from '@/testing/show';
 import { firstChoice } from './CheckChoiceFields';
 import type { ConformitySurfaceProps } from './ConformitySurface';
 import { JudgeDialog } from './JudgeDialog';
+import { ShortCheckDialog } from './ShortCheckDialog';
 import { WedgeDialog } from './WedgeDialog';
 
 const OWN = aimSet({ id: 9, family: 'own-1', name: 'Saltmarsh gloss' });
@@ -164,6 +165,19 @@ describe('a new check', () => {
 });
 
 describe('judging a reading again', () => {
+  it('asks whether spot colours follow the paper, where a sheet has any and the aims are moved', async () => {
+    const { sent } = fakeServer({ 'POST /api/conditions/4/checks': { id: 1 } });
+    const base = props();
+    const readings = base.readings.map((reading) => ({ ...reading, hasSpots: true }));
+    const { user } = show(<JudgeDialog {...base} readings={readings} onClose={() => {}} />);
+    expect(screen.queryByLabelText(/Spot colours follow/)).toBeNull();
+    await user.click(screen.getByLabelText(/Correct the aims/));
+    await user.click(screen.getByLabelText(/Spot colours follow/));
+    await user.click(button('Judge'));
+    await waitFor(() => expect(sent).toHaveLength(1));
+    expect(sent[0].body).toMatchObject({ substrateCorrected: true, spotsMoved: true });
+  });
+
   it('sends the reading and the choice, and shows the new check', async () => {
     const { sent } = fakeServer({ 'POST /api/conditions/4/checks': { id: 1 } });
     const close = vi.fn();
@@ -179,5 +193,28 @@ describe('judging a reading again', () => {
       substrateCorrected: false,
     });
     expect(navigation.went).toEqual(['/conditions/4/conformity']);
+  });
+});
+
+describe('a short check', () => {
+  it('goes by the limits of photo prints, or by limits of one’s own that are in order', async () => {
+    const { sent } = fakeServer({
+      'POST /api/conditions/4/short-checks': { sheets: ['HRN-0009-1'], restUntilMs: 0 },
+    });
+    const close = vi.fn();
+    const { user } = show(<ShortCheckDialog {...props()} profileResultId={31} onClose={close} />);
+    expect(button('Go on to print').disabled).toBe(false);
+    await user.click(button('own limits'));
+    const [mean, largest] = [screen.getByLabelText('mean ΔE00'), screen.getByLabelText('largest ΔE00')];
+    await user.clear(largest);
+    await user.type(largest, '2,9');
+    expect(button('Go on to print').disabled).toBe(true);
+    await user.clear(mean);
+    await user.type(mean, '2,9');
+    await user.click(button('Go on to print'));
+    for (const box of screen.queryAllByRole('checkbox')) await user.click(box);
+    await user.click(button('Print'));
+    await waitFor(() => expect(sent).toHaveLength(1));
+    expect(sent[0].body).toMatchObject({ profileResultId: 31, limits: { mean: 2.9, largest: 2.9 } });
   });
 });

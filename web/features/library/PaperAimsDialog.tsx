@@ -28,12 +28,13 @@ export function PaperAimsDialog({
   onClose: () => void;
 }) {
   const [from, setFrom] = useState<'reading' | 'white'>('reading');
-  const [readingId, setReadingId] = useState<number>();
+  const [wanted, setReadingId] = useState<number>();
   const [typed, setTyped] = useState(['', '', '']);
   const [mode, setMode] = useState(aims.conditions.mode ?? 'M1');
   const [paper, setPaper] = useState('');
   const router = useRouter();
   const { data: readings } = useQuery({ queryKey: ['papers'], queryFn: () => ask(PAPERS, {}) });
+  const readingId = wanted ?? readings?.[0]?.id;
   const lab = typed.map(numberOf) as unknown as Lab;
   const whole = lab.every((value) => Math.abs(value) <= 130) && lab[0] > 0 && lab[0] <= 110;
   const white = from === 'reading' ? { readingId } : { lab, mode };

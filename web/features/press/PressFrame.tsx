@@ -7,6 +7,8 @@ import { useRouter } from 'next/navigation';
 import { useSnackbar } from 'notistack';
 import { useState } from 'react';
 import type { ReactNode } from 'react';
+import type { ChartState } from '@melto/services/charts/chartStates';
+import { ChartTable } from '@/features/charts/ChartTable';
 import type { PressLink, PressView } from '@melto/services/calibration/pressView';
 import type { VersionView } from '@melto/services/ledger/versions';
 import { Versions } from '@/features/profile/Versions';
@@ -34,7 +36,7 @@ export function PressFrame<L extends PressLink>({
   actions?: ReactNode;
   children: ReactNode;
 }) {
-  const [printing, setPrinting] = useState(false);
+  const [printing, setPrinting] = useState<true | ChartState>();
   const [borrowing, setBorrowing] = useState(false);
   const path = `/conditions/${view.condition.id}/${view.link}`;
   const lent = view.shown?.borrowedFrom ?? null;
@@ -77,7 +79,22 @@ export function PressFrame<L extends PressLink>({
         <StaleNotice view={view} stale={view.shown.stale} />
       )}
       {children}
-      {printing && <PrintSheet view={view} defaults={print} onClose={() => setPrinting(false)} />}
+      {view.charts.length > 0 && (
+        <div className="panel">
+          <header>
+            <h2>Charts</h2>
+          </header>
+          <ChartTable charts={view.charts} nowMs={view.nowMs} pixels={['tiff']} onPrint={setPrinting} />
+        </div>
+      )}
+      {printing !== undefined && (
+        <PrintSheet
+          view={view}
+          defaults={print}
+          made={printing === true ? undefined : printing.id}
+          onClose={() => setPrinting(undefined)}
+        />
+      )}
       {borrowing && <BorrowDialog view={view} onClose={() => setBorrowing(false)} />}
     </section>
   );

@@ -27,10 +27,13 @@ export interface SheetDefaults {
 export function PrintSheet({
   view,
   defaults,
+  made,
   onClose,
 }: {
   view: PressView<PressLink>;
   defaults: SheetDefaults;
+  /** A chart that is there already. */
+  made?: number;
   onClose: () => void;
 }) {
   const router = useRouter();
@@ -41,11 +44,12 @@ export function PrintSheet({
   const [copies, setCopies] = useState(kind === 'ramps' ? '4' : '2');
   const [order, setOrder] = useState<NewPressChart['order']>('scrambled');
   const [through, setThrough] = useState(view.inForce === null ? 'none' : defaults.through);
-  const [chart, setChart] = useState<number>();
+  const [chart, setChart] = useState(defaults.choice ? undefined : made);
   const stepsRight = isWhole(steps, 5, 64);
   const copiesRight = isWhole(copies, 1, 8);
   const make = async (): Promise<void> => {
-    const made = await send(NEW_PRESS_CHART, {
+    if (made !== undefined) return setChart(made);
+    const { id } = await send(NEW_PRESS_CHART, {
       params: { id: view.condition.id },
       body: {
         kind,
@@ -56,7 +60,7 @@ export function PrintSheet({
         order,
       },
     });
-    setChart(made.id);
+    setChart(id);
   };
   if (chart !== undefined)
     return (
@@ -91,7 +95,7 @@ export function PrintSheet({
   return (
     <FormDialog
       title={defaults.title}
-      act="Make the chart"
+      act={made === undefined ? 'Make the chart' : 'Go on to print'}
       ready={stepsRight && copiesRight}
       onSubmit={make}
       onClose={onClose}
@@ -121,30 +125,32 @@ export function PrintSheet({
             : `Printed through ${view.inForce.words}.`}
         </p>
       )}
-      <div className="row" style={{ alignItems: 'flex-start' }}>
-        <ReaderAndPaper reader={reader} paper={paper} onReader={setReader} onPaper={setPaper} />
-        {kind !== 'evenness' && (
-          <TextField
-            label="Copies"
-            value={copies}
-            error={!copiesRight}
-            helperText={copiesRight ? ' ' : '1 to 8'}
-            onChange={(event) => setCopies(event.target.value)}
-            sx={{ width: 90 }}
-          />
-        )}
-        {kind === 'ramps' && (
-          <TextField
-            label="Steps"
-            value={steps}
-            error={!stepsRight}
-            helperText={stepsRight ? ' ' : '5 to 64'}
-            onChange={(event) => setSteps(event.target.value)}
-            sx={{ width: 90 }}
-          />
-        )}
-      </div>
-      {kind !== 'evenness' && reader !== 'strip' && (
+      {made === undefined && (
+        <div className="row" style={{ alignItems: 'flex-start' }}>
+          <ReaderAndPaper reader={reader} paper={paper} onReader={setReader} onPaper={setPaper} />
+          {kind !== 'evenness' && (
+            <TextField
+              label="Copies"
+              value={copies}
+              error={!copiesRight}
+              helperText={copiesRight ? ' ' : '1 to 8'}
+              onChange={(event) => setCopies(event.target.value)}
+              sx={{ width: 90 }}
+            />
+          )}
+          {kind === 'ramps' && (
+            <TextField
+              label="Steps"
+              value={steps}
+              error={!stepsRight}
+              helperText={stepsRight ? ' ' : '5 to 64'}
+              onChange={(event) => setSteps(event.target.value)}
+              sx={{ width: 90 }}
+            />
+          )}
+        </div>
+      )}
+      {made === undefined && kind !== 'evenness' && reader !== 'strip' && (
         <TextField
           select
           label="Order"

@@ -22,7 +22,7 @@ const proposal = (ink: string, limit: number) => ({
 function view(inForce = true): PressView<'limits'> {
   return {
     ...{ link: 'limits', points: [], conversions: [], reached: null, readings: [], inForce: null },
-    ...{ dmax: [], lenders: [], nowMs: 0, versions: [] },
+    ...{ dmax: [], lenders: [], nowMs: 0, versions: [], charts: [] },
     condition: { id: 4, process: { name: 'CMYK', channels: [] } },
     shown: { id: 9, version: 1, inForce, borrowedFrom: null, stale: null },
     result: {

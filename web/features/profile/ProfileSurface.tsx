@@ -5,7 +5,7 @@ import type { SeparationChoice } from '@melto/core/separate/separation';
 import { Button } from '@mui/material';
 import Link from 'next/link';
 import { useState } from 'react';
-import type { ChartRow } from '@melto/services/charts/chart';
+import type { ChartState } from '@melto/services/charts/chartStates';
 import type { ConditionRow, SettingsPoint } from '@melto/services/ledger/conditions';
 import type { GivenProfileDetail, GivenProfileSummary } from '@melto/services/ledger/kinds/givenProfileKind';
 import type { ProfileDetail, ProfileSummary } from '@melto/services/ledger/kinds/profileKind';
@@ -29,7 +29,7 @@ import { WorstPatches } from './WorstPatches';
 
 export interface ProfileSurfaceProps {
   readonly condition: ConditionRow;
-  readonly charts: readonly ChartRow[];
+  readonly charts: readonly ChartState[];
   readonly points: readonly SettingsPoint[];
   readonly conversions: readonly string[];
   readonly versions: readonly VersionView[];
