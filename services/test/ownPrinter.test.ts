@@ -20,7 +20,15 @@ import { buildProfile } from '../src/profile/buildProfile.ts';
 import { createChart } from '../src/profile/profilingChart.ts';
 import { deskState } from '../src/reading/desk.ts';
 import { importReading, previewReading } from '../src/reading/importReading.ts';
-import { previewMeasuredChart, takeMeasuredChart } from '../src/reading/measuredChart.ts';
+import { changeDevice, libraryDevices, libraryStocks } from '../src/house/library.ts';
+import { takeMeasuredHouse } from '../src/house/measuredHouse.ts';
+import { conditionOf } from '../src/ledger/conditions.ts';
+import { floor } from '../src/overview/floor.ts';
+import {
+  previewMeasuredChart,
+  previewMeasuredElsewhere,
+  takeMeasuredChart,
+} from '../src/reading/measuredChart.ts';
 import { readingView } from '../src/reading/readingView.ts';
 import { letChange } from '../src/simulated/simulatedChanges.ts';
 import { requestSampleHouse } from '../src/simulated/sampleHouse.ts';
@@ -281,6 +289,46 @@ describe('a chart that was measured elsewhere', () => {
     } as const;
     await unitOfWork(services, await buildProfile(services, { conditionId: condition, choices }, () => {}));
     expect((await storedHead(services, condition, PROFILE))?.summary.name).toBe('Dunlin');
+  });
+
+  it('becomes device, stock, condition, chart and reading at once, or nothing', async () => {
+    const answers = { mode: 'M1' } as const;
+    const count = async () => [
+      (await libraryDevices(services)).length,
+      (await libraryStocks(services)).length,
+      (await floor(services)).counts.conditions,
+    ];
+    const before = await count();
+    expect(previewMeasuredElsewhere(text)).toMatchObject({ process: 'RGB', modes: [{ patches: 216 }] });
+    const device = { name: 'Sanderling', kind: 'rgb-driver', inkSet: 'dye' } as const;
+    const stock = { name: 'Tern Lustre', finish: 'gloss', restMinutes: 20 } as const;
+    const wanted = { device, stock, mode: 'best' };
+    const other = { ...wanted, device: { ...device, kind: 'press' as const } };
+    const words = await refusal(takeMeasuredHouse(services, other, 'x', text, answers));
+    expect(words.title).toBe('The file gives RGB values, Sanderling takes CMYK.');
+    expect((await refusal(takeMeasuredHouse(services, wanted, 'x', text))).field).toBe('mode');
+    expect(await count()).toEqual(before);
+    const { conditionId, readingId } = await takeMeasuredHouse(services, wanted, 'x', text, answers);
+    expect(await count()).toEqual(before.map((value) => value + 1));
+    expect(await conditionOf(services, conditionId)).toMatchObject({
+      ...{ device: 'Sanderling', stock: 'Tern Lustre', mode: 'best', inkSet: 'dye', restMinutes: 20 },
+    });
+    expect((await readingView(services, readingId)).patches).toHaveLength(216);
+    // The same condition is there already: it is told, and nothing is made.
+    const { deviceId, stockId } = await conditionOf(services, conditionId);
+    const again = { device: { id: deviceId }, stock: { id: stockId }, mode: 'best' };
+    expect((await refusal(takeMeasuredHouse(services, again, 'x', text, answers))).title).toContain(
+      'exists already',
+    );
+    // A calibration of the device that is due is none of a file that was printed before.
+    const duty = { words: 'Calibrated', days: 1 };
+    await changeDevice(services, deviceId, { name: 'Sanderling', note: '', modes: ['best', 'plain'], duty });
+    const plain = { ...again, mode: 'plain' };
+    await takeMeasuredHouse(services, plain, 'x', text, answers);
+    expect((await libraryDevices(services)).find(({ id }) => id === deviceId)?.duty?.doneMs).toBeNull();
+    expect(() => previewMeasuredElsewhere(text.replaceAll('RGB_R RGB_G RGB_B', 'X1 X2 X3'))).toThrow(
+      'no device values',
+    );
   });
 
   it('is refused without its settings, of another process, with few patches or without device values', async () => {

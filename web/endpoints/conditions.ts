@@ -4,6 +4,7 @@ import type { ChangeKind, SimulatedChange } from '@melto/core/device/printPath';
 import { MOST_REST_MINUTES } from '@melto/core/stock/restMinutes';
 import { CHANGE_KINDS } from '@melto/core/device/printPath';
 import type { LibraryDevice, LibraryStock } from '@melto/services/house/library';
+import type { ConditionChoices } from '@melto/services/house/newCondition';
 import type { OwnDeviceKind } from '@melto/services/house/ownDevices';
 import type { ConditionView } from '@melto/services/overview/conditionView';
 import type { Standing } from '@melto/services/overview/standing';
@@ -24,6 +25,15 @@ export const NEW_CONDITION = makes({
     }),
   }),
   answer: MADE,
+});
+
+export const CONDITION_CHOICES = reads({
+  path: '/api/conditions/choices',
+  says: 'Devices with their modes and stocks that a condition can be made of',
+  who: 'viewer',
+  answer: answers<ConditionChoices>(
+    Type.Object({ devices: Type.Array(Type.Object({ id: Type.Integer() })) }),
+  ),
 });
 
 export const NEW_DEVICE = makes({

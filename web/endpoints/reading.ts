@@ -1,5 +1,7 @@
 import { Type } from '@sinclair/typebox';
 import type { DeskState } from '@melto/services/reading/desk';
+import { MOST_REST_MINUTES } from '@melto/core/stock/restMinutes';
+import type { MeasuredElsewhere } from '@melto/services/reading/measuredChart';
 import type { ImportedReading, ImportPreview } from '@melto/services/reading/importReading';
 import type { PatchAnswer } from '@melto/services/reading/storePatch';
 import type { PassAnswer } from '@melto/services/reading/storePass';
@@ -118,6 +120,44 @@ export const IMPORT_READING = makes({
   query: ANSWERS,
   body: MEASURED_FILE,
   answer: answers<JudgedImport>(Type.Object({ readingId: Type.Integer(), notes: Type.Array(Type.String()) })),
+});
+
+export const PREVIEW_MEASURED_ELSEWHERE = makes({
+  path: '/api/measured-files/preview',
+  says: 'What a file with device values and colours holds, where there is no condition for it yet; stores nothing',
+  who: 'specialist',
+  query: ANSWERS,
+  body: MEASURED_FILE,
+  answer: answers<MeasuredElsewhere>(Type.Object({ process: Type.String() })),
+});
+
+export const TAKE_MEASURED_ELSEWHERE = makes({
+  path: '/api/measured-files',
+  says: 'Take a file that was measured elsewhere with its device, stock and condition, new ones by their names',
+  who: 'specialist',
+  query: Type.Composite(
+    [
+      ANSWERS,
+      strict({
+        name: word(120),
+        asRecorded: oneOf(['yes'] as const),
+        deviceId: Type.Optional(ID),
+        device: Type.Optional(word(80)),
+        kind: Type.Optional(oneOf(['rgb-driver', 'cmyk-front-end', 'press'] as const)),
+        inkSet: Type.Optional(word(80)),
+        stockId: Type.Optional(ID),
+        stock: Type.Optional(word(80)),
+        finish: Type.Optional(oneOf(['matt', 'semi-matt', 'gloss'] as const)),
+        restMinutes: Type.Optional(Type.Integer({ minimum: 0, maximum: MOST_REST_MINUTES })),
+        printMode: word(60),
+      }),
+    ],
+    { additionalProperties: false },
+  ),
+  body: MEASURED_FILE,
+  answer: answers<ImportedReading & { readonly conditionId: number }>(
+    Type.Object({ readingId: Type.Integer(), conditionId: Type.Integer() }),
+  ),
 });
 
 export const PREVIEW_MEASURED_CHART = makes({

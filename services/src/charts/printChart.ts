@@ -12,7 +12,7 @@ import { domainNow } from '../kernel/clock.ts';
 import { unitOfWork } from '../kernel/context.ts';
 import type { Context } from '../kernel/context.ts';
 import { notFound, Problem } from '../kernel/problem.ts';
-import { conditionOf, driverOf, isOwnDevice } from '../ledger/conditions.ts';
+import { conditionOf, driverOf, isOwnDevice, settingsRecord } from '../ledger/conditions.ts';
 import type { ConditionRow } from '../ledger/conditions.ts';
 import { keepDuty, printPoints } from '../ledger/deviceDuty.ts';
 import {
@@ -33,6 +33,8 @@ export interface PrintInput {
   readonly frontEnd?: FrontEndFault;
   /** Ink devices: through the curves in force, or with a linear front end. */
   readonly curves?: 'in force' | 'none';
+  /** It was printed before now, elsewhere: the device's own calibration is not asked for. */
+  readonly before?: true;
   /** What the person was told that it goes through; refused where something else is in force by now. */
   readonly told?: ToldVersions;
 }
@@ -60,7 +62,10 @@ export async function printChart(
 ): Promise<Printed> {
   const chart = await loadChart(context, chartId);
   const condition = await conditionOf(context, chart.conditionId);
-  const points = await printPoints(context, condition);
+  const points =
+    input.before === true
+      ? await settingsRecord(context, condition.id)
+      : await printPoints(context, condition);
   const ticks = input.ticks === 'as a job' ? points.map(({ label }) => label) : input.ticks;
   const missing = points.filter((point) => point.tickAtPrint && !ticks.includes(point.label));
   if (missing.length > 0)

@@ -17,6 +17,13 @@ export interface NewCondition {
   readonly points: readonly SettingsPoint[];
 }
 
+export interface StockChoice {
+  readonly id: number;
+  readonly name: string;
+  readonly finish: string;
+  readonly restMinutes: number;
+}
+
 export interface ConditionChoices {
   readonly devices: readonly {
     readonly id: number;
@@ -24,15 +31,14 @@ export interface ConditionChoices {
     readonly kind: string;
     readonly inkSet: string;
     readonly modes: readonly string[];
+    /** Name of the process that it takes. */
+    readonly process: string;
     /** Of the house's own: printed elsewhere, measured from files. */
     readonly own: boolean;
-    readonly stocks: readonly {
-      readonly id: number;
-      readonly name: string;
-      readonly finish: string;
-      readonly restMinutes: number;
-    }[];
+    readonly stocks: readonly StockChoice[];
   }[];
+  /** All stocks that a device of the house's own prints on. */
+  readonly stocks: readonly StockChoice[];
   readonly points: readonly SettingsPoint[];
 }
 
@@ -50,20 +56,22 @@ export async function conditionChoices({ database, catalogue }: Context): Promis
   ]);
   return {
     devices: devices.flatMap((device): ConditionChoices['devices'] => {
-      const { id, name, kind, inkSet, modes } = device;
+      const { id, name, kind, inkSet, modes, process } = device;
       // A device of the house's own prints on any stock.
-      if (device.driver === '') return [{ id, name, kind, inkSet, modes, own: true, stocks }];
+      if (device.driver === '')
+        return [{ id, name, kind, inkSet, modes, process: process.name, own: true, stocks }];
       const entry = catalogue.find(({ id }) => id === device.driver);
       if (entry === undefined) return [];
       return [
         {
-          ...{ id, name, kind, own: false },
+          ...{ id, name, kind, process: process.name, own: false },
           inkSet: entry.inkSet,
           modes: entry.modes,
           stocks: stocks.filter((stock) => entry.stocks.some(({ id }) => id === stock.driver)),
         },
       ];
     }),
+    stocks,
     points: DEFAULT_POINTS,
   };
 }

@@ -1,6 +1,6 @@
 import { labAt } from '@melto/core/colour/labAt';
 import { layoutChart } from '@melto/core/charts/layoutChart';
-import { channelCount, sameProcess } from '@melto/core/device/process';
+import { channelCount, CMYK, RGB, sameProcess } from '@melto/core/device/process';
 import { doubtfulPatches } from '@melto/core/measured/doubtfulRows';
 import type { Answers, Measurement } from '@melto/core/measured/measurement';
 import { patchLab } from '@melto/core/measured/patchLab';
@@ -28,15 +28,44 @@ export async function previewMeasuredChart(
   file: Uint8Array | string,
   answers: Answers = {},
 ): Promise<ImportPreview> {
-  const condition = await conditionOf(context, conditionId);
+  return previewOf(await conditionOf(context, conditionId), file, answers);
+}
+
+/** What a file that holds device values and colours together would become, whatever it is of. */
+export interface MeasuredElsewhere extends ImportPreview {
+  /** Name of the process of its device values. */
+  readonly process: string;
+}
+
+/** The same where there is no condition yet: the file itself says what its device takes. */
+export function previewMeasuredElsewhere(
+  file: Uint8Array | string,
+  answers: Answers = {},
+): MeasuredElsewhere {
+  const { questions, modes } = readableFile(file, answers);
+  const scale = questions.find(({ asks }) => asks === 'scale');
+  const named = scale?.asks === 'scale' ? scale.process : modes[0]?.set.process?.name;
+  const process = [RGB, CMYK].find(({ name }) => name === named);
+  if (process === undefined)
+    throw new Problem(
+      'bad-input',
+      named === undefined ? 'The file has no device values.' : `The file gives ${named} values.`,
+      'Give a file of RGB or CMYK values with their colours.',
+    );
+  return { ...previewOf({ device: 'its device', process }, file, answers), process: process.name };
+}
+
+type Target = Pick<ConditionRow, 'device' | 'process'>;
+
+function previewOf(target: Target, file: Uint8Array | string, answers: Answers): ImportPreview {
   const { questions, told, unused, damaged, notes, modes } = readableFile(file, answers);
   const scale = questions.find(({ asks }) => asks === 'scale');
-  if (scale?.asks === 'scale' && scale.channels !== channelCount(condition.process))
-    throw otherProcess(condition, scale.process);
-  const whole = { code: condition.device, questions, told, unused, damaged, notes };
+  if (scale?.asks === 'scale' && scale.channels !== channelCount(target.process))
+    throw otherProcess(target, scale.process);
+  const whole = { code: target.device, questions, told, unused, damaged, notes };
   // Without their scale device values say nothing yet.
   if (scale !== undefined) return { ...whole, modes: [] };
-  const { device, layout } = chartOf(condition, modes);
+  const { device, layout } = chartOf(target, modes);
   return {
     ...whole,
     modes: modes.map(({ mode, set }) => {
@@ -48,7 +77,7 @@ export async function previewMeasuredChart(
         ...{ patches: count, ofPatches: count, repeated: 0, foreign: 0 },
         strips: layout.pages.flat().length,
         ofStrips: layout.pages.flat().length,
-        doubtful: doubtfulPatches(device, channelCount(condition.process), lab).map(({ patch, off }) => ({
+        doubtful: doubtfulPatches(device, channelCount(target.process), lab).map(({ patch, off }) => ({
           id: set.ids[patch],
           off,
         })),
@@ -88,7 +117,7 @@ export async function takeMeasuredChart(
       },
       ...{ device, names: ids, layout, title: `measured, ${name}`.slice(0, 120) },
     });
-    const { sheets } = await printChart(inner, chart, { ticks });
+    const { sheets } = await printChart(inner, chart, { ticks, before: true });
     return importReading(inner, sheets[0], file, answers);
   });
 }
@@ -99,7 +128,7 @@ export async function ticksOf(context: Context, conditionId: number): Promise<re
   return points.filter(({ tickAtPrint }) => tickAtPrint).map(({ label }) => label);
 }
 
-function otherProcess({ device, process }: ConditionRow, name: string): Problem {
+function otherProcess({ device, process }: Target, name: string): Problem {
   return new Problem(
     'bad-input',
     `The file gives ${name} values, ${device} takes ${process.name}.`,
@@ -108,7 +137,7 @@ function otherProcess({ device, process }: ConditionRow, name: string): Problem 
 }
 
 /** The chart that a file describes: its patches in the order of its rows, laid out on pages of Melto's own. */
-function chartOf(condition: ConditionRow, [first]: Measurement['modes']) {
+function chartOf(condition: Target, [first]: Measurement['modes']) {
   const { process } = condition;
   const { set } = first;
   const { device } = set;

@@ -9,7 +9,7 @@ import { NEW_DEVICE, NEW_STOCK } from '@/endpoints/conditions';
 import { send } from '@/ui/api';
 import { FormDialog } from '@/ui/FormDialog';
 
-const KINDS: Readonly<Record<OwnDeviceKind, string>> = {
+export const OWN_DEVICE_WORDS: Readonly<Record<OwnDeviceKind, string>> = {
   'rgb-driver': 'Printer driver that takes RGB',
   'cmyk-front-end': 'CMYK front end',
   press: 'Offset or other press, CMYK',
@@ -53,7 +53,7 @@ export function NewDeviceDialog({ onMade, onClose }: { onMade: (id: number) => v
         value={kind}
         onChange={(event) => setKind(event.target.value as OwnDeviceKind)}
       >
-        {Object.entries(KINDS).map(([value, words]) => (
+        {Object.entries(OWN_DEVICE_WORDS).map(([value, words]) => (
           <MenuItem key={value} value={value}>
             {words}
           </MenuItem>

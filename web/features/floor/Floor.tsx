@@ -15,6 +15,9 @@ import { ask, problemWords, send } from '@/ui/api';
 import { StatusShape, STATUS_WORD } from '@/ui/StatusMark';
 import type { Status } from '@/ui/StatusMark';
 import { formatClock, formatSpan, formatWhen } from '@/ui/format';
+import { MEASURED_FILES } from '@/features/reading/measuredFiles';
+import { useFileDrop } from '@/ui/useFileDrop';
+import { FileOnFloor } from './FileOnFloor';
 
 const FIND_AFTER_MS = 250;
 
@@ -47,9 +50,19 @@ export function Floor({ initial, sampleOffered }: { initial: FloorState; sampleO
   };
   const { counts, nowMs } = data?.pages[0] ?? initial;
   const rows = data?.pages.flatMap((page) => page.rows) ?? [];
-  if (counts.conditions === 0) return <EmptyFloor sampleOffered={sampleOffered} />;
+  const [given, setGiven] = useState<File>();
+  const drop = useFileDrop(setGiven);
+  const dialog = given !== undefined && <FileOnFloor file={given} onClose={() => setGiven(undefined)} />;
+  if (counts.conditions === 0)
+    return (
+      <div {...drop.zone}>
+        {dialog}
+        <EmptyFloor sampleOffered={sampleOffered} onFile={setGiven} />
+      </div>
+    );
   return (
-    <div className="floor">
+    <div {...drop.zone} className={`floor${drop.over ? ' drop' : ''}`}>
+      {dialog}
       <div className="sentences">
         {sentencesOf(counts)
           .filter(({ count }) => count > 0)
@@ -80,6 +93,7 @@ export function Floor({ initial, sampleOffered }: { initial: FloorState; sampleO
           <MenuItem value="device">by device</MenuItem>
           <MenuItem value="stock">by stock</MenuItem>
         </TextField>
+        <MeasuredFileLink onFile={setGiven} />
         <Link className="small" href="/library/devices">
           library
         </Link>
@@ -350,7 +364,32 @@ export function LimitBar({ value, limit, status }: { value: number; limit: numbe
   );
 }
 
-function EmptyFloor({ sampleOffered }: { sampleOffered: boolean }) {
+/** A way for the keyboard to what can be dropped on the floor as well. */
+function MeasuredFileLink({ onFile }: { onFile: (file: File | undefined) => void }) {
+  return (
+    <label className="plain small">
+      <u>take a measured file</u>
+      <input
+        type="file"
+        accept={MEASURED_FILES}
+        className="visually-hidden"
+        onChange={(event) => {
+          onFile(event.target.files?.[0]);
+          // The same file can be given again.
+          event.target.value = '';
+        }}
+      />
+    </label>
+  );
+}
+
+function EmptyFloor({
+  sampleOffered,
+  onFile,
+}: {
+  sampleOffered: boolean;
+  onFile: (file: File | undefined) => void;
+}) {
   const { enqueueSnackbar } = useSnackbar();
   const load = (): void => {
     send(LOAD_SAMPLE, {}).then(
@@ -370,6 +409,7 @@ function EmptyFloor({ sampleOffered }: { sampleOffered: boolean }) {
         <Button component={Link} href="/library/house">
           Name your house
         </Button>
+        <MeasuredFileLink onFile={onFile} />
         {sampleOffered && <Button onClick={load}>Load the sample house</Button>}
       </div>
     </div>

@@ -11,6 +11,7 @@ import { useTellHere } from '@/features/frame/useHere';
 import { ConnectBridge } from '@/features/bridge/ConnectBridge';
 import { SheetFiles } from '@/features/charts/SheetFiles';
 import { ask } from '@/ui/api';
+import { useFileDrop } from '@/ui/useFileDrop';
 import { ImportDialog } from './ImportDialog';
 import { ImportedSheet } from './ImportedSheet';
 import { colours, PatchDialog } from './PatchDialog';
@@ -33,25 +34,16 @@ export function FileDesk({ initial, onRead }: { initial: DeskState; onRead?: () 
   useTellHere(state.conditionId);
   const { enqueueSnackbar } = useSnackbar();
   const [given, setGiven] = useState<File>();
-  const [dropping, setDropping] = useState(false);
+  const drop = useFileDrop(setGiven);
   const [byPatch, setByPatch] = useState(false);
   const input = useRef<HTMLInputElement>(null);
   const read = state.strips.filter(({ measured }) => measured !== null).length;
   const complete = read === state.strips.length;
   return (
     <div
-      className={`floor${dropping ? ' drop' : ''}`}
+      {...drop.zone}
+      className={`floor${drop.over ? ' drop' : ''}`}
       style={{ padding: '20px 32px', gap: 16, maxWidth: 1100 }}
-      onDragOver={(event) => {
-        event.preventDefault();
-        setDropping(true);
-      }}
-      onDragLeave={() => setDropping(false)}
-      onDrop={(event) => {
-        event.preventDefault();
-        setDropping(false);
-        setGiven(event.dataTransfer.files[0]);
-      }}
     >
       {given !== undefined && (
         <ImportDialog

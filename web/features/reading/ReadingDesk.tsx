@@ -8,6 +8,7 @@ import type { DeskState } from '@melto/services/reading/desk';
 import { useTellHere } from '@/features/frame/useHere';
 import { useDomainNow } from '@/features/frame/useHouse';
 import { formatSpan } from '@/ui/format';
+import { useFileDrop } from '@/ui/useFileDrop';
 import { StatusShape } from '@/ui/StatusMark';
 import { PatchDialog } from './PatchDialog';
 import { readableBy } from './readableBy';
@@ -39,9 +40,9 @@ export function ReadingDesk({ initial }: { initial: DeskState }) {
   const now = useDomainNow() ?? initial.nowMs;
   const root = useRef<HTMLDivElement>(null);
   const [keys, setKeys] = useState(true);
-  const [dropping, setDropping] = useState(false);
   const [given, setGiven] = useState<File>();
   const [byPatch, setByPatch] = useState(false);
+  const drop = useFileDrop(setGiven);
   useEffect(() => root.current?.focus(), []);
   const { state, strip, last } = desk;
   const read = state.strips.filter(({ measured }) => measured !== null).length;
@@ -88,26 +89,14 @@ export function ReadingDesk({ initial }: { initial: DeskState }) {
     event.preventDefault();
     act[name]();
   };
-  const drop = (file: File | undefined): void => {
-    setDropping(false);
-    setGiven(file);
-  };
   return (
     <div
       ref={root}
-      className={`desk${dropping ? ' drop' : ''}`}
+      {...drop.zone}
+      className={`desk${drop.over ? ' drop' : ''}`}
       tabIndex={0}
       aria-label={`Reading desk, sheet ${state.code}`}
       onKeyDown={onKey}
-      onDragOver={(event) => {
-        event.preventDefault();
-        setDropping(true);
-      }}
-      onDragLeave={() => setDropping(false)}
-      onDrop={(event) => {
-        event.preventDefault();
-        drop(event.dataTransfer.files[0]);
-      }}
     >
       {given !== undefined && (
         <ImportDialog
@@ -199,7 +188,12 @@ export function ReadingDesk({ initial }: { initial: DeskState }) {
             </li>
           ))}
         </ul>
-        <DeskControls {...{ desk, keys }} onKeys={setKeys} onFile={drop} onPatches={() => setByPatch(true)} />
+        <DeskControls
+          {...{ desk, keys }}
+          onKeys={setKeys}
+          onFile={setGiven}
+          onPatches={() => setByPatch(true)}
+        />
         <div className="keys">
           <KeyButton name="Space" onPress={() => void desk.pass()} words="start pass" />
           <KeyButton

@@ -1,0 +1,10 @@
+import { previewMeasuredElsewhere } from '@melto/services/reading/measuredChart';
+import { PREVIEW_MEASURED_ELSEWHERE } from '@/endpoints/reading';
+import { answersOf } from '@/server/measuredAnswers';
+import { workingOut } from '@/server/route';
+
+export const dynamic = 'force-dynamic';
+
+export const POST = workingOut(PREVIEW_MEASURED_ELSEWHERE, ({ query, body }) =>
+  Promise.resolve(previewMeasuredElsewhere(body, answersOf(query))),
+);

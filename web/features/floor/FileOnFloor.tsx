@@ -1,0 +1,188 @@
+'use client';
+
+import { Checkbox, FormControlLabel, MenuItem, TextField } from '@mui/material';
+import { useQuery } from '@tanstack/react-query';
+import { useRouter } from 'next/navigation';
+import { useState } from 'react';
+import { MOST_REST_MINUTES } from '@melto/core/stock/restMinutes';
+import type { OwnDeviceKind } from '@melto/services/house/ownDevices';
+import { CONDITION_CHOICES } from '@/endpoints/conditions';
+import { PREVIEW_MEASURED_ELSEWHERE, TAKE_MEASURED_ELSEWHERE } from '@/endpoints/reading';
+import { OWN_DEVICE_WORDS } from '@/features/condition/OwnDialogs';
+import { MeasuredFileDialog } from '@/features/reading/ImportDialog';
+import { ask, send } from '@/ui/api';
+import { isWhole } from '@/ui/numberOf';
+
+const NEW = 'new';
+const KINDS: Readonly<Record<string, readonly OwnDeviceKind[]>> = {
+  RGB: ['rgb-driver'],
+  CMYK: ['cmyk-front-end', 'press'],
+};
+const FINISHES = ['matt', 'semi-matt', 'gloss'] as const;
+
+/** A file that was measured elsewhere becomes a condition with its chart and its reading, in one dialog. */
+export function FileOnFloor({ file, onClose }: { file: File; onClose: () => void }) {
+  const router = useRouter();
+  const [process, setProcess] = useState('');
+  const [recorded, setRecorded] = useState(false);
+  const { data: choices } = useQuery({ queryKey: ['choices'], queryFn: () => ask(CONDITION_CHOICES, {}) });
+  const own = (choices?.devices ?? []).filter((device) => device.own && device.process === process);
+  const [deviceId, setDeviceId] = useState<string>();
+  const device = own.find(({ id }) => String(id) === deviceId) ?? (deviceId === NEW ? undefined : own[0]);
+  const stocks = choices?.stocks ?? [];
+  const [stockId, setStockId] = useState<string>();
+  const stock = stocks.find(({ id }) => String(id) === stockId) ?? (stockId === NEW ? undefined : stocks[0]);
+  const [fresh, setFresh] = useState({ device: '', inkSet: '', stock: '', rest: '60', mode: '' });
+  const [kind, setKind] = useState<OwnDeviceKind>();
+  const [finish, setFinish] = useState<(typeof FINISHES)[number]>('matt');
+  const kinds = KINDS[process] ?? [];
+  const takes = kind !== undefined && kinds.includes(kind) ? kind : kinds[0];
+  const mode =
+    device === undefined
+      ? fresh.mode.trim()
+      : device.modes.includes(fresh.mode)
+        ? fresh.mode
+        : device.modes[0];
+  const restRight = isWhole(fresh.rest, 0, MOST_REST_MINUTES);
+  const ready =
+    recorded &&
+    mode !== '' &&
+    (device !== undefined || (fresh.device.trim() !== '' && fresh.inkSet.trim() !== '')) &&
+    (stock !== undefined || (fresh.stock.trim() !== '' && restRight));
+  const field = (name: keyof typeof fresh, label: string, help?: string) => (
+    <TextField
+      label={label}
+      value={fresh[name]}
+      helperText={help}
+      error={name === 'rest' && !restRight}
+      onChange={(event) => setFresh({ ...fresh, [name]: event.target.value })}
+      slotProps={{ htmlInput: { maxLength: 60 } }}
+      sx={{ flex: 1 }}
+    />
+  );
+  return (
+    <MeasuredFileDialog
+      file={file}
+      ready={ready}
+      preview={async (query) => {
+        const found = await send(PREVIEW_MEASURED_ELSEWHERE, { query, body: file });
+        setProcess(found.process);
+        return found;
+      }}
+      onTake={async (answers) => {
+        const { conditionId } = await send(TAKE_MEASURED_ELSEWHERE, {
+          query: {
+            ...{ ...answers, name: file.name.slice(0, 120), asRecorded: 'yes', printMode: mode },
+            ...(device === undefined
+              ? { device: fresh.device.trim(), kind: takes, inkSet: fresh.inkSet.trim() }
+              : { deviceId: device.id }),
+            ...(stock === undefined
+              ? { stock: fresh.stock.trim(), finish, restMinutes: Number(fresh.rest) }
+              : { stockId: stock.id }),
+          },
+          body: file,
+        });
+        router.push(`/conditions/${conditionId}/profile`);
+      }}
+      onClose={onClose}
+    >
+      {process !== '' && (
+        <>
+          <div className="row" style={{ alignItems: 'flex-start' }}>
+            <TextField
+              select
+              label="Device"
+              value={device === undefined ? NEW : String(device.id)}
+              onChange={(event) => setDeviceId(event.target.value)}
+              sx={{ flex: 1 }}
+            >
+              {own.map(({ id, name }) => (
+                <MenuItem key={id} value={String(id)}>
+                  {name}
+                </MenuItem>
+              ))}
+              <MenuItem value={NEW}>a new one, takes {process}</MenuItem>
+            </TextField>
+            {device === undefined ? (
+              field('mode', 'Print mode', 'as its driver names it')
+            ) : (
+              <TextField
+                select
+                label="Print mode"
+                value={mode}
+                onChange={(event) => setFresh({ ...fresh, mode: event.target.value })}
+                sx={{ flex: 1 }}
+              >
+                {device.modes.map((name) => (
+                  <MenuItem key={name} value={name}>
+                    {name}
+                  </MenuItem>
+                ))}
+              </TextField>
+            )}
+          </div>
+          {device === undefined && (
+            <div className="row" style={{ alignItems: 'flex-start' }}>
+              {field('device', 'Its name')}
+              {field('inkSet', 'Ink set')}
+              {kinds.length > 1 && (
+                <TextField
+                  select
+                  label="Kind"
+                  value={takes}
+                  onChange={(event) => setKind(event.target.value as OwnDeviceKind)}
+                  sx={{ flex: 1 }}
+                >
+                  {kinds.map((each) => (
+                    <MenuItem key={each} value={each}>
+                      {OWN_DEVICE_WORDS[each]}
+                    </MenuItem>
+                  ))}
+                </TextField>
+              )}
+            </div>
+          )}
+          <div className="row" style={{ alignItems: 'flex-start' }}>
+            <TextField
+              select
+              label="Stock"
+              value={stock === undefined ? NEW : String(stock.id)}
+              onChange={(event) => setStockId(event.target.value)}
+              sx={{ flex: 1 }}
+            >
+              {stocks.map(({ id, name }) => (
+                <MenuItem key={id} value={String(id)}>
+                  {name}
+                </MenuItem>
+              ))}
+              <MenuItem value={NEW}>a new one</MenuItem>
+            </TextField>
+            {stock === undefined && (
+              <>
+                {field('stock', 'Its name', 'as on its label')}
+                <TextField
+                  select
+                  label="Surface"
+                  value={finish}
+                  onChange={(event) => setFinish(event.target.value as typeof finish)}
+                  sx={{ width: 110 }}
+                >
+                  {FINISHES.map((value) => (
+                    <MenuItem key={value} value={value}>
+                      {value}
+                    </MenuItem>
+                  ))}
+                </TextField>
+                {field('rest', 'Rests, min')}
+              </>
+            )}
+          </div>
+          <FormControlLabel
+            control={<Checkbox checked={recorded} onChange={(_, on) => setRecorded(on)} />}
+            label="It was printed without colour management, at 100 %"
+          />
+        </>
+      )}
+    </MeasuredFileDialog>
+  );
+}
