@@ -58,7 +58,7 @@ export function ImportedSheet({
               width={CELL}
               height={CELL}
               fill="none"
-              stroke="var(--ink)"
+              stroke="var(--text)"
               strokeWidth={2}
               pointerEvents="none"
             />

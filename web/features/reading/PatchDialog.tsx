@@ -47,8 +47,12 @@ export function PatchDialog({
               Strip {place.strip}, patch {place.patch}
             </p>
             <div className="row">
-              <span className="small quiet">should look like</span>
-              <span style={{ background: expected, width: 96, height: 40, display: 'inline-block' }} />
+              <span
+                role="img"
+                aria-label="how it should look"
+                title="how it should look"
+                style={{ background: expected, flex: 1, height: 40, display: 'inline-block' }}
+              />
               <PlaceField
                 label="strip"
                 value={place.strip}
@@ -81,6 +85,14 @@ export function PatchDialog({
                 </Button>
               </div>
             )}
+            {state.readBy !== null &&
+              instrument !== undefined &&
+              instrument.info.serial !== state.readBy.serial && (
+                <p className="notice small">
+                  {state.readBy.name} has read this sheet: what {instrument.name} measures is a reading of its
+                  own.
+                </p>
+              )}
             <ModeField modes={modes} mode={mode} onChoose={patches.setMode} />
             <form
               onSubmit={(event) => {

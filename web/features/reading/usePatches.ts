@@ -26,12 +26,21 @@ interface Stored {
 
 /** Which patch of a sheet is measured next, and how it is kept: what was measured is held until it is stored. */
 export function usePatches(state: DeskState, onStored: () => Promise<unknown>) {
-  const { instruments, chosen, choose } = useBridge();
+  const { instruments, chosen, choose: rememberChoice } = useBridge();
   const readable = readableBy(state, instruments);
+  // What another instrument measures goes into a reading of its own: the one that has begun the sheet comes first.
+  const [here, setHere] = useState('');
+  const of = (serial: string | undefined) => readable.find(({ info }) => info.serial === serial);
   const instrument =
-    readable.find(({ info }) => info.serial === chosen) ??
+    of(here) ??
+    of(state.readBy?.serial) ??
+    of(chosen) ??
     readable.find(({ info }) => info.kind === 'spot') ??
     readable[0];
+  const choose = (serial: string): void => {
+    rememberChoice(serial);
+    setHere(serial);
+  };
   const [wanted, setMode] = useState(state.mode as MeasurementMode);
   const [place, setPlace] = useState<PatchPlace>(
     () => nextMissing(state, undefined) ?? { strip: 1, patch: 1 },
