@@ -38,8 +38,8 @@ export async function chartPages(file: string, options: ChartPagesOptions): Prom
     throw new UsageError(`${file}: pages of ${process.name} are not made yet, expected RGB or CMYK values`);
   if (drivenByInks(process) && options.png !== undefined)
     throw new UsageError('--png: a chart of inks has no PNG, expected --tiff or --pdf');
-  if (options.srgb === true && (drivenByInks(process) || options.pdf !== undefined))
-    throw new UsageError('--srgb: found inks or --pdf, expected RGB values as --tiff or --png');
+  if (options.srgb === true && drivenByInks(process))
+    throw new UsageError('--srgb: found inks, expected RGB values');
   const own = set.layout === undefined ? undefined : layoutFromColumns(set.layout, paper);
   const layout =
     own ?? layoutChart(process, device, paper, wholeNumber(options.seed, '--seed', 0, 0xffffffff), needs);

@@ -493,7 +493,8 @@ describe('melto', () => {
     expect(await job('pr.txt', '--intent', 'warm')).toMatchObject({ status: 2 });
     const pages = await melto('chart', 'pages', 'job.txt', '--srgb', '--png', 'job.png');
     expect([pages.status, readFileSync(join(folder, 'job.png')).includes('iCCP')]).toEqual([0, true]);
-    expect((await melto('chart', 'pages', 'job.txt', '--srgb', '--pdf', 'x.pdf')).status).toBe(2);
+    expect((await melto('chart', 'pages', 'job.txt', '--srgb', '--pdf', 'x.pdf')).status).toBe(0);
+    expect(readFileSync(join(folder, 'x.pdf')).toString('latin1')).toContain('ICCBased');
     expect((await melto(...make, 'x.txt', '--kind', 'ramps')).status).toBe(2);
   });
 });

@@ -128,6 +128,45 @@ describe('chart as PDF', () => {
   });
 });
 
+describe('a job’s picture as PDF', () => {
+  it('carries the profile of sRGB, its values as they are, and looks like them', async () => {
+    const bytes = await chartPdf([{ ...pages[0], tagged: true }], Date.UTC(2026, 2, 14));
+    const document = await PDFDocument.load(bytes);
+    const streams = document.context
+      .enumerateIndirectObjects()
+      .map(([, object]) => object)
+      .filter((object): object is PDFRawStream => object instanceof PDFRawStream);
+    const profile = streams.find(({ dict }) => dict.get(PDFName.of('N')) !== undefined);
+    const icc = inflateSync(profile?.contents ?? new Uint8Array());
+    expect([icc.toString('latin1', 16, 20), icc.toString('latin1', 36, 40)]).toEqual(['RGB ', 'acsp']);
+    const content = streams
+      .filter((stream) => stream !== profile)
+      .flatMap(({ contents }) => {
+        try {
+          return [inflateSync(contents).toString('latin1')];
+        } catch {
+          return [];
+        }
+      })
+      .find((text) => text.includes('scn'));
+    const values = [...(content ?? '').matchAll(/\/sRGB cs\n([\d.]+) ([\d.]+) ([\d.]+) scn/g)].flatMap(
+      ([, r, g, b]) => [r, g, b].map(Number),
+    );
+    expect(values).toHaveLength(levels.length);
+    values.forEach((value, i) => expect(Math.abs(value * 255 - levels[i])).toBeLessThan(1e-6));
+    // Nothing on the page is in device colour but its words and marks.
+    expect(content).not.toMatch(/ rg\b/);
+    const file = join(folder, 'job.pdf');
+    writeFileSync(file, bytes);
+    execFileSync('pdftoppm', ['-r', '72', '-png', file, join(folder, 'job')]);
+    const { data, info } = await sharp(join(folder, 'job-1.png')).raw().toBuffer({ resolveWithObject: true });
+    const { x, y, width, height } = patchRectangle(0, 3);
+    const [px, py] = [x + width / 2, y + height / 2].map((mm) => Math.round((mm * 72) / 25.4));
+    const seen = data.subarray((py * info.width + px) * info.channels).subarray(0, 3);
+    seen.forEach((level, i) => expect(Math.abs(level - levels[9 + i])).toBeLessThanOrEqual(3));
+  });
+});
+
 describe('chart as pixels', () => {
   it.each(['tiff', 'png'] as const)(
     '%s holds the exact device values, untagged, at its resolution',

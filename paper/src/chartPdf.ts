@@ -1,14 +1,28 @@
 import fontkit from '@pdf-lib/fontkit';
-import { cmyk, grayscale, PDFDocument, rgb } from 'pdf-lib';
-import type { Color, PDFFont } from 'pdf-lib';
+import {
+  cmyk,
+  grayscale,
+  PDFDict,
+  PDFDocument,
+  PDFName,
+  PDFNumber,
+  PDFOperator,
+  PDFOperatorNames,
+  rgb,
+} from 'pdf-lib';
+import type { Color, PDFFont, PDFPage, PDFRef } from 'pdf-lib';
 import { drawChartPage } from './chartPage.ts';
 import type { ChartPage } from './chartPage.ts';
 import { fontBytes } from './fonts.ts';
+import { srgbProfile } from './srgbProfile.ts';
 import type { FontName } from './fonts.ts';
 
 const POINTS_PER_MM = 72 / 25.4;
 
-/** A chart as PDF: vector patches in device colour, embedded fonts, no profile, no output intent, no transparency. */
+/**
+ * A chart as PDF: vector patches, embedded fonts, no output intent, no transparency. Patches are in device colour, but
+ * for a page that is tagged: those carry the profile of sRGB, to be converted as every job is.
+ */
 export async function chartPdf(pages: readonly ChartPage[], createdMs: number): Promise<Uint8Array> {
   const document = await PDFDocument.create();
   document.registerFontkit(fontkit);
@@ -20,6 +34,7 @@ export async function chartPdf(pages: readonly ChartPage[], createdMs: number): 
   const fonts = new Map<FontName, PDFFont>();
   for (const name of ['text', 'textBold', 'code'] as const)
     fonts.set(name, await document.embedFont(fontBytes(name), { subset: true }));
+  const tag = pages.some(({ tagged }) => tagged === true) ? await srgbSpace(document) : undefined;
   for (const page of pages) {
     const drawing = drawChartPage(page);
     const height = drawing.height * POINTS_PER_MM;
@@ -32,7 +47,20 @@ export async function chartPdf(pages: readonly ChartPage[], createdMs: number): 
         height: r.height * POINTS_PER_MM,
         color,
       });
-    for (const patch of drawing.patches) rectangle(patch.rectangle, deviceColour(patch.device));
+    if (page.tagged === true && tag !== undefined) {
+      colourSpaces(sheet).set(TAGGED, tag);
+      for (const { rectangle: r, device } of drawing.patches)
+        sheet.pushOperators(
+          ...[operator(PDFOperatorNames.NonStrokingColorspace, TAGGED), numbers('scn', device)],
+          numbers('re', [
+            r.x * POINTS_PER_MM,
+            height - (r.y + r.height) * POINTS_PER_MM,
+            r.width * POINTS_PER_MM,
+            r.height * POINTS_PER_MM,
+          ]),
+          operator(PDFOperatorNames.FillNonZero),
+        );
+    } else for (const patch of drawing.patches) rectangle(patch.rectangle, deviceColour(patch.device));
     for (const mark of drawing.marks) rectangle(mark, grayscale(0));
     for (const text of drawing.texts)
       sheet.drawText(text.text, {
@@ -44,6 +72,37 @@ export async function chartPdf(pages: readonly ChartPage[], createdMs: number): 
       });
   }
   return document.save({ useObjectStreams: false });
+}
+
+const TAGGED = PDFName.of('sRGB');
+
+/** The colour space of sRGB by its profile, once in the document. */
+async function srgbSpace({ context }: PDFDocument): Promise<PDFRef> {
+  const profile = context.register(context.flateStream(await srgbProfile(), { N: 3 }));
+  return context.register(context.obj([PDFName.of('ICCBased'), profile]));
+}
+
+/** The colour spaces that a page names. */
+function colourSpaces({ node, doc }: PDFPage): PDFDict {
+  const { Resources } = node.normalizedEntries();
+  const name = PDFName.of('ColorSpace');
+  const known = Resources.lookupMaybe(name, PDFDict);
+  if (known !== undefined) return known;
+  const made = doc.context.obj({});
+  Resources.set(name, made);
+  return made;
+}
+
+function operator(name: PDFOperatorNames, ...args: readonly PDFName[]): PDFOperator {
+  return PDFOperator.of(name, [...args]);
+}
+
+function numbers(name: 'scn' | 're', values: readonly number[]): PDFOperator {
+  const operators = { scn: PDFOperatorNames.NonStrokingColorN, re: PDFOperatorNames.AppendRectangle };
+  return PDFOperator.of(
+    operators[name],
+    values.map((value) => PDFNumber.of(value)),
+  );
 }
 
 function deviceColour(device: readonly number[]): Color {

@@ -97,13 +97,6 @@ export async function printFile(
   const { device, process } = chart.set;
   const words = { code: print.code, dateMs: print.printedMs, zone };
   if (chart.purpose === 'job') {
-    if (format === 'pdf')
-      throw new Problem(
-        'bad-input',
-        'A job’s picture carries a profile, which its PDF would not.',
-        'Take the TIFF or the PNG.',
-        'format',
-      );
     if (device === undefined) throw new Error(`chart of ${sheetCode} has no values`);
     const tagged = { ...words, process: RGB, tagged: true, words: 'sRGB: convert it as every job' };
     return renderPages(

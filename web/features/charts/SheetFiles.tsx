@@ -1,7 +1,7 @@
-/** The files of a sheet. A job's picture carries its profile, which only pictures can. */
+/** The files of a sheet. A job's picture carries its profile, in a PDF as well. */
 export function SheetFiles({ code, job, sent = false }: { code: string; job: boolean; sent?: boolean }) {
   const formats: readonly (readonly [format: string, name: string])[] = [
-    ...(job ? [] : [['pdf', 'PDF'] as const]),
+    ['pdf', 'PDF'],
     ['tiff', 'TIFF'],
     ...(job ? [['png', 'PNG'] as const] : []),
     ...(sent ? [['txt', 'CGATS'] as const] : []),
