@@ -164,6 +164,8 @@ describe('a sheet patch by patch', () => {
       measured: { ...again.measured, spectrum: spectrum.slice(0, 9) },
     };
     expect((await refusal(storePatch(services, code, short))).title).toContain('not enough for colours');
+    const polarised = { ...again, attempt: 'M3', mode: 'M3' } as const;
+    expect((await refusal(storePatch(services, code, polarised))).field).toBe('mode');
     const both = { ...again, attempt: 'both', lab: [50, 0, 0] } as const;
     expect((await refusal(storePatch(services, code, both))).field).toBe('lab');
     const neither = { ...again, attempt: 'neither', measured: undefined };
@@ -187,5 +189,23 @@ describe('a sheet patch by patch', () => {
     expect(loaded.reading.finishedMs).not.toBeNull();
     loaded.rows.forEach((row, i) => expect(loaded.lab[3 * i + 1]).toBeCloseTo(row / 10, 1));
     expect(await loadChart(services, loaded.print.chartId)).toMatchObject({ patches: loaded.rows.length });
+  });
+
+  it('averages a patch that a file gives twice', async () => {
+    const [code] = await printed();
+    const { chart } = await deskData(services, code);
+    const device = chart.set.device ?? new Float64Array(0);
+    const row = chart.layout.pages[0][0][0];
+    const inks = [...device.subarray(4 * row, 4 * row + 4)].map((value) => (100 * value).toFixed(3));
+    const file = [
+      'SAMPLE_ID;CMYK_C;CMYK_M;CMYK_Y;CMYK_K;XYZ_X;XYZ_Y;XYZ_Z',
+      ...['10;20;30', '12;26;30'].map((xyz, i) => [`x${i}`, ...inks, xyz].join(';')),
+    ].join('\n');
+    const { readingId } = await importReading(services, code, file, { ...ANSWERS, scale: 100 });
+    const { xyz, rows } = await loadReading(services, readingId);
+    const at = rows.indexOf(row);
+    expect([...xyz.subarray(3 * at, 3 * at + 3)].map((value) => Number(value.toFixed(4)))).toEqual([
+      11, 23, 30,
+    ]);
   });
 });

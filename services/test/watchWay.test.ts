@@ -5,7 +5,9 @@ import { conditionView } from '../src/overview/conditionView.ts';
 import { floor } from '../src/overview/floor.ts';
 import { withdrawReading } from '../src/watch/withdrawReading.ts';
 import { letChange } from '../src/simulated/simulatedChanges.ts';
-import { DAY, heronOn, readWedge } from '../src/testing/heron.ts';
+import { printWedge } from '../src/conformity/wedges.ts';
+import { DAY, heronOn, HOUR, readWedge, TICKS } from '../src/testing/heron.ts';
+import { readSheets } from '../src/testing/readSheets.ts';
 import { refusal } from '../src/testing/refusal.ts';
 import { staleMarksAgree } from '../src/testing/staleMarksAgree.ts';
 import { openTestServices } from '../src/testing/testServices.ts';
@@ -29,7 +31,17 @@ describe('a watch', () => {
   const zero: number[] = [];
 
   it('starts from three readings of one state', async () => {
-    for (let i = 0; i < 3; i++) zero.push((await readWedge(services, gloss, 'watch')).readingId);
+    const wedge = { kind: 'watch', paper: 'a4', reader: 'strip' } as const;
+    for (const copies of [0, 7, 1.5])
+      expect((await refusal(printWedge(services, gloss, { ...wedge, copies }, { ticks: TICKS }))).field).toBe(
+        'copies',
+      );
+    // One print each, of one chart: they are read and judged by themselves.
+    const { sheets } = await printWedge(services, gloss, { ...wedge, copies: 3 }, { ticks: TICKS });
+    expect(new Set(sheets.map((code) => code.slice(0, -2))).size).toBe(3);
+    await advanceClock(services, 3 * HOUR);
+    for (const code of sheets) zero.push((await readSheets(services, [code])).readingId);
+    expect(new Set(zero).size).toBe(3);
     const schedule = { everyDays: 7, expiresDays: 14, meanLimit: 1.5, largestLimit: 3 };
     expect((await refusal(startWatch(services, gloss, schedule, zero.slice(1)))).field).toBe('readingIds');
     expect((await refusal(startWatch(services, gloss, { ...schedule, expiresDays: 2 }, zero))).field).toBe(

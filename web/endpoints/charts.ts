@@ -117,6 +117,7 @@ export const PRINT_WEDGE = makes({
       Type.Array(strict({ name: text(80), device: INKS_PCT }), { minItems: 1, maxItems: MOST_WEDGE_PATCHES }),
     ),
     spots: Type.Optional(Type.Array(NAMED_COLOUR, { maxItems: MOST_SPOT_COLOURS })),
+    copies: Type.Optional(Type.Integer({ minimum: 1, maximum: 6 })),
     judgedBy: Type.Optional(
       strict({
         ...CHOICE,

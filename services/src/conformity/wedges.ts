@@ -20,6 +20,7 @@ import { storeChart } from '../charts/chart.ts';
 import type { JudgedBy, SpotPatch } from './checkChoice.ts';
 import { conditionOf } from '../ledger/conditions.ts';
 import type { ConditionRow } from '../ledger/conditions.ts';
+import { unitOfWork } from '../kernel/context.ts';
 import type { Context } from '../kernel/context.ts';
 import { curvesInForce, profileInForce } from '../ledger/inForce.ts';
 import { LINKS } from '../ledger/links.ts';
@@ -46,7 +47,12 @@ export interface WedgeInput {
   readonly reader: ReaderKind;
   /** What it will be judged by; the choice is made before reading. A watch is judged by its zero reading. */
   readonly judgedBy?: Omit<JudgedBy, 'spots'>;
+  /** Prints of it, each read and judged by itself; one where it is not said. */
+  readonly copies?: number;
 }
+
+/** A zero reading is the mean of three or more. */
+export const MOST_WEDGE_COPIES = 6;
 
 /** Prints a control wedge through the condition's whole chain, or as device values through its curves. */
 export async function printWedge(
@@ -63,7 +69,14 @@ export async function printWedge(
       'Print a chart of its own.',
     );
   const process = input.kind === 'own' ? ownWedge(input.patches ?? []) : controlWedge(input.kind);
-  const { judgedBy } = input;
+  const { judgedBy, copies = 1 } = input;
+  if (!Number.isInteger(copies) || copies < 1 || copies > MOST_WEDGE_COPIES)
+    throw new Problem(
+      'bad-input',
+      `A wedge is printed 1 to ${MOST_WEDGE_COPIES} times at once.`,
+      'Print the others after it.',
+      'copies',
+    );
   if (judgedBy !== undefined) await loadToleranceSet(context, judgedBy.toleranceSetId);
   if (judgedBy === undefined && input.kind !== 'watch')
     throw new Problem('bad-input', 'A wedge is printed for aims.', 'Choose aims and tolerances.', 'judgedBy');
@@ -101,7 +114,14 @@ export async function printWedge(
       ? 'in force'
       : undefined;
   const kept = judgedBy === undefined || spots.length === 0 ? judgedBy : { ...judgedBy, spots };
-  return printChart(context, chartId, { curves, ...print }, through, kept);
+  // All of them or none: a zero reading wants its wedges from one state.
+  return unitOfWork(context, async (inner) => {
+    const first = await printChart(inner, chartId, { curves, ...print }, through, kept);
+    const sheets = [...first.sheets];
+    for (let copy = 1; copy < copies; copy++)
+      sheets.push(...(await printChart(inner, chartId, { curves, ...print }, through, kept)).sheets);
+    return { ...first, sheets };
+  });
 }
 
 /** Each spot colour is printed so often, and averaged. */

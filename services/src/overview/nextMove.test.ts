@@ -129,3 +129,11 @@ describe('what lies on the rack', () => {
       'The profile is being built → /conditions/4/profile 2',
     ));
 });
+
+it('looks at what has moved while a watch runs, and at nothing that an older watch saw', () => {
+  const watch = { moved: true, dueMs: 2 * NOW, expiresMs: 3 * NOW } as unknown as MoveFacts['watch'];
+  expect(said(facts(CMYK, { watch: 'near' }, { watch }))).toBe('See what has moved → /conditions/4/watch 7');
+  expect(said(facts(CMYK, { watch: 'none' }, { watch }))).not.toContain('moved');
+  const still = { ...watch, moved: false } as unknown as MoveFacts['watch'];
+  expect(said(facts(CMYK, { watch: 'conforms' }, { watch: still }))).toBe('nothing 0');
+});

@@ -2,8 +2,12 @@ import { describe, expect, it } from 'vitest';
 import type { WatchStateRow } from '@melto/store/watches';
 import { watchFigureWords, watchWords } from './watchWords.ts';
 import { linkMark } from './marks.ts';
+import { standingReasons } from './standing.ts';
+import type { StandingFacts } from './standing.ts';
 
 const DAY = 86_400_000;
+/** What else is said is not looked at. */
+const ANY: readonly string[] = [];
 const state = (change: Partial<WatchStateRow> = {}): WatchStateRow => ({
   conditionId: 1,
   watchId: 7,
@@ -62,5 +66,36 @@ describe('words of a watch', () => {
   it('before it is due', () => {
     expect(watchFigureWords(state(), 9.8 * DAY)).toBe('next within a day');
     expect(watchFigureWords(state(), 6 * DAY)).toBe('next in 4 d');
+  });
+});
+
+describe('what a front end does with a job', () => {
+  const check = (verdict: string, day = 0) => ({ verdict, madeMs: day * DAY });
+  it.each<[string, Partial<StandingFacts>, readonly string[], readonly string[]]>([
+    ['goes', {}, [], []],
+    ['never checked', { check: undefined }, [], ['There is no conformity check.']],
+    ['fails', { check: check('does-not-conform') }, ['The last conformity check does not conform.'], []],
+    ['near', { check: check('near') }, [], ['The last conformity check is near a limit.']],
+    ['not judged', { check: check('not-judged') }, [], ['The last conformity check was not judged.']],
+    ['30 days old', { nowMs: 30 * DAY }, [], []],
+    ['older', { nowMs: 30 * DAY + 1 }, [], ['The last conformity check is over 30 days old.']],
+    ['watched and not due', { watch: state(), nowMs: 10 * DAY }, [], []],
+    ['due', { watch: state(), nowMs: 10 * DAY + 1 }, [], ['A watch check is due.']],
+    ['at its last hour', { watch: state(), nowMs: 17 * DAY }, [], ['A watch check is due.']],
+    ['expired', { watch: state(), nowMs: 17 * DAY + 1 }, ['The last watch check has expired.'], ANY],
+    [
+      'watch over its limit',
+      { watch: state({ verdict: 'does-not-conform' }) },
+      ['The last watch check is over its limit.'],
+      [],
+    ],
+    ['moved', { watch: state({ moved: true }) }, [], ['Something has moved.']],
+    ['moved, and why', { watch: state({ moved: true, cause: 'Magenta.' }) }, [], ['Magenta.']],
+    ['stale', { stale: ['curves', 'profile'] }, [], ['Curves is stale.', 'Profile is stale.']],
+  ])('%s', (_, change, stop, mark) => {
+    const facts = { check: check('conforms'), watch: undefined, stale: [], nowMs: 0, ...change };
+    const found = standingReasons(facts);
+    expect(found.stop).toEqual(stop);
+    if (mark !== ANY) expect(found.mark).toEqual(mark);
   });
 });

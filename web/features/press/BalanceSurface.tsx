@@ -46,7 +46,7 @@ export function BalanceSurface({ view }: { view: PressView<'balance'> }) {
           />
           {result.detail.wrong.length > 0 && (
             <p className="notice">
-              Left out, since the rest of their scale contradicts them:{' '}
+              Left out of sheet {result.summary.code}, since the rest of their scale contradicts them:{' '}
               {result.detail.wrong
                 .map(
                   ({ scale, tone, off }) =>

@@ -195,7 +195,7 @@ export function ToneFigures({ view, result }: { view: PressView<'curves'>; resul
       </div>
       {wrong.length > 0 && (
         <p className="notice">
-          Left out, since the rest of their ramps contradicts them:{' '}
+          Left out of sheet {result.summary.code}, since the rest of their ramps contradicts them:{' '}
           {wrong
             .map((patch) => `${patch.ink} ${percent(patch.tone, 0)} % (${percent(patch.off)} % off)`)
             .join(', ')}

@@ -37,6 +37,9 @@ export function WatchSurface(props: WatchSurfaceProps) {
   const farthest = charts?.series.findIndex((each) => each.series === charts.over[0]?.series) ?? -1;
   const series = picked ?? Math.max(0, farthest);
   const enough = candidates.length >= ZERO_READINGS;
+  // What the zero reading still lacks is printed at once.
+  const lacking = ZERO_READINGS - candidates.length - waiting.length;
+  const copies = watch === null ? Math.max(1, lacking) : 1;
   const rgb = drivenByLight(condition.process);
   const canPrint = !rgb || props.hasProfile;
   const due = dueMs !== null && nowMs > dueMs;
@@ -126,11 +129,12 @@ export function WatchSurface(props: WatchSurfaceProps) {
               params: { id: condition.id },
               body: {
                 ...{ kind: 'watch', paper: 'a4', reader: 'strip', ...chosen },
+                ...(copies === 1 ? {} : { copies }),
                 ...(rgb ? { judgedBy: aimsOf(props) } : {}),
               },
             })
           }
-          told="42 patches in two strips, through the chain as it stands. Read both strips after their rest."
+          told={`${copies === 1 ? '' : `${copies} prints for the zero reading, each read by itself. `}42 patches in two strips, through the chain as it stands. Read both strips after their rest.`}
           points={props.points}
           conversions={props.conversions}
           frontEnd={!rgb}

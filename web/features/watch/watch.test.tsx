@@ -118,6 +118,27 @@ describe('a watch', () => {
     expect(sentence(props(none, rgb))).toBe('A watch needs a profile to print its wedge through.');
   });
 
+  it('prints at once what its zero reading lacks, and one wedge once it runs', async () => {
+    const { sent } = fakeServer({
+      'POST /api/conditions/4/wedges': { sheets: ['HRN-0009-1'], restUntilMs: 0 },
+    });
+    const none = { watch: null, checks: [], dueMs: null, expiresMs: null } as const;
+    const one = [{ id: 1, code: 'HRN-0001', finishedMs: NOW }];
+    const print = async (given: WatchSurfaceProps): Promise<unknown> => {
+      const { user, unmount } = show(<WatchSurface {...given} />);
+      await user.click(button('Print the watch wedge'));
+      await user.click(button('Print'));
+      await waitFor(() => expect(screen.queryByRole('dialog')).toBeNull());
+      unmount();
+      return (sent.at(-1)?.body as { copies?: number }).copies;
+    };
+    const simulated = { conversions: ['as a photo'] };
+    expect(await print(props({ ...none, candidates: [] }, simulated))).toBe(3);
+    const waits = { ...simulated, waiting: ['HRN-0002-1'] };
+    expect(await print(props({ ...none, candidates: one }, waits))).toBeUndefined();
+    expect(await print(props({}, simulated))).toBeUndefined();
+  });
+
   it('cannot print its wedge on a device that takes RGB and has no profile', () => {
     show(<WatchSurface {...props({}, { condition: { id: 4, process: RGB } as ConditionRow })} />);
     expect(screen.queryByRole('button', { name: 'Print the watch wedge' })).toBeNull();
