@@ -2,7 +2,16 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { chartsOf } from '../src/charts/chart.ts';
 import { printChart } from '../src/charts/printChart.ts';
 import { printFile } from '../src/charts/chartPages.ts';
-import { deleteCondition, conditionRecord, setRest } from '../src/house/conditionRecord.ts';
+import sharp from 'sharp';
+import { conditionRecord, deleteCondition, keepTemplate, setRest } from '../src/house/conditionRecord.ts';
+import {
+  addPicture,
+  logoOf,
+  pictureFile,
+  picturesOf,
+  removePicture,
+  setLogo,
+} from '../src/house/pictures.ts';
 import { changeDevice, dutyDone, libraryDevices } from '../src/house/library.ts';
 import { conditionChoices, createCondition, DEFAULT_POINTS } from '../src/house/newCondition.ts';
 import { createDevice, createStock } from '../src/house/ownDevices.ts';
@@ -144,5 +153,59 @@ describe('a condition that is deleted', () => {
       expect((await chartsOf(services, draft)).rows).toHaveLength(1);
     }
     expect((await conditionChoices(services)).devices.some(({ id }) => id === device)).toBe(true);
+  });
+});
+
+describe('pictures', () => {
+  const png = (side: number): Promise<Uint8Array> =>
+    sharp({ create: { width: side, height: side, channels: 3, background: '#123456' } })
+      .png()
+      .toBuffer();
+
+  it('stay with the settings record that they show, twelve at most, also of many at once', async () => {
+    const [{ id }] = (await floor(services)).rows;
+    const file = await png(20);
+    const added = await Promise.allSettled(
+      Array.from({ length: 14 }, (_, i) => addPicture(services, id, `dialog ${i}.png`, file)),
+    );
+    expect(added.filter(({ status }) => status === 'fulfilled')).toHaveLength(12);
+    const { pictures } = await conditionRecord(services, id);
+    expect(pictures).toHaveLength(12);
+    expect(pictures[0]).toMatchObject({ width: 20, height: 20 });
+    expect(pictures[0]?.name).toMatch(/^dialog \d+$/);
+    const { content, mediaType } = await pictureFile(services, pictures[0]?.id ?? 0);
+    expect([mediaType, (await sharp(content).metadata()).width]).toEqual(['image/png', 20]);
+    await removePicture(services, pictures[0]?.id ?? 0, true);
+    expect(await picturesOf(services, id)).toHaveLength(11);
+    await removePicture(services, pictures[0]?.id ?? 0, false);
+    expect(await picturesOf(services, id)).toHaveLength(12);
+    const words = await refusal(addPicture(services, id, 'x', Buffer.from('no picture')));
+    expect([words.field, words.title]).toEqual(['file', expect.stringContaining('cannot be used') as string]);
+    expect((await refusal(pictureFile(services, 999_999))).type).toBe('not-found');
+  });
+
+  it('of the house are one logo, the newest', async () => {
+    expect(await logoOf(services)).toBeUndefined();
+    await setLogo(services, 'first.png', await png(10));
+    const { id } = await setLogo(services, 'second.png', await png(700));
+    expect(await logoOf(services)).toMatchObject({ id, name: 'second', width: 600, height: 600 });
+    await removePicture(services, id, true);
+    expect(await logoOf(services)).toBeUndefined();
+  });
+});
+
+describe('the template of a device', () => {
+  it('is what the settings record of its new conditions begins with, until it is taken back', async () => {
+    const pointsOf = async () =>
+      (await conditionChoices(services)).devices.find(({ id }) => id === device)?.points;
+    expect(await pointsOf()).toEqual(DEFAULT_POINTS);
+    const own = [...DEFAULT_POINTS, { label: 'Head height', value: 'high', tickAtPrint: true }];
+    const { id } = await createCondition(services, {
+      ...{ deviceId: device, stockId: stock, inkSet: 'pigment', mode: 'fine', points: own, label: 'high' },
+    });
+    await keepTemplate(services, id, true);
+    expect(await pointsOf()).toEqual(own);
+    await keepTemplate(services, id, false);
+    expect(await pointsOf()).toEqual(DEFAULT_POINTS);
   });
 });

@@ -17,6 +17,8 @@ export interface DeviceRow {
   readonly dutyWords: string;
   readonly dutyDays: number | null;
   readonly dutyDoneMs: number | null;
+  /** JSON of the points that settings records of its new conditions begin with; null for those of the house. */
+  readonly settingsTemplate: string | null;
   /** When it was put away; null while it is to be chosen. */
   readonly awayMs: number | null;
 }
@@ -37,7 +39,7 @@ export async function listDevices(sql: Sql): Promise<DeviceRow[]> {
   const rows = await sql.rows<
     Omit<DeviceRow, 'process' | 'modes'> & { process: string; modes: string | null }
   >(
-    'SELECT id, name, code, kind, process, driver, ink_set AS inkSet, modes, note, duty AS dutyWords, duty_days AS dutyDays, duty_done_ms AS dutyDoneMs, away_ms AS awayMs FROM device WHERE house_id = ? ORDER BY name',
+    'SELECT id, name, code, kind, process, driver, ink_set AS inkSet, modes, note, duty AS dutyWords, duty_days AS dutyDays, duty_done_ms AS dutyDoneMs, settings_template AS settingsTemplate, away_ms AS awayMs FROM device WHERE house_id = ? ORDER BY name',
     [sql.house],
   );
   return rows.map((row) => ({
@@ -132,6 +134,15 @@ export async function updateDevice(
     [name, note, modes === null ? null : JSON.stringify(modes), dutyWords, dutyDays, id, sql.house],
   );
   return hasName(sql, 'device', id, name);
+}
+
+/** Sets the points that settings records of a device's new conditions begin with. */
+export async function setSettingsTemplate(sql: Sql, id: number, points: unknown): Promise<void> {
+  await sql.change('UPDATE device SET settings_template = ? WHERE id = ? AND house_id = ?', [
+    points === null ? null : JSON.stringify(points),
+    id,
+    sql.house,
+  ]);
 }
 
 /** Keeps that a device's own calibration was done; an earlier moment changes nothing. */

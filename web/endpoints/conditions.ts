@@ -101,6 +101,48 @@ export const DELETE_CONDITION = sets({
   answer: DONE,
 });
 
+const PICTURE_FILE = { file: true, mostBytes: 16_000_000 } as const;
+
+export const ADD_PICTURE = makes({
+  ...{
+    path: '/api/conditions/{id}/pictures',
+    says: 'Keep a picture of a driver’s dialog with a settings record',
+  },
+  who: 'specialist',
+  params: IN_PATH,
+  query: strict({ name: word(200) }),
+  body: PICTURE_FILE,
+  answer: MADE,
+});
+
+export const SET_LOGO = makes({
+  ...{ path: '/api/house/logo', says: 'Take a picture as the house’s logo', who: 'keeper' },
+  query: strict({ name: word(200) }),
+  body: PICTURE_FILE,
+  answer: MADE,
+});
+
+export const PICTURE_FILE_OF = reads({
+  ...{ path: '/api/pictures/{id}/file', says: 'A picture, as PNG', who: 'viewer' },
+  params: IN_PATH,
+});
+
+export const REMOVE_PICTURE = sets({
+  ...{ path: '/api/pictures/{id}/removed', says: 'Remove a picture or take it back', who: 'specialist' },
+  params: IN_PATH,
+  body: strict({ removed: Type.Boolean() }),
+  answer: DONE,
+});
+
+export const KEEP_TEMPLATE = sets({
+  path: '/api/conditions/{id}/template',
+  says: 'Keep the settings of a condition as what new conditions of its device begin with, or go back to those of the house',
+  who: 'specialist',
+  params: IN_PATH,
+  body: strict({ keep: Type.Boolean() }),
+  answer: DONE,
+});
+
 export const SET_REST = sets({
   path: '/api/conditions/{id}/rest',
   says: 'Set how long prints of a condition rest; null for the time of its stock',

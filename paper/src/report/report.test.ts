@@ -2,6 +2,7 @@ import { execFileSync } from 'node:child_process';
 import { CMYK } from '@melto/core/device/process';
 import { describe, expect, it } from 'vitest';
 import { PDFDocument } from 'pdf-lib';
+import sharp from 'sharp';
 import type { CheckDetail } from '@melto/core/conformity/checkDetail';
 import {
   checkedPatches,
@@ -18,7 +19,8 @@ import { TOLERANCE_SETS } from '@melto/core/conformity/data/toleranceSets';
 import { unwrap } from '@melto/core/result';
 import { checkReportModel } from './checkReportModel.ts';
 import { reportHtml } from './reportHtml.ts';
-import { histogramOf } from './reportModel.ts';
+import { histogramOf, logoSize } from './reportModel.ts';
+import type { ReportModel } from './reportModel.ts';
 import { reportPdf } from './reportPdf.ts';
 import { slipPdf } from './slipPdf.ts';
 
@@ -144,6 +146,24 @@ describe('a report', () => {
     // The verdict in bold and the figure; the fact is broken by another column.
     expect(closed(text).split(closed(words))).toHaveLength(3);
     for (const sign of ['≥1', '≤2', 'Żółw', 'Цвет', 'Giấy']) expect(closed(text)).toContain(sign);
+  });
+
+  it('carries the logo of the house, no larger than its head has room for', async () => {
+    const dot = sharp({ create: { width: 600, height: 100, channels: 3, background: '#336699' } });
+    const png = (await dot.png().toBuffer()).toString('base64');
+    const logo = { png, width: 600, height: 100 };
+    expect(logoSize(logo)).toEqual({ width: 150, height: 25 });
+    expect(logoSize({ width: 40, height: 88 })).toEqual({ width: 20, height: 44 });
+    expect(logoSize({ width: 30, height: 20 })).toEqual({ width: 30, height: 20 });
+    const model = checkReportModel(detailOf(), 1, 'UTC');
+    expect(reportHtml(model)).not.toContain('<img');
+    expect(reportHtml({ ...model, logo })).toContain(`<img alt="" src="data:image/png;base64,${png}"`);
+    const images = async (own: ReportModel): Promise<number> => {
+      const pdf = Buffer.from(await reportPdf(own)).toString('latin1');
+      return pdf.match(/\/Subtype \/Image/g)?.length ?? 0;
+    };
+    expect(await images(model)).toBe(0);
+    expect(await images({ ...model, logo })).toBeGreaterThan(0);
   });
 
   it('counts its histogram as it is', () => {

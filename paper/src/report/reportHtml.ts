@@ -1,4 +1,5 @@
 import { statusSvg } from '../statusShape.ts';
+import { logoSize } from './reportModel.ts';
 import type { ReportHistogram, ReportModel, ReportSection } from './reportModel.ts';
 
 function escapeHtml(text: string): string {
@@ -6,7 +7,15 @@ function escapeHtml(text: string): string {
 }
 
 /** A report as a self-contained page. */
-export function reportHtml({ title, verdict, facts, notices, sections, statement }: ReportModel): string {
+export function reportHtml({
+  title,
+  logo,
+  verdict,
+  facts,
+  notices,
+  sections,
+  statement,
+}: ReportModel): string {
   return `<!doctype html>
 <html lang="en-GB"><head><meta charset="utf-8"><title>${escapeHtml(title)}: ${escapeHtml(verdict.words)}</title>
 <style>
@@ -19,7 +28,7 @@ table{border-collapse:collapse;width:100%}th{font-weight:400;color:#5c5c5c;text-
 p{max-width:75ch}.quiet{color:#5c5c5c}
 @media print{body{margin:0;max-width:none}tr{break-inside:avoid}}
 </style></head><body>
-<h1>${escapeHtml(title)}</h1>
+${logo === undefined ? '' : logoHtml(logo)}<h1>${escapeHtml(title)}</h1>
 <div class="verdict">${statusSvg(verdict.status)}<span>${escapeHtml(verdict.words)}</span></div>
 <p>${escapeHtml(sentence(verdict.reason))}</p>
 <dl>${facts.map(([name, value]) => `<dt>${escapeHtml(name)}</dt><dd>${escapeHtml(value)}</dd>`).join('')}</dl>
@@ -29,6 +38,11 @@ ${sections.map(sectionHtml).join('\n')}
 ${statement.map((text) => `<p class="quiet">${escapeHtml(text)}</p>`).join('')}
 </body></html>
 `;
+}
+
+function logoHtml(logo: NonNullable<ReportModel['logo']>): string {
+  const { width, height } = logoSize(logo);
+  return `<img alt="" src="data:image/png;base64,${logo.png}" style="float:right;width:${width.toFixed(0)}pt;height:${height.toFixed(0)}pt">`;
 }
 
 /** Reasons begin small, since they follow a verdict on screens. */

@@ -3,6 +3,8 @@ import type { StatusName } from '../statusShape.ts';
 /** The content of a report, without its form: HTML and PDF are made from the same. */
 export interface ReportModel {
   readonly title: string;
+  /** The house's logo: PNG, base64, and its size in pixels. */
+  readonly logo?: { readonly png: string; readonly width: number; readonly height: number };
   readonly verdict: { readonly status: StatusName; readonly words: string; readonly reason: string };
   readonly facts: readonly (readonly [name: string, value: string])[];
   /** Sentences that must be seen before any figure. */
@@ -64,4 +66,16 @@ export function triple(values: readonly number[]): string {
 
 export function signed(value: number): string {
   return `${value < 0 ? '−' : '+'}${Math.abs(value).toFixed(2)}`;
+}
+
+/** What a logo takes of a report's head at most, in points. */
+const LOGO_BOX = { width: 150, height: 44 };
+
+/** Size of a logo in the head of a report, in points. */
+export function logoSize({ width, height }: { readonly width: number; readonly height: number }): {
+  readonly width: number;
+  readonly height: number;
+} {
+  const scale = Math.min(LOGO_BOX.width / width, LOGO_BOX.height / height, 1);
+  return { width: width * scale, height: height * scale };
 }

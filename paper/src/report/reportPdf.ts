@@ -1,4 +1,4 @@
-import { Document, Line, Page, Rect, renderToBuffer, Svg, Text, View } from '@react-pdf/renderer';
+import { Document, Image, Line, Page, Rect, renderToBuffer, Svg, Text, View } from '@react-pdf/renderer';
 import { createElement as h } from 'react';
 import type { ReactElement } from 'react';
 import { longTablePages } from './longTable.ts';
@@ -6,6 +6,7 @@ import { registerPdfFonts } from './pdfFonts.ts';
 import { pdfStatus } from './pdfStatus.ts';
 import { QUIET, RULE, styles } from './pdfStyles.ts';
 import { sentence } from './reportHtml.ts';
+import { logoSize } from './reportModel.ts';
 import type { ReportHistogram, ReportModel, ReportSection } from './reportModel.ts';
 
 /** A longer table gets pages of its own. */
@@ -14,7 +15,7 @@ const KEPT_ROWS = 16;
 /** A report as PDF, A4. */
 export async function reportPdf(model: ReportModel): Promise<Uint8Array> {
   registerPdfFonts();
-  const { title, verdict, facts, notices, sections, statement } = model;
+  const { title, logo, verdict, facts, notices, sections, statement } = model;
   const foot = h(
     View,
     { style: styles.foot, fixed: true },
@@ -26,6 +27,12 @@ export async function reportPdf(model: ReportModel): Promise<Uint8Array> {
   const page = h(
     Page,
     { size: 'A4', style: styles.page },
+    logo === undefined
+      ? null
+      : h(Image, {
+          src: `data:image/png;base64,${logo.png}`,
+          style: { ...logoSize(logo), position: 'absolute', top: 28, right: 36 },
+        }),
     h(Text, { style: styles.title }, title),
     h(
       View,

@@ -12,6 +12,7 @@ import { shortCheckModel } from '@melto/paper/report/shortCheckModel';
 import type { SlipModel } from '@melto/paper/report/slipPdf';
 import { STATUS_WORDS } from '@melto/paper/statusShape';
 import { findHouse } from '@melto/store/houses';
+import { findPicture, listPictures } from '@melto/store/pictures';
 import { endReportLinks, findReportLink, insertReportLink, openReportLink } from '@melto/store/reportLinks';
 import { findResult, lockResult } from '@melto/store/results';
 import type { ResultRow } from '@melto/store/results';
@@ -61,7 +62,8 @@ export async function checkReport(
   const { facts, ...rest } = modelOf(check, zone);
   const { note } = check.row;
   const noted = note === '' ? [] : [['Note', note] as const];
-  const model: ReportModel = { ...rest, facts: [['House', house.name], ...facts, ...noted] };
+  const logo = await reportLogo(context);
+  const model: ReportModel = { ...rest, logo, facts: [['House', house.name], ...facts, ...noted] };
   return format === 'pdf'
     ? {
         name: `${name}.pdf`,
@@ -73,6 +75,15 @@ export async function checkReport(
         mediaType: 'text/html; charset=utf-8',
         content: Buffer.from(reportHtml(model)),
       };
+}
+
+/** The house's logo as reports carry it. */
+async function reportLogo({ database }: Context): Promise<ReportModel['logo']> {
+  const logo = (await listPictures(database, null)).at(-1);
+  const row = logo === undefined ? undefined : await findPicture(database, logo.id);
+  if (row === undefined) return undefined;
+  const { width, height, png } = row;
+  return { width, height, png: Buffer.from(png).toString('base64') };
 }
 
 function modelOf(check: StoredCheck, zone: string): ReportModel {

@@ -10,7 +10,9 @@ import {
   setConditionLabel,
   setConditionRest,
 } from '@melto/store/conditions';
-import { lockDevice } from '@melto/store/devices';
+import { lockDevice, setSettingsTemplate } from '@melto/store/devices';
+import type { PictureRow } from '@melto/store/pictures';
+import { picturesOf } from './pictures.ts';
 import { unitOfWork } from '../kernel/context.ts';
 import type { Context } from '../kernel/context.ts';
 import { notFound, Problem } from '../kernel/problem.ts';
@@ -25,12 +27,18 @@ export interface ConditionRecord {
   readonly points: readonly SettingsPoint[];
   /** Nothing was printed or made for it. */
   readonly deletable: boolean;
+  /** Of the driver's dialogs. */
+  readonly pictures: readonly PictureRow[];
 }
 
 export async function conditionRecord(context: Context, id: number): Promise<ConditionRecord> {
   const condition = await conditionOf(context, id);
-  const [points, used] = await Promise.all([settingsRecord(context, id), isUsed(context.database, id)]);
-  return { condition, points, deletable: !used };
+  const [points, used, pictures] = await Promise.all([
+    settingsRecord(context, id),
+    isUsed(context.database, id),
+    picturesOf(context, id),
+  ]);
+  return { condition, points, deletable: !used, pictures };
 }
 
 /** Names a condition, to tell it from others of the same device, stock, inks and mode. */
@@ -58,6 +66,13 @@ export async function archiveCondition(context: Context, id: number, archived: b
   await unitOfWork(context, ({ database }) =>
     setConditionArchived(database, id, archived ? context.now() : null),
   );
+}
+
+/** Keeps the points of a condition as what new conditions of its device begin with; or none, for those of the house. */
+export async function keepTemplate(context: Context, id: number, keep: boolean): Promise<void> {
+  const { deviceId } = await conditionOf(context, id);
+  const points = keep ? await settingsRecord(context, id) : null;
+  await unitOfWork(context, ({ database }) => setSettingsTemplate(database, deviceId, points));
 }
 
 /** Deletes a condition for which nothing was printed or made, or takes that back. */

@@ -36,6 +36,8 @@ export interface ConditionChoices {
     /** Of the house's own: printed elsewhere, measured from files. */
     readonly own: boolean;
     readonly stocks: readonly StockChoice[];
+    /** Points that its settings record begins with. */
+    readonly points: readonly SettingsPoint[];
   }[];
   /** All stocks that a device of the house's own prints on. */
   readonly stocks: readonly StockChoice[];
@@ -57,14 +59,15 @@ export async function conditionChoices({ database, catalogue }: Context): Promis
   return {
     devices: devices.flatMap((device): ConditionChoices['devices'] => {
       const { id, name, kind, inkSet, modes, process } = device;
+      const points = templateOf(device) ?? DEFAULT_POINTS;
       // A device of the house's own prints on any stock.
       if (device.driver === '')
-        return [{ id, name, kind, inkSet, modes, process: process.name, own: true, stocks }];
+        return [{ id, name, kind, inkSet, modes, process: process.name, own: true, stocks, points }];
       const entry = catalogue.find(({ id }) => id === device.driver);
       if (entry === undefined) return [];
       return [
         {
-          ...{ id, name, kind, process: process.name, own: false },
+          ...{ id, name, kind, process: process.name, own: false, points },
           inkSet: entry.inkSet,
           modes: entry.modes,
           stocks: stocks.filter((stock) => entry.stocks.some(({ id }) => id === stock.driver)),
@@ -74,6 +77,15 @@ export async function conditionChoices({ database, catalogue }: Context): Promis
     stocks,
     points: DEFAULT_POINTS,
   };
+}
+
+/** Points that the house keeps as the template of a device. */
+function templateOf({
+  settingsTemplate,
+}: {
+  readonly settingsTemplate: string | null;
+}): readonly SettingsPoint[] | undefined {
+  return settingsTemplate === null ? undefined : (JSON.parse(settingsTemplate) as SettingsPoint[]);
 }
 
 export async function createCondition(

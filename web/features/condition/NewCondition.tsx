@@ -27,7 +27,7 @@ export function NewCondition({
   const [mode, setMode] = useState(first?.mode ?? device?.modes[0] ?? '');
   const [inkSet, setInkSet] = useState(first?.inkSet ?? device?.inkSet ?? '');
   const [label, setLabel] = useState('');
-  const [points, setPoints] = useState(copied?.points ?? choices.points);
+  const [points, setPoints] = useState(copied?.points ?? device?.points ?? choices.points);
   const [problem, setProblem] = useState<ApiProblem>();
   const [sending, setSending] = useState(false);
   const choose = (id: number): void => {
@@ -36,6 +36,8 @@ export function NewCondition({
     setStockId(next?.stocks[0]?.id ?? 0);
     setMode(next?.modes[0] ?? '');
     setInkSet(next?.inkSet ?? '');
+    // A copy keeps the points that it was made of.
+    if (copied === undefined) setPoints(next?.points ?? choices.points);
   };
   const [adding, setAdding] = useState<'device' | 'stock'>();
   // What was made just now is chosen once the list has it.

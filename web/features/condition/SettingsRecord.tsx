@@ -2,6 +2,7 @@
 
 import { Button, TextField } from '@mui/material';
 import { useRouter } from 'next/navigation';
+import { useSnackbar } from 'notistack';
 import { useState } from 'react';
 import type { ConditionRow, SettingsPoint } from '@melto/services/ledger/conditions';
 import { MOST_REST_MINUTES } from '@melto/core/stock/restMinutes';
@@ -9,32 +10,46 @@ import {
   ARCHIVE_CONDITION,
   DELETE_CONDITION,
   FILL_POINT,
+  KEEP_TEMPLATE,
   RENAME_CONDITION,
   SET_REST,
 } from '@/endpoints/conditions';
+import type { PictureRow } from '@melto/services/house/pictures';
 import { usePutAway } from '@/features/library/usePutAway';
-import { ApiProblem, send } from '@/ui/api';
+import { ApiProblem, problemWords, send } from '@/ui/api';
 import { formatDay, formatMoment } from '@/ui/format';
 import { FormDialog } from '@/ui/FormDialog';
 import { isWhole } from '@/ui/numberOf';
+import { SettingsPictures } from './SettingsPictures';
 
 /** What everybody prints this condition with; its name, and a way to archive or copy it. */
 export function SettingsRecord({
   condition,
   points,
   deletable,
+  pictures,
 }: {
   condition: ConditionRow;
   points: readonly SettingsPoint[];
   /** Nothing was printed or made for it. */
   deletable: boolean;
+  pictures: readonly PictureRow[];
 }) {
   const router = useRouter();
   const put = usePutAway();
+  const { enqueueSnackbar } = useSnackbar();
   const [renaming, setRenaming] = useState(false);
   const [resting, setResting] = useState(false);
   const [filling, setFilling] = useState<string>();
   const { id, archivedMs } = condition;
+  const keepTemplate = async (): Promise<void> => {
+    try {
+      await send(KEEP_TEMPLATE, { params: { id }, body: { keep: true } });
+      enqueueSnackbar(`New conditions of ${condition.device} begin with these points.`);
+    } catch (error) {
+      enqueueSnackbar(problemWords(error), { variant: 'error' });
+    }
+  };
   const archive = (archived: boolean): Promise<unknown> =>
     send(ARCHIVE_CONDITION, { params: { id }, body: { archived } });
   return (
@@ -46,6 +61,7 @@ export function SettingsRecord({
         </p>
         <Button onClick={() => setRenaming(true)}>Rename</Button>
         <Button onClick={() => router.push(`/conditions/new?from=${id}`)}>Copy</Button>
+        <Button onClick={() => void keepTemplate()}>Keep as template</Button>
         {deletable && (
           <Button
             onClick={() =>
@@ -136,6 +152,7 @@ export function SettingsRecord({
           <dd>{formatMoment(condition.madeMs)}</dd>
         </dl>
       </div>
+      <SettingsPictures conditionId={id} pictures={pictures} />
       {renaming && (
         <OneField
           title="Name this condition"

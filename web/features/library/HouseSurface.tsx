@@ -5,13 +5,25 @@ import { useQueryClient } from '@tanstack/react-query';
 import { useRouter } from 'next/navigation';
 import { useSnackbar } from 'notistack';
 import { useState } from 'react';
+import type { PictureRow } from '@melto/services/house/pictures';
 import type { OwnHouse } from '@melto/services/house/ownHouse';
+import { REMOVE_PICTURE, SET_LOGO } from '@/endpoints/conditions';
 import { CHANGE_HOUSE } from '@/endpoints/house';
 import { send } from '@/ui/api';
+import { FileButton, PICTURE_FILES } from '@/ui/FileButton';
 import { useSending } from '@/ui/useSending';
+import { usePutAway } from './usePutAway';
 
-/** Name, person and time zone of the house. */
-export function HouseSurface({ house, zones }: { house: OwnHouse; zones: readonly string[] }) {
+/** Name, person, time zone and logo of the house. */
+export function HouseSurface({
+  house,
+  zones,
+  logo,
+}: {
+  house: OwnHouse;
+  zones: readonly string[];
+  logo: PictureRow | undefined;
+}) {
   const router = useRouter();
   const client = useQueryClient();
   const { enqueueSnackbar } = useSnackbar();
@@ -75,6 +87,60 @@ export function HouseSurface({ house, zones }: { house: OwnHouse; zones: readonl
           )}
         </div>
       </form>
+      <Logo logo={logo} />
     </section>
+  );
+}
+
+/** The picture in the head of the house's reports. */
+function Logo({ logo }: { logo: PictureRow | undefined }) {
+  const router = useRouter();
+  const put = usePutAway();
+  const { sending, problem, run } = useSending();
+  return (
+    <div className="panel" style={{ display: 'grid', gap: 12, justifyItems: 'start' }}>
+      <header>
+        <h2>Logo</h2>
+        <span className="quiet">in the head of reports</span>
+      </header>
+      {logo !== undefined && (
+        <img
+          src={`/api/pictures/${logo.id}/file`}
+          alt={`Logo, ${logo.name}`}
+          style={{ maxWidth: 300, maxHeight: 90 }}
+        />
+      )}
+      <div className="row">
+        <FileButton
+          label={logo === undefined ? 'Choose a picture' : 'Choose another'}
+          accept={PICTURE_FILES}
+          disabled={sending}
+          onFile={(file) =>
+            void run(async () => {
+              await send(SET_LOGO, { query: { name: file.name.slice(0, 200) }, body: file });
+              router.refresh();
+            })
+          }
+        />
+        {logo !== undefined && (
+          <Button
+            size="small"
+            onClick={() =>
+              void put(
+                (removed) => send(REMOVE_PICTURE, { params: { id: logo.id }, body: { removed } }),
+                'Reports have no logo any more.',
+              )
+            }
+          >
+            Remove
+          </Button>
+        )}
+        {problem !== undefined && (
+          <span className="error" role="alert">
+            {problem}
+          </span>
+        )}
+      </div>
+    </div>
   );
 }

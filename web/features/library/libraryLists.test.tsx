@@ -138,7 +138,9 @@ describe('the house', () => {
   it('is named; without a name or a person nothing is kept', async () => {
     const { sent } = fakeServer({ 'PUT /api/house': {} });
     const house = { name: 'Reed Press', timeZone: 'Europe/London', person: 'Jo Sedge' };
-    const { user } = show(<HouseSurface house={house} zones={['Europe/Amsterdam', 'Europe/London']} />);
+    const { user } = show(
+      <HouseSurface house={house} zones={['Europe/Amsterdam', 'Europe/London']} logo={undefined} />,
+    );
     await user.clear(screen.getByLabelText('Name of the house'));
     expect(button('Keep it').disabled).toBe(true);
     await user.type(screen.getByLabelText('Name of the house'), 'Sedge Print');
@@ -170,7 +172,9 @@ describe('a condition at its settings record', () => {
       'PUT /api/conditions/4/label': {},
       'PUT /api/conditions/4/settings-point': {},
     });
-    const { user } = show(<SettingsRecord condition={condition} points={points} deletable={false} />);
+    const { user } = show(
+      <SettingsRecord condition={condition} points={points} deletable={false} pictures={[]} />,
+    );
     expect(screen.getAllByRole('button', { name: /Fill in/ })).toHaveLength(1);
     await user.click(button('Fill in Media'));
     expect(button('Keep it').disabled).toBe(true);
@@ -187,7 +191,7 @@ describe('a condition at its settings record', () => {
   it('is copied, archived and taken back', async () => {
     const { sent } = fakeServer({ 'PUT /api/conditions/4/archived': {} });
     const { user, unmount } = show(
-      <SettingsRecord condition={condition} points={points} deletable={false} />,
+      <SettingsRecord condition={condition} points={points} deletable={false} pictures={[]} />,
     );
     await user.click(button('Copy'));
     expect(navigation.went).toContain('/conditions/new?from=4');
@@ -199,6 +203,7 @@ describe('a condition at its settings record', () => {
         condition={{ ...condition, archivedMs: Date.UTC(2026, 2, 14) }}
         points={points}
         deletable={false}
+        pictures={[]}
       />,
     );
     await again.click(button('Take back'));
@@ -210,7 +215,7 @@ describe('a condition at its settings record', () => {
   it('rests as its stock says until another time is kept; what is none stays in the dialog', async () => {
     const { sent } = fakeServer({ 'PUT /api/conditions/4/rest': {} });
     const own = { ...condition, stockRestMinutes: 30 };
-    const { user } = show(<SettingsRecord condition={own} points={points} deletable={false} />);
+    const { user } = show(<SettingsRecord condition={own} points={points} deletable={false} pictures={[]} />);
     expect(screen.getByText(/as the stock says/)).toBeTruthy();
     expect(screen.queryByRole('button', { name: 'Delete' })).toBeNull();
     await user.click(button('Change the rest'));
@@ -224,9 +229,34 @@ describe('a condition at its settings record', () => {
     await waitFor(() => expect(sent.map(({ body }) => body)).toEqual([{ restMinutes: 5 }]));
   });
 
+  it('keeps pictures of its dialogs, and its points as a template of the device', async () => {
+    const { sent } = fakeServer({
+      'POST /api/conditions/4/pictures': { id: 8 },
+      'PUT /api/pictures/7/removed': {},
+      'PUT /api/conditions/4/template': {},
+    });
+    const picture = { id: 7, name: 'media dialog', width: 9, height: 9, madeMs: 0 };
+    const { user } = show(
+      <SettingsRecord condition={condition} points={points} deletable={false} pictures={[picture]} />,
+    );
+    expect(screen.getByRole('img', { name: 'media dialog' }).getAttribute('src')).toBe(
+      '/api/pictures/7/file',
+    );
+    const file = new File(['x'], 'colour tab.png', { type: 'image/png' });
+    await user.upload(screen.getByLabelText('Add a picture', { selector: 'input' }), file);
+    await waitFor(() => expect(sent[0]?.path).toBe('/api/conditions/4/pictures?name=colour+tab.png'));
+    await user.click(button('Remove media dialog'));
+    await user.click(await screen.findByRole('button', { name: 'Undo' }));
+    await waitFor(() =>
+      expect(sent.slice(1).map(({ body }) => body)).toEqual([{ removed: true }, { removed: false }]),
+    );
+    await user.click(button('Keep as template'));
+    expect(await screen.findByText('New conditions of Avocet begin with these points.')).toBeTruthy();
+  });
+
   it('is deleted where nothing was printed, and comes back with undo', async () => {
     const { sent } = fakeServer({ 'PUT /api/conditions/4/deleted': {} });
-    const { user } = show(<SettingsRecord condition={condition} points={points} deletable />);
+    const { user } = show(<SettingsRecord condition={condition} points={points} deletable pictures={[]} />);
     await user.click(button('Delete'));
     await user.click(await screen.findByRole('button', { name: 'Undo' }));
     await waitFor(() =>

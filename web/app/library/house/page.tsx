@@ -1,4 +1,5 @@
 import { ownHouse } from '@melto/services/house/ownHouse';
+import { logoOf } from '@melto/services/house/pictures';
 import { HouseSurface } from '@/features/library/HouseSurface';
 import { context } from '@/server/context';
 
@@ -6,5 +7,6 @@ export const dynamic = 'force-dynamic';
 export const metadata = { title: 'House' };
 
 export default async function Page() {
-  return <HouseSurface house={await ownHouse(context())} zones={Intl.supportedValuesOf('timeZone')} />;
+  const [house, logo] = await Promise.all([ownHouse(context()), logoOf(context())]);
+  return <HouseSurface house={house} zones={Intl.supportedValuesOf('timeZone')} logo={logo} />;
 }

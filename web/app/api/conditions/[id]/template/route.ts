@@ -1,0 +1,10 @@
+import { keepTemplate } from '@melto/services/house/conditionRecord';
+import { KEEP_TEMPLATE } from '@/endpoints/conditions';
+import { changing } from '@/server/route';
+
+export const dynamic = 'force-dynamic';
+
+export const PUT = changing(KEEP_TEMPLATE, async ({ context, params, body }) => {
+  await keepTemplate(context, params.id, body.keep);
+  return {};
+});

@@ -1,0 +1,42 @@
+'use client';
+
+import { Button } from '@mui/material';
+import { useRef } from 'react';
+
+/** A button that asks for a file; the same file can be given again. */
+export function FileButton({
+  label,
+  accept,
+  disabled,
+  onFile,
+}: {
+  label: string;
+  accept: string;
+  disabled?: boolean;
+  onFile: (file: File) => void;
+}) {
+  const input = useRef<HTMLInputElement>(null);
+  return (
+    <>
+      <Button size="small" disabled={disabled} onClick={() => input.current?.click()}>
+        {label}
+      </Button>
+      <input
+        ref={input}
+        type="file"
+        aria-label={label}
+        accept={accept}
+        className="visually-hidden"
+        tabIndex={-1}
+        onChange={(event) => {
+          const file = event.target.files?.[0];
+          if (file !== undefined) onFile(file);
+          event.target.value = '';
+        }}
+      />
+    </>
+  );
+}
+
+/** Pictures that can be given. */
+export const PICTURE_FILES = 'image/png,image/jpeg,image/webp,image/gif,image/tiff';
