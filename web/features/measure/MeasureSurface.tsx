@@ -59,7 +59,7 @@ export function MeasureSurface() {
         <p className="quiet">D50, 2°. The list is this browser’s own, until you take it out.</p>
         <ConnectBridge />
       </div>
-      <div className="panel" style={{ display: 'grid', gap: 16, gridTemplateColumns: '280px 1fr' }}>
+      <div className="panel two" style={{ gap: 16, gridTemplateColumns: '280px 1fr' }}>
         <Latest colour={last} compared={last === undefined ? undefined : compared(last)} />
         <div style={{ display: 'grid', gap: 12, alignContent: 'start' }}>
           <InstrumentSpot onMeasured={(one) => add([one])} next={`Colour ${colours.length + 1}`} />

@@ -28,7 +28,7 @@ export function PatchDialog({
     <Dialog open onClose={onClose} fullWidth maxWidth="md" aria-labelledby="patch-by-patch">
       <div className="dialog-form">
         <h1 id="patch-by-patch">Sheet {state.code}, patch by patch</h1>
-        <div style={{ display: 'grid', gridTemplateColumns: 'minmax(0, 1fr) 320px', gap: 24 }}>
+        <div className="two" style={{ gridTemplateColumns: 'minmax(0, 1fr) 320px', gap: 24 }}>
           <div>
             <ImportedSheet
               code={state.code}

@@ -105,9 +105,7 @@ export function ReadingSurface({
           </span>
         </div>
       ))}
-      <div
-        style={{ display: 'grid', gridTemplateColumns: 'minmax(0,1fr) 360px', gap: 12, alignItems: 'start' }}
-      >
+      <div className="two" style={{ gridTemplateColumns: 'minmax(0,1fr) 360px', alignItems: 'start' }}>
         <div className="panel">
           <header>
             <h2>Sheet</h2>
