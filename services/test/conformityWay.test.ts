@@ -18,7 +18,7 @@ import {
 } from '../src/conformity/newAimSet.ts';
 import type { AimByHand } from '../src/conformity/newAimSet.ts';
 import { checkReport, publicReport, shareReport, unshareReport } from '../src/conformity/checkReports.ts';
-import { askedWhite, makePaperAims, previewPaperAims } from '../src/conformity/paperAims.ts';
+import { askedWhite, makePaperAims, papersToMoveTo, previewPaperAims } from '../src/conformity/paperAims.ts';
 import { judgeReading } from '../src/conformity/checks.ts';
 import type { CheckChoice, JudgedBy } from '../src/conformity/checkChoice.ts';
 import { conditionView } from '../src/overview/conditionView.ts';
@@ -326,6 +326,7 @@ describe('aims on this paper', () => {
   it('are kept with what they were made of; a sheet on that paper has its white as its aim', async () => {
     const { readingId } = await wedge('proof', await byDeviceValues(services));
     const aimSetId = await base();
+    expect((await papersToMoveTo(services)).map(({ id }) => id)).toContain(readingId);
     const shift = await previewPaperAims(services, aimSetId, { readingId });
     const name = 'House coated on Lantern Gloss';
     const { id } = await makePaperAims(services, { name }, aimSetId, { readingId });

@@ -135,18 +135,22 @@ export interface ReadingOfHouse {
   readonly finishedMs: number;
 }
 
-/** Complete readings over all conditions whose charts ask for values of a process, the newest first. */
+/**
+ * Complete readings over all conditions whose charts ask for values of a process, the newest first; of prints that no
+ * profile converted where that is asked: what is bare on the chart is bare on paper.
+ */
 export function listReadingsOfProcess(
   sql: Sql,
   processName: string,
   limit: number,
+  unconverted = false,
 ): Promise<ReadingOfHouse[]> {
   return sql.rows(
     `SELECT r.id, p.code, c.title, CONCAT(d.name, ' / ', s.name) AS \`condition\`, r.finished_ms AS finishedMs
      FROM reading r JOIN print p ON p.id = r.print_id JOIN chart c ON c.id = p.chart_id
      JOIN printing_condition pc ON pc.id = p.condition_id JOIN device d ON d.id = pc.device_id JOIN stock s ON s.id = pc.stock_id
      WHERE r.house_id = ? AND r.finished_ms IS NOT NULL AND r.withdrawn_ms IS NULL AND c.process = ?
-     ORDER BY r.id DESC LIMIT ?`,
+     ${unconverted ? 'AND p.profile_result_id IS NULL' : ''} ORDER BY r.id DESC LIMIT ?`,
     [sql.house, processName, String(limit)],
   );
 }

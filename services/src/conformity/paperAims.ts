@@ -59,7 +59,9 @@ const MOST = 60;
 
 /** Complete readings whose bare paper may be the white, the newest first. */
 export async function papersToMoveTo({ database }: Context): Promise<ReadingOfHouse[]> {
-  const lists = await Promise.all([CMYK, RGB].map(({ name }) => listReadingsOfProcess(database, name, MOST)));
+  const lists = await Promise.all(
+    [CMYK, RGB].map(({ name }) => listReadingsOfProcess(database, name, MOST, true)),
+  );
   return lists
     .flat()
     .sort((a, b) => b.id - a.id)
