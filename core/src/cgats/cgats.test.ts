@@ -38,6 +38,35 @@ function sample(patches: number): PatchSet {
 const HEAD =
   'CGATS.17\nNUMBER_OF_FIELDS 4\nBEGIN_DATA_FORMAT\nSAMPLE_ID RGB_R RGB_G RGB_B\nEND_DATA_FORMAT\n';
 
+describe('colours and numbers of a table', () => {
+  const table = (most: number): string =>
+    [
+      ...['CGATS.17', 'BEGIN_DATA_FORMAT', 'SAMPLE_ID XYZ_X XYZ_Y XYZ_Z', 'END_DATA_FORMAT', 'BEGIN_DATA'],
+      ...[`1 0.9 ${most} 0.8`, '2 0.1 0.2 0.3', 'END_DATA'],
+    ].join('\n');
+
+  it('of 0 to 1 are read as per cent, and that is said; others are as they stand', () => {
+    const small = readPatchSet(table(1.5));
+    expect(small.ok && [...(small.value.xyz ?? [])].map((value) => Number(value.toFixed(6)))).toEqual([
+      ...[90, 150, 80],
+      ...[10, 20, 30],
+    ]);
+    expect(small.ok && small.value.notes.join()).toContain('multiplied by 100');
+    const plain = readPatchSet(table(1.51));
+    expect(plain.ok && plain.value.xyz?.[1]).toBe(1.51);
+    expect(plain.ok && plain.value.notes).toEqual([]);
+  });
+
+  it('are written to the decimals of their field, words as they are', () => {
+    const set: PatchSet = { ...sample(1), lab: Float64Array.of(50.123456789, -0.00001, 3), ids: ['A1'] };
+    const written = text(set);
+    expect(written).not.toContain('50.123456789');
+    expect(written).toMatch(/\b50\.123\d?\b/);
+    expect(written).not.toContain('-0.00');
+    expect(written).toContain('"patch ""0"" of a set"');
+  });
+});
+
 describe('CGATS', () => {
   it('writes what it read, to the letter', () => {
     const first = text(sample(40));

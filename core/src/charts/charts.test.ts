@@ -27,6 +27,23 @@ describe('RGB chart', () => {
     expect(distinct.size).toBe(patches - repeated);
   });
 
+  it.each([
+    [100, { dark: 7, light: 6, repeat: 4, primary: 7 }],
+    [900, { dark: 63, light: 54, repeat: 27, primary: 7 }],
+  ])('of %i patches has its share of darks, lights and repeats, where they belong', (patches, shares) => {
+    const { device, roles } = makeRgbChart(patches, 5);
+    for (const [role, count] of Object.entries(shares))
+      expect(roles.filter((own) => own === role)).toHaveLength(count);
+    roles.forEach((role, i) => {
+      const own = device.subarray(3 * i, 3 * i + 3);
+      if (role === 'dark') {
+        expect(Math.max(...own)).toBeLessThanOrEqual(0.36);
+        expect(Math.max(...own) - Math.min(...own)).toBeLessThanOrEqual(0.11);
+      }
+      if (role === 'light') expect(Math.min(...own)).toBeGreaterThanOrEqual(0.74);
+    });
+  });
+
   it('is the same for the same seed, another for another, and covers the cube', () => {
     expect(makeRgbChart(300, 1).device).toEqual(makeRgbChart(300, 1).device);
     expect(makeRgbChart(300, 1).device).not.toEqual(makeRgbChart(300, 2).device);

@@ -62,6 +62,14 @@ describe('words of a check', () => {
     expect(metricValue(line(null, 3))).toBe('–');
   });
 
+  it('say by how much, with as many decimals as it takes to be seen', () => {
+    const over = (by: number): string => reasonSentence(detail({ metrics: [line(3 + by, 3)] }));
+    expect(over(0.5)).toContain('is 0.50 over');
+    expect(over(0.004)).toContain('is 0.004 over');
+    expect(over(0.00004)).toContain('is 0.00004 over');
+    expect(over(0.000001)).toContain('e-6 over');
+  });
+
   it('tell remedies by what they would come to', () => {
     const remedy = { kind: 'density', ink: 1, change: -0.04, verdict: 'conforms', share: 0.9 } as const;
     expect(remedySentence(remedy, 1.2)).toBe('With 4 % less density of magenta it would conform.');

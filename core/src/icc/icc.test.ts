@@ -19,6 +19,22 @@ describe('ICC files', () => {
     expect(evaluateSampleProfile(read.value)[0]).toBeCloseTo(100, 2);
   });
 
+  it('keep a date, a signature and numbers as they are', () => {
+    const profile = sampleProfile(4);
+    const date = { year: 2026, month: 11, day: 29, hour: 14, minute: 5, second: 9 };
+    const tags = new Map([
+      ...profile.tags,
+      ['calt', { type: 'dtim', date }],
+      ['tech', { type: 'sig', signature: 'offs' }],
+      ['chad', { type: 'sf32', values: [1, 0, 0, 0, 1, 0, 0, 0, -0.5] }],
+    ] as const);
+    const read = readIcc(writeIcc({ ...profile, tags }));
+    expect(read.ok && read.value.tags.get('calt')).toEqual({ type: 'dtim', date });
+    expect(read.ok && read.value.tags.get('tech')).toMatchObject({ signature: 'offs' });
+    const chad = read.ok ? read.value.tags.get('chad') : undefined;
+    expect(chad?.type === 'sf32' && [...chad.values]).toEqual([1, 0, 0, 0, 1, 0, 0, 0, -0.5]);
+  });
+
   it('carry an MD5 id in version 4 only', () => {
     const id = (version: 2 | 4): number =>
       writeIcc(sampleProfile(version))

@@ -28,6 +28,22 @@ function turning(degrees: number): LimitProposal {
 }
 
 describe('the limit of an ink', () => {
+  it('goes by the tones, in whatever order they were read', () => {
+    const tones = [0.7, 0.1, 1, 0.4, 0, 0.9, 0.2, 0.8, 0.5, 0.3, 0.6];
+    const colour = (t: number): readonly [number, number, number] => [95 - 45 * t, t < 0.8 ? 70 * t : 56, 0];
+    const of = (tone: Float64Array): LimitProposal =>
+      proposeLimit(
+        {
+          ...{ ink: 'M', tone, density: tone.map((t) => 1.4 * t), rows: [] },
+          xyz: Float64Array.from([...tone].flatMap((t) => [...labToXyz([...colour(t)], WHITE_D50_MEASURED)])),
+        } as unknown as Parameters<typeof proposeLimit>[0],
+        PAPER,
+      );
+    const straight = of(Float64Array.from(tones).sort());
+    expect(straight.limit).toBeLessThan(1);
+    expect(of(Float64Array.from(tones))).toEqual(straight);
+  });
+
   it('is none where chroma grows evenly and the hue stands', () => {
     expect(turning(0)).toMatchObject({ limit: 1, reason: 'none' });
   });
