@@ -8,7 +8,7 @@ import type { Separation } from './separation.ts';
 
 const GRID = 9;
 const AXIS = 41;
-export const LEAF = { lightness: 12, chroma: 12, most: 90 } as const;
+export const LEAF = { lightness: 32, chroma: 32, most: 90 } as const;
 
 /** What a separation does, at once: along the greys, over a leaf of one hue, and to a picture. */
 export interface SeparationPreview {

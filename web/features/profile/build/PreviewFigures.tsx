@@ -1,7 +1,9 @@
 'use client';
 
 import { Slider } from '@mui/material';
+import { useMemo } from 'react';
 import { CartesianGrid, Line, LineChart, ResponsiveContainer, XAxis, YAxis } from 'recharts';
+import { labToScreen } from '@melto/core/colour/srgb';
 import { LEAF } from '@melto/core/separate/separationPreview';
 import type { SeparationPreview } from '@melto/core/separate/separationPreview';
 import { hundredAxis, TICK } from '@/ui/axes';
@@ -69,8 +71,24 @@ export function GreysFigure({ preview, solids }: { preview: SeparationPreview; s
   );
 }
 
-const CELL = { width: 13, height: 13 } as const;
+/** Side of a leaf on the screen, and what lies between the two. */
+const SIDE = 156;
 const GAP = 20;
+
+/** A leaf as a picture, a pixel for each of its colours, empty where nothing prints. */
+function leafImage(inGamut: Uint8Array, colourAt: (i: number) => readonly number[]): string {
+  const canvas = document.createElement('canvas');
+  canvas.width = LEAF.chroma;
+  canvas.height = LEAF.lightness;
+  const context = canvas.getContext('2d');
+  if (context === null) return '';
+  const image = context.createImageData(LEAF.chroma, LEAF.lightness);
+  inGamut.forEach((inside, i) => {
+    if (inside === 1) image.data.set([...colourAt(i), 255], 4 * i);
+  });
+  context.putImageData(image, 0, 0);
+  return canvas.toDataURL();
+}
 
 /** Colours of one hue as they print, and the black in them; what is out of gamut stays empty. */
 export function LeafFigure({
@@ -83,21 +101,18 @@ export function LeafFigure({
   onHue: (hueDeg: number) => void;
 }) {
   const { lab, inks, inGamut } = preview.leaf;
-  const width = LEAF.chroma * CELL.width;
-  const height = LEAF.lightness * CELL.height;
-  const cells = (fill: (i: number) => string, left: number) =>
-    Array.from(inGamut, (inside, i) =>
-      inside === 0 ? null : (
-        <rect
-          key={`${left} ${i}`}
-          x={left + (i % LEAF.chroma) * CELL.width}
-          y={Math.floor(i / LEAF.chroma) * CELL.height}
-          width={CELL.width + 0.5}
-          height={CELL.height + 0.5}
-          fill={fill(i)}
-        />
-      ),
-    );
+  const printed = useMemo(
+    () => leafImage(inGamut, (i) => labToScreen([lab[3 * i], lab[3 * i + 1], lab[3 * i + 2]]).rgb),
+    [lab, inGamut],
+  );
+  const black = useMemo(
+    () =>
+      leafImage(inGamut, (i) => {
+        const level = Math.round(255 * (1 - inks[4 * i + 3]));
+        return [level, level, level];
+      }),
+    [inks, inGamut],
+  );
   return (
     <Figure
       title={`Hue ${hueDeg}°`}
@@ -127,22 +142,18 @@ export function LeafFigure({
       }
     >
       <svg
-        viewBox={`0 -2 ${2 * width + GAP} ${height + 22}`}
+        viewBox={`0 -2 ${2 * SIDE + GAP} ${SIDE + 22}`}
         width="100%"
         height={190}
         role="img"
         aria-label={`leaf of hue ${hueDeg} degrees: printed colours, and the black in them`}
       >
-        {cells((i) => screenOf([lab[3 * i], lab[3 * i + 1], lab[3 * i + 2]]).css, 0)}
-        {cells((i) => {
-          const level = Math.round(255 * (1 - inks[4 * i + 3]));
-          return `rgb(${level} ${level} ${level})`;
-        }, width + GAP)}
-        {[0, width + GAP].map((left) => (
-          <g key={left}>
-            <rect x={left} y={0} width={width} height={height} fill="none" stroke="var(--rule)" />
-            <text x={left} y={height + 15} fontSize="12" fill="var(--quiet)">
-              {left === 0 ? 'printed, C* 0 to 90' : 'its black'}
+        {[printed, black].map((href, i) => (
+          <g key={i} transform={`translate(${i * (SIDE + GAP)})`}>
+            <image href={href} width={SIDE} height={SIDE} preserveAspectRatio="none" />
+            <rect width={SIDE} height={SIDE} fill="none" stroke="var(--rule)" />
+            <text y={SIDE + 15} fontSize="12" fill="var(--quiet)">
+              {i === 0 ? `printed, C* 0 to ${LEAF.most}` : 'its black'}
             </text>
           </g>
         ))}
