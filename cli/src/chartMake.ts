@@ -13,7 +13,7 @@ import { READER_NEEDS } from '@melto/core/charts/pageGeometry';
 import type { PaperName, ReaderKind } from '@melto/core/charts/pageGeometry';
 import { makeRampChart, RAMP_STEPS } from '@melto/core/charts/rampChart';
 import { makeRgbChart, RGB_CHART_PATCHES } from '@melto/core/charts/rgbChart';
-import { oneOf, report, wholeNumber, writePatchFile } from './files.ts';
+import { oneOf, paperOf, report, wholeNumber, writePatchFile } from './files.ts';
 import { UsageError } from './usageError.ts';
 
 export interface ChartMakeOptions {
@@ -37,7 +37,7 @@ const CMYK_KINDS = ['profile', 'ramps', 'near-neutral', 'evenness'] as const;
 export function chartMake(options: ChartMakeOptions): void {
   const process = oneOf(options.process, '--process', ['rgb', 'cmyk']) === 'rgb' ? RGB : CMYK;
   const seed = wholeNumber(options.seed, '--seed', 0, 0xffffffff);
-  const paper = oneOf(options.paper, '--paper', ['a4', 'letter', 'a3']);
+  const paper = paperOf(options.paper);
   const instrument = oneOf(options.instrument, '--instrument', ['strip', 'spot', 'sheet']);
   const { device, names, layout } =
     process === RGB

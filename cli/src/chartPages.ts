@@ -6,7 +6,16 @@ import { gatherRows } from '@melto/core/numerics/gatherRows';
 import { chartPdf } from '@melto/paper/chartPdf';
 import { chartRaster } from '@melto/paper/chartRaster';
 import type { ChartPage } from '@melto/paper/chartPage';
-import { oneOf, deviceOf, readPatchFile, report, wholeNumber, writeFile, writePatchFile } from './files.ts';
+import {
+  deviceOf,
+  oneOf,
+  paperOf,
+  readPatchFile,
+  report,
+  wholeNumber,
+  writeFile,
+  writePatchFile,
+} from './files.ts';
 import { UsageError } from './usageError.ts';
 
 export interface ChartPagesOptions {
@@ -24,7 +33,7 @@ export interface ChartPagesOptions {
 
 export async function chartPages(file: string, options: ChartPagesOptions): Promise<void> {
   const needs = READER_NEEDS[oneOf(options.instrument, '--instrument', ['strip', 'spot', 'sheet'])];
-  const paper = oneOf(options.paper, '--paper', ['a4', 'letter', 'a3']);
+  const paper = paperOf(options.paper);
   if (
     options.pdf === undefined &&
     options.tiff === undefined &&

@@ -5,7 +5,15 @@ import { layoutColumns } from '@melto/core/charts/layoutColumns';
 import { READER_NEEDS } from '@melto/core/charts/pageGeometry';
 import { labToDevice } from '@melto/core/icc/profileTransform';
 import { refinementPatches } from '@melto/core/refine/refinementPatches';
-import { colourListFrom, oneOf, profiledReading, report, wholeNumber, writePatchFile } from './files.ts';
+import {
+  colourListFrom,
+  oneOf,
+  paperOf,
+  profiledReading,
+  report,
+  wholeNumber,
+  writePatchFile,
+} from './files.ts';
 import { readProfile } from './profileInspect.ts';
 import { UsageError } from './usageError.ts';
 
@@ -31,7 +39,7 @@ export function chartRefine(options: ChartRefineOptions): void {
   const unsure = wholeNumber(options.unsure, '--unsure', 0, 800);
   const readings = wholeNumber(options.readings, '--readings', 1, 6);
   const seed = wholeNumber(options.seed, '--seed', 0, 0xffffffff);
-  const paper = oneOf(options.paper, '--paper', ['a4', 'letter', 'a3']);
+  const paper = paperOf(options.paper);
   const needs = READER_NEEDS[oneOf(options.instrument, '--instrument', ['strip', 'spot', 'sheet'])];
   if ((options.colours === undefined) !== (options.profile === undefined))
     throw new UsageError('--colours: expected together with --profile, which says how they are printed');

@@ -1,3 +1,5 @@
+import { OWN_PAGE_MM, paperNamed } from '@melto/core/charts/pageGeometry';
+import type { PaperName } from '@melto/core/charts/pageGeometry';
 import { CMYK, RGB, sameProcess } from '@melto/core/device/process';
 import type { Process } from '@melto/core/device/process';
 import { readFileSync, writeFileSync } from 'node:fs';
@@ -182,4 +184,14 @@ function readingOf(
   const xyz = patchXyz(set);
   if (xyz === undefined) throw new UsageError(`${path}: found no colours, expected spectra, XYZ or Lab`);
   return { set, process, device: set.device, xyz };
+}
+
+/** A page by its name, or its width and height in mm. */
+export function paperOf(name: string): PaperName {
+  const paper = paperNamed(name);
+  if (paper === undefined)
+    throw new UsageError(
+      `--paper: found "${name}", expected a4, letter, a3, or width and height in mm such as 610x914, ${OWN_PAGE_MM.least} to ${OWN_PAGE_MM.most} each`,
+    );
+  return paper;
 }

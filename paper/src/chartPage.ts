@@ -1,6 +1,6 @@
 import { channelCount } from '@melto/core/device/process';
 import type { Process } from '@melto/core/device/process';
-import { PAPER_MM, patchRectangle, STRIP_READER_NEEDS } from '@melto/core/charts/pageGeometry';
+import { paperMm, patchRectangle, STRIP_READER_NEEDS } from '@melto/core/charts/pageGeometry';
 import type { InstrumentNeeds, PaperName, RectangleMm } from '@melto/core/charts/pageGeometry';
 import { dataMatrix } from './dataMatrix.ts';
 
@@ -49,7 +49,7 @@ const MATRIX_MM = 15;
 const CUT_BELOW_MM = 5;
 
 export function drawChartPage(page: ChartPage): PageDrawing {
-  const { width, height: whole } = PAPER_MM[page.paper];
+  const { width, height: whole } = paperMm(page.paper);
   const needs = page.needs ?? STRIP_READER_NEEDS;
   const channels = channelCount(page.process);
   const patches = page.strips.flatMap((strip, index) =>

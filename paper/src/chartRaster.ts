@@ -1,3 +1,4 @@
+import { paperMm } from '@melto/core/charts/pageGeometry';
 import { channelCount, CMYK, RGB, sameProcess } from '@melto/core/device/process';
 import sharp from 'sharp';
 import { cmykTiff } from './cmykTiff.ts';
@@ -36,6 +37,12 @@ export async function chartRaster(page: ChartPage, format: 'tiff' | 'png'): Prom
   if (format === 'png') return image.png({ compressionLevel: 9 }).toBuffer();
   const perMm = PIXELS_PER_MM;
   return image.tiff({ compression: 'lzw', xres: perMm, yres: perMm, resolutionUnit: 'inch' }).toBuffer();
+}
+
+/** Pixels of a page at its resolution. */
+export function rasterPixels({ paper }: Pick<ChartPage, 'paper'>): number {
+  const { width, height } = paperMm(paper);
+  return Math.round(width * PIXELS_PER_MM) * Math.round(height * PIXELS_PER_MM);
 }
 
 function blackInk(rgb: Uint8Array): Buffer {

@@ -1,7 +1,8 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { chartsOf } from '../src/charts/chart.ts';
 import { printChart } from '../src/charts/printChart.ts';
-import { printFile } from '../src/charts/chartPages.ts';
+import { PDFDocument } from 'pdf-lib';
+import { chartFile, printFile } from '../src/charts/chartPages.ts';
 import sharp from 'sharp';
 import { conditionRecord, deleteCondition, keepTemplate, setRest } from '../src/house/conditionRecord.ts';
 import {
@@ -207,5 +208,18 @@ describe('the template of a device', () => {
     expect(await pointsOf()).toEqual(own);
     await keepTemplate(services, id, false);
     expect(await pointsOf()).toEqual(DEFAULT_POINTS);
+  });
+});
+
+describe('pages of one’s own', () => {
+  it('carry charts as PDF, and as pixels where they are no larger than can be drawn at once', async () => {
+    const [{ id }] = (await floor(services)).rows;
+    const chart = await createChart(services, id, { patches: 300, paper: '610x914' });
+    const pdf = await chartFile(services, chart.id, 'pdf', 1);
+    const page = (await PDFDocument.load(pdf.content)).getPage(0).getSize();
+    expect([page.width, page.height].map((points) => Math.round((points * 25.4) / 72))).toEqual([610, 914]);
+    const wide = await createChart(services, id, { patches: 300, paper: '1000x1200' });
+    expect((await refusal(chartFile(services, wide.id, 'tiff', 1))).title).toContain('too large for pixels');
+    expect((await chartsOf(services, id)).rows[0]).toMatchObject({ paper: '1000x1200', patches: 300 });
   });
 });

@@ -18,7 +18,14 @@ export const FIND = strict({
 /** Where the next page begins; null after the last. */
 export const NEXT = Type.Union([Type.Integer(), Type.Null()]);
 
-export const PAPER = oneOf(['a4', 'letter', 'a3'] as const satisfies readonly PaperName[]);
+/** A side of a page of one's own: 90 to 1,620 mm. */
+const SIDE = '(9\\d|[1-9]\\d{2}|1[0-5]\\d{2}|16[01]\\d|1620)';
+export const PAPER: TUnsafe<PaperName> = Type.Unsafe(
+  Type.String({
+    pattern: `^(a4|letter|a3|${SIDE}x${SIDE})$`,
+    description: 'a4, letter, a3, or width and height in mm, as 610x914',
+  }),
+);
 export const READER = oneOf(['strip', 'spot', 'sheet'] as const satisfies readonly ReaderKind[]);
 export const MODE = oneOf(['M0', 'M1', 'M2', 'M3'] as const);
 export const SHARE = Type.Number({ minimum: 0, maximum: 1 });

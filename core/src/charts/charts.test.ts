@@ -7,7 +7,15 @@ import { makeNearNeutralChart, NEUTRAL_STEPS } from './nearNeutralChart.ts';
 import { greyMagentaYellow } from '../balance/greyTriplet.ts';
 import { layoutColumns, layoutFromColumns } from './layoutColumns.ts';
 import { layoutChart, NEIGHBOUR_DELTA_E } from './layoutChart.ts';
-import { PAPER_MM, pageCapacity, patchRectangle, STRIP_READER_NEEDS } from './pageGeometry.ts';
+import {
+  pageCapacity,
+  paperMm,
+  paperNamed,
+  SHEET_READER_NEEDS,
+  spansPage,
+  patchRectangle,
+  STRIP_READER_NEEDS,
+} from './pageGeometry.ts';
 import type { PaperName } from './pageGeometry.ts';
 import { makeRgbChart } from './rgbChart.ts';
 import { shortCheckColours } from './shortCheckChart.ts';
@@ -76,10 +84,10 @@ describe('layout', () => {
       for (const page of layout.pages) expect(page.length).toBeLessThanOrEqual(stripsPerPage);
       const last = patchRectangle(stripsPerPage - 1, patchesPerStrip - 1);
       expect(last.x + last.width + STRIP_READER_NEEDS.leadIn).toBeLessThanOrEqual(
-        PAPER_MM[paper].width - STRIP_READER_NEEDS.margin + 1e-9,
+        paperMm(paper).width - STRIP_READER_NEEDS.margin + 1e-9,
       );
       expect(last.y + last.height).toBeLessThanOrEqual(
-        PAPER_MM[paper].height - STRIP_READER_NEEDS.margin - STRIP_READER_NEEDS.foot,
+        paperMm(paper).height - STRIP_READER_NEEDS.margin - STRIP_READER_NEEDS.foot,
       );
     },
   );
@@ -204,5 +212,35 @@ describe('the generic press', () => {
       printed(...inks).forEach((value, axis) => expect(value).toBeCloseTo(lab[axis], 6));
     const scale = [0, 0.25, 0.5, 0.75, 1].map((k) => printed(0, 0, 0, k)[0]);
     expect([...scale].sort((a, b) => b - a)).toEqual(scale);
+  });
+});
+
+describe('pages of one’s own', () => {
+  it.each([
+    ['a4', true],
+    ['610x914', true],
+    ['90x90', true],
+    ['89x90', false],
+    ['1620x1620', true],
+    ['1621x400', false],
+    ['610x', false],
+    ['61.5x914', false],
+    ['constructor', false],
+    ['', false],
+  ])('%s: %s', (name, there) => expect(paperNamed(name) !== undefined).toBe(there));
+
+  it('hold strips as long as a hand draws, and as wide as the page for other readers', () => {
+    const { width, height } = paperMm('610x914');
+    expect([width, height]).toEqual([610, 914]);
+    expect(pageCapacity('610x914').patchesPerStrip).toBe(Math.floor(320 / 7.5));
+    expect(pageCapacity('610x914', SHEET_READER_NEEDS).patchesPerStrip).toBe(Math.floor((610 - 38) / 6.5));
+    expect(pageCapacity('90x90')).toEqual({ patchesPerStrip: 5, stripsPerPage: 3 });
+    // 320 mm of strip and 48 mm beside it.
+    expect([spansPage('368x400', STRIP_READER_NEEDS), spansPage('369x400', STRIP_READER_NEEDS)]).toEqual([
+      true,
+      false,
+    ]);
+    expect(spansPage('1000x400', SHEET_READER_NEEDS)).toBe(true);
+    expect(() => paperMm('9x9')).toThrow('no page');
   });
 });

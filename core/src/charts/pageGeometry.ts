@@ -1,11 +1,38 @@
-export type PaperName = 'a4' | 'letter' | 'a3';
+/** Width and height of a page in mm. */
+export interface PageMm {
+  readonly width: number;
+  readonly height: number;
+}
+
+export type NamedPaper = 'a4' | 'letter' | 'a3';
+/** A page by its name, or of one's own: width and height in whole mm, as `610x914`. */
+export type PaperName = NamedPaper | `${number}x${number}`;
 
 /** Paper sizes in mm, portrait (ISO 216, ANSI/ASME Y14.1). */
-export const PAPER_MM: Readonly<Record<PaperName, { readonly width: number; readonly height: number }>> = {
+export const PAPER_MM: Readonly<Record<NamedPaper, PageMm>> = {
   a4: { width: 210, height: 297 },
   letter: { width: 215.9, height: 279.4 },
   a3: { width: 297, height: 420 },
 };
+
+/** Sides of a page of one's own, in mm: room for a strip, and no wider than printers are. */
+export const OWN_PAGE_MM = { least: 90, most: 1620 } as const;
+
+/** A page by its name; undefined where it is neither a known one nor two whole sides within `OWN_PAGE_MM`. */
+export function paperNamed(name: string): PaperName | undefined {
+  if (Object.hasOwn(PAPER_MM, name)) return name as NamedPaper;
+  const sides = /^(\d{2,4})x(\d{2,4})$/.exec(name)?.slice(1).map(Number);
+  const fits = sides?.every((side) => side >= OWN_PAGE_MM.least && side <= OWN_PAGE_MM.most);
+  return fits === true ? (name as PaperName) : undefined;
+}
+
+/** Width and height of a page; throws where it is none. */
+export function paperMm(paper: PaperName): PageMm {
+  if (Object.hasOwn(PAPER_MM, paper)) return PAPER_MM[paper as NamedPaper];
+  const [width, height] = paper.split('x').map(Number);
+  if (paperNamed(paper) === undefined) throw new RangeError(`no page of ${paper}`);
+  return { width, height };
+}
 
 /** What a kind of instrument needs of a page, in mm. */
 export interface InstrumentNeeds {
@@ -42,11 +69,26 @@ export interface PageCapacity {
   readonly stripsPerPage: number;
 }
 
+/** As far as a hand draws an instrument in one pass, along a ruler. */
+export const LONGEST_PASS_MM = 320;
+
+/** Strips with white between them are drawn along by hand. */
+function isReadByHand({ stripGap }: InstrumentNeeds): boolean {
+  return stripGap > 0;
+}
+
+/** Whether strips reach from side to side of a page, or end where a hand does. */
+export function spansPage(paper: PaperName, needs: InstrumentNeeds): boolean {
+  const room = paperMm(paper).width - 2 * needs.margin - needs.numberColumn - 2 * needs.leadIn;
+  return !isReadByHand(needs) || room <= LONGEST_PASS_MM;
+}
+
 export function pageCapacity(paper: PaperName, needs: InstrumentNeeds = STRIP_READER_NEEDS): PageCapacity {
-  const { width, height } = PAPER_MM[paper];
+  const { width, height } = paperMm(paper);
+  const room = width - 2 * needs.margin - needs.numberColumn - 2 * needs.leadIn;
   return {
     patchesPerStrip: Math.floor(
-      (width - 2 * needs.margin - needs.numberColumn - 2 * needs.leadIn) / needs.patchLength,
+      (isReadByHand(needs) ? Math.min(room, LONGEST_PASS_MM) : room) / needs.patchLength,
     ),
     stripsPerPage: Math.floor(
       (height - 2 * needs.margin - needs.head - needs.foot) / (needs.stripHeight + needs.stripGap),

@@ -3,7 +3,7 @@ import { layoutCopies, layoutInOrder } from '@melto/core/charts/layoutCopies';
 import { makeEvennessChart } from '@melto/core/charts/evennessChart';
 import { repeatPatches } from '@melto/core/charts/namedPatches';
 import { makeNearNeutralChart } from '@melto/core/charts/nearNeutralChart';
-import { READER_NEEDS } from '@melto/core/charts/pageGeometry';
+import { LONGEST_PASS_MM, spansPage, READER_NEEDS } from '@melto/core/charts/pageGeometry';
 import type { PaperName, ReaderKind } from '@melto/core/charts/pageGeometry';
 import { makeRampChart, RAMP_STEPS } from '@melto/core/charts/rampChart';
 import { storeChart } from '../charts/chart.ts';
@@ -65,6 +65,13 @@ export async function createPressChart(
   const seed = context.seed();
   const needs = READER_NEEDS[reader];
   if (kind === 'evenness') {
+    if (!spansPage(paper, needs))
+      throw new Problem(
+        'bad-input',
+        `A hand draws ${LONGEST_PASS_MM} mm in one pass: strips on ${paper} mm would not tell of its whole width.`,
+        'Choose the spot reader or the sheet reader.',
+        'reader',
+      );
     const { device, names, layout } = makeEvennessChart(paper, needs);
     const title = 'Evenness across the width';
     const id = await storeChart(context, {

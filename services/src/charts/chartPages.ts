@@ -6,7 +6,7 @@ import { gatherRows } from '@melto/core/numerics/gatherRows';
 import { channelCount, drivenByInks, RGB } from '@melto/core/device/process';
 import type { Process } from '@melto/core/device/process';
 import { chartPdf } from '@melto/paper/chartPdf';
-import { chartRaster } from '@melto/paper/chartRaster';
+import { chartRaster, rasterPixels } from '@melto/paper/chartRaster';
 import type { ChartPage } from '@melto/paper/chartPage';
 import { findPrint, findSheet } from '@melto/store/prints';
 import type { Context } from '../kernel/context.ts';
@@ -17,6 +17,9 @@ import { conditionName, conditionOf } from '../ledger/conditions.ts';
 import type { ConditionRow } from '../ledger/conditions.ts';
 import { loadChart } from './chart.ts';
 import type { LoadedChart } from './chart.ts';
+
+/** Pixels of a page that a server draws at once. */
+const MOST_PIXELS = 60_000_000;
 
 export type PageFormat = 'pdf' | 'tiff' | 'png';
 
@@ -66,6 +69,13 @@ async function renderPages(
   if (format === 'pdf')
     return { name: `${code}.pdf`, mediaType: 'application/pdf', content: await chartPdf(pages, dateMs) };
   const chosen = pages[page - 1];
+  if (chosen !== undefined && rasterPixels(chosen) > MOST_PIXELS)
+    throw new Problem(
+      'bad-input',
+      `A page of ${chosen.paper} mm is too large for pixels.`,
+      'Take the PDF.',
+      'format',
+    );
   if (chosen === undefined) throw notFound(`page ${page} of this chart`);
   if (format === 'png' && drivenByInks(chosen.process))
     throw new Problem('bad-input', 'Pages of inks have no PNG.', 'Take the PDF or the TIFF.', 'format');

@@ -2,7 +2,7 @@
 
 import { PRINT_CHART } from '@/endpoints/charts';
 import { NEW_CHART } from '@/endpoints/charts';
-import { Button, MenuItem, TextField } from '@mui/material';
+import { Button, TextField } from '@mui/material';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { pageCapacity } from '@melto/core/charts/pageGeometry';
@@ -12,7 +12,8 @@ import type { PressForProfile } from '@melto/services/calibration/pressView';
 import type { SettingsPoint } from '@melto/services/ledger/conditions';
 import { send } from '@/ui/api';
 import { useSending } from '@/ui/useSending';
-import { ChartTable, PAPERS } from './ChartTable';
+import { ChartTable } from './ChartTable';
+import { PaperField } from './PaperField';
 import { MeasuredChart } from './MeasuredChart';
 import { PrintDialog } from './PrintDialog';
 
@@ -81,19 +82,7 @@ export function ChartMaker({
           sx={{ width: 320 }}
           slotProps={{ htmlInput: { inputMode: 'numeric' } }}
         />
-        <TextField
-          select
-          label="Paper"
-          value={paper}
-          onChange={(event) => setPaper(event.target.value as PaperName)}
-          sx={{ width: 110 }}
-        >
-          {PAPERS.map(({ value, name }) => (
-            <MenuItem key={value} value={value}>
-              {name}
-            </MenuItem>
-          ))}
-        </TextField>
+        <PaperField paper={paper} onPaper={setPaper} />
         <Button type="submit" disabled={!valid || sending} sx={{ mt: '3px' }}>
           Make the chart
         </Button>

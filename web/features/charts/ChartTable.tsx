@@ -3,15 +3,10 @@
 import { Button } from '@mui/material';
 import Link from 'next/link';
 import { pageCapacity } from '@melto/core/charts/pageGeometry';
-import type { PaperName } from '@melto/core/charts/pageGeometry';
 import type { ChartState } from '@melto/services/charts/chartStates';
 import { formatWhen } from '@/ui/format';
+import { paperWords } from './PaperField';
 
-export const PAPERS: readonly { readonly value: PaperName; readonly name: string }[] = [
-  { value: 'a4', name: 'A4' },
-  { value: 'letter', name: 'Letter' },
-  { value: 'a3', name: 'A3' },
-];
 /** Charts that were made, with where each stands and what is next. */
 export function ChartTable({
   charts,
@@ -43,7 +38,7 @@ export function ChartTable({
           <tr key={chart.id}>
             <td>{chart.title}</td>
             <td className="num">{chart.patches}</td>
-            <td>{PAPERS.find(({ value }) => value === chart.paper)?.name}</td>
+            <td>{paperWords(chart.paper)}</td>
             <td>{formatWhen(chart.madeMs, nowMs)}</td>
             <td>
               <Standing chart={chart} />

@@ -46,6 +46,7 @@ describe('a job check', () => {
     expect(await screen.findByRole('heading', { name: 'Print HRN-0007' })).toBeTruthy();
     expect(sent[0].body).toEqual({ intent: 'relative-black', paper: 'a4', reader: 'strip' });
     expect(hrefs()).toEqual([
+      '/api/sheets/HRN-0007-1/file?format=pdf',
       '/api/sheets/HRN-0007-1/file?format=tiff',
       '/api/sheets/HRN-0007-1/file?format=png',
     ]);
@@ -80,6 +81,7 @@ describe('what a job check found', () => {
     expect(hrefs()).toEqual([
       '/readings/9',
       '/read/HRN-0009-1',
+      '/api/sheets/HRN-0009-1/file?format=pdf',
       '/api/sheets/HRN-0009-1/file?format=tiff',
       '/api/sheets/HRN-0009-1/file?format=png',
     ]);
