@@ -57,6 +57,27 @@ describe('colours and numbers of a table', () => {
     expect(plain.ok && plain.value.notes).toEqual([]);
   });
 
+  it.each([
+    ['1.00', 1, '0..1'],
+    ['1.01', 0.0101, 'per cent'],
+    ['100', 1, 'per cent'],
+    // Per cent, and more than rounding leaves.
+    ['100.5', undefined, undefined],
+    ['100.6', 100.6 / 255, undefined],
+    ['255', 1, undefined],
+  ])('RGB of up to %s counts to what its largest value says', (most, first, note) => {
+    const file = [
+      ...['CGATS.17', 'BEGIN_DATA_FORMAT', 'SAMPLE_ID RGB_R RGB_G RGB_B XYZ_X XYZ_Y XYZ_Z'],
+      ...['END_DATA_FORMAT', 'BEGIN_DATA', `1 ${most} 0 0.5 20 20 20`, '2 0 0 0 2 2 2', 'END_DATA'],
+    ].join('\n');
+    const read = readPatchSet(file);
+    if (first === undefined) return expect(read.ok).toBe(false);
+    expect(read.ok && read.value.device?.[0]).toBeCloseTo(first, 9);
+    const notes = read.ok ? read.value.notes.join(' ') : '';
+    if (note === undefined) expect(notes).toBe('');
+    else expect(notes).toContain(note);
+  });
+
   it('are written to the decimals of their field, words as they are', () => {
     const set: PatchSet = { ...sample(1), lab: Float64Array.of(50.123456789, -0.00001, 3), ids: ['A1'] };
     const written = text(set);

@@ -56,6 +56,11 @@ describe('control wedges', () => {
     expect(countOf('proof', 'outer gamut')).toBeGreaterThan(12);
   });
 
+  it.each(['proof', 'near-neutral', 'watch'] as const)('%s asks for ink areas and no more', (kind) => {
+    const { device } = controlWedge(kind);
+    for (const value of device) expect(value >= 0 && value <= 1).toBe(true);
+  });
+
   it('watch shows the same at each place across the width', () => {
     const { names } = controlWedge('watch');
     for (const strip of [names.slice(0, 21), names.slice(21)]) {

@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest';
 import type { PatchSet } from '../cgats/patchSet.ts';
 import { genericPressLab } from '../charts/genericPress.ts';
 import { WHITE_D50_MEASURED } from '../colour/whitePoints.ts';
-import { labToXyz } from '../colour/xyzToLab.ts';
+import { labToXyz, xyzToLab } from '../colour/xyzToLab.ts';
 import { unwrap } from '../result.ts';
 import { checkAgainstAims } from './checkAgainstAims.ts';
 import type { Aims } from './aims.ts';
@@ -57,8 +57,12 @@ describe('a check against aims', () => {
     const printed = reading(substrateCorrected(xyz, paper, warm));
     const plain = unwrap(checkAgainstAims(printed, aims, PROOF, false));
     expect(plain.verdict).toBe('does-not-conform');
+    expect(plain.white).toBeUndefined();
     const corrected = unwrap(checkAgainstAims(printed, aims, PROOF, true));
     expect(corrected.substrateCorrected).toBe(true);
+    const [read, aim] = [warm, paper].map((white) => xyzToLab(white, WHITE_D50_MEASURED));
+    read.forEach((value, axis) => expect(corrected.white?.read[axis]).toBeCloseTo(value, 6));
+    aim.forEach((value, axis) => expect(corrected.white?.aim[axis]).toBeCloseTo(value, 6));
     expect(
       corrected.metrics.filter(({ verdict }) => verdict === 'does-not-conform').map(({ group }) => group),
     ).toEqual(['substrate']);

@@ -63,6 +63,14 @@ describe('an aim that is an estimate', () => {
 });
 
 describe('groups of patches', () => {
+  it('count less than half a per cent of an ink as none of it', () => {
+    expect([...patchGroups([0, 0, 0, 0.005])]).toContain('substrate');
+    expect([...patchGroups([0, 0, 0, 0.0051])]).toContain('black scale');
+    expect([...patchGroups([1, 0, 0, 0.005])]).toContain('solids');
+    expect([...patchGroups([0.9951, 0, 0, 0.0049])]).toContain('chromatic solids');
+    expect([...patchGroups([0.995, 0, 0, 0])]).not.toContain('solids');
+  });
+
   it.each([
     [
       [0, 0, 0, 0],

@@ -153,6 +153,15 @@ describe('TVI aims', () => {
     }
   });
 
+  it('are as wide in the lights as in the shadows unless they are skewed', () => {
+    for (const tone of [0.1, 0.25, 0.4])
+      expect(tviAim('A').increase(tone)).toBeCloseTo(tviAim('A').increase(1 - tone), 12);
+    expect(tviAim('A').increase(0.25)).toBeCloseTo(4 * 0.16 * 0.25 * 0.75, 12);
+    const skewed = tviAim('A', -0.28);
+    expect(skewed.increase(0.25)).toBeCloseTo(0.12 * (1 - 0.28 * 0.5), 12);
+    expect(skewed.increase(0.5)).toBeCloseTo(0.16, 12);
+  });
+
   it('join own points by lines', () => {
     const aim = tviAimOfPoints([
       { tone: 0.75, increase: 0.12 },
