@@ -38,5 +38,32 @@ export function FileButton({
   );
 }
 
+/** The same as a word among words. */
+export function FileLink({
+  label,
+  accept,
+  onFile,
+}: {
+  label: string;
+  accept: string;
+  onFile: (file: File) => void;
+}) {
+  return (
+    <label className="plain small">
+      <u>{label}</u>
+      <input
+        type="file"
+        accept={accept}
+        className="visually-hidden"
+        onChange={(event) => {
+          const file = event.target.files?.[0];
+          if (file !== undefined) onFile(file);
+          event.target.value = '';
+        }}
+      />
+    </label>
+  );
+}
+
 /** Pictures that can be given. */
 export const PICTURE_FILES = 'image/png,image/jpeg,image/webp,image/gif,image/tiff';

@@ -49,7 +49,7 @@ export function ChartTable({
             <td className="num">
               <Button
                 size="small"
-                variant={chart === charts[0] && chart.state === 'made' ? 'contained' : 'outlined'}
+                variant={chart === charts[0] && chart.state === 'made' ? 'contained' : 'text'}
                 aria-label={`Print ${chart.title}`}
                 onClick={() => onPrint(chart)}
               >

@@ -6,6 +6,7 @@ import { useState } from 'react';
 import { MeasuredFileDialog } from '@/features/reading/ImportDialog';
 import { PREVIEW_MEASURED_CHART, TAKE_MEASURED_CHART } from '@/endpoints/reading';
 import { send } from '@/ui/api';
+import { FileLink } from '@/ui/FileButton';
 import { MEASURED_FILES } from '@/features/reading/measuredFiles';
 
 /** Takes a chart that was made, printed and measured elsewhere: its file holds device values and colours together. */
@@ -16,19 +17,16 @@ export function MeasuredChart({ conditionId }: { conditionId: number }) {
   const params = { id: conditionId };
   return (
     <>
-      <label className="plain small" style={{ marginTop: 10 }}>
-        <u>Take one that was measured elsewhere</u>
-        <input
-          type="file"
+      <span style={{ marginTop: 10 }}>
+        <FileLink
+          label="Take one that was measured elsewhere"
           accept={MEASURED_FILES}
-          className="visually-hidden"
-          onChange={(event) => {
-            setFile(event.target.files?.[0]);
+          onFile={(given) => {
+            setFile(given);
             setRecorded(false);
-            event.target.value = '';
           }}
         />
-      </label>
+      </span>
       {file !== undefined && (
         <MeasuredFileDialog
           file={file}

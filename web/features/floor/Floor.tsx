@@ -16,6 +16,7 @@ import { StatusShape, STATUS_WORD } from '@/ui/StatusMark';
 import type { Status } from '@/ui/StatusMark';
 import { formatClock, formatSpan, formatWhen } from '@/ui/format';
 import { MEASURED_FILES } from '@/features/reading/measuredFiles';
+import { FileLink } from '@/ui/FileButton';
 import { useFileDrop } from '@/ui/useFileDrop';
 import { FileOnFloor } from './FileOnFloor';
 
@@ -93,7 +94,7 @@ export function Floor({ initial, sampleOffered }: { initial: FloorState; sampleO
           <MenuItem value="device">by device</MenuItem>
           <MenuItem value="stock">by stock</MenuItem>
         </TextField>
-        <MeasuredFileLink onFile={setGiven} />
+        <FileLink label="take a measured file" accept={MEASURED_FILES} onFile={setGiven} />
         <Link className="small" href="/library/devices">
           library
         </Link>
@@ -364,25 +365,6 @@ export function LimitBar({ value, limit, status }: { value: number; limit: numbe
   );
 }
 
-/** A way for the keyboard to what can be dropped on the floor as well. */
-function MeasuredFileLink({ onFile }: { onFile: (file: File | undefined) => void }) {
-  return (
-    <label className="plain small">
-      <u>take a measured file</u>
-      <input
-        type="file"
-        accept={MEASURED_FILES}
-        className="visually-hidden"
-        onChange={(event) => {
-          onFile(event.target.files?.[0]);
-          // The same file can be given again.
-          event.target.value = '';
-        }}
-      />
-    </label>
-  );
-}
-
 function EmptyFloor({
   sampleOffered,
   onFile,
@@ -409,7 +391,8 @@ function EmptyFloor({
         <Button component={Link} href="/library/house">
           Name your house
         </Button>
-        <MeasuredFileLink onFile={onFile} />
+        {/* A way for the keyboard to what can be dropped on the floor as well. */}
+        <FileLink label="take a measured file" accept={MEASURED_FILES} onFile={onFile} />
         {sampleOffered && <Button onClick={load}>Load the sample house</Button>}
       </div>
     </div>

@@ -3,6 +3,7 @@
 import { useRef } from 'react';
 import { FormControlLabel, MenuItem, Switch, TextField } from '@mui/material';
 import { InstrumentField, ModeField } from '@/features/bridge/InstrumentFields';
+import { FileLink } from '@/ui/FileButton';
 import type { useDesk } from './useDesk';
 import { MEASURED_FILES } from './measuredFiles';
 
@@ -78,19 +79,7 @@ export function DeskControls({
           ))}
         </TextField>
       )}
-      <label className="plain small">
-        <u>Take it from a file</u>
-        <input
-          type="file"
-          accept={MEASURED_FILES}
-          className="visually-hidden"
-          onChange={(event) => {
-            onFile(event.target.files?.[0]);
-            // The same file can be given again.
-            event.target.value = '';
-          }}
-        />
-      </label>
+      <FileLink label="Take it from a file" accept={MEASURED_FILES} onFile={onFile} />
       <button type="button" className="plain small" onClick={onPatches}>
         <u>Patch by patch</u>
       </button>
