@@ -339,7 +339,9 @@ describe('aims on this paper', () => {
       ...{ aimSetId: id, toleranceSetId },
       substrateCorrected: false,
     });
-    const { patches } = await detailOf(judged.id);
+    const onPaper = await detailOf(judged.id);
+    expect(verdictSentence(onPaper)).toContain('(aims of FOGRA39L on this paper)');
+    const { patches } = onPaper;
     const paper = patches.find(({ device }) => device.every((value) => value === 0));
     expect(paper?.deltaE).toBeLessThan(1e-6);
     expect(patches.some(({ origin }) => origin === 'completed')).toBe(true);

@@ -31,6 +31,8 @@ export interface CheckHeader {
     readonly name: string;
     readonly version: number;
     readonly origin: string;
+    /** Name of the set that they were moved from, where they are aims on a paper. */
+    readonly movedFrom?: string;
     readonly conditions: MeasurementConditions;
   };
   readonly tolerances: {

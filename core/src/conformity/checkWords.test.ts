@@ -32,7 +32,7 @@ const detail = (change: Partial<CheckDetail>): CheckDetail =>
     otherwise: [],
     metrics: [line(1, 3)],
     patches: [{ name: 'C 100' }, { name: 'M 100' }],
-    header: { tolerances: { name: 'ISO 12647-7 proof' } },
+    header: { aims: { name: 'FOGRA39L' }, tolerances: { name: 'ISO 12647-7 proof' } },
     decides: { deciding: [], remedies: [], share: 1.2, outOfReach: [], drift: null },
     ...change,
   }) as unknown as CheckDetail;

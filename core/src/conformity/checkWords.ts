@@ -27,6 +27,7 @@ export function verdictSentence(detail: CheckDetail): string {
   const { verdict, header, substrateCorrected } = detail;
   const words = [
     ...(header.tolerances.own === true ? ['own tolerances'] : []),
+    ...(header.aims.movedFrom === undefined ? [] : [`aims of ${header.aims.movedFrom} on this paper`]),
     ...(substrateCorrected ? ['substrate-corrected'] : []),
   ];
   const how = words.length === 0 ? '' : ` (${words.join(', ')})`;

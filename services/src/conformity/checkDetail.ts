@@ -81,6 +81,7 @@ export async function checkDetail(
         name: view.name,
         version: view.version,
         origin: view.origin,
+        ...(view.moved === null ? {} : { movedFrom: view.moved.fromName }),
         conditions: view.conditions,
       },
       tolerances: {
