@@ -9,7 +9,8 @@ import { makeCmykChart } from '@melto/core/charts/cmykChart';
 import { layoutChart } from '@melto/core/charts/layoutChart';
 import { layoutFromColumns } from '@melto/core/charts/layoutColumns';
 import type { ChartLayout } from '@melto/core/charts/layoutChart';
-import { CMYK } from '@melto/core/device/process';
+import { makeRgbChart } from '@melto/core/charts/rgbChart';
+import { CMYK, RGB } from '@melto/core/device/process';
 import { unwrap } from '@melto/core/result';
 import { simulateSheets } from '@melto/simulator/simulateSheets';
 
@@ -163,4 +164,53 @@ test('it is watched, from three sheets that were measured elsewhere', async ({ p
     await page.goto(path);
     await nothingSimulated(page);
   }
+});
+
+test('a measured file on the floor becomes a condition and its RGB profile', async ({ page }) => {
+  const { device, roles } = makeRgbChart(300, 7);
+  const layout = layoutChart(RGB, device, 'a4', 7);
+  const { grid, spectra } = simulateSheets({
+    ...{ device: 'wren', stock: 'chalk-rag-310', printMode: 'fine', side: 'printing', seed: 61 },
+    ...{ mode: 'M1', noise: 'instrument', values: device, layout },
+  });
+  const file = writeCgats(
+    patchSetToCgats({
+      ids: roles.map((_, i) => `${i + 1}`),
+      process: RGB,
+      device,
+      spectra: { grid, values: spectra },
+      conditions: { mode: 'M1' },
+      notes: [],
+    }),
+  );
+  await page.goto('/');
+  await page.getByLabel('take a measured file').setInputFiles({
+    name: 'rag.txt',
+    mimeType: 'text/plain',
+    buffer: Buffer.from(file),
+  });
+  const dialog = page.getByRole('dialog');
+  await expect(dialog).toContainText('M1: all 300 patches');
+  // The house's press takes CMYK: what takes RGB is new.
+  const [deviceName, stockName] = [
+    dialog.getByLabel('Its name').first(),
+    dialog.getByLabel('Its name').last(),
+  ];
+  await deviceName.fill('Avocet');
+  await dialog.getByLabel('Ink set').fill('pigment');
+  await dialog.getByLabel('Print mode').fill('fine');
+  await dialog.getByLabel('Stock').click();
+  await page.getByRole('option', { name: 'a new one' }).click();
+  await stockName.fill('Barn Owl Rag');
+  await dialog.getByRole('checkbox').check();
+  await dialog.getByRole('button', { name: 'Take the reading' }).click();
+  await page.waitForURL(/\/conditions\/\d+\/profile/);
+  await page.getByRole('button', { name: 'Build the profile' }).click();
+  await page.getByRole('dialog').getByRole('button', { name: 'Build', exact: true }).click();
+  await expect(page.getByText(/fits its \d+ patches/)).toBeVisible({ timeout: 120_000 });
+  await nothingSimulated(page);
+  await page.goto('/');
+  await page.getByLabel('Find').fill('barn owl');
+  await expect(page.getByRole('link', { name: /Barn Owl Rag/ })).toBeVisible();
+  await expect(page.getByRole('link', { name: /Quarry Gloss/ })).toBeHidden();
 });

@@ -29,7 +29,7 @@ test('a printer of one’s own goes from box to reading, by its pages and a file
   await page.getByRole('button', { name: 'Make the condition' }).click();
   await page.getByLabel('Patches').fill('100');
   await page.getByRole('button', { name: 'Make the chart' }).click();
-  await page.getByRole('button', { name: 'Print', exact: true }).click();
+  await page.getByRole('button', { name: 'Print RGB 100' }).click();
   await expect(dialog).not.toContainText('Simulated');
   for (const point of await dialog.getByRole('checkbox').all()) await point.check();
   await dialog.getByRole('button', { name: 'Make the pages' }).click();

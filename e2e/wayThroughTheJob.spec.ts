@@ -59,7 +59,7 @@ test('from a blank stock to a proven profile', async ({ page, request }) => {
   }
 
   // Print, rest.
-  await page.getByRole('button', { name: 'Print', exact: true }).click();
+  await page.getByRole('button', { name: /^Print RGB/ }).click();
   await tickAndPrint(page);
   const slip = page.getByRole('complementary', { name: 'Rack' }).getByRole('link', { name: /WRN-0001-1/ });
   await expect(slip).toContainText('in ');

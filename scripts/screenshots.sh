@@ -7,7 +7,7 @@ out=docs/screenshots
 shot / "$out/floor.png"
 shot / "$out/floor-dark.png" dark
 shot /conditions/new "$out/new-condition.png"
-shot /conditions/5/profile "$out/print.png" 'role=button[name="Print"]'
+shot /conditions/5/profile "$out/print.png" 'role=button[name="Print RGB 900"]'
 shot /read/WRN-0005-1 "$out/reading-desk.png"
 shot '/readings/1?patch=200' "$out/reading.png"
 shot /conditions/1/profile "$out/profile.png"
