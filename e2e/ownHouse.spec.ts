@@ -196,12 +196,12 @@ test('a measured file on the floor becomes a condition and its RGB profile', asy
     dialog.getByLabel('Its name').first(),
     dialog.getByLabel('Its name').last(),
   ];
-  await deviceName.fill('Avocet');
+  await deviceName.fill('Sanderling');
   await dialog.getByLabel('Ink set').fill('pigment');
   await dialog.getByLabel('Print mode').fill('fine');
   await dialog.getByLabel('Stock').click();
   await page.getByRole('option', { name: 'a new one' }).click();
-  await stockName.fill('Barn Owl Rag');
+  await stockName.fill('Tern Lustre');
   await dialog.getByRole('checkbox').check();
   await dialog.getByRole('button', { name: 'Take the reading' }).click();
   await page.waitForURL(/\/conditions\/\d+\/profile/);
@@ -210,7 +210,7 @@ test('a measured file on the floor becomes a condition and its RGB profile', asy
   await expect(page.getByText(/fits its \d+ patches/)).toBeVisible({ timeout: 120_000 });
   await nothingSimulated(page);
   await page.goto('/');
-  await page.getByLabel('Find').fill('barn owl');
-  await expect(page.getByRole('link', { name: /Barn Owl Rag/ })).toBeVisible();
+  await page.getByLabel('Find').fill('tern lus');
+  await expect(page.getByRole('link', { name: /Tern Lustre/ })).toBeVisible();
   await expect(page.getByRole('link', { name: /Quarry Gloss/ })).toBeHidden();
 });

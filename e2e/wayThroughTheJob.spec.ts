@@ -46,7 +46,7 @@ test('from a blank stock to a proven profile', async ({ page, request }) => {
   await expect(page.getByText('A whole number from 100 to 3,000.')).toBeVisible();
   await patches.fill('240');
   await page.getByRole('button', { name: 'Make the chart' }).click();
-  await expect(page.getByRole('cell', { name: 'RGB 240' })).toBeVisible();
+  await expect(page.getByRole('cell', { name: 'RGB 240', exact: true })).toBeVisible();
   for (const [name, start] of [
     ['PDF', '%PDF'],
     ['TIFF', 'II'],
