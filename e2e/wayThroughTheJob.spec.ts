@@ -123,6 +123,7 @@ test('from a blank stock to a proven profile', async ({ page, request }) => {
   // Short check.
   await page.getByRole('link', { name: 'Check it' }).click();
   await page.getByRole('button', { name: 'Short check' }).click();
+  await page.getByRole('button', { name: 'Go on to print' }).click();
   await tickAndPrint(page);
   await restUntilReady(page);
   const check = page.getByRole('complementary', { name: 'Rack' }).getByRole('link', { name: /WRN-0002-1/ });
@@ -150,6 +151,14 @@ test('finds, switches, refuses and keeps to the screen', async ({ page, request 
   await expect(page.getByRole('option', { name: /Quay Proof 200/ }).first()).toBeVisible();
   await page.keyboard.press('Enter');
   await expect(page.getByRole('heading', { name: 'Profile' })).toBeVisible();
+  const keepsToScreen = async (path: string): Promise<void> => {
+    await page.goto(path);
+    await expect(page.locator('main')).not.toBeEmpty();
+    const over = await page.evaluate(
+      () => document.documentElement.scrollWidth - document.documentElement.clientWidth,
+    );
+    expect(over, `${path} scrolls sideways`).toBeLessThanOrEqual(0);
+  };
   for (const path of [
     '/',
     '/conditions/new',
@@ -159,14 +168,13 @@ test('finds, switches, refuses and keeps to the screen', async ({ page, request 
     '/conditions/1/settings',
     '/read/WRN-0001-1',
     '/readings/1',
-  ]) {
-    await page.goto(path);
-    await expect(page.locator('main')).not.toBeEmpty();
-    const over = await page.evaluate(
-      () => document.documentElement.scrollWidth - document.documentElement.clientWidth,
-    );
-    expect(over, `${path} scrolls sideways`).toBeLessThanOrEqual(0);
-  }
+  ])
+    await keepsToScreen(path);
+  // On a phone what is only looked at keeps to it, too.
+  const desktop = page.viewportSize();
+  await page.setViewportSize({ width: 390, height: 800 });
+  for (const path of ['/', '/readings/1', '/conditions/1/conformity']) await keepsToScreen(path);
+  if (desktop !== null) await page.setViewportSize(desktop);
   await page.goto('/read/NONE-1-1');
   await expect(page.getByText('This address leads nowhere.')).toBeVisible();
 
