@@ -60,17 +60,17 @@ async function send<T>(path: string, body: unknown, method = 'POST'): Promise<T>
       const value = (await answer.json().catch(() => undefined)) as T | undefined;
       if (value !== undefined) return value;
     } else if (answer !== undefined && answer.status < 500)
-      throw new Error(`${method} ${path}: ${answer.status} ${await answer.text()}`);
+      throw new Error(`${method} ${path}: ${answer.status} ${await answer.text().catch(() => '')}`);
     await pause(150);
   }
 }
 
 async function ask<T>(path: string): Promise<T> {
   for (;;) {
-    const value = await fetch(`${BASE}${path}`, { signal: AbortSignal.timeout(20_000) }).then(
-      async (answer) => (answer.ok ? ((await answer.json()) as T) : undefined),
-      () => undefined,
-    );
+    // What dies in the middle of its answer is asked again too.
+    const value = await fetch(`${BASE}${path}`, { signal: AbortSignal.timeout(20_000) })
+      .then(async (answer) => (answer.ok ? ((await answer.json()) as T) : undefined))
+      .catch(() => undefined);
     if (value !== undefined) return value;
     await pause(150);
   }
