@@ -1,5 +1,3 @@
-import { choleskyFactor, choleskySolve } from './cholesky.ts';
-
 /** A natural cubic spline through values at its knots. */
 export interface CubicSpline {
   readonly x: Float64Array;
@@ -19,9 +17,10 @@ export interface SmoothingFit {
 const FACTORS = Array.from({ length: 25 }, (_, i) => 10 ** (-9 + i / 2.5));
 
 /**
- * The smoothing spline Σ w(y − f(x))² + λ∫f″² whose factor λ leaves the least mean absolute leave-one-out residual
- * (Green and Silverman, Nonparametric Regression, chapter 2).
+ * The smoothing spline Σ w(y − f(x))² + λ∫f″² whose factor λ leaves the least mean absolute leave-one-out residual,
+ * in time that grows with the number of knots alone (Green and Silverman, Nonparametric Regression, chapters 2 and 3).
  * @param x rising, at least four.
+ * @param weights over zero.
  * @param leastFactor no smaller factor is tried: raise it for a smoother curve.
  */
 export function fitSmoothingSpline(
@@ -33,18 +32,20 @@ export function fitSmoothingSpline(
   const n = x.length;
   if (n < 4 || y.length !== n || weights.length !== n)
     throw new RangeError(`a spline of ${n} knots, ${y.length} values, ${weights.length} weights`);
-  const roughness = roughnessMatrix(x);
+  for (let i = 0; i < n; i++)
+    if (!(weights[i] > 0)) throw new RangeError('the weights of a spline are over zero');
+  const bands = bandsOf(x, y, weights);
   const factors = FACTORS.filter((factor) => factor >= leastFactor);
   let best: { score: number; fit: SmoothingFit } | undefined;
   for (const smoothing of factors.length > 0 ? factors : [leastFactor]) {
-    const { fitted, leftOut } = solve(roughness, y, weights, smoothing);
+    const { fitted, bend, leftOut } = solve(bands, y, weights, smoothing);
     let score = 0;
     // The ends are extrapolated when left out: they say little about smoothness.
     for (let i = 1; i < n - 1; i++) score += Math.abs(leftOut[i]);
     if (best === undefined || score < best.score)
       best = {
         score,
-        fit: { spline: naturalSpline(x, fitted), smoothing, leftOut },
+        fit: { spline: { x: Float64Array.from(x), y: fitted, bend }, smoothing, leftOut },
       };
   }
   if (best === undefined) throw new RangeError('no smoothing factor left');
@@ -93,55 +94,90 @@ export function evaluateCubicSpline({ x, y, bend }: CubicSpline, at: number): nu
   );
 }
 
-/** Q·R⁻¹·Qᵀ, the matrix of ∫f″² in the values at the knots; row-major n × n. */
-function roughnessMatrix(x: ArrayLike<number>): Float64Array {
-  const n = x.length;
-  const m = n - 2;
-  const r = new Float64Array(m * m);
-  const q = new Float64Array(n * m);
-  for (let j = 0; j < m; j++) {
-    const h0 = x[j + 1] - x[j];
-    const h1 = x[j + 2] - x[j + 1];
-    if (!(h0 > 0 && h1 > 0)) throw new RangeError('the knots of a spline must rise');
-    r[j * m + j] = (h0 + h1) / 3;
-    if (j + 1 < m) r[(j + 1) * m + j] = h1 / 6;
-    q[j * m + j] = 1 / h0;
-    q[(j + 1) * m + j] = -1 / h0 - 1 / h1;
-    q[(j + 2) * m + j] = 1 / h1;
-  }
-  choleskyFactor(r, m);
-  const out = new Float64Array(n * n);
-  const column = new Float64Array(m);
-  for (let i = 0; i < n; i++) {
-    for (let j = 0; j < m; j++) column[j] = q[i * m + j];
-    choleskySolve(r, m, column);
-    for (let k = 0; k < n; k++) {
-      let sum = 0;
-      for (let j = Math.max(0, k - 2); j <= Math.min(m - 1, k); j++) sum += q[k * m + j] * column[j];
-      out[i * n + k] = sum;
-    }
-  }
-  return out;
+/** Diagonals of two symmetric matrices of five diagonals, of one row per inner knot. */
+interface Bands {
+  /** 1 ⁄ (x[i + 1] − x[i]) */
+  readonly steep: Float64Array;
+  /** R: a third of the two neighbouring intervals, and a sixth of the one between two inner knots. */
+  readonly r0: Float64Array;
+  readonly r1: Float64Array;
+  /** Qᵀ·W⁻¹·Q */
+  readonly q0: Float64Array;
+  readonly q1: Float64Array;
+  readonly q2: Float64Array;
+  /** Qᵀ·y: how much the slope changes at each inner knot. */
+  readonly turn: Float64Array;
 }
 
+/** Q takes values at the knots to changes of slope at the inner ones: column j is steep[j], −both, steep[j + 1]. */
+function bandsOf(x: ArrayLike<number>, y: ArrayLike<number>, weights: ArrayLike<number>): Bands {
+  const n = x.length;
+  const m = n - 2;
+  const steep = new Float64Array(n - 1);
+  for (let i = 0; i < n - 1; i++) {
+    if (!(x[i + 1] > x[i])) throw new RangeError('the knots of a spline must rise');
+    steep[i] = 1 / (x[i + 1] - x[i]);
+  }
+  const [r0, r1, q0, q1, q2, turn] = Array.from({ length: 6 }, () => new Float64Array(m));
+  const both = (j: number): number => steep[j] + steep[j + 1];
+  for (let j = 0; j < m; j++) {
+    r0[j] = (x[j + 2] - x[j]) / 3;
+    q0[j] = steep[j] ** 2 / weights[j] + both(j) ** 2 / weights[j + 1] + steep[j + 1] ** 2 / weights[j + 2];
+    turn[j] = (y[j + 2] - y[j + 1]) * steep[j + 1] - (y[j + 1] - y[j]) * steep[j];
+    if (j + 1 < m) {
+      r1[j] = (x[j + 2] - x[j + 1]) / 6;
+      q1[j] = -steep[j + 1] * (both(j) / weights[j + 1] + both(j + 1) / weights[j + 2]);
+    }
+    if (j + 2 < m) q2[j] = (steep[j + 1] * steep[j + 2]) / weights[j + 2];
+  }
+  return { steep, r0, r1, q0, q1, q2, turn };
+}
+
+/** Reinsch's equations (R + λQᵀW⁻¹Q)·f″ = Qᵀy, and what each knot leaves when it is left out. */
 function solve(
-  roughness: Float64Array,
+  { steep, r0, r1, q0, q1, q2, turn }: Bands,
   y: ArrayLike<number>,
   weights: ArrayLike<number>,
   smoothing: number,
-): { fitted: Float64Array; leftOut: Float64Array } {
+): { fitted: Float64Array; bend: Float64Array; leftOut: Float64Array } {
   const n = y.length;
-  const a = roughness.map((value) => value * smoothing);
-  for (let i = 0; i < n; i++) a[i * n + i] += weights[i];
-  if (!choleskyFactor(a, n)) throw new Error('the smoothing system is not positive definite');
-  const fitted = Float64Array.from(y, (value, i) => value * weights[i]);
-  choleskySolve(a, n, fitted);
-  const unit = new Float64Array(n);
-  const leftOut = Float64Array.from(y, (value, i) => {
-    unit.fill(0);
-    unit[i] = weights[i];
-    choleskySolve(a, n, unit);
-    return (value - fitted[i]) / Math.max(1e-9, 1 - unit[i]);
-  });
-  return { fitted, leftOut };
+  const m = n - 2;
+  // L·D·Lᵀ of the matrix; both arrays are longer by two zeros, so that the ends need no case of their own.
+  const [d, l1, l2, u] = Array.from({ length: 4 }, () => new Float64Array(m + 2));
+  for (let j = 0; j < m; j++) {
+    const [a, b] = j > 0 ? [l1[j - 1], l2[j - 1]] : [0, 0];
+    const c = j > 1 ? l2[j - 2] : 0;
+    d[j] = r0[j] + smoothing * q0[j];
+    if (j > 0) d[j] -= a * a * d[j - 1];
+    if (j > 1) d[j] -= c * c * d[j - 2];
+    if (!(d[j] > 0)) throw new Error('the smoothing system is not positive definite');
+    l1[j] = (r1[j] + smoothing * q1[j] - (j > 0 ? a * b * d[j - 1] : 0)) / d[j];
+    l2[j] = (smoothing * q2[j]) / d[j];
+    u[j] = turn[j] - a * (j > 0 ? u[j - 1] : 0) - c * (j > 1 ? u[j - 2] : 0);
+  }
+  const bend = new Float64Array(n);
+  // The middle diagonals of the inverse, from its last row up (Hutchinson and de Hoog, 1985).
+  const [s0, s1, s2] = Array.from({ length: 3 }, () => new Float64Array(m + 2));
+  for (let j = m - 1; j >= 0; j--) {
+    bend[j + 1] = u[j] / d[j] - l1[j] * (j + 1 < m ? bend[j + 2] : 0) - l2[j] * (j + 2 < m ? bend[j + 3] : 0);
+    s1[j] = -l1[j] * s0[j + 1] - l2[j] * s1[j + 1];
+    s2[j] = -l1[j] * s1[j + 1] - l2[j] * s0[j + 2];
+    s0[j] = 1 / d[j] - l1[j] * s1[j] - l2[j] * s2[j];
+  }
+  const fitted = new Float64Array(n);
+  const leftOut = new Float64Array(n);
+  for (let i = 0; i < n; i++) {
+    // Row i of Q meets the columns i − 2, i − 1 and i.
+    const first = i >= 2 ? steep[i - 1] : 0;
+    const middle = i >= 1 && i <= m ? -steep[i - 1] - steep[i] : 0;
+    const last = i < m ? steep[i] : 0;
+    const off = first * (i >= 2 ? bend[i - 1] : 0) + middle * bend[i] + last * (i < m ? bend[i + 1] : 0);
+    const own =
+      (i >= 2 ? first * (first * s0[i - 2] + 2 * middle * s1[i - 2] + 2 * last * s2[i - 2]) : 0) +
+      (i >= 1 ? middle * (middle * s0[i - 1] + 2 * last * s1[i - 1]) : 0) +
+      last * last * s0[i];
+    fitted[i] = y[i] - (smoothing * off) / weights[i];
+    leftOut[i] = off / own;
+  }
+  return { fitted, bend, leftOut };
 }

@@ -68,17 +68,51 @@ describe('smoothing spline', () => {
     expect(evaluateCubicSpline(spline, 0.333)).toBeCloseTo(Math.sin(0.333), 4);
   });
 
-  it('gives each point the residual of the fit without it', () => {
+  // Beyond the factors that are tried, the least one asked for is taken: how much it smooths follows from the scale of x.
+  const FACTOR = 4;
+  const uneven = (scale: number): { x: number[]; y: number[]; weights: number[] } => {
     const random = createRandom(5);
-    const y = x.map((t) => t * t + 0.02 * random.normal());
-    const ones = x.map(() => 1);
-    const fit = fitSmoothingSpline(x, y, ones);
-    const without = 7;
-    const left = (list: readonly number[]): number[] => list.filter((_, i) => i !== without);
-    const refit = fitSmoothingSpline(left(x), left(y), left(ones), fit.smoothing);
-    if (refit.smoothing === fit.smoothing)
-      expect(fit.leftOut[without]).toBeCloseTo(y[without] - evaluateCubicSpline(refit.spline, x[without]), 8);
-    expect(fit.leftOut[without]).not.toBe(0);
+    const at = x.map((t, i) => scale * (t + (i % 3) / 70));
+    return {
+      x: at,
+      y: x.map((t) => t * t + 0.05 * random.normal()),
+      weights: x.map((_, i) => (i === 0 ? 1000 : 1 + (i % 4))),
+    };
+  };
+
+  it.each([1, 10, 100])('gives each point the residual of the fit without it, on %d wide', (scale) => {
+    const { x: at, y, weights } = uneven(scale);
+    const fit = fitSmoothingSpline(at, y, weights, FACTOR);
+    expect(fit.smoothing).toBe(FACTOR);
+    for (const without of at.keys()) {
+      const left = (list: readonly number[]): number[] => list.filter((_, i) => i !== without);
+      const { spline } = fitSmoothingSpline(left(at), left(y), left(weights), FACTOR);
+      expect(fit.leftOut[without]).toBeCloseTo(y[without] - evaluateCubicSpline(spline, at[without]), 9);
+    }
+  });
+
+  it.each([1, 10, 100])('is the least of misfit and bend together, on %d wide', (scale) => {
+    const { x: at, y, weights } = uneven(scale);
+    const cost = (knots: ArrayLike<number>): number => {
+      const { bend } = naturalSpline(at, knots);
+      let sum = 0;
+      for (let i = 0; i < at.length; i++) {
+        sum += weights[i] * (y[i] - knots[i]) ** 2;
+        // The bend is straight between knots.
+        if (i > 0)
+          sum +=
+            (FACTOR * (at[i] - at[i - 1]) * (bend[i - 1] ** 2 + bend[i - 1] * bend[i] + bend[i] ** 2)) / 3;
+      }
+      return sum;
+    };
+    const { spline } = fitSmoothingSpline(at, y, weights, FACTOR);
+    const least = cost(spline.y);
+    for (const i of at.keys())
+      for (const step of [-1e-3, 1e-3])
+        expect(cost(spline.y.map((value, k) => (k === i ? value + step : value)))).toBeGreaterThan(least);
+    expect(Array.from(naturalSpline(at, spline.y).bend)).toEqual(
+      Array.from(spline.bend, (bend) => expect.closeTo(bend, 6) as number),
+    );
   });
 
   it('takes more smoothing for more noise', () => {
@@ -98,6 +132,16 @@ describe('smoothing spline', () => {
 
   it('refuses knots that do not rise', () =>
     expect(() => fitSmoothingSpline([0, 1, 1, 2], [0, 1, 2, 3], [1, 1, 1, 1])).toThrow('must rise'));
+
+  it.each([0, -1, NaN])('refuses a weight of %d', (weight) =>
+    expect(() => fitSmoothingSpline([0, 1, 2, 3], [0, 1, 2, 3], [1, 1, weight, 1])).toThrow('over zero'),
+  );
+
+  it('refuses knots, values and weights of other counts, and fewer than four', () => {
+    expect(() => fitSmoothingSpline([0, 1, 2], [0, 1, 2], [1, 1, 1])).toThrow('3 knots');
+    expect(() => fitSmoothingSpline([0, 1, 2, 3], [0, 1, 2], [1, 1, 1, 1])).toThrow('3 values');
+    expect(() => fitSmoothingSpline([0, 1, 2, 3], [0, 1, 2, 3], [1, 1, 1])).toThrow('3 weights');
+  });
 });
 
 describe('responses', () => {
