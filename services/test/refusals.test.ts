@@ -23,6 +23,7 @@ import type { ProblemType } from '../src/kernel/problem.ts';
 import { profileInForce } from '../src/ledger/inForce.ts';
 import { requestProfile } from '../src/profile/requestProfile.ts';
 import { putInForce, resultFile } from '../src/ledger/versions.ts';
+import { profileSettings } from '../src/profile/profileSettings.ts';
 import { loadReading } from '../src/reading/loadReading.ts';
 import { readingFile, readingView } from '../src/reading/readingView.ts';
 import { MEASURED_M1 } from '../src/testing/measuredAs.ts';
@@ -98,6 +99,7 @@ describe('what does not exist is not found', () => {
     ['reading', () => loadReading(services, 999)],
     ['result', () => storedResult(services, 999, PROFILE)],
     ['file of a result', () => resultFile(services, 999, 'profile')],
+    ['settings of a profile', () => profileSettings(services, 999)],
     ['result to put in force', () => putInForce(services, 999)],
     ['job', () => cancelJob(services, 999)],
   ])('%s', async (_, work) => expect((await refused(work)).type).toBe('not-found'));

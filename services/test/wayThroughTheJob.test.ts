@@ -20,6 +20,7 @@ import { discardSheet, rack } from '../src/charts/rack.ts';
 import { printChart } from '../src/charts/printChart.ts';
 import { Problem } from '../src/kernel/problem.ts';
 import { buildProfile } from '../src/profile/buildProfile.ts';
+import { profileSettings } from '../src/profile/profileSettings.ts';
 import { requestProfile } from '../src/profile/requestProfile.ts';
 import { putInForce, resultFile, versionsOf } from '../src/ledger/versions.ts';
 
@@ -233,6 +234,21 @@ describe('from a blank stock to a proven profile', () => {
     expect(summary.mean).toBeLessThan(0.9);
     expect((await resultFile(services, profileId, 'profile')).content.length).toBe(summary.bytes);
     expect((await recentJobs(services)).find(({ id }) => id === jobId)?.state).toBe('done');
+  });
+
+  it('hands the settings out with it, and says what was not recorded', async () => {
+    const { name, content } = await profileSettings(services, profileId);
+    expect(name).toBe('Wren_QuayProof200_2026_03_14_settings.txt');
+    const lines = Buffer.from(content).toString().split('\r\n');
+    expect(lines[0]).toBe('Settings of Wren / Quay Proof 200 / fine');
+    for (const line of [
+      /^Profile +Wren_QuayProof200_2026-03-14\.icc, version 1, 2026-03-14/,
+      /^Device +Wren, channels RGB$/,
+      /^Colour management off +driver set to no colour adjustment$/,
+      /^Media setting +not recorded$/,
+      /^Scaling +100 %, no fit to page$/,
+    ])
+      expect(lines.filter((own) => line.test(own))).toHaveLength(1);
   });
 
   it('proves it by a short check', async () => {

@@ -47,6 +47,13 @@ export const RESULT_FILE = reads({
   query: strict({ role: Type.Optional(oneOf(['profile'] as const)) }),
 });
 
+export const PROFILE_SETTINGS = reads({
+  path: '/api/results/{id}/settings',
+  says: 'The settings record of a profile’s condition, as plain text to go with its file',
+  who: 'viewer',
+  params: IN_PATH,
+});
+
 const PROFILE_FILE = { file: true, mostBytes: 32_000_000 } as const;
 
 export const PREVIEW_PROFILE = makes({

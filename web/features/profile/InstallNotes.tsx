@@ -14,7 +14,7 @@ const PLACES: readonly (readonly [system: string, place: string])[] = [
   ['Linux', 'Copy it to /usr/share/color/icc for everybody, or to .local/share/icc in your home folder.'],
 ];
 
-/** The file and where each operating system keeps profiles. */
+/** The file, the settings it holds for, and where each operating system keeps profiles. */
 export function InstallNotes({
   resultId,
   name,
@@ -37,6 +37,7 @@ export function InstallNotes({
           ))}
         </dl>
         <p className="quiet small">
+          The settings go with the profile: it holds for the paper, inks and driver settings it was made with.
           Start the program that prints again afterwards, so that it finds the profile. Print with colour
           management in the program on and in the driver off.
         </p>
@@ -48,6 +49,9 @@ export function InstallNotes({
             download
           >
             Download the profile
+          </Button>
+          <Button component="a" href={`/api/results/${resultId}/settings`} download>
+            Download its settings
           </Button>
           <Button onClick={onClose}>Close</Button>
         </div>

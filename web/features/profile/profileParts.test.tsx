@@ -218,5 +218,8 @@ describe('the report of a profile', () => {
     expect(screen.getByRole('link', { name: 'Download the profile' }).getAttribute('href')).toBe(
       '/api/results/5/file?role=profile',
     );
+    expect(screen.getByRole('link', { name: 'Download its settings' }).getAttribute('href')).toBe(
+      '/api/results/5/settings',
+    );
   });
 });
