@@ -192,16 +192,14 @@ test('a measured file on the floor becomes a condition and its RGB profile', asy
   const dialog = page.getByRole('dialog');
   await expect(dialog).toContainText('M1: all 300 patches');
   // The house's press takes CMYK: what takes RGB is new.
-  const [deviceName, stockName] = [
-    dialog.getByLabel('Its name').first(),
-    dialog.getByLabel('Its name').last(),
-  ];
-  await deviceName.fill('Sanderling');
+  await dialog.getByLabel('Its name').fill('Sanderling');
   await dialog.getByLabel('Ink set').fill('pigment');
   await dialog.getByLabel('Print mode').fill('fine');
   await dialog.getByLabel('Stock').click();
   await page.getByRole('option', { name: 'a new one' }).click();
-  await stockName.fill('Tern Lustre');
+  await dialog.getByLabel('Its name').last().fill('Tern Lustre');
+  await dialog.getByLabel('Surface').click();
+  await page.getByRole('option', { name: 'semi-matt' }).click();
   await dialog.getByRole('checkbox').check();
   await dialog.getByRole('button', { name: 'Take the reading' }).click();
   await page.waitForURL(/\/conditions\/\d+\/profile/);

@@ -46,8 +46,13 @@ describe('a file that is dropped on the floor', () => {
       'a new one, takes RGB',
     ]);
     await user.click(screen.getByRole('option', { name: 'Avocet' }));
+    await user.click(screen.getByRole('checkbox'));
+    await user.click(screen.getByRole('combobox', { name: 'Stock' }));
+    await user.click(screen.getByRole('option', { name: 'Barn Owl Rag' }));
+    expect(take().disabled).toBe(true);
     await user.click(screen.getByRole('combobox', { name: 'Print mode' }));
     await user.click(screen.getByRole('option', { name: 'fast' }));
+    await user.click(screen.getByRole('checkbox'));
     expect(take().disabled).toBe(true);
     await user.click(screen.getByRole('checkbox'));
     await user.click(take());
@@ -55,6 +60,21 @@ describe('a file that is dropped on the floor', () => {
     expect(asked(sent.at(-1)?.path)).toEqual({
       ...{ name: 'house.txt', asRecorded: 'yes', printMode: 'fast', deviceId: '1', stockId: '5' },
     });
+  });
+
+  it('takes no device, mode or stock for granted, though there is one of each only', async () => {
+    const one = { ...device(1, 'Avocet', 'RGB'), modes: ['fine'] };
+    const { user } = drop(FOUND, { ...CHOICES, devices: [one] });
+    await screen.findByRole('combobox', { name: 'Device' });
+    await user.click(screen.getByRole('checkbox'));
+    expect(take().disabled).toBe(true);
+    await user.click(screen.getByRole('combobox', { name: 'Stock' }));
+    await user.click(screen.getByRole('option', { name: 'Barn Owl Rag' }));
+    expect(take().disabled).toBe(true);
+    await user.click(screen.getByRole('combobox', { name: 'Device' }));
+    await user.click(screen.getByRole('option', { name: 'Avocet' }));
+    // A device of one mode prints in that.
+    expect(take().disabled).toBe(false);
   });
 
   it('asks for names where device and stock are new, and of what kind', async () => {
@@ -74,10 +94,13 @@ describe('a file that is dropped on the floor', () => {
     await user.type(rest, '5');
     await user.click(screen.getByRole('combobox', { name: 'Kind' }));
     await user.click(screen.getByRole('option', { name: /press/ }));
+    expect(take().disabled).toBe(true);
+    await user.click(screen.getByRole('combobox', { name: 'Surface' }));
+    await user.click(screen.getByRole('option', { name: 'semi-matt' }));
     await user.click(take());
     await waitFor(() => expect(asked(sent.at(-1)?.path)['printMode']).toBe('coated'));
     expect(asked(sent.at(-1)?.path)).toMatchObject({
-      ...{ device: 'Ruff', kind: 'press', inkSet: 'toner', stock: 'Tern Silk', finish: 'matt' },
+      ...{ device: 'Ruff', kind: 'press', inkSet: 'toner', stock: 'Tern Silk', finish: 'semi-matt' },
       restMinutes: '5',
     });
   });

@@ -28,27 +28,36 @@ export function FileOnFloor({ file, onClose }: { file: File; onClose: () => void
   const { data: choices } = useQuery({ queryKey: ['choices'], queryFn: () => ask(CONDITION_CHOICES, {}) });
   const own = (choices?.devices ?? []).filter((device) => device.own && device.process === process);
   const [deviceId, setDeviceId] = useState<string>();
-  const device = own.find(({ id }) => String(id) === deviceId) ?? (deviceId === NEW ? undefined : own[0]);
+  // The file tells neither device nor stock: none is taken for granted, unless there is none to choose.
+  const deviceChoice = deviceId ?? (own.length === 0 ? NEW : '');
+  const device = own.find(({ id }) => String(id) === deviceChoice);
   const stocks = choices?.stocks ?? [];
   const [stockId, setStockId] = useState<string>();
-  const stock = stocks.find(({ id }) => String(id) === stockId) ?? (stockId === NEW ? undefined : stocks[0]);
+  const stockChoice = stockId ?? (stocks.length === 0 ? NEW : '');
+  const stock = stocks.find(({ id }) => String(id) === stockChoice);
   const [fresh, setFresh] = useState({ device: '', inkSet: '', stock: '', rest: '60', mode: '' });
   const [kind, setKind] = useState<OwnDeviceKind>();
-  const [finish, setFinish] = useState<(typeof FINISHES)[number]>('matt');
+  const [finish, setFinish] = useState<(typeof FINISHES)[number]>();
   const kinds = KINDS[process] ?? [];
-  const takes = kind !== undefined && kinds.includes(kind) ? kind : kinds[0];
+  const [onlyKind, anotherKind] = kinds;
+  const takes = anotherKind === undefined ? onlyKind : kind;
   const mode =
-    device === undefined
+    device === undefined || device.modes.includes(fresh.mode)
       ? fresh.mode.trim()
-      : device.modes.includes(fresh.mode)
-        ? fresh.mode
-        : device.modes[0];
+      : device.modes.length === 1
+        ? device.modes[0]
+        : '';
   const restRight = isWhole(fresh.rest, 0, MOST_REST_MINUTES);
   const ready =
     recorded &&
     mode !== '' &&
-    (device !== undefined || (fresh.device.trim() !== '' && fresh.inkSet.trim() !== '')) &&
-    (stock !== undefined || (fresh.stock.trim() !== '' && restRight));
+    (device !== undefined ||
+      (deviceChoice === NEW &&
+        takes !== undefined &&
+        fresh.device.trim() !== '' &&
+        fresh.inkSet.trim() !== '')) &&
+    (stock !== undefined ||
+      (stockChoice === NEW && finish !== undefined && fresh.stock.trim() !== '' && restRight));
   const field = (name: keyof typeof fresh, label: string, help?: string) => (
     <TextField
       label={label}
@@ -92,7 +101,7 @@ export function FileOnFloor({ file, onClose }: { file: File; onClose: () => void
             <TextField
               select
               label="Device"
-              value={device === undefined ? NEW : String(device.id)}
+              value={deviceChoice}
               onChange={(event) => setDeviceId(event.target.value)}
               sx={{ flex: 1 }}
             >
@@ -103,17 +112,18 @@ export function FileOnFloor({ file, onClose }: { file: File; onClose: () => void
               ))}
               <MenuItem value={NEW}>a new one, takes {process}</MenuItem>
             </TextField>
-            {device === undefined ? (
+            {deviceChoice === NEW ? (
               field('mode', 'Print mode', 'as its driver names it')
             ) : (
               <TextField
                 select
                 label="Print mode"
+                disabled={device === undefined}
                 value={mode}
                 onChange={(event) => setFresh({ ...fresh, mode: event.target.value })}
                 sx={{ flex: 1 }}
               >
-                {device.modes.map((name) => (
+                {(device?.modes ?? []).map((name) => (
                   <MenuItem key={name} value={name}>
                     {name}
                   </MenuItem>
@@ -121,7 +131,7 @@ export function FileOnFloor({ file, onClose }: { file: File; onClose: () => void
               </TextField>
             )}
           </div>
-          {device === undefined && (
+          {deviceChoice === NEW && (
             <div className="row" style={{ alignItems: 'flex-start' }}>
               {field('device', 'Its name')}
               {field('inkSet', 'Ink set')}
@@ -129,7 +139,7 @@ export function FileOnFloor({ file, onClose }: { file: File; onClose: () => void
                 <TextField
                   select
                   label="Kind"
-                  value={takes}
+                  value={takes ?? ''}
                   onChange={(event) => setKind(event.target.value as OwnDeviceKind)}
                   sx={{ flex: 1 }}
                 >
@@ -146,7 +156,7 @@ export function FileOnFloor({ file, onClose }: { file: File; onClose: () => void
             <TextField
               select
               label="Stock"
-              value={stock === undefined ? NEW : String(stock.id)}
+              value={stockChoice}
               onChange={(event) => setStockId(event.target.value)}
               sx={{ flex: 1 }}
             >
@@ -157,14 +167,14 @@ export function FileOnFloor({ file, onClose }: { file: File; onClose: () => void
               ))}
               <MenuItem value={NEW}>a new one</MenuItem>
             </TextField>
-            {stock === undefined && (
+            {stockChoice === NEW && (
               <>
                 {field('stock', 'Its name', 'as on its label')}
                 <TextField
                   select
                   label="Surface"
-                  value={finish}
-                  onChange={(event) => setFinish(event.target.value as typeof finish)}
+                  value={finish ?? ''}
+                  onChange={(event) => setFinish(event.target.value as (typeof FINISHES)[number])}
                   sx={{ width: 110 }}
                 >
                   {FINISHES.map((value) => (
