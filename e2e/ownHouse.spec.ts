@@ -97,6 +97,7 @@ test('an empty house gets a press of its own, with a profile from a measured fil
   await dialog.getByRole('button', { name: 'Add the device' }).click();
   await page.getByRole('button', { name: 'A stock of your own' }).click();
   await dialog.getByLabel('Name').fill('Quarry Gloss 150');
+  await pick(page, 'Surface', 'gloss');
   await dialog.getByLabel(/Minutes/).fill('0');
   await dialog.getByRole('button', { name: 'Add the stock' }).click();
   await page.getByRole('button', { name: 'Make the condition' }).click();

@@ -18,11 +18,15 @@ test('a printer of one’s own goes from box to reading, by its pages and a file
   const dialog = page.getByRole('dialog');
   await expect(dialog.getByRole('button', { name: 'Add the device' })).toBeDisabled();
   await dialog.getByLabel('Name').fill('Avocet');
+  await dialog.getByLabel('Takes').click();
+  await page.getByRole('option', { name: /RGB/ }).click();
   await dialog.getByLabel('Ink set').fill('pigment, eight inks');
   await dialog.getByLabel('Print modes').fill('fine, fast');
   await dialog.getByRole('button', { name: 'Add the device' }).click();
   await page.getByRole('button', { name: 'A stock of your own' }).click();
   await dialog.getByLabel('Name').fill('Barn Owl Rag');
+  await dialog.getByLabel('Surface').click();
+  await page.getByRole('option', { name: 'matt', exact: true }).click();
   await dialog.getByLabel(/Minutes/).fill('30');
   await dialog.getByRole('button', { name: 'Add the stock' }).click();
   await expect(page.getByText('Avocet / Barn Owl Rag / fine')).toBeVisible();

@@ -19,7 +19,7 @@ export const OWN_DEVICE_WORDS: Readonly<Record<OwnDeviceKind, string>> = {
 export function NewDeviceDialog({ onMade, onClose }: { onMade: (id: number) => void; onClose: () => void }) {
   const router = useRouter();
   const [name, setName] = useState('');
-  const [kind, setKind] = useState<OwnDeviceKind>('rgb-driver');
+  const [kind, setKind] = useState<OwnDeviceKind>();
   const [inkSet, setInkSet] = useState('');
   const [modes, setModes] = useState('');
   const list = modes
@@ -27,6 +27,7 @@ export function NewDeviceDialog({ onMade, onClose }: { onMade: (id: number) => v
     .map((mode) => mode.trim())
     .filter((mode) => mode !== '');
   const make = async (): Promise<void> => {
+    if (kind === undefined) return;
     const { id } = await send(NEW_DEVICE, { body: { name, kind, inkSet, modes: list } });
     onMade(id);
     router.refresh();
@@ -36,7 +37,7 @@ export function NewDeviceDialog({ onMade, onClose }: { onMade: (id: number) => v
     <FormDialog
       title="A device of your own"
       act="Add the device"
-      ready={name.trim() !== '' && inkSet.trim() !== '' && list.length > 0}
+      ready={kind !== undefined && name.trim() !== '' && inkSet.trim() !== '' && list.length > 0}
       onSubmit={make}
       onClose={onClose}
     >
@@ -50,7 +51,7 @@ export function NewDeviceDialog({ onMade, onClose }: { onMade: (id: number) => v
       <TextField
         select
         label="Takes"
-        value={kind}
+        value={kind ?? ''}
         onChange={(event) => setKind(event.target.value as OwnDeviceKind)}
       >
         {Object.entries(OWN_DEVICE_WORDS).map(([value, words]) => (
@@ -77,16 +78,21 @@ export function NewDeviceDialog({ onMade, onClose }: { onMade: (id: number) => v
   );
 }
 
+/** How the surface of a stock looks. */
+export const FINISHES = ['matt', 'semi-matt', 'gloss'] as const;
+export type Finish = (typeof FINISHES)[number];
+
 /** Makes a stock of the house's own. */
 export function NewStockDialog({ onMade, onClose }: { onMade: (id: number) => void; onClose: () => void }) {
   const router = useRouter();
   const [name, setName] = useState('');
-  const [finish, setFinish] = useState<'matt' | 'semi-matt' | 'gloss'>('matt');
+  const [finish, setFinish] = useState<Finish>();
   const [rest, setRest] = useState('60');
   const minutes = Number(rest);
   const valid =
     rest.trim() !== '' && Number.isInteger(minutes) && minutes >= 0 && minutes <= MOST_REST_MINUTES;
   const make = async (): Promise<void> => {
+    if (finish === undefined) return;
     const { id } = await send(NEW_STOCK, { body: { name, finish, restMinutes: minutes } });
     onMade(id);
     router.refresh();
@@ -96,7 +102,7 @@ export function NewStockDialog({ onMade, onClose }: { onMade: (id: number) => vo
     <FormDialog
       title="A stock of your own"
       act="Add the stock"
-      ready={name.trim() !== '' && valid}
+      ready={finish !== undefined && name.trim() !== '' && valid}
       onSubmit={make}
       onClose={onClose}
     >
@@ -111,10 +117,10 @@ export function NewStockDialog({ onMade, onClose }: { onMade: (id: number) => vo
       <TextField
         select
         label="Surface"
-        value={finish}
-        onChange={(event) => setFinish(event.target.value as typeof finish)}
+        value={finish ?? ''}
+        onChange={(event) => setFinish(event.target.value as Finish)}
       >
-        {['matt', 'semi-matt', 'gloss'].map((value) => (
+        {FINISHES.map((value) => (
           <MenuItem key={value} value={value}>
             {value}
           </MenuItem>

@@ -77,6 +77,9 @@ describe('a new condition', () => {
     await user.type(screen.getByLabelText('Print modes'), ' , ');
     expect(add.disabled).toBe(true);
     await user.type(screen.getByLabelText('Print modes'), 'fine, fast,');
+    expect(add.disabled).toBe(true);
+    await user.click(screen.getByRole('combobox', { name: 'Takes' }));
+    await user.click(screen.getByRole('option', { name: /RGB/ }));
     await user.click(add);
     await waitFor(() => expect(sent).toHaveLength(1));
     expect(sent[0].body).toEqual({
@@ -94,18 +97,23 @@ describe('a new condition', () => {
     const { user } = show(<NewCondition choices={{ ...CHOICES, devices: own }} />);
     await user.click(screen.getByRole('button', { name: 'A stock of your own' }));
     await user.type(screen.getByLabelText('Name'), 'Barn Owl Rag');
+    const add = screen.getByRole<HTMLButtonElement>('button', { name: 'Add the stock' });
+    expect(add.disabled).toBe(true);
+    await user.click(screen.getByRole('combobox', { name: 'Surface' }));
+    await user.click(screen.getByRole('option', { name: 'gloss' }));
+    expect(add.disabled).toBe(false);
     const rest = screen.getByLabelText(/Minutes a print rests/);
     for (const wrong of ['-1', '1.5', '20161', 'x']) {
       await user.clear(rest);
       await user.type(rest, wrong);
-      expect(screen.getByRole<HTMLButtonElement>('button', { name: 'Add the stock' }).disabled).toBe(true);
+      expect(add.disabled).toBe(true);
     }
     await user.clear(rest);
     await user.type(rest, '20160{Enter}');
     await waitFor(() => expect(sent).toHaveLength(1));
     expect(sent[0]).toMatchObject({
       path: '/api/stocks',
-      body: { name: 'Barn Owl Rag', finish: 'matt', restMinutes: 20160 },
+      body: { name: 'Barn Owl Rag', finish: 'gloss', restMinutes: 20160 },
     });
     // Until the list has it, nothing can be made of it.
     await waitFor(() => expect(make().disabled).toBe(true));

@@ -8,7 +8,8 @@ import { MOST_REST_MINUTES } from '@melto/core/stock/restMinutes';
 import type { OwnDeviceKind } from '@melto/services/house/ownDevices';
 import { CONDITION_CHOICES } from '@/endpoints/conditions';
 import { PREVIEW_MEASURED_ELSEWHERE, TAKE_MEASURED_ELSEWHERE } from '@/endpoints/reading';
-import { OWN_DEVICE_WORDS } from '@/features/condition/OwnDialogs';
+import { FINISHES, OWN_DEVICE_WORDS } from '@/features/condition/OwnDialogs';
+import type { Finish } from '@/features/condition/OwnDialogs';
 import { MeasuredFileDialog } from '@/features/reading/ImportDialog';
 import { ask, send } from '@/ui/api';
 import { isWhole } from '@/ui/numberOf';
@@ -18,7 +19,6 @@ const KINDS: Readonly<Record<string, readonly OwnDeviceKind[]>> = {
   RGB: ['rgb-driver'],
   CMYK: ['cmyk-front-end', 'press'],
 };
-const FINISHES = ['matt', 'semi-matt', 'gloss'] as const;
 
 /** A file that was measured elsewhere becomes a condition with its chart and its reading, in one dialog. */
 export function FileOnFloor({ file, onClose }: { file: File; onClose: () => void }) {
@@ -37,7 +37,7 @@ export function FileOnFloor({ file, onClose }: { file: File; onClose: () => void
   const stock = stocks.find(({ id }) => String(id) === stockChoice);
   const [fresh, setFresh] = useState({ device: '', inkSet: '', stock: '', rest: '60', mode: '' });
   const [kind, setKind] = useState<OwnDeviceKind>();
-  const [finish, setFinish] = useState<(typeof FINISHES)[number]>();
+  const [finish, setFinish] = useState<Finish>();
   const kinds = KINDS[process] ?? [];
   const [onlyKind, anotherKind] = kinds;
   const takes = anotherKind === undefined ? onlyKind : kind;
@@ -174,7 +174,7 @@ export function FileOnFloor({ file, onClose }: { file: File; onClose: () => void
                   select
                   label="Surface"
                   value={finish ?? ''}
-                  onChange={(event) => setFinish(event.target.value as (typeof FINISHES)[number])}
+                  onChange={(event) => setFinish(event.target.value as Finish)}
                   sx={{ width: 110 }}
                 >
                   {FINISHES.map((value) => (
