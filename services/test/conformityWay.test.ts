@@ -134,6 +134,10 @@ describe('aims and tolerances', () => {
     expect(aims.published?.key).toBe('fogra28l');
     expect((await refusal(sayAimMode(services, done[0], 'M2'))).title).toContain('already');
     expect((await refusal(sayAimMode(services, 99999, 'M2'))).type).toBe('not-found');
+    const row: AimByHand = { device: [0, 0, 0, 0], lab: [95, 0, -2] };
+    const first = await createAimSetByHand(services, { name: 'Untold' }, [row], {});
+    await createAimSetByHand(services, { name: 'Untold', versionOf: first.id }, [row], {});
+    expect((await refusal(sayAimMode(services, first.id, 'M1'))).title).toContain('newer version');
     await registerPublishedAims(services);
     expect(await aimSetVersions(services, done[0])).toHaveLength(2);
   });

@@ -4,6 +4,8 @@ import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest';
 import { patchSetToCgats } from '@melto/core/cgats/patchSetToCgats';
 import type { PatchSet } from '@melto/core/cgats/patchSet';
 import { writeCgats } from '@melto/core/cgats/writeCgats';
+import { createPressChart } from '../src/calibration/pressCharts.ts';
+import { pressView } from '../src/calibration/pressView.ts';
 import { chartReference, loadChart } from '../src/charts/chart.ts';
 import { createChart } from '../src/profile/profilingChart.ts';
 import type { LoadedChart } from '../src/charts/chart.ts';
@@ -28,6 +30,7 @@ import { loadReading } from '../src/reading/loadReading.ts';
 import { readingFile, readingView } from '../src/reading/readingView.ts';
 import { MEASURED_M1 } from '../src/testing/measuredAs.ts';
 import { openTestServices } from '../src/testing/testServices.ts';
+import { heronOn } from '../src/testing/heron.ts';
 import { named } from '../src/testing/named.ts';
 import type { TestServices } from '../src/testing/testServices.ts';
 import { calibrateTile, readStrip } from '../src/simulated/simulatedHand.ts';
@@ -108,6 +111,30 @@ describe('what does not exist is not found', () => {
 /** Device values of the chart up to a row, of no patch of it from there on. */
 const foreignFrom = (row: number): Float64Array =>
   (chart.set.device ?? new Float64Array()).map((value, i) => (i < 3 * row ? value : 0.31 + 0.013 * value));
+
+describe('a press chart', () => {
+  it('is refused where no inks are driven', async () => {
+    const asked = {
+      kind: 'ramps',
+      paper: 'a4',
+      reader: 'strip',
+      steps: 11,
+      copies: 1,
+      order: 'scrambled',
+    } as const;
+    const { field, title } = await refused(() => createPressChart(services, conditionId, asked));
+    expect([field, title]).toEqual(['kind', 'Wren is not driven by inks.']);
+  });
+});
+
+describe('where there is nothing yet', () => {
+  it('a link of a press shows none, and devices whose driver is not installed are not offered', async () => {
+    const heron = await heronOn(services, 'Marsh Silk 130');
+    const { result, versions } = await pressView(services, heron, 'curves');
+    expect([result, versions]).toEqual([null, []]);
+    expect((await conditionChoices({ ...services, catalogue: [] })).devices).toEqual([]);
+  });
+});
 
 describe('files in place of reading', () => {
   it('are taken in any order of rows, by ids or by places', async () => {

@@ -86,6 +86,14 @@ describe('a watch', () => {
     await readWedge(services, gloss, 'watch');
     const last = (await watchView(services, gloss)).checks.at(-1);
     expect(last?.moved).toBe(true);
+    // As stored, to four decimals.
+    const state = await findWatchState(services.database, gloss);
+    const stored = (await listWatchChecks(services.database, state?.watchId ?? 0, 1, 1)).at(-1);
+    expect(stored?.readingId).toBe(last?.readingId);
+    expect(last?.figures).toEqual(
+      Array.from(stored?.figures ?? [], (value) => expect.closeTo(value, 3) as number),
+    );
+    expect(last?.figures.some((value) => value > 0.1)).toBe(true);
     expect(last?.cause).toContain('Magenta has moved');
     const standing = await standingOf(services, gloss);
     expect(standing.watch?.cause).toBe(last?.cause);

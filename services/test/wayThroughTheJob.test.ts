@@ -185,6 +185,15 @@ describe('from a blank stock to a proven profile', () => {
     expect(reading.finishedMs).not.toBeNull();
     const view = await readingView(services, reading.id);
     expect(view.patches).toHaveLength(300);
+    const { lab, xyz, set } = await loadReading(services, reading.id);
+    const bands = set.spectra?.grid.count ?? 0;
+    view.patches.forEach((patch, i) => {
+      expect(patch.lab).toEqual([0, 1, 2].map((k) => expect.closeTo(lab[3 * i + k], 3) as number));
+      expect(patch.xyz).toEqual([0, 1, 2].map((k) => expect.closeTo(xyz[3 * i + k], 3) as number));
+      expect(patch.spectrum?.[bands - 1]).toBeCloseTo(set.spectra?.values[bands * (i + 1) - 1] ?? NaN, 4);
+    });
+    const darkest = Math.min(...view.patches.map(({ xyz: [, y] }) => y));
+    expect(view.dmax).toBeCloseTo(-Math.log10(darkest / 100), 3);
     expect(view.dmax).toBeGreaterThan(1.6);
     expect(view.paper?.[0]).toBeGreaterThan(94);
     expect(view.repeatability?.mean).toBeLessThan(0.8);
