@@ -1,8 +1,10 @@
 import { Type } from '@sinclair/typebox';
 import { PATCH_GROUPS } from '@melto/core/conformity/patchGroups';
+import type { MeasurementConditions } from '@melto/core/cgats/patchSet';
 import type { PaperShift } from '@melto/core/conformity/aimsOnPaper';
 import type { SeenPair } from '@melto/core/conformity/seenUnder';
 import { QUANTITIES, STATISTICS } from '@melto/core/conformity/toleranceSet';
+import type { NamedColour } from '@melto/core/refine/namedColour';
 import type { AimSetView } from '@melto/services/conformity/aimSets';
 import type { ReadingOfHouse } from '@melto/services/conformity/readingsToAim';
 import type { ToleranceSetView } from '@melto/services/conformity/toleranceSets';
@@ -50,6 +52,19 @@ export const AIM_SET_FROM_FILE = makes({
   body: { file: true, mostBytes: 32_000_000 } as const,
   answer: answers<{ readonly id: number; readonly notes: readonly string[] }>(
     strict({ id: Type.Integer(), notes: Type.Array(Type.String()) }),
+  ),
+});
+
+export const AIM_COLOURS = reads({
+  path: '/api/aim-sets/{id}/colours',
+  says: 'Paper, solids and overprints of an aim set, and how they were measured',
+  who: 'viewer',
+  params: IN_PATH,
+  answer: answers<{ readonly colours: readonly NamedColour[]; readonly conditions: MeasurementConditions }>(
+    Type.Object({
+      colours: Type.Array(Type.Object({ name: Type.String(), lab: LAB })),
+      conditions: Type.Object({ mode: Type.Optional(Type.String()) }),
+    }),
   ),
 });
 

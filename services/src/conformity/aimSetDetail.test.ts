@@ -3,7 +3,7 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { aimsApart } from '@melto/core/conformity/aimPrimaries';
 import { readPatchSet } from '@melto/core/cgats/patchSetFromCgats';
 import { unwrap } from '@melto/core/result';
-import { aimSetDetail, aimSetFile } from './aimSetDetail.ts';
+import { aimColours, aimSetDetail, aimSetFile } from './aimSetDetail.ts';
 import { aimSets, loadAims } from './aimSets.ts';
 import { createAimSetByHand, createAimSetFromFile, createAimSetFromReading } from './newAimSet.ts';
 import type { AimByHand } from './newAimSet.ts';
@@ -35,6 +35,15 @@ describe('an aim set in few numbers', () => {
       expect(view.completed).toBe(true);
       expect(hasSpectra).toBe(false);
     }
+  });
+
+  it('gives its primaries as named colours, and only those that it has', async () => {
+    const { id } = await createAimSetByHand(services, { name: 'Three' }, HAND, M1);
+    const { colours, conditions } = await aimColours(services, id);
+    expect(colours.map(({ name }) => name)).toEqual(['paper', 'C', 'K']);
+    expect([...(colours[1]?.lab ?? [])]).toEqual([55, -37, -50].map((v) => expect.closeTo(v, 2) as number));
+    expect(conditions.mode).toBe('M1');
+    expect((await refusal(aimColours(services, 99999))).type).toBe('not-found');
   });
 
   it('has versions, each beside the one before it', async () => {

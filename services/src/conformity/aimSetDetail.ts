@@ -2,6 +2,8 @@ import { channelCount, CMYK } from '@melto/core/device/process';
 import { aimPrimaries, aimsApart } from '@melto/core/conformity/aimPrimaries';
 import type { AimPrimary, AimsApart } from '@melto/core/conformity/aimPrimaries';
 import type { Aims } from '@melto/core/conformity/aims';
+import type { MeasurementConditions } from '@melto/core/cgats/patchSet';
+import type { NamedColour } from '@melto/core/refine/namedColour';
 import { patchSetToCgats } from '@melto/core/cgats/patchSetToCgats';
 import { writeCgats } from '@melto/core/cgats/writeCgats';
 import { aimSetVersions, loadAims } from './aimSets.ts';
@@ -29,6 +31,18 @@ export async function aimSetDetail(context: Context, id: number): Promise<AimSet
     primaries: aimPrimaries(aims),
     sinceBefore: before === undefined ? null : aimsApart(aims, (await loadAims(context, before.id)).aims),
     hasSpectra: aims.spectra !== undefined,
+  };
+}
+
+/** Paper, solids and overprints of an aim set as named colours, and how they were measured. */
+export async function aimColours(
+  context: Context,
+  id: number,
+): Promise<{ readonly colours: readonly NamedColour[]; readonly conditions: MeasurementConditions }> {
+  const { view, aims } = await loadAims(context, id);
+  return {
+    colours: aimPrimaries(aims).map(({ name, lab }) => ({ name, lab })),
+    conditions: view.conditions,
   };
 }
 

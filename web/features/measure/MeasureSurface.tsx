@@ -1,57 +1,57 @@
 'use client';
 
 import { Button, MenuItem, TextField } from '@mui/material';
+import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
-import { deltaE2000 } from '@melto/core/colour/deltaE2000';
-import type { Lab } from '@melto/core/colour/lab';
 import { labToLch } from '@melto/core/colour/labToLch';
 import { typedColours } from '@melto/core/measured/typedColour';
 import type { NamedColour } from '@melto/core/refine/namedColour';
 import { issueText } from '@melto/core/result';
 import { ConnectBridge } from '@/features/bridge/ConnectBridge';
-import { newKey } from '@/ui/api';
+import { AIM_COLOURS } from '@/endpoints/conformity';
+import { ask, newKey, problemWords } from '@/ui/api';
 import { ColourListField } from '@/ui/ColourListField';
-import { csv, save } from '@/ui/Figure';
+import { save } from '@/ui/Figure';
 import { formatFigure } from '@/ui/format';
 import { Swatch } from '@/ui/Swatch';
 import { useUndo } from '@/ui/useUndo';
+import { comparison } from './comparison';
+import type { Compared } from './comparison';
 import { InstrumentSpot } from './InstrumentSpot';
+import { measuredCsv } from './measuredCsv';
 import { useMeasured } from './useMeasured';
 import type { MeasuredColour } from './useMeasured';
 
-/** Single colours into a list: measured, typed or sent; compared with one of them or with a colour list. */
-export function MeasureSurface() {
+const aimsKey = (id: number): string => `aims ${id}`;
+
+/** Single colours into a list: measured, typed or sent; compared with one of them, a colour list or an aim set. */
+export function MeasureSurface({
+  aimSets,
+}: {
+  aimSets: readonly { readonly id: number; readonly name: string; readonly version: number }[];
+}) {
   const { colours, add, rename, put } = useMeasured();
   const [reference, setReference] = useState('');
   const [list, setList] = useState<readonly NamedColour[]>([]);
   const [listProblem, setListProblem] = useState<string>();
   const offerUndo = useUndo();
   const last = colours.at(-1);
-  const compared = comparison(colours, reference, list);
+  const aimSet = aimSets.find(({ id }) => reference === aimsKey(id));
+  const { data: aims, error: aimsError } = useQuery({
+    queryKey: ['aim colours', aimSet?.id],
+    queryFn: () => ask(AIM_COLOURS, { params: { id: aimSet?.id ?? 0 } }),
+    enabled: aimSet !== undefined,
+  });
+  const compared = comparison(
+    colours,
+    reference,
+    aimSet !== undefined ? (aims?.colours ?? []) : reference === 'list' ? list : undefined,
+  );
   const empty = (): void => {
     const before = colours;
     put([]);
     offerUndo(`${before.length} colours are taken out.`, () => put(before));
   };
-  const table = (): Blob =>
-    new Blob(
-      [
-        csv({
-          head: ['name', 'L*', 'a*', 'b*', 'from', 'compared with', 'ΔE00'],
-          rows: colours.map((one) => {
-            const { to, deltaE } = compared(one);
-            return [
-              one.name,
-              ...one.lab.map((value) => value.toFixed(2)),
-              one.from,
-              to,
-              deltaE?.toFixed(2) ?? '',
-            ];
-          }),
-        }),
-      ],
-      { type: 'text/csv' },
-    );
   return (
     <section className="surface">
       <div className="surface-head">
@@ -80,19 +80,38 @@ export function MeasureSurface() {
             <MenuItem value="list" disabled={list.length === 0}>
               the nearest of the colour list
             </MenuItem>
+            {aimSets.map(({ id, name, version }) => (
+              <MenuItem key={aimsKey(id)} value={aimsKey(id)}>
+                the nearest of {name} v{version}
+              </MenuItem>
+            ))}
             {colours.map(({ id, name }) => (
               <MenuItem key={id} value={id}>
                 {name}
               </MenuItem>
             ))}
           </TextField>
-          <Button disabled={colours.length === 0} onClick={() => save('measured.csv', table())}>
+          <Button
+            disabled={colours.length === 0}
+            onClick={() => save('measured.csv', measuredCsv(colours, compared))}
+          >
             CSV
           </Button>
           <Button disabled={colours.length === 0} onClick={empty}>
             Take all out
           </Button>
         </div>
+        {aimSet !== undefined && aims !== undefined && (
+          <p className="quiet small">
+            Compared with paper, solids and overprints of {aimSet.name}, measured in{' '}
+            {aims.conditions.mode ?? 'a mode that it does not tell'}.
+          </p>
+        )}
+        {aimsError !== null && (
+          <p className="error" role="alert">
+            {problemWords(aimsError)}
+          </p>
+        )}
         <ColourListField
           name="Colour list"
           colours={list}
@@ -118,30 +137,6 @@ export function MeasureSurface() {
       </div>
     </section>
   );
-}
-
-interface Compared {
-  readonly to: string;
-  readonly aim?: Lab;
-  readonly deltaE?: number;
-}
-
-/** What each colour is compared with. */
-function comparison(
-  colours: readonly MeasuredColour[],
-  reference: string,
-  list: readonly NamedColour[],
-): (one: MeasuredColour) => Compared {
-  const chosen = colours.find(({ id }) => id === reference);
-  return ({ id, lab }) => {
-    if (reference === 'list' && list.length > 0) {
-      const aims = list.map((aim) => ({ ...aim, deltaE: deltaE2000(aim.lab as unknown as Lab, lab) }));
-      const nearest = aims.reduce((best, aim) => (aim.deltaE < best.deltaE ? aim : best));
-      return { to: nearest.name, aim: nearest.lab as unknown as Lab, deltaE: nearest.deltaE };
-    }
-    if (chosen === undefined || chosen.id === id) return { to: '' };
-    return { to: chosen.name, aim: chosen.lab, deltaE: deltaE2000(chosen.lab, lab) };
-  };
 }
 
 /** The colour that came last, large enough to be read from the instrument. */

@@ -4,7 +4,7 @@ import type { FromBridge, ReadMessage } from '@melto/bridge/protocol';
 import { BridgeProvider } from '@/features/bridge/BridgeContext';
 import { fakeBridge, greyPass, STRIP_READER, WITH_READER } from '@/testing/fakeBridge';
 import type { FakeBridge } from '@/testing/fakeBridge';
-import { fakeServer } from '@/testing/fakeServer';
+import { fakeServer, Refused } from '@/testing/fakeServer';
 import { show } from '@/testing/show';
 import { colourOf } from './InstrumentSpot';
 import { MeasureSurface } from './MeasureSurface';
@@ -12,22 +12,34 @@ import { MeasureSurface } from './MeasureSurface';
 const FIELD = /typed, pasted or sent/;
 const SLIPS = [{ code: 'HRN-0001-1', restUntilMs: 0, state: 'ready' }];
 
-function page(bridge: FakeBridge = fakeBridge(), house: Record<string, unknown> = {}) {
+function page(
+  bridge: FakeBridge = fakeBridge(),
+  house: Record<string, unknown> = {},
+  answers: Record<string, unknown> = {},
+) {
   const server = fakeServer({
     'GET /api/house': { nowMs: 0, offsetMs: 0, slips: SLIPS, person: 'Ines', ...WITH_READER, ...house },
     'POST /api/instruments': {},
     'POST /api/instruments/3/tile': {},
     'GET /api/sheets/HRN-0001-1/under': { under: 'one patch' },
+    'GET /api/aim-sets/4/colours': {
+      colours: [
+        { name: 'paper', lab: [95, 0, -2] },
+        { name: 'C', lab: [55, -37, -50] },
+      ],
+      conditions: { mode: 'M1' },
+    },
     'POST /api/colour-lists': {
       colours: [
         { name: 'Seed red', lab: [52, 48, 26] },
         { name: 'Reed green', lab: [60, -40, 20] },
       ],
     },
+    ...answers,
   });
   const shown = show(
     <BridgeProvider open={bridge.open}>
-      <MeasureSurface />
+      <MeasureSurface aimSets={[{ id: 4, name: 'Quarry Press', version: 2 }]} />
     </BridgeProvider>,
   );
   const row = (name: string): string[] =>
@@ -80,6 +92,32 @@ describe('colours that are typed or sent', () => {
     await type('near red 53 48 26');
     await waitFor(() => expect(row('near red')[7]).toBe('Seed red'));
     expect(Number(row('near red')[8])).toBeLessThan(1.1);
+  });
+
+  it('are compared with the nearest solid of an aim set, whose mode is told', async () => {
+    const { user, type, row } = page();
+    await type('cyan 56 -37 -50\nwhite 94 0 -2');
+    await user.click(screen.getByRole('combobox', { name: 'Compare with' }));
+    await user.click(screen.getByRole('option', { name: 'the nearest of Quarry Press v2' }));
+    await waitFor(() => expect(row('cyan')[7]).toBe('C'));
+    expect(row('white')[7]).toBe('paper');
+    // ΔE00 of 1 L* at L* 55.5, where the weight of lightness is 1 + 0.015·5.5² / √(20 + 5.5²).
+    expect(Number(row('cyan')[8])).toBeCloseTo(1 / (1 + (0.015 * 5.5 ** 2) / Math.sqrt(20 + 5.5 ** 2)), 2);
+    expect(screen.getByText(/solids and overprints of Quarry Press, measured in M1/)).toBeTruthy();
+  });
+
+  it('say so where the aim set cannot be had', async () => {
+    const { user, type, row } = page(fakeBridge(), undefined, {
+      'GET /api/aim-sets/4/colours': new Refused(404, {
+        title: 'There is no aim set 4.',
+        detail: 'Choose another.',
+      }),
+    });
+    await type('cyan 56 -37 -50');
+    await user.click(screen.getByRole('combobox', { name: 'Compare with' }));
+    await user.click(screen.getByRole('option', { name: 'the nearest of Quarry Press v2' }));
+    expect((await screen.findByRole('alert')).textContent).toContain('no aim set 4');
+    expect(row('cyan').slice(7, 9)).toEqual(['', '']);
   });
 
   it('are taken out all at once, and come back by Undo', async () => {
