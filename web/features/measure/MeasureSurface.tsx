@@ -74,7 +74,7 @@ export function MeasureSurface({
             label="Compare with"
             value={reference}
             onChange={(event) => setReference(event.target.value)}
-            sx={{ width: 240 }}
+            sx={{ width: 320 }}
           >
             <MenuItem value="">nothing</MenuItem>
             <MenuItem value="list" disabled={list.length === 0}>
