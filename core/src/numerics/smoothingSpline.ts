@@ -133,6 +133,9 @@ function bandsOf(x: ArrayLike<number>, y: ArrayLike<number>, weights: ArrayLike<
   return { steep, r0, r1, q0, q1, q2, turn };
 }
 
+/** Zeros on both sides of the inner knots, so that the ends need no case of their own: inner knot j stands at j + 2. */
+const PAD = 2;
+
 /** Reinsch's equations (R + λQᵀW⁻¹Q)·f″ = Qᵀy, and what each knot leaves when it is left out. */
 function solve(
   { steep, r0, r1, q0, q1, q2, turn }: Bands,
@@ -142,42 +145,41 @@ function solve(
 ): { fitted: Float64Array; bend: Float64Array; leftOut: Float64Array } {
   const n = y.length;
   const m = n - 2;
-  // L·D·Lᵀ of the matrix; both arrays are longer by two zeros, so that the ends need no case of their own.
-  const [d, l1, l2, u] = Array.from({ length: 4 }, () => new Float64Array(m + 2));
+  const padded = (): Float64Array => new Float64Array(m + 2 * PAD);
+  // L·D·Lᵀ of the matrix.
+  const [d, l1, l2, u] = [padded(), padded(), padded(), padded()];
   for (let j = 0; j < m; j++) {
-    const [a, b] = j > 0 ? [l1[j - 1], l2[j - 1]] : [0, 0];
-    const c = j > 1 ? l2[j - 2] : 0;
-    d[j] = r0[j] + smoothing * q0[j];
-    if (j > 0) d[j] -= a * a * d[j - 1];
-    if (j > 1) d[j] -= c * c * d[j - 2];
-    if (!(d[j] > 0)) throw new Error('the smoothing system is not positive definite');
-    l1[j] = (r1[j] + smoothing * q1[j] - (j > 0 ? a * b * d[j - 1] : 0)) / d[j];
-    l2[j] = (smoothing * q2[j]) / d[j];
-    u[j] = turn[j] - a * (j > 0 ? u[j - 1] : 0) - c * (j > 1 ? u[j - 2] : 0);
+    const k = j + PAD;
+    d[k] = r0[j] + smoothing * q0[j] - l1[k - 1] ** 2 * d[k - 1] - l2[k - 2] ** 2 * d[k - 2];
+    if (!(d[k] > 0)) throw new Error('the smoothing system is not positive definite');
+    l1[k] = (r1[j] + smoothing * q1[j] - l1[k - 1] * l2[k - 1] * d[k - 1]) / d[k];
+    l2[k] = (smoothing * q2[j]) / d[k];
+    u[k] = turn[j] - l1[k - 1] * u[k - 1] - l2[k - 2] * u[k - 2];
   }
-  const bend = new Float64Array(n);
+  const second = padded();
   // The middle diagonals of the inverse, from its last row up (Hutchinson and de Hoog, 1985).
-  const [s0, s1, s2] = Array.from({ length: 3 }, () => new Float64Array(m + 2));
-  for (let j = m - 1; j >= 0; j--) {
-    bend[j + 1] = u[j] / d[j] - l1[j] * (j + 1 < m ? bend[j + 2] : 0) - l2[j] * (j + 2 < m ? bend[j + 3] : 0);
-    s1[j] = -l1[j] * s0[j + 1] - l2[j] * s1[j + 1];
-    s2[j] = -l1[j] * s1[j + 1] - l2[j] * s0[j + 2];
-    s0[j] = 1 / d[j] - l1[j] * s1[j] - l2[j] * s2[j];
+  const [s0, s1, s2] = [padded(), padded(), padded()];
+  for (let k = m + PAD - 1; k >= PAD; k--) {
+    second[k] = u[k] / d[k] - l1[k] * second[k + 1] - l2[k] * second[k + 2];
+    s1[k] = -l1[k] * s0[k + 1] - l2[k] * s1[k + 1];
+    s2[k] = -l1[k] * s1[k + 1] - l2[k] * s0[k + 2];
+    s0[k] = 1 / d[k] - l1[k] * s1[k] - l2[k] * s2[k];
   }
   const fitted = new Float64Array(n);
   const leftOut = new Float64Array(n);
   for (let i = 0; i < n; i++) {
-    // Row i of Q meets the columns i − 2, i − 1 and i.
-    const first = i >= 2 ? steep[i - 1] : 0;
-    const middle = i >= 1 && i <= m ? -steep[i - 1] - steep[i] : 0;
-    const last = i < m ? steep[i] : 0;
-    const off = first * (i >= 2 ? bend[i - 1] : 0) + middle * bend[i] + last * (i < m ? bend[i + 1] : 0);
+    // Row i of Q meets the columns i − 2, i − 1 and i, which stand at i, i + 1 and i + 2.
+    const first = i > 0 ? steep[i - 1] : 0;
+    const last = i < n - 1 ? steep[i] : 0;
+    const middle = -first - last;
+    const off = first * second[i] + middle * second[i + 1] + last * second[i + 2];
     const own =
-      (i >= 2 ? first * (first * s0[i - 2] + 2 * middle * s1[i - 2] + 2 * last * s2[i - 2]) : 0) +
-      (i >= 1 ? middle * (middle * s0[i - 1] + 2 * last * s1[i - 1]) : 0) +
-      last * last * s0[i];
+      first * (first * s0[i] + 2 * middle * s1[i] + 2 * last * s2[i]) +
+      middle * (middle * s0[i + 1] + 2 * last * s1[i + 1]) +
+      last * last * s0[i + 2];
     fitted[i] = y[i] - (smoothing * off) / weights[i];
     leftOut[i] = off / own;
   }
-  return { fitted, bend, leftOut };
+  // The two ends do not bend.
+  return { fitted, bend: second.slice(1, n + 1), leftOut };
 }
