@@ -31,6 +31,7 @@ import { byDeviceValues, heronOn, HOUR, readWedge, TICKS } from '../src/testing/
 import { named } from '../src/testing/named.ts';
 import { readSheets } from '../src/testing/readSheets.ts';
 import { MEASURED_M1 } from '../src/testing/measuredAs.ts';
+import { RAMPS_CHART } from '../src/testing/rampsChart.ts';
 import { openTestServices } from '../src/testing/testServices.ts';
 import type { TestServices } from '../src/testing/testServices.ts';
 import { calibrateTile, readStrip } from '../src/simulated/simulatedHand.ts';
@@ -48,11 +49,7 @@ beforeAll(async () => {
   services = await openTestServices('melto_crowd');
   gloss = await heronOn(services, 'Lantern Gloss 150');
   silk = await heronOn(services, 'Marsh Silk 130');
-  ramps = (
-    await createPressChart(services, gloss, {
-      ...{ kind: 'ramps', paper: 'a4', reader: 'strip', steps: 11, copies: 1, order: 'scrambled' },
-    })
-  ).id;
+  ramps = (await createPressChart(services, gloss, RAMPS_CHART)).id;
   const { sheets } = await printChart(services, ramps, { ticks: TICKS });
   await advanceClock(services, 3 * HOUR);
   rampsReading = (await readSheets(services, sheets)).readingId;

@@ -27,19 +27,12 @@ import { byDeviceValues, heronOn, HOUR, TICKS } from '../src/testing/heron.ts';
 import { readSheets } from '../src/testing/readSheets.ts';
 import { refusal } from '../src/testing/refusal.ts';
 import { MEASURED_M1 } from '../src/testing/measuredAs.ts';
+import { RAMPS_CHART } from '../src/testing/rampsChart.ts';
 import { openTestServices } from '../src/testing/testServices.ts';
 import type { TestServices } from '../src/testing/testServices.ts';
 import { withdrawReading } from '../src/watch/withdrawReading.ts';
 import { calibrateTile, readStrip } from '../src/simulated/simulatedHand.ts';
 
-const RAMPS = {
-  kind: 'ramps',
-  paper: 'a4',
-  reader: 'strip',
-  steps: 11,
-  copies: 1,
-  order: 'scrambled',
-} as const;
 let services: TestServices;
 let gloss = 0;
 let ramps = 0;
@@ -47,7 +40,7 @@ let ramps = 0;
 beforeAll(async () => {
   services = await openTestServices('melto_guards');
   gloss = await heronOn(services, 'Lantern Gloss 150');
-  ramps = (await createPressChart(services, gloss, RAMPS)).id;
+  ramps = (await createPressChart(services, gloss, RAMPS_CHART)).id;
 });
 afterAll(() => services.database.close());
 
@@ -106,7 +99,7 @@ describe('borrowing', () => {
   it('drops what the lender does not have, and takes what it has', async () => {
     const silk = await heronOn(services, 'Marsh Silk 130');
     for (const condition of [gloss, silk]) {
-      const { id } = await createPressChart(services, condition, RAMPS);
+      const { id } = await createPressChart(services, condition, RAMPS_CHART);
       const { sheets } = await printChart(services, id, { ticks: TICKS });
       await advanceClock(services, 3 * HOUR);
       const { readingId } = await readSheets(services, sheets);
@@ -126,7 +119,7 @@ describe('borrowing', () => {
 
   it('gives curves to what an aim set asks of each ink; they keep its name, version and figures', async () => {
     const silk = await heronOn(services, 'Fenland Smooth 120');
-    const { id } = await createPressChart(services, silk, RAMPS);
+    const { id } = await createPressChart(services, silk, RAMPS_CHART);
     const { sheets } = await printChart(services, id, { ticks: TICKS });
     await advanceClock(services, 3 * HOUR);
     const { readingId } = await readSheets(services, sheets);

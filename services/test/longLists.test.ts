@@ -16,6 +16,7 @@ import { heronOn, HOUR, TICKS } from '../src/testing/heron.ts';
 import { named } from '../src/testing/named.ts';
 import { readSheets } from '../src/testing/readSheets.ts';
 import { refusal } from '../src/testing/refusal.ts';
+import { RAMPS_CHART } from '../src/testing/rampsChart.ts';
 import { openTestServices } from '../src/testing/testServices.ts';
 import type { TestServices } from '../src/testing/testServices.ts';
 
@@ -30,9 +31,7 @@ let limits = 0;
 beforeAll(async () => {
   services = await openTestServices('melto_long');
   gloss = await heronOn(services, 'Lantern Gloss 150');
-  const { id } = await createPressChart(services, gloss, {
-    ...{ kind: 'ramps', paper: 'a4', reader: 'strip', steps: 11, copies: 1, order: 'scrambled' },
-  });
+  const { id } = await createPressChart(services, gloss, RAMPS_CHART);
   const { sheets } = await printChart(services, id, { ticks: TICKS });
   await advanceClock(services, 3 * HOUR);
   limits = (await proposeLimits(services, gloss, (await readSheets(services, sheets)).readingId)).id;

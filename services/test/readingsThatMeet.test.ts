@@ -19,6 +19,7 @@ import { advanceClock } from '../src/simulated/advanceClock.ts';
 import { byDeviceValues, heronOn, HOUR, TICKS } from '../src/testing/heron.ts';
 import { refusal } from '../src/testing/refusal.ts';
 import { MEASURED_M1 } from '../src/testing/measuredAs.ts';
+import { RAMPS_CHART } from '../src/testing/rampsChart.ts';
 import { openTestServices } from '../src/testing/testServices.ts';
 import type { TestServices } from '../src/testing/testServices.ts';
 import { calibrateTile, readStrip } from '../src/simulated/simulatedHand.ts';
@@ -154,18 +155,9 @@ describe('houses', () => {
     expect((await readingsOf(services, condition)).rows.length).toBeGreaterThan(0);
     const [code = ''] = await printed();
     expect((await refusal(deskState(other, code))).type).toBe('not-found');
-    expect((await refusal(createPressChart(other, condition, CHART))).type).toBe('not-found');
+    expect((await refusal(createPressChart(other, condition, RAMPS_CHART))).type).toBe('not-found');
   });
 });
-
-const CHART = {
-  kind: 'ramps',
-  paper: 'a4',
-  reader: 'strip',
-  steps: 11,
-  copies: 1,
-  order: 'scrambled',
-} as const;
 
 describe('what is kept', () => {
   const house = { house: 1, person: 1 };

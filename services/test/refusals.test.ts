@@ -29,6 +29,7 @@ import { profileSettings } from '../src/profile/profileSettings.ts';
 import { loadReading } from '../src/reading/loadReading.ts';
 import { readingFile, readingView } from '../src/reading/readingView.ts';
 import { MEASURED_M1 } from '../src/testing/measuredAs.ts';
+import { RAMPS_CHART } from '../src/testing/rampsChart.ts';
 import { openTestServices } from '../src/testing/testServices.ts';
 import { heronOn } from '../src/testing/heron.ts';
 import { named } from '../src/testing/named.ts';
@@ -114,15 +115,7 @@ const foreignFrom = (row: number): Float64Array =>
 
 describe('a press chart', () => {
   it('is refused where no inks are driven', async () => {
-    const asked = {
-      kind: 'ramps',
-      paper: 'a4',
-      reader: 'strip',
-      steps: 11,
-      copies: 1,
-      order: 'scrambled',
-    } as const;
-    const { field, title } = await refused(() => createPressChart(services, conditionId, asked));
+    const { field, title } = await refused(() => createPressChart(services, conditionId, RAMPS_CHART));
     expect([field, title]).toEqual(['kind', 'Wren is not driven by inks.']);
   });
 });
