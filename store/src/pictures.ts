@@ -19,6 +19,11 @@ export function listPictures(sql: Sql, condition: number | null): Promise<Pictur
   );
 }
 
+/** The house's logo, the newest where there are several; undefined where it has none. */
+export async function findLogo(sql: Sql): Promise<PictureRow | undefined> {
+  return (await listPictures(sql, null)).at(-1);
+}
+
 export async function findPicture(
   sql: Sql,
   id: number,

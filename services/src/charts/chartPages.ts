@@ -69,14 +69,14 @@ async function renderPages(
   if (format === 'pdf')
     return { name: `${code}.pdf`, mediaType: 'application/pdf', content: await chartPdf(pages, dateMs) };
   const chosen = pages[page - 1];
-  if (chosen !== undefined && rasterPixels(chosen) > MOST_PIXELS)
+  if (chosen === undefined) throw notFound(`page ${page} of this chart`);
+  if (rasterPixels(chosen) > MOST_PIXELS)
     throw new Problem(
       'bad-input',
       `A page of ${chosen.paper} mm is too large for pixels.`,
       'Take the PDF.',
       'format',
     );
-  if (chosen === undefined) throw notFound(`page ${page} of this chart`);
   if (format === 'png' && drivenByInks(chosen.process))
     throw new Problem('bad-input', 'Pages of inks have no PNG.', 'Take the PDF or the TIFF.', 'format');
   return {

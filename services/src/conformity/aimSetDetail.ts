@@ -1,12 +1,10 @@
-import { channelCount, CMYK } from '@melto/core/device/process';
 import { aimPrimaries, aimsApart } from '@melto/core/conformity/aimPrimaries';
 import type { AimPrimary, AimsApart } from '@melto/core/conformity/aimPrimaries';
-import type { Aims } from '@melto/core/conformity/aims';
 import type { MeasurementConditions } from '@melto/core/cgats/patchSet';
 import type { NamedColour } from '@melto/core/refine/namedColour';
 import { patchSetToCgats } from '@melto/core/cgats/patchSetToCgats';
 import { writeCgats } from '@melto/core/cgats/writeCgats';
-import { aimSetVersions, loadAims } from './aimSets.ts';
+import { aimPatches, aimSetVersions, loadAims } from './aimSets.ts';
 import type { AimSetView } from './aimSets.ts';
 import type { Download } from '../kernel/download.ts';
 import type { Context } from '../kernel/context.ts';
@@ -49,23 +47,10 @@ export async function aimColours(
 /** An aim set as CGATS: what it gives, not what is completed from it. */
 export async function aimSetFile(context: Context, id: number): Promise<Download> {
   const { view, aims } = await loadAims(context, id);
+  const set = { ...aimPatches(aims), title: view.name, originator: `Melto, from ${view.origin}` };
   return {
     name: `${view.name.replace(/[^\p{L}\p{N} ._-]/gu, '')} v${view.version}.txt`,
     mediaType: 'text/plain',
-    content: new TextEncoder().encode(writeCgats(patchSetToCgats(setOf(view, aims)))),
-  };
-}
-
-function setOf(
-  view: AimSetView,
-  { conditions, device, xyz, spectra }: Aims,
-): Parameters<typeof patchSetToCgats>[0] {
-  return {
-    ids: Array.from({ length: device.length / channelCount(CMYK) }, (_, row) => String(row + 1)),
-    process: CMYK,
-    ...{ device, xyz, spectra, conditions },
-    title: view.name,
-    originator: `Melto, from ${view.origin}`,
-    notes: [],
+    content: new TextEncoder().encode(writeCgats(patchSetToCgats(set))),
   };
 }

@@ -1,4 +1,4 @@
-import { CMYK, sameProcess } from '@melto/core/device/process';
+import { channelCount, CMYK, sameProcess } from '@melto/core/device/process';
 import { patchXyz } from '@melto/core/cgats/patchColours';
 import type { MeasurementConditions, PatchSet } from '@melto/core/cgats/patchSet';
 import { readPatchSet } from '@melto/core/cgats/patchSetFromCgats';
@@ -166,6 +166,14 @@ export async function sayAimMode(
       }),
     };
   });
+}
+
+/** Aims as patches, one by one. */
+export function aimPatches({ conditions, device, xyz, spectra }: Aims): PatchSet {
+  return {
+    ids: Array.from({ length: device.length / channelCount(CMYK) }, (_, row) => String(row + 1)),
+    ...{ process: CMYK, device, xyz, spectra, conditions, notes: [] },
+  };
 }
 
 /** Only what aims need: ids, device values, colours, spectra where there are any. */

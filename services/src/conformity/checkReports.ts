@@ -12,7 +12,7 @@ import { shortCheckModel } from '@melto/paper/report/shortCheckModel';
 import type { SlipModel } from '@melto/paper/report/slipPdf';
 import { STATUS_WORDS } from '@melto/paper/statusShape';
 import { findHouse } from '@melto/store/houses';
-import { findPicture, listPictures } from '@melto/store/pictures';
+import { findLogo, findPicture } from '@melto/store/pictures';
 import { endReportLinks, findReportLink, insertReportLink, openReportLink } from '@melto/store/reportLinks';
 import { findResult, lockResult } from '@melto/store/results';
 import type { ResultRow } from '@melto/store/results';
@@ -79,7 +79,7 @@ export async function checkReport(
 
 /** The house's logo as reports carry it. */
 async function reportLogo({ database }: Context): Promise<ReportModel['logo']> {
-  const logo = (await listPictures(database, null)).at(-1);
+  const logo = await findLogo(database);
   const row = logo === undefined ? undefined : await findPicture(database, logo.id);
   if (row === undefined) return undefined;
   const { width, height, png } = row;

@@ -1,4 +1,4 @@
-import { channelCount, CMYK, sameProcess } from '@melto/core/device/process';
+import { CMYK, sameProcess } from '@melto/core/device/process';
 import { randomUUID } from 'node:crypto';
 import { patchXyz } from '@melto/core/cgats/patchColours';
 import type { MeasurementConditions, PatchSet } from '@melto/core/cgats/patchSet';
@@ -17,7 +17,7 @@ import { unitOfWork } from '../kernel/context.ts';
 import type { Context } from '../kernel/context.ts';
 import { notFound, Problem } from '../kernel/problem.ts';
 import { completeReading, loadReading } from '../reading/loadReading.ts';
-import { referenceOf } from './aimSets.ts';
+import { aimPatches, referenceOf } from './aimSets.ts';
 import { refuseStandardName } from './ownName.ts';
 
 const MOST_PATCHES = 20_000;
@@ -41,14 +41,9 @@ export async function createAimSetFromFile(
     const sampled = profileAims(profile.value);
     if (!sampled.ok) throw refused(sampled.issues);
     const { device, xyz } = sampled.value;
-    const id = await store(context, input, 'profile', `Profile ${fileName}`, {
-      ids: Array.from({ length: device.length / channelCount(CMYK) }, (_, i) => String(i + 1)),
-      process: CMYK,
-      device,
-      xyz,
-      conditions: { illuminant: 'D50', observer: '2' },
-      notes: [],
-    });
+    const conditions = { illuminant: 'D50', observer: '2' };
+    const set = aimPatches({ device, xyz, conditions });
+    const id = await store(context, input, 'profile', `Profile ${fileName}`, set);
     return {
       id,
       notes: [

@@ -1,4 +1,4 @@
-import { channelCount, CMYK, RGB } from '@melto/core/device/process';
+import { CMYK, RGB } from '@melto/core/device/process';
 import type { MeasurementConditions } from '@melto/core/cgats/patchSet';
 import type { Lab } from '@melto/core/colour/lab';
 import { WHITE_D50_MEASURED } from '@melto/core/colour/whitePoints';
@@ -16,7 +16,7 @@ import type { ReadingOfHouse } from '@melto/store/readings';
 import type { Context } from '../kernel/context.ts';
 import { Problem } from '../kernel/problem.ts';
 import { loadReading, requireStanding } from '../reading/loadReading.ts';
-import { loadAims, referenceOf } from './aimSets.ts';
+import { aimPatches, loadAims, referenceOf } from './aimSets.ts';
 import type { AimSetView, MovedAims } from './aimSets.ts';
 import { keepAimSet } from './newAimSet.ts';
 import type { NewAimSet } from './newAimSet.ts';
@@ -170,12 +170,7 @@ export async function makePaperAims(
     origin: `${view.name}${view.version > 1 ? `, version ${view.version}` : ''}, moved to ${white.words}: ${deltaE.toFixed(2)} ΔE00 from its own. ${view.origin}`,
     ...{ conditions, moved },
     patches: view.patches,
-    reference: view.completed
-      ? null
-      : referenceOf({
-          ids: Array.from({ length: on.device.length / channelCount(CMYK) }, (_, row) => String(row + 1)),
-          ...{ process: CMYK, device: on.device, xyz: on.xyz, conditions, notes: [] },
-        }),
+    reference: view.completed ? null : referenceOf(aimPatches({ ...on, conditions })),
   });
   return { id };
 }

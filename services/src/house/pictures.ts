@@ -2,7 +2,7 @@ import { keptPicture } from '@melto/paper/keptPicture';
 import { issueText } from '@melto/core/result';
 import { lockCondition } from '@melto/store/conditions';
 import { lockHouse } from '@melto/store/houses';
-import { findPicture, insertPicture, listPictures, setPictureRemoved } from '@melto/store/pictures';
+import { findLogo, findPicture, insertPicture, listPictures, setPictureRemoved } from '@melto/store/pictures';
 import type { PictureRow } from '@melto/store/pictures';
 import { unitOfWork } from '../kernel/context.ts';
 import type { Context } from '../kernel/context.ts';
@@ -61,8 +61,8 @@ export function picturesOf({ database }: Context, conditionId: number): Promise<
 }
 
 /** The house's logo; undefined where it has none. */
-export async function logoOf({ database }: Context): Promise<PictureRow | undefined> {
-  return (await listPictures(database, null)).at(-1);
+export function logoOf({ database }: Context): Promise<PictureRow | undefined> {
+  return findLogo(database);
 }
 
 export async function pictureFile({ database }: Context, id: number): Promise<Download> {

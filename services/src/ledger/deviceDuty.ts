@@ -15,14 +15,20 @@ export function dutyOf({
   return dutyDays === null ? undefined : { words: dutyWords, days: dutyDays, doneMs: dutyDoneMs };
 }
 
+/** The calibration of a device by itself where it is due. */
+export function dueDuty(device: Parameters<typeof dutyOf>[0], nowMs: number): CalibrationDuty | undefined {
+  const duty = dutyOf(device);
+  return duty !== undefined && isDutyDue(duty, nowMs) ? duty : undefined;
+}
+
 /** What is ticked at a print where the device's own calibration is due; it cannot be a point of a record. */
 const dutyLabel = ({ words }: CalibrationDuty): string => `Done today: ${words}`;
 
 /** What is shown and ticked at a print: the settings record, and the device's own calibration where it is due. */
 export async function printPoints(context: Context, condition: ConditionRow): Promise<SettingsPoint[]> {
   const points = await settingsRecord(context, condition.id);
-  const duty = dutyOf(condition);
-  if (duty === undefined || !isDutyDue(duty, await domainNow(context))) return points;
+  const duty = dueDuty(condition, await domainNow(context));
+  if (duty === undefined) return points;
   const value = `due every ${duty.days === 1 ? 'day' : `${duty.days} days`}; do it before anything is printed`;
   return [{ label: dutyLabel(duty), value, tickAtPrint: true }, ...points];
 }

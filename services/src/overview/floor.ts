@@ -1,5 +1,4 @@
 import type { FloorFilter, FloorOrder } from '@melto/core/judgement/floorFilter';
-import { isDutyDue } from '@melto/core/device/calibrationDuty';
 import { modeName } from '@melto/core/device/modeName';
 import type { Process } from '@melto/core/device/process';
 import { findConditions, listConditionNames } from '@melto/store/conditions';
@@ -16,7 +15,7 @@ import { listWatchStates } from '@melto/store/watches';
 import { sheetState } from '../charts/rack.ts';
 import { domainNow } from '../kernel/clock.ts';
 import type { Context } from '../kernel/context.ts';
-import { dutyOf } from '../ledger/deviceDuty.ts';
+import { dueDuty } from '../ledger/deviceDuty.ts';
 import { linksOf } from '../ledger/links.ts';
 import { markKey, staleMarks } from '../ledger/staleMarks.ts';
 import { linkMark } from './marks.ts';
@@ -94,8 +93,9 @@ export async function floor(
     restUntilMs: resting.reduce((last, { restUntilMs }) => Math.max(last, restUntilMs), 0),
   };
   const compare = ORDERS[order];
-  const words = find.toLowerCase().split(/\s+/);
-  const found = ({ name }: (typeof weighed)[number]): boolean => {
+  const words = find.toLowerCase().match(/\S+/g) ?? [];
+  const found = ({ name }: Weighed): boolean => {
+    if (words.length === 0) return true;
     const text = `${name.device} ${name.stock} ${modeName(name)}`.toLowerCase();
     return words.every((word) => text.includes(word));
   };
@@ -206,13 +206,12 @@ function rowOf(
   { links, watch, nowMs }: Facts,
   { move, attention }: Move,
 ): FloorRow {
-  const duty = dutyOf(condition);
   const { id, device, stock, inkSet } = condition;
   return {
     ...{ id, device, stock, inkSet, attention, links },
     mode: modeName(condition),
     whatNow: move,
-    duty: duty !== undefined && isDutyDue(duty, nowMs) ? duty.words : null,
+    duty: dueDuty(condition, nowMs)?.words ?? null,
     // Borrowed curves tell the ramps of another stock.
     ramps: rampsOf(heads.filter(({ conditionId }) => conditionId === id)),
     check: checkOf(heads.find(({ link }) => link === 'conformity')),

@@ -28,7 +28,7 @@ export async function previewMeasuredChart(
   file: Uint8Array | string,
   answers: Answers = {},
 ): Promise<ImportPreview> {
-  return previewOf(await conditionOf(context, conditionId), file, answers);
+  return previewOf(await conditionOf(context, conditionId), readableFile(file, answers));
 }
 
 /** What a file that holds device values and colours together would become, whatever it is of. */
@@ -42,7 +42,8 @@ export function previewMeasuredElsewhere(
   file: Uint8Array | string,
   answers: Answers = {},
 ): MeasuredElsewhere {
-  const { questions, modes } = readableFile(file, answers);
+  const measurement = readableFile(file, answers);
+  const { questions, modes } = measurement;
   const scale = questions.find(({ asks }) => asks === 'scale');
   const named = scale?.asks === 'scale' ? scale.process : modes[0]?.set.process?.name;
   const process = [RGB, CMYK].find(({ name }) => name === named);
@@ -52,13 +53,15 @@ export function previewMeasuredElsewhere(
       named === undefined ? 'The file has no device values.' : `The file gives ${named} values.`,
       'Give a file of RGB or CMYK values with their colours.',
     );
-  return { ...previewOf({ device: 'its device', process }, file, answers), process: process.name };
+  return { ...previewOf({ device: 'its device', process }, measurement), process: process.name };
 }
 
 type Target = Pick<ConditionRow, 'device' | 'process'>;
 
-function previewOf(target: Target, file: Uint8Array | string, answers: Answers): ImportPreview {
-  const { questions, told, unused, damaged, notes, modes } = readableFile(file, answers);
+function previewOf(
+  target: Target,
+  { questions, told, unused, damaged, notes, modes }: Measurement,
+): ImportPreview {
   const scale = questions.find(({ asks }) => asks === 'scale');
   if (scale?.asks === 'scale' && scale.channels !== channelCount(target.process))
     throw otherProcess(target, scale.process);
