@@ -8,6 +8,7 @@ import type { OwnDeviceKind } from '@melto/services/house/ownDevices';
 import { NEW_DEVICE, NEW_STOCK } from '@/endpoints/conditions';
 import { send } from '@/ui/api';
 import { FormDialog } from '@/ui/FormDialog';
+import { isWhole, numberOf } from '@/ui/numberOf';
 
 export const OWN_DEVICE_WORDS: Readonly<Record<OwnDeviceKind, string>> = {
   'rgb-driver': 'Printer driver that takes RGB',
@@ -78,9 +79,34 @@ export function NewDeviceDialog({ onMade, onClose }: { onMade: (id: number) => v
   );
 }
 
+const FINISHES = ['matt', 'semi-matt', 'gloss'] as const;
 /** How the surface of a stock looks. */
-export const FINISHES = ['matt', 'semi-matt', 'gloss'] as const;
 export type Finish = (typeof FINISHES)[number];
+
+/** The surface of a stock; none is taken for granted. */
+export function FinishField({
+  finish,
+  onFinish,
+}: {
+  finish: Finish | undefined;
+  onFinish: (finish: Finish) => void;
+}) {
+  return (
+    <TextField
+      select
+      label="Surface"
+      value={finish ?? ''}
+      onChange={(event) => onFinish(event.target.value as Finish)}
+      sx={{ minWidth: 110 }}
+    >
+      {FINISHES.map((value) => (
+        <MenuItem key={value} value={value}>
+          {value}
+        </MenuItem>
+      ))}
+    </TextField>
+  );
+}
 
 /** Makes a stock of the house's own. */
 export function NewStockDialog({ onMade, onClose }: { onMade: (id: number) => void; onClose: () => void }) {
@@ -88,12 +114,10 @@ export function NewStockDialog({ onMade, onClose }: { onMade: (id: number) => vo
   const [name, setName] = useState('');
   const [finish, setFinish] = useState<Finish>();
   const [rest, setRest] = useState('60');
-  const minutes = Number(rest);
-  const valid =
-    rest.trim() !== '' && Number.isInteger(minutes) && minutes >= 0 && minutes <= MOST_REST_MINUTES;
+  const valid = isWhole(rest, 0, MOST_REST_MINUTES);
   const make = async (): Promise<void> => {
     if (finish === undefined) return;
-    const { id } = await send(NEW_STOCK, { body: { name, finish, restMinutes: minutes } });
+    const { id } = await send(NEW_STOCK, { body: { name, finish, restMinutes: numberOf(rest) } });
     onMade(id);
     router.refresh();
     onClose();
@@ -114,18 +138,7 @@ export function NewStockDialog({ onMade, onClose }: { onMade: (id: number) => vo
         helperText="As on its label"
         slotProps={{ htmlInput: { maxLength: 80 } }}
       />
-      <TextField
-        select
-        label="Surface"
-        value={finish ?? ''}
-        onChange={(event) => setFinish(event.target.value as Finish)}
-      >
-        {FINISHES.map((value) => (
-          <MenuItem key={value} value={value}>
-            {value}
-          </MenuItem>
-        ))}
-      </TextField>
+      <FinishField finish={finish} onFinish={setFinish} />
       <TextField
         label="Minutes a print rests before it is read"
         value={rest}

@@ -19,7 +19,7 @@ import { usePutAway } from '@/features/library/usePutAway';
 import { ApiProblem, problemWords, send } from '@/ui/api';
 import { formatDay, formatMoment } from '@/ui/format';
 import { FormDialog } from '@/ui/FormDialog';
-import { isWhole } from '@/ui/numberOf';
+import { isWhole, numberOf } from '@/ui/numberOf';
 import { SettingsPictures } from './SettingsPictures';
 
 /** What everybody prints this condition with; its name, and a way to archive or copy it. */
@@ -174,7 +174,7 @@ export function SettingsRecord({
           onKeep={(text) => {
             if (text !== '' && !isWhole(text, 0, MOST_REST_MINUTES))
               throw new ApiProblem(0, `A print rests 0 to ${MOST_REST_MINUTES} whole minutes.`, '');
-            const restMinutes = text === '' ? null : Number(text);
+            const restMinutes = text === '' ? null : numberOf(text);
             return send(SET_REST, { params: { id }, body: { restMinutes } });
           }}
           onClose={() => setResting(false)}

@@ -8,11 +8,11 @@ import { MOST_REST_MINUTES } from '@melto/core/stock/restMinutes';
 import type { OwnDeviceKind } from '@melto/services/house/ownDevices';
 import { CONDITION_CHOICES } from '@/endpoints/conditions';
 import { PREVIEW_MEASURED_ELSEWHERE, TAKE_MEASURED_ELSEWHERE } from '@/endpoints/reading';
-import { FINISHES, OWN_DEVICE_WORDS } from '@/features/condition/OwnDialogs';
+import { FinishField, OWN_DEVICE_WORDS } from '@/features/condition/OwnDialogs';
 import type { Finish } from '@/features/condition/OwnDialogs';
 import { MeasuredFileDialog } from '@/features/reading/ImportDialog';
 import { ask, send } from '@/ui/api';
-import { isWhole } from '@/ui/numberOf';
+import { isWhole, numberOf } from '@/ui/numberOf';
 
 const NEW = 'new';
 const KINDS: Readonly<Record<string, readonly OwnDeviceKind[]>> = {
@@ -86,7 +86,7 @@ export function FileOnFloor({ file, onClose }: { file: File; onClose: () => void
               ? { device: fresh.device.trim(), kind: takes, inkSet: fresh.inkSet.trim() }
               : { deviceId: device.id }),
             ...(stock === undefined
-              ? { stock: fresh.stock.trim(), finish, restMinutes: Number(fresh.rest) }
+              ? { stock: fresh.stock.trim(), finish, restMinutes: numberOf(fresh.rest) }
               : { stockId: stock.id }),
           },
           body: file,
@@ -170,19 +170,7 @@ export function FileOnFloor({ file, onClose }: { file: File; onClose: () => void
             {stockChoice === NEW && (
               <>
                 {field('stock', 'Its name', 'as on its label')}
-                <TextField
-                  select
-                  label="Surface"
-                  value={finish ?? ''}
-                  onChange={(event) => setFinish(event.target.value as Finish)}
-                  sx={{ width: 110 }}
-                >
-                  {FINISHES.map((value) => (
-                    <MenuItem key={value} value={value}>
-                      {value}
-                    </MenuItem>
-                  ))}
-                </TextField>
+                <FinishField finish={finish} onFinish={setFinish} />
                 {field('rest', 'Rests, min')}
               </>
             )}

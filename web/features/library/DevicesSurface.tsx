@@ -10,7 +10,7 @@ import { NewDeviceDialog } from '@/features/condition/OwnDialogs';
 import { send } from '@/ui/api';
 import { formatDay } from '@/ui/format';
 import { FormDialog } from '@/ui/FormDialog';
-import { isWhole } from '@/ui/numberOf';
+import { isWhole, numberOf } from '@/ui/numberOf';
 import { StatusShape } from '@/ui/StatusMark';
 import { useSending } from '@/ui/useSending';
 import { LibraryTable } from './LibraryTable';
@@ -109,7 +109,7 @@ function ChangeDevice({ device, onClose }: { device: LibraryDevice; onClose: () 
           params: { id: device.id },
           body: {
             ...{ name, note, ...(device.own ? { modes: list } : {}) },
-            duty: duty.trim() === '' ? null : { words: duty.trim(), days: Number(days) },
+            duty: duty.trim() === '' ? null : { words: duty.trim(), days: numberOf(days) },
           },
         });
         router.refresh();

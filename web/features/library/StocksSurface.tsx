@@ -10,7 +10,7 @@ import { CHANGE_STOCK, PUT_STOCK_AWAY } from '@/endpoints/conditions';
 import { NewStockDialog } from '@/features/condition/OwnDialogs';
 import { send } from '@/ui/api';
 import { FormDialog } from '@/ui/FormDialog';
-import { isWhole } from '@/ui/numberOf';
+import { isWhole, numberOf } from '@/ui/numberOf';
 import { LibraryTable } from './LibraryTable';
 import { NameField, NoteField } from './NameAndNote';
 import { usePutAway } from './usePutAway';
@@ -87,7 +87,7 @@ function ChangeStock({ stock, onClose }: { stock: LibraryStock; onClose: () => v
       onSubmit={async () => {
         await send(CHANGE_STOCK, {
           params: { id: stock.id },
-          body: { name, boxLabel, note, restMinutes: Number(rest) },
+          body: { name, boxLabel, note, restMinutes: numberOf(rest) },
         });
         router.refresh();
         onClose();

@@ -11,7 +11,7 @@ import { useMeasureOne } from '@/features/bridge/useMeasureOne';
 import type { MeasuredOne } from '@/features/bridge/useMeasureOne';
 import { useHouse } from '@/features/frame/useHouse';
 import { problemWords } from '@/ui/api';
-import { isWhole } from '@/ui/numberOf';
+import { isWhole, numberOf } from '@/ui/numberOf';
 import type { MeasuredColour } from './useMeasured';
 
 /** Measures one patch with an instrument that is connected; a simulated one lies on a patch of a printed sheet. */
@@ -55,7 +55,7 @@ export function InstrumentSpot({
   };
   const measure = (): Promise<void> =>
     act(async () => {
-      const lies = { code, strip: Number(place.strip), patch: Number(place.patch) };
+      const lies = { code, strip: numberOf(place.strip), patch: numberOf(place.patch) };
       const one = await measureOne(instrument, mode, simulated ? lies : undefined);
       onMeasured({ id: one.attempt, name: next, from: `${name}, ${mode}`, ...colourOf(one) }, mode);
     });

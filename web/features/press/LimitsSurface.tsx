@@ -10,7 +10,7 @@ import { median } from '@melto/core/numerics/statistics';
 import { PROCESS_INKS } from '@melto/core/tone/toneMeasure';
 import type { PressView } from '@melto/services/calibration/pressView';
 import { problemWords, send } from '@/ui/api';
-import { isWhole } from '@/ui/numberOf';
+import { isWhole, numberOf } from '@/ui/numberOf';
 import { inkLine } from './inkLine';
 import { FromReading } from './FromReading';
 import { LimitPlot } from './LimitPlot';
@@ -269,7 +269,7 @@ function LimitField({
         setText(typed);
         const fits = isWhole(typed, least, most);
         onWrong(!fits);
-        if (fits) onValue(Number(typed));
+        if (fits) onValue(numberOf(typed));
       }}
       // What is right is the value again, which the plot may move as well.
       onBlur={() => right && setText(undefined)}

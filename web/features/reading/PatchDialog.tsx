@@ -4,7 +4,7 @@ import { Button, Dialog, TextField } from '@mui/material';
 import { useEffect, useRef, useState } from 'react';
 import type { DeskState } from '@melto/services/reading/desk';
 import { InstrumentField, ModeField } from '@/features/bridge/InstrumentFields';
-import { isWhole } from '@/ui/numberOf';
+import { isWhole, numberOf } from '@/ui/numberOf';
 import { ImportedSheet } from './ImportedSheet';
 import { usePatches } from './usePatches';
 
@@ -168,7 +168,7 @@ function PlaceField({
       slotProps={{ htmlInput: { inputMode: 'numeric' } }}
       onChange={(event) => {
         setText(event.target.value);
-        if (isWhole(event.target.value, 1, most)) onChange(Number(event.target.value));
+        if (isWhole(event.target.value, 1, most)) onChange(numberOf(event.target.value));
       }}
       onBlur={() => setText(undefined)}
       sx={{ width: 76 }}
