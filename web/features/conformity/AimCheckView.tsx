@@ -3,7 +3,7 @@
 import { useState } from 'react';
 import type { CheckDetail } from '@melto/core/conformity/checkDetail';
 import { decidesSentences, metricName, metricValue } from '@melto/core/conformity/checkWords';
-import { LimitBar } from '@/features/floor/Floor';
+import { LimitBar } from '@/ui/LimitBar';
 import { StatusShape } from '@/ui/StatusMark';
 import type { Status } from '@/ui/StatusMark';
 import { BudgetBar } from './BudgetBar';

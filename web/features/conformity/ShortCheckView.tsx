@@ -5,7 +5,7 @@ import { formatAgainstLimit } from '@melto/core/judgement/metric';
 import type { JudgedPatch, ShortCheckResult } from '@melto/core/conformity/shortCheck';
 import type { ResultRow } from '@melto/services/ledger/versions';
 import type { ShortCheckDetail } from '@melto/services/ledger/kinds/shortCheckKind';
-import { LimitBar } from '@/features/floor/Floor';
+import { LimitBar } from '@/ui/LimitBar';
 import { formatLab, formatMoment } from '@/ui/format';
 import { StatusShape } from '@/ui/StatusMark';
 import type { Status } from '@/ui/StatusMark';

@@ -6,7 +6,8 @@ import { fakeServer } from '@/testing/fakeServer';
 import { FLOOR_NOW, floorRow } from '@/testing/floorState';
 import { navigation } from '@/testing/navigation';
 import { show } from '@/testing/show';
-import { Floor, LimitBar } from './Floor';
+import { LimitBar } from '@/ui/LimitBar';
+import { Floor } from './Floor';
 
 const DAY_MS = 86_400_000;
 /** What the sentences count, as the server does. */

@@ -2,23 +2,21 @@
 
 import { FLOOR_FILTERS, FLOOR_ORDERS } from '@melto/core/judgement/floorFilter';
 import type { FloorFilter } from '@melto/core/judgement/floorFilter';
-import { FLOOR, LOAD_SAMPLE } from '@/endpoints/house';
+import { FLOOR } from '@/endpoints/house';
 import { Button, MenuItem, TextField } from '@mui/material';
 import { useInfiniteQuery } from '@tanstack/react-query';
 import Link from 'next/link';
 import { useRouter, useSearchParams } from 'next/navigation';
-import { useSnackbar } from 'notistack';
-import { Fragment, useEffect, useState } from 'react';
+import { useEffect, useState } from 'react';
 import type { FloorCounts, FloorState } from '@melto/services/overview/floor';
-import type { FloorRow } from '@melto/services/overview/floorRow';
-import { ask, problemWords, send } from '@/ui/api';
-import { StatusShape, STATUS_WORD } from '@/ui/StatusMark';
-import type { Status } from '@/ui/StatusMark';
-import { formatClock, formatSpan, formatWhen } from '@/ui/format';
+import { ask } from '@/ui/api';
+import { formatClock } from '@/ui/format';
 import { MEASURED_FILES } from '@/features/reading/measuredFiles';
 import { FileLink } from '@/ui/FileButton';
 import { useFileDrop } from '@/ui/useFileDrop';
+import { EmptyFloor } from './EmptyFloor';
 import { FileOnFloor } from './FileOnFloor';
+import { ByAttention, CHAIN, Grouped, Row } from './FloorRows';
 
 const FIND_AFTER_MS = 250;
 
@@ -189,212 +187,4 @@ function sentencesOf({ fails, due, ready, resting, restUntilMs }: FloorCounts): 
       words: `${resting === 1 ? 'rests' : 'rest'} until ${formatClock(restUntilMs)}`,
     },
   ];
-}
-
-function ByAttention({ rows, nowMs }: { rows: readonly FloorRow[]; nowMs: number }) {
-  const todo = rows.filter(({ attention }) => attention > 0);
-  const rest = rows.filter(({ attention }) => attention === 0);
-  return (
-    <>
-      {todo.map((row) => (
-        <Row key={row.id} row={row} nowMs={nowMs} />
-      ))}
-      {rest.length > 0 && todo.length > 0 && (
-        <tr className="sep">
-          <td colSpan={7}>Nothing to do</td>
-        </tr>
-      )}
-      {rest.map((row) => (
-        <Row key={row.id} row={row} nowMs={nowMs} />
-      ))}
-    </>
-  );
-}
-
-function Grouped({ rows, nowMs }: { rows: readonly FloorRow[]; nowMs: number }) {
-  const devices = [...new Set(rows.map(({ device }) => device))].sort();
-  return devices.map((device) => (
-    <Fragment key={device}>
-      <tr className="sep">
-        <td colSpan={7}>{device}</td>
-      </tr>
-      {rows
-        .filter((row) => row.device === device)
-        .map((row) => (
-          <Row key={row.id} row={row} nowMs={nowMs} />
-        ))}
-    </Fragment>
-  ));
-}
-
-/** All links of the chain with the initials above their marks; a process without one leaves it blank. */
-const CHAIN = [
-  { link: 'limits', initial: 'L' },
-  { link: 'curves', initial: 'Cu' },
-  { link: 'balance', initial: 'B' },
-  { link: 'profile', initial: 'P' },
-  { link: 'conformity', initial: 'Co' },
-  { link: 'watch', initial: 'W' },
-] as const;
-
-function Row({ row, nowMs }: { row: FloorRow; nowMs: number }) {
-  const { check } = row;
-  return (
-    <tr>
-      <td>
-        <Link href={`/conditions/${row.id}`} style={{ textDecoration: 'none' }}>
-          <b>{row.stock}</b>
-          <br />
-          <span className="quiet small">
-            {row.device} · {row.mode}
-          </span>
-        </Link>
-        {row.duty !== null && (
-          <span className="small">
-            <br />
-            <StatusShape status="due" /> {row.duty} is due at {row.device}
-          </span>
-        )}
-      </td>
-      <td>
-        {row.whatNow === null ? (
-          <span className="quiet">nothing</span>
-        ) : (
-          <Link href={row.whatNow.href}>{row.whatNow.words}</Link>
-        )}
-      </td>
-      <td>
-        {row.ramps.length === 0 ? (
-          <span className="quiet small">nothing read yet</span>
-        ) : (
-          <div className="ramps" role="img" aria-label={`printed ramps of ${row.stock}`}>
-            {row.ramps.map((ramp, i) => (
-              <div key={i}>
-                {ramp.map((hex, k) => (
-                  <i key={k} style={{ background: hex }} />
-                ))}
-              </div>
-            ))}
-          </div>
-        )}
-      </td>
-      <td>
-        <span className="marks">
-          {CHAIN.map(({ link }) => {
-            const mark = row.links.find((other) => other.link === link);
-            return mark === undefined ? (
-              <i key={link} />
-            ) : (
-              <StatusShape key={link} status={mark.state} title={`${link}: ${STATUS_WORD[mark.state]}`} />
-            );
-          })}
-        </span>
-      </td>
-      <td>
-        <Spark watch={row.watch} />
-      </td>
-      <td>
-        {check === null ? (
-          <span className="quiet small">not yet checked</span>
-        ) : (
-          <span className="row">
-            <span>
-              <b>{check.value.toFixed(2)}</b> <span className="quiet">/ {check.limit.toFixed(2)}</span>
-            </span>
-            <LimitBar value={check.value} limit={check.limit} status={check.verdict as Status} />
-          </span>
-        )}
-      </td>
-      <td
-        className="small"
-        title={check === null ? undefined : `last check ${formatWhen(check.madeMs, nowMs)}`}
-      >
-        {row.watch === null ? (
-          <span className="quiet">no watch</span>
-        ) : nowMs > row.watch.dueMs ? (
-          `overdue ${overdueSpan(nowMs - row.watch.dueMs)}`
-        ) : (
-          `in ${formatSpan(row.watch.dueMs - nowMs)}`
-        )}
-      </td>
-    </tr>
-  );
-}
-
-/** Whole days once there is one, as the sentence beside it counts them. */
-function overdueSpan(ms: number): string {
-  const days = Math.floor(ms / 86_400_000);
-  return days < 1 ? formatSpan(ms) : `${days} d`;
-}
-
-/** Mean ΔE00 of the latest watch checks with its limit. */
-function Spark({ watch }: { watch: FloorRow['watch'] }) {
-  if (watch === null || watch.spark.length === 0) return null;
-  const top = Math.max(watch.limit, ...watch.spark) * 1.1;
-  const y = (value: number): number => 23 - (22 * value) / top;
-  const x = (i: number): number => 1 + (74 * i) / Math.max(1, watch.spark.length - 1);
-  return (
-    <svg
-      width="78"
-      height="24"
-      viewBox="0 0 78 24"
-      role="img"
-      aria-label={`drift ${watch.spark.at(-1)?.toFixed(2) ?? ''} of ${watch.limit.toFixed(1)}`}
-    >
-      <path d={`M0 ${y(watch.limit)}H78`} stroke="var(--quiet)" strokeDasharray="3 2" />
-      <polyline
-        points={watch.spark.map((value, i) => `${x(i)},${y(value)}`).join(' ')}
-        fill="none"
-        stroke="var(--text)"
-        strokeWidth="1.4"
-      />
-      <circle cx={x(watch.spark.length - 1)} cy={y(watch.spark.at(-1) ?? 0)} r="2" fill="var(--text)" />
-    </svg>
-  );
-}
-
-/** Value against its limit: the mark is the limit. */
-export function LimitBar({ value, limit, status }: { value: number; limit: number; status: Status }) {
-  const tone =
-    status === 'does-not-conform' ? 'var(--fails)' : status === 'near' ? 'var(--near)' : 'var(--conforms)';
-  return (
-    <span className="bar" aria-hidden>
-      <i style={{ width: `${Math.min(100, (80 * value) / limit)}%`, background: tone }} />
-      <b style={{ left: '80%' }} />
-    </span>
-  );
-}
-
-function EmptyFloor({
-  sampleOffered,
-  onFile,
-}: {
-  sampleOffered: boolean;
-  onFile: (file: File | undefined) => void;
-}) {
-  const { enqueueSnackbar } = useSnackbar();
-  const load = (): void => {
-    send(LOAD_SAMPLE, {}).then(
-      () => enqueueSnackbar('The sample house is being loaded; the header shows how far it is.'),
-      (error: unknown) => enqueueSnackbar(problemWords(error), { variant: 'error' }),
-    );
-  };
-  return (
-    <div className="floor" style={{ alignItems: 'flex-start', padding: 32, gap: 20 }}>
-      <p style={{ fontSize: 20 }}>
-        No condition yet: a condition is one device with one stock, one ink set and one print mode.
-      </p>
-      <div className="row">
-        <Button variant="contained" component={Link} href="/conditions/new">
-          New condition
-        </Button>
-        <Button component={Link} href="/library/house">
-          Name your house
-        </Button>
-        {/* A way for the keyboard to what can be dropped on the floor as well. */}
-        <FileLink label="take a measured file" accept={MEASURED_FILES} onFile={onFile} />
-        {sampleOffered && <Button onClick={load}>Load the sample house</Button>}
-      </div>
-    </div>
-  );
 }

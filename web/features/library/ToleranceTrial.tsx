@@ -7,7 +7,7 @@ import type { Lab } from '@melto/core/colour/lab';
 import { judgeColours } from '@melto/core/conformity/judgeColours';
 import { shareOf } from '@melto/core/conformity/whatDecides';
 import type { ToleranceMetric } from '@melto/core/conformity/toleranceSet';
-import { LimitBar } from '@/features/floor/Floor';
+import { LimitBar } from '@/ui/LimitBar';
 import { ask } from '@/ui/api';
 import { formatDay } from '@/ui/format';
 import { StatusMark } from '@/ui/StatusMark';
