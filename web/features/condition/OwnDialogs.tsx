@@ -86,9 +86,12 @@ export type Finish = (typeof FINISHES)[number];
 /** The surface of a stock; none is taken for granted. */
 export function FinishField({
   finish,
+  width,
   onFinish,
 }: {
   finish: Finish | undefined;
+  /** In px, where it stands in a row. */
+  width?: number;
   onFinish: (finish: Finish) => void;
 }) {
   return (
@@ -97,7 +100,7 @@ export function FinishField({
       label="Surface"
       value={finish ?? ''}
       onChange={(event) => onFinish(event.target.value as Finish)}
-      sx={{ minWidth: 110 }}
+      sx={{ width }}
     >
       {FINISHES.map((value) => (
         <MenuItem key={value} value={value}>

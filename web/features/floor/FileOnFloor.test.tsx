@@ -62,6 +62,16 @@ describe('a file that is dropped on the floor', () => {
     });
   });
 
+  it('asks nothing before it is known what can be chosen', async () => {
+    let arrive: (choices: unknown) => void = () => {};
+    drop(FOUND, () => new Promise((resolve) => (arrive = resolve)));
+    expect(await screen.findByText(/all 1 patch/)).toBeTruthy();
+    expect(screen.queryByLabelText(/Its name/)).toBeNull();
+    arrive(CHOICES);
+    expect(await screen.findByRole('combobox', { name: 'Device' })).toBeTruthy();
+    expect(screen.queryByLabelText(/Its name/)).toBeNull();
+  });
+
   it('takes no device, mode or stock for granted, though there is one of each only', async () => {
     const one = { ...device(1, 'Avocet', 'RGB'), modes: ['fine'] };
     const { user } = drop(FOUND, { ...CHOICES, devices: [one] });

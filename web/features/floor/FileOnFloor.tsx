@@ -26,6 +26,7 @@ export function FileOnFloor({ file, onClose }: { file: File; onClose: () => void
   const [process, setProcess] = useState('');
   const [recorded, setRecorded] = useState(false);
   const { data: choices } = useQuery({ queryKey: ['choices'], queryFn: () => ask(CONDITION_CHOICES, {}) });
+  // What can be chosen is shown once all of it is known: until then a list looks as empty as in a new house.
   const own = (choices?.devices ?? []).filter((device) => device.own && device.process === process);
   const [deviceId, setDeviceId] = useState<string>();
   // The file tells neither device nor stock: none is taken for granted, unless there is none to choose.
@@ -95,7 +96,7 @@ export function FileOnFloor({ file, onClose }: { file: File; onClose: () => void
       }}
       onClose={onClose}
     >
-      {process !== '' && (
+      {process !== '' && choices !== undefined && (
         <>
           <div className="row" style={{ alignItems: 'flex-start' }}>
             <TextField
@@ -170,7 +171,7 @@ export function FileOnFloor({ file, onClose }: { file: File; onClose: () => void
             {stockChoice === NEW && (
               <>
                 {field('stock', 'Its name', 'as on its label')}
-                <FinishField finish={finish} onFinish={setFinish} />
+                <FinishField finish={finish} width={120} onFinish={setFinish} />
                 {field('rest', 'Rests, min')}
               </>
             )}

@@ -98,7 +98,7 @@ function Logo({ logo }: { logo: PictureRow | undefined }) {
   const put = usePutAway();
   const { sending, problem, run } = useSending();
   return (
-    <div className="panel" style={{ display: 'grid', gap: 12, justifyItems: 'start' }}>
+    <div className="panel" style={{ display: 'grid', gap: 12, justifyItems: 'start', maxWidth: 720 }}>
       <header>
         <h2>Logo</h2>
         <span className="quiet">in the head of reports</span>
