@@ -108,7 +108,7 @@ describe('the rest of a condition', () => {
     await setRest(services, condition, 5);
     expect(await rests()).toBe(5);
     expect((await conditionRecord(services, condition)).condition).toMatchObject({
-      ...{ restMinutes: 5, stockRestMinutes: 30 },
+      ...{ restMinutes: 5, usualRestMinutes: 30 },
     });
     await setRest(services, condition, 0);
     expect(await rests()).toBe(0);

@@ -1,3 +1,4 @@
+import type { PatchSize } from '@melto/core/charts/chartForm';
 import type { PaperName, ReaderKind } from '@melto/core/charts/pageGeometry';
 import type { Sql } from './database.ts';
 import { LAST_ID, pageOf } from './page.ts';
@@ -21,13 +22,14 @@ export interface ChartRow {
   readonly seed: number;
   /** The kind of reader it is laid out for. */
   readonly reader: ReaderKind;
+  readonly patchSize: PatchSize;
   /** How often each patch stands on it. */
   readonly copies: number;
   readonly madeMs: number;
 }
 
 const COLUMNS =
-  'id, condition_id AS conditionId, purpose, kind, process AS processName, title, patches, paper, seed, reader, copies, made_ms AS madeMs';
+  'id, condition_id AS conditionId, purpose, kind, process AS processName, title, patches, paper, seed, reader, patch_size AS patchSize, copies, made_ms AS madeMs';
 
 /** Charts of a condition, the newest first. */
 export async function listCharts(
@@ -92,7 +94,7 @@ export async function insertChart(
   chart: Omit<ChartRow, 'id'> & { readonly reference: string },
 ): Promise<number> {
   const { id } = await sql.change(
-    'INSERT INTO chart (house_id, condition_id, purpose, kind, process, title, patches, paper, seed, reader, copies, reference, author_id, made_ms) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)',
+    'INSERT INTO chart (house_id, condition_id, purpose, kind, process, title, patches, paper, seed, reader, patch_size, copies, reference, author_id, made_ms) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)',
     [
       sql.house,
       chart.conditionId,
@@ -104,6 +106,7 @@ export async function insertChart(
       chart.paper,
       chart.seed,
       chart.reader,
+      chart.patchSize,
       chart.copies,
       chart.reference,
       sql.person,

@@ -1,5 +1,8 @@
+import type { DeviceFacts } from '@melto/core/device/deviceFacts';
 import type { Process } from '@melto/core/device/process';
+import type { StockFacts } from '@melto/core/stock/stockFacts';
 import type { Sql } from './database.ts';
+import { factsOf } from './devices.ts';
 import { pageOf } from './page.ts';
 import type { Page, PageAsked } from './page.ts';
 
@@ -13,10 +16,13 @@ export interface ConditionRow {
   readonly stockId: number;
   readonly stock: string;
   readonly stockDriver: string;
+  /** What the house knows of the device and of the stock. */
+  readonly deviceFacts: DeviceFacts;
+  readonly stockFacts: StockFacts;
   readonly finish: 'matt' | 'semi-matt' | 'gloss';
-  /** As the house has found for this condition, else as its stock says. */
+  /** As the house has found for this condition, else as its stock and its inks say. */
   readonly restMinutes: number;
-  readonly stockRestMinutes: number;
+  readonly usualRestMinutes: number;
   /** The device's own calibration. */
   readonly dutyWords: string;
   readonly dutyDays: number | null;
@@ -43,17 +49,26 @@ export interface ConditionKey {
   readonly mode: string;
 }
 
-const JOINED = 'printing_condition c JOIN device d ON d.id = c.device_id JOIN stock s ON s.id = c.stock_id';
+const JOINED = `printing_condition c JOIN device d ON d.id = c.device_id JOIN stock s ON s.id = c.stock_id
+  LEFT JOIN ink_set i ON i.house_id = c.house_id AND i.name = c.ink_set`;
+/** Where the house has not found another time: that of the ink or of the stock, whichever is longer. */
+const USUAL_REST = 'CAST(GREATEST(s.rest_minutes, COALESCE(i.rest_minutes, 0)) AS UNSIGNED)';
 const COLUMNS = `c.id, c.device_id AS deviceId, d.name AS device, d.code AS deviceCode, d.driver AS deviceDriver, d.process,
-  c.stock_id AS stockId, s.name AS stock, s.driver AS stockDriver, s.finish, COALESCE(c.rest_minutes, s.rest_minutes) AS restMinutes, s.rest_minutes AS stockRestMinutes,
+  c.stock_id AS stockId, s.name AS stock, s.driver AS stockDriver, d.facts AS deviceFacts, s.facts AS stockFacts, s.finish, COALESCE(c.rest_minutes, ${USUAL_REST}) AS restMinutes, ${USUAL_REST} AS usualRestMinutes,
   d.duty AS dutyWords, d.duty_days AS dutyDays, d.duty_done_ms AS dutyDoneMs,
   c.ink_set AS inkSet, c.mode, c.label, c.made_ms AS madeMs, c.archived_ms AS archivedMs FROM ${JOINED}`;
 const THERE = 'c.deleted_ms IS NULL';
 
-type StoredCondition = Omit<ConditionRow, 'process'> & { readonly process: string };
+type StoredCondition = Omit<ConditionRow, 'process' | 'deviceFacts' | 'stockFacts'> & {
+  readonly process: string;
+  readonly deviceFacts: string | null;
+  readonly stockFacts: string | null;
+};
 const typed = (row: StoredCondition): ConditionRow => ({
   ...row,
   process: JSON.parse(row.process) as Process,
+  deviceFacts: factsOf<DeviceFacts>(row.deviceFacts),
+  stockFacts: factsOf<StockFacts>(row.stockFacts),
 });
 
 export async function listConditions(sql: Sql, { after = 0, limit }: PageAsked): Promise<Page<ConditionRow>> {

@@ -1,4 +1,6 @@
+import type { DeviceFacts } from '@melto/core/device/deviceFacts';
 import type { Process } from '@melto/core/device/process';
+import type { StockFacts } from '@melto/core/stock/stockFacts';
 import type { Sql } from './database.ts';
 
 export interface DeviceRow {
@@ -13,6 +15,7 @@ export interface DeviceRow {
   readonly inkSet: string;
   readonly modes: readonly string[];
   readonly note: string;
+  readonly facts: DeviceFacts;
   /** Its own calibration: what is done, every how many days (null where it has none), and when it was done last. */
   readonly dutyWords: string;
   readonly dutyDays: number | null;
@@ -32,28 +35,38 @@ export interface StockRow {
   /** What the maker's label on the box says. */
   readonly boxLabel: string;
   readonly note: string;
+  readonly facts: StockFacts;
   readonly awayMs: number | null;
 }
 
 export async function listDevices(sql: Sql): Promise<DeviceRow[]> {
   const rows = await sql.rows<
-    Omit<DeviceRow, 'process' | 'modes'> & { process: string; modes: string | null }
+    Omit<DeviceRow, 'process' | 'modes' | 'facts'> &
+      Record<'process', string> &
+      Record<'modes' | 'facts', string | null>
   >(
-    'SELECT id, name, code, kind, process, driver, ink_set AS inkSet, modes, note, duty AS dutyWords, duty_days AS dutyDays, duty_done_ms AS dutyDoneMs, settings_template AS settingsTemplate, away_ms AS awayMs FROM device WHERE house_id = ? ORDER BY name',
+    'SELECT id, name, code, kind, process, driver, ink_set AS inkSet, modes, note, facts, duty AS dutyWords, duty_days AS dutyDays, duty_done_ms AS dutyDoneMs, settings_template AS settingsTemplate, away_ms AS awayMs FROM device WHERE house_id = ? ORDER BY name',
     [sql.house],
   );
   return rows.map((row) => ({
     ...row,
     process: JSON.parse(row.process) as Process,
     modes: row.modes === null ? [] : (JSON.parse(row.modes) as string[]),
+    facts: factsOf<DeviceFacts>(row.facts),
   }));
 }
 
-export function listStocks(sql: Sql): Promise<StockRow[]> {
-  return sql.rows(
-    'SELECT id, name, finish, rest_minutes AS restMinutes, driver, box_label AS boxLabel, note, away_ms AS awayMs FROM stock WHERE house_id = ? ORDER BY name',
+export async function listStocks(sql: Sql): Promise<StockRow[]> {
+  const rows = await sql.rows<Omit<StockRow, 'facts'> & { facts: string | null }>(
+    'SELECT id, name, finish, rest_minutes AS restMinutes, driver, box_label AS boxLabel, note, facts, away_ms AS awayMs FROM stock WHERE house_id = ? ORDER BY name',
     [sql.house],
   );
+  return rows.map((row) => ({ ...row, facts: factsOf<StockFacts>(row.facts) }));
+}
+
+/** What is known of something, as it is stored. */
+export function factsOf<T>(text: string | null): T | Record<string, never> {
+  return text === null ? {} : (JSON.parse(text) as T);
 }
 
 /** Stores a device, or leaves it as it is where the house has one of that name or code. */
@@ -121,17 +134,28 @@ export interface DeviceChange {
   readonly modes: readonly string[] | null;
   readonly dutyWords: string;
   readonly dutyDays: number | null;
+  readonly facts: DeviceFacts;
 }
 
 /** Changes a device; false where another has its name. */
 export async function updateDevice(
   sql: Sql,
   id: number,
-  { name, note, modes, dutyWords, dutyDays }: DeviceChange,
+  { name, note, modes, dutyWords, dutyDays, facts }: DeviceChange,
 ): Promise<boolean> {
   await sql.change(
-    'UPDATE IGNORE device SET name = ?, note = ?, modes = COALESCE(?, modes), duty = ?, duty_days = ? WHERE id = ? AND house_id = ?',
-    [name, note, modes === null ? null : JSON.stringify(modes), dutyWords, dutyDays, id, sql.house],
+    'UPDATE IGNORE device SET name = ?, note = ?, modes = COALESCE(?, modes), duty = ?, duty_days = ?, facts = ? WHERE id = ? AND house_id = ?',
+    [
+      ...[
+        name,
+        note,
+        modes === null ? null : JSON.stringify(modes),
+        dutyWords,
+        dutyDays,
+        JSON.stringify(facts),
+      ],
+      ...[id, sql.house],
+    ],
   );
   return hasName(sql, 'device', id, name);
 }
@@ -154,22 +178,22 @@ export async function setDutyDone(sql: Sql, id: number, nowMs: number): Promise<
 }
 
 /** What of a stock may change under those that use it. */
-export type StockChange = Pick<StockRow, 'name' | 'boxLabel' | 'note' | 'restMinutes'>;
+export type StockChange = Pick<StockRow, 'name' | 'boxLabel' | 'note' | 'restMinutes' | 'facts'>;
 
 /** Changes a stock; false where another has its name. */
 export async function updateStock(
   sql: Sql,
   id: number,
-  { name, boxLabel, note, restMinutes }: StockChange,
+  { name, boxLabel, note, restMinutes, facts }: StockChange,
 ): Promise<boolean> {
   await sql.change(
-    'UPDATE IGNORE stock SET name = ?, box_label = ?, note = ?, rest_minutes = ? WHERE id = ? AND house_id = ?',
-    [name, boxLabel, note, restMinutes, id, sql.house],
+    'UPDATE IGNORE stock SET name = ?, box_label = ?, note = ?, rest_minutes = ?, facts = ? WHERE id = ? AND house_id = ?',
+    [name, boxLabel, note, restMinutes, JSON.stringify(facts), id, sql.house],
   );
   return hasName(sql, 'stock', id, name);
 }
 
-async function hasName(sql: Sql, table: 'device' | 'stock', id: number, name: string): Promise<boolean> {
+async function hasName(sql: Sql, table: LibraryTable, id: number, name: string): Promise<boolean> {
   const [row] = await sql.rows<{ name: string }>(`SELECT name FROM ${table} WHERE id = ? AND house_id = ?`, [
     id,
     sql.house,
@@ -177,10 +201,13 @@ async function hasName(sql: Sql, table: 'device' | 'stock', id: number, name: st
   return row?.name === name;
 }
 
-/** Puts a device or a stock away, or takes it out; conditions that use it keep it. */
+/** Tables of the library whose rows are put away. */
+export type LibraryTable = 'device' | 'stock' | 'ink_set';
+
+/** Puts a row of the library away, or takes it out; conditions that use it keep it. */
 export async function setAway(
   sql: Sql,
-  table: 'device' | 'stock',
+  table: LibraryTable,
   id: number,
   awayMs: number | null,
 ): Promise<void> {

@@ -2,6 +2,7 @@ import { Type } from '@sinclair/typebox';
 import { MOST_WEDGE_PATCHES, WEDGE_KINDS } from '@melto/core/charts/controlWedge';
 import { CHAIN_INTENTS } from '@melto/core/chain/chainIntent';
 import type { ChainIntent } from '@melto/core/chain/chainIntent';
+import type { PaperName } from '@melto/core/charts/pageGeometry';
 import { MOST_SPOT_COLOURS } from '@melto/core/conformity/spotColour';
 import type { Page } from '@melto/services/kernel/page';
 import type { SheetOfCondition } from '@melto/services/charts/rack';
@@ -10,6 +11,7 @@ import { answers, MADE, makes, oneOf, reads, sets, strict, DONE } from './endpoi
 import { FIND, LIMIT, NEXT } from './fields';
 import {
   CHOICE,
+  FORM,
   FRONT_END,
   ID,
   IN_PATH,
@@ -32,7 +34,10 @@ const PRINTED = answers<Printed>(
 export const NEW_CHART = makes({
   ...{ path: '/api/conditions/{id}/charts', says: 'Make a profiling chart', who: 'specialist' },
   params: IN_PATH,
-  body: strict({ patches: Type.Integer({ minimum: 100, maximum: 3000 }), paper: PAPER }),
+  body: strict({
+    ...{ ...FORM, reader: Type.Optional(READER) },
+    patches: Type.Integer({ minimum: 100, maximum: 3000 }),
+  }),
   answer: answers<{ readonly id?: number; readonly jobId?: number }>(
     strict({ id: Type.Optional(Type.Integer()), jobId: Type.Optional(Type.Integer()) }),
   ),
@@ -47,7 +52,7 @@ export const REFINEMENT = makes({
   who: 'specialist',
   params: IN_PATH,
   body: strict({
-    paper: PAPER,
+    ...{ ...FORM, reader: Type.Optional(READER) },
     readingIds: Type.Array(ID, { minItems: 1, maxItems: 12, uniqueItems: true }),
     unsure: Type.Integer({ minimum: 0, maximum: REFINEMENT_MOST.unsure }),
     colours: Type.Array(NAMED_COLOUR, { maxItems: REFINEMENT_MOST.colours }),
@@ -64,8 +69,7 @@ export const NEW_PRESS_CHART = makes({
   params: IN_PATH,
   body: strict({
     kind: oneOf(['ramps', 'near-neutral', 'evenness'] as const),
-    paper: PAPER,
-    reader: READER,
+    ...FORM,
     steps: Type.Integer({ minimum: 5, maximum: 64 }),
     copies: Type.Integer({ minimum: 1, maximum: 8 }),
     order: oneOf(['scrambled', 'in order'] as const),
@@ -99,7 +103,7 @@ export const PRINT_SHORT_CHECK = makes({
   params: IN_PATH,
   body: strict({
     profileResultId: ID,
-    paper: PAPER,
+    ...{ ...FORM, reader: Type.Optional(READER) },
     limits: Type.Optional(strict({ mean: LIMIT, largest: LIMIT })),
     ...PRINT,
   }),
@@ -111,8 +115,7 @@ export const PRINT_WEDGE = makes({
   params: IN_PATH,
   body: strict({
     kind: oneOf([...WEDGE_KINDS, 'own'] as const),
-    paper: PAPER,
-    reader: READER,
+    ...FORM,
     patches: Type.Optional(
       Type.Array(strict({ name: text(80), device: INKS_PCT }), { minItems: 1, maxItems: MOST_WEDGE_PATCHES }),
     ),
@@ -137,11 +140,18 @@ export const PRINT_JOB_CHECK = makes({
   params: IN_PATH,
   body: strict({
     intent: oneOf(Object.keys(CHAIN_INTENTS) as ChainIntent[]),
-    paper: PAPER,
-    reader: READER,
+    ...FORM,
     happens: Type.Optional(oneOf(['right', 'no-profile', 'twice', 'intent', 'source'] as const)),
   }),
   answer: PRINTED,
+});
+
+export const PAGES_OF_CONDITION = reads({
+  ...{ path: '/api/conditions/{id}/pages', says: 'Pages of the device of a condition', who: 'viewer' },
+  params: IN_PATH,
+  answer: answers<{ readonly pages: readonly PaperName[]; readonly screenPerCm: number | null }>(
+    strict({ pages: Type.Array(PAPER), screenPerCm: Type.Union([Type.Number(), Type.Null()]) }),
+  ),
 });
 
 export const CHART_FILE = reads({

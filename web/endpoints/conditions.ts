@@ -1,15 +1,22 @@
 import { Type } from '@sinclair/typebox';
+import type { TUnsafe } from '@sinclair/typebox';
 import { MOST_DUTY_DAYS } from '@melto/core/device/calibrationDuty';
 import type { ChangeKind, SimulatedChange } from '@melto/core/device/printPath';
+import { CURVE_FORMATS, DEVICE_BOUNDS } from '@melto/core/device/deviceFacts';
+import type { DeviceFacts } from '@melto/core/device/deviceFacts';
+import { INK_KINDS } from '@melto/core/stock/inkKinds';
+import { BACKINGS, BRIGHTENERS, WEIGHT_GSM } from '@melto/core/stock/stockFacts';
+import type { StockFacts } from '@melto/core/stock/stockFacts';
 import { MOST_REST_MINUTES } from '@melto/core/stock/restMinutes';
 import { CHANGE_KINDS } from '@melto/core/device/printPath';
 import type { LibraryDevice, LibraryStock } from '@melto/services/house/library';
+import type { LibraryInkSet } from '@melto/services/house/inkSets';
 import type { ConditionChoices } from '@melto/services/house/newCondition';
 import type { OwnDeviceKind } from '@melto/services/house/ownDevices';
 import type { ConditionView } from '@melto/services/overview/conditionView';
 import type { Standing } from '@melto/services/overview/standing';
 import { answers, DONE, MADE, makes, oneOf, reads, sets, strict } from './endpoint';
-import { ID, IN_PATH, text, word } from './fields';
+import { ID, IN_PATH, PAPER, text, word } from './fields';
 
 export const NEW_CONDITION = makes({
   ...{ path: '/api/conditions', says: 'Make a condition', who: 'specialist' },
@@ -67,6 +74,54 @@ export const STOCKS = reads({
   answer: answers<readonly LibraryStock[]>(Type.Array(Type.Object({ id: Type.Integer() }))),
 });
 
+const within = ({ least, most }: { readonly least: number; readonly most: number }) =>
+  Type.Optional(Type.Integer({ minimum: least, maximum: most }));
+
+const DEVICE_FACTS: TUnsafe<DeviceFacts> = Type.Unsafe(
+  strict({
+    pages: Type.Optional(Type.Array(PAPER, { maxItems: DEVICE_BOUNDS.pages, uniqueItems: true })),
+    printedWidthMm: within(DEVICE_BOUNDS.printedWidthMm),
+    zones: within(DEVICE_BOUNDS.zones),
+    screenPerCm: within(DEVICE_BOUNDS.screenPerCm),
+    curveFormats: Type.Optional(Type.Array(oneOf(CURVE_FORMATS), { minItems: 1, uniqueItems: true })),
+  }),
+);
+
+const STOCK_FACTS: TUnsafe<StockFacts> = Type.Unsafe(
+  strict({
+    weightGsm: within(WEIGHT_GSM),
+    side: Type.Optional(word(80)),
+    backing: Type.Optional(oneOf(BACKINGS)),
+    brightener: Type.Optional(oneOf(BRIGHTENERS)),
+  }),
+);
+
+const INK_SET = strict({
+  name: word(80),
+  kind: oneOf(['', ...INK_KINDS]),
+  restMinutes: Type.Union([Type.Null(), Type.Integer({ minimum: 0, maximum: MOST_REST_MINUTES })]),
+  note: text(400),
+});
+
+export const INK_SETS = reads({
+  ...{ path: '/api/ink-sets', says: 'Ink sets of the library', who: 'viewer' },
+  answer: answers<readonly LibraryInkSet[]>(Type.Array(Type.Object({ id: Type.Integer() }))),
+});
+
+export const NEW_INK_SET = makes({
+  ...{ path: '/api/ink-sets', says: 'Make an ink set', who: 'specialist' },
+  body: INK_SET,
+  answer: MADE,
+});
+
+export const CHANGE_INK_SET = sets({
+  ...{ path: '/api/ink-sets/{id}', says: 'Rename an ink set where it is used, change what is noted of it' },
+  who: 'specialist',
+  params: IN_PATH,
+  body: INK_SET,
+  answer: DONE,
+});
+
 export const CHANGE_DEVICE = sets({
   ...{ path: '/api/devices/{id}', says: 'Rename a device, note something, add print modes' },
   who: 'specialist',
@@ -81,6 +136,7 @@ export const CHANGE_DEVICE = sets({
         strict({ words: word(120), days: Type.Integer({ minimum: 1, maximum: MOST_DUTY_DAYS }) }),
       ]),
     ),
+    facts: Type.Optional(DEVICE_FACTS),
   }),
   answer: DONE,
 });
@@ -162,6 +218,7 @@ export const CHANGE_STOCK = sets({
     boxLabel: text(200),
     note: text(400),
     restMinutes: Type.Integer({ minimum: 0, maximum: MOST_REST_MINUTES }),
+    facts: Type.Optional(STOCK_FACTS),
   }),
   answer: DONE,
 });
@@ -177,6 +234,13 @@ export const PUT_DEVICE_AWAY = sets({
 
 export const PUT_STOCK_AWAY = sets({
   ...{ path: '/api/stocks/{id}/away', says: 'Put a stock away or take it out', who: 'specialist' },
+  params: IN_PATH,
+  body: AWAY,
+  answer: DONE,
+});
+
+export const PUT_INK_SET_AWAY = sets({
+  ...{ path: '/api/ink-sets/{id}/away', says: 'Put an ink set away or take it out', who: 'specialist' },
   params: IN_PATH,
   body: AWAY,
   answer: DONE,

@@ -1,5 +1,7 @@
 import { Type } from '@sinclair/typebox';
 import type { TUnsafe } from '@sinclair/typebox';
+import { PATCH_SIZES } from '@melto/core/charts/chartForm';
+import type { PatchSize } from '@melto/core/charts/chartForm';
 import type { ReaderKind, PaperName } from '@melto/core/charts/pageGeometry';
 import { oneOf, strict } from './endpoint';
 
@@ -27,6 +29,12 @@ export const PAPER: TUnsafe<PaperName> = Type.Unsafe(
   }),
 );
 export const READER = oneOf(['strip', 'spot', 'sheet'] as const satisfies readonly ReaderKind[]);
+/** How a chart stands on paper. */
+export const FORM = {
+  paper: PAPER,
+  reader: READER,
+  patchSize: Type.Optional(oneOf(Object.keys(PATCH_SIZES) as PatchSize[])),
+};
 export const MODE = oneOf(['M0', 'M1', 'M2', 'M3'] as const);
 export const SHARE = Type.Number({ minimum: 0, maximum: 1 });
 export const DAYS = Type.Integer({ minimum: 1, maximum: 400 });

@@ -20,11 +20,19 @@ export class Refused {
 /** Thrown by an answer: the server is not there. */
 export const AWAY = new TypeError('fetch failed');
 
+/** What many forms ask for on their own: answered as by a house that has told nothing, and not kept. */
+const ASIDE: Answers = { '/pages': { pages: [], screenPerCm: null } };
+
+type Answers = Readonly<Record<string, Answer>>;
+
 /** Answers `fetch` by `METHOD path`, with its query where there is an answer for that, and keeps what was sent. */
 export function fakeServer(answers: Readonly<Record<string, Answer>>): { readonly sent: Sent[] } {
   const sent: Sent[] = [];
   vi.stubGlobal('fetch', async (input: string, init: RequestInit = {}) => {
     const method = init.method ?? 'GET';
+    const aside = ASIDE[input.slice(input.lastIndexOf('/'))];
+    if (aside !== undefined && answers[`${method} ${input}`] === undefined)
+      return new Response(JSON.stringify(aside));
     const text = typeof init.body === 'string' ? init.body : undefined;
     const one: Sent = {
       method,

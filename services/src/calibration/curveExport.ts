@@ -4,6 +4,7 @@ import { curvesToCgats } from '@melto/core/curveFiles/curvesToCgats';
 import { curvesToCsv } from '@melto/core/curveFiles/curvesToCsv';
 import { curvesToDeviceLink } from '@melto/core/curveFiles/curvesToDeviceLink';
 import { curvesToJson } from '@melto/core/curveFiles/curvesToJson';
+import type { CurveFormat } from '@melto/core/device/deviceFacts';
 import { channelNames } from '@melto/core/device/process';
 import { writeIcc } from '@melto/core/icc/writeIcc';
 import { findResult } from '@melto/store/results';
@@ -13,9 +14,6 @@ import type { Download } from '../kernel/download.ts';
 import { notFound, Problem } from '../kernel/problem.ts';
 import { conditionOf } from '../ledger/conditions.ts';
 import { curvesOf } from '../ledger/inForce.ts';
-
-export const CURVE_FORMATS = ['csv', 'cgats', 'json', 'link'] as const;
-export type CurveFormat = (typeof CURVE_FORMATS)[number];
 
 /** Curves of a version as a file; its name holds the version, so that none overwrites another. */
 export async function exportCurves(

@@ -3,8 +3,9 @@ import { layoutCopies, layoutInOrder } from '@melto/core/charts/layoutCopies';
 import { makeEvennessChart } from '@melto/core/charts/evennessChart';
 import { repeatPatches } from '@melto/core/charts/namedPatches';
 import { makeNearNeutralChart } from '@melto/core/charts/nearNeutralChart';
-import { LONGEST_PASS_MM, spansPage, READER_NEEDS } from '@melto/core/charts/pageGeometry';
-import type { PaperName, ReaderKind } from '@melto/core/charts/pageGeometry';
+import { needsOf } from '@melto/core/charts/chartForm';
+import type { ChartForm } from '@melto/core/charts/chartForm';
+import { LONGEST_PASS_MM, spansPage } from '@melto/core/charts/pageGeometry';
 import { makeRampChart, RAMP_STEPS } from '@melto/core/charts/rampChart';
 import { storeChart } from '../charts/chart.ts';
 import { conditionOf } from '../ledger/conditions.ts';
@@ -13,10 +14,8 @@ import { Problem } from '../kernel/problem.ts';
 
 export type PressChartKind = 'ramps' | 'near-neutral' | 'evenness';
 
-export interface NewPressChart {
+export interface NewPressChart extends ChartForm {
   readonly kind: PressChartKind;
-  readonly paper: PaperName;
-  readonly reader: ReaderKind;
   /** Steps of a ramp, and how often each patch is printed. */
   readonly steps: number;
   readonly copies: number;
@@ -40,7 +39,8 @@ export async function createPressChart(
       'Make a profiling chart.',
       'kind',
     );
-  const { steps, copies, kind, paper, reader } = input;
+  const { steps, copies, kind, paper, reader, patchSize } = input;
+  const form = { paper, reader, patchSize };
   if (kind !== 'ramps' && !sameProcess(process, CMYK))
     throw new Problem(
       'bad-input',
@@ -63,7 +63,7 @@ export async function createPressChart(
       'copies',
     );
   const seed = context.seed();
-  const needs = READER_NEEDS[reader];
+  const needs = needsOf(form);
   if (kind === 'evenness') {
     if (!spansPage(paper, needs))
       throw new Problem(
@@ -75,7 +75,7 @@ export async function createPressChart(
     const { device, names, layout } = makeEvennessChart(paper, needs);
     const title = 'Evenness across the width';
     const id = await storeChart(context, {
-      ...{ conditionId, purpose: kind, title, paper, seed, device, names, layout, reader },
+      ...{ conditionId, purpose: kind, title, form, seed, device, names, layout },
       process,
       copies: 1,
     });
@@ -89,7 +89,7 @@ export async function createPressChart(
       : layoutInOrder(names.length, paper, needs);
   const title = kind === 'ramps' ? `Ramps of ${steps} steps` : 'Near-neutral scales';
   const id = await storeChart(context, {
-    ...{ conditionId, purpose: kind, title, paper, seed, device, names, layout, reader, copies },
+    ...{ conditionId, purpose: kind, title, form, seed, device, names, layout, copies },
     process,
   });
   return { id };

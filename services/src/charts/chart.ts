@@ -1,7 +1,8 @@
 import { layoutColumns, layoutFromColumns } from '@melto/core/charts/layoutColumns';
 import type { ChartLayout } from '@melto/core/charts/layoutChart';
-import { READER_NEEDS, SHORT_CHECK_NEEDS } from '@melto/core/charts/pageGeometry';
-import type { InstrumentNeeds, PaperName, ReaderKind } from '@melto/core/charts/pageGeometry';
+import { needsOf, needsOfShortCheck } from '@melto/core/charts/chartForm';
+import type { ChartForm } from '@melto/core/charts/chartForm';
+import type { InstrumentNeeds } from '@melto/core/charts/pageGeometry';
 import { readPatchSet } from '@melto/core/cgats/patchSetFromCgats';
 import { patchSetToCgats } from '@melto/core/cgats/patchSetToCgats';
 import type { PatchSet } from '@melto/core/cgats/patchSet';
@@ -32,18 +33,17 @@ export interface ChartToStore {
   readonly kind?: ChartKind;
   readonly process: Process;
   readonly title: string;
-  readonly paper: PaperName;
+  readonly form: ChartForm;
   readonly seed: number;
   readonly device: Float64Array;
   readonly names: readonly string[];
   readonly layout: ChartLayout;
   readonly lab?: Float64Array;
-  readonly reader?: ReaderKind;
   readonly copies?: number;
 }
 
 export async function storeChart(context: Context, chart: ChartToStore): Promise<number> {
-  const { conditionId, purpose, process, title, paper, seed } = chart;
+  const { conditionId, purpose, process, title, form, seed } = chart;
   const reference = writeCgats(
     patchSetToCgats({
       ids: chart.names.map((_, i) => String(i + 1)),
@@ -65,9 +65,10 @@ export async function storeChart(context: Context, chart: ChartToStore): Promise
     processName: process.name,
     title,
     patches: chart.names.length,
-    paper,
+    paper: form.paper,
+    reader: form.reader ?? 'strip',
+    patchSize: form.patchSize ?? 'usual',
     seed,
-    reader: chart.reader ?? 'strip',
     copies: chart.copies ?? 1,
     madeMs: await domainNow(context),
     reference,
@@ -89,7 +90,7 @@ export function loadChart(context: Context, id: number): Promise<LoadedChart> {
       ...chart,
       set,
       layout,
-      needs: chart.purpose === 'short-check' ? SHORT_CHECK_NEEDS : READER_NEEDS[chart.reader],
+      needs: (chart.purpose === 'short-check' ? needsOfShortCheck : needsOf)(chart),
     };
   });
 }

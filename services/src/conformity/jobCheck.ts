@@ -7,8 +7,8 @@ import { CHAIN_INTENTS } from '@melto/core/chain/chainIntent';
 import type { ChainIntent } from '@melto/core/chain/chainIntent';
 import { layoutChart } from '@melto/core/charts/layoutChart';
 import { eightBit } from '@melto/core/charts/namedPatches';
-import { READER_NEEDS } from '@melto/core/charts/pageGeometry';
-import type { PaperName, ReaderKind } from '@melto/core/charts/pageGeometry';
+import { needsOf } from '@melto/core/charts/chartForm';
+import type { ChartForm } from '@melto/core/charts/chartForm';
 import { drivenByInks, RGB } from '@melto/core/device/process';
 import { gatherRows } from '@melto/core/numerics/gatherRows';
 import { listLikeConditions } from '@melto/store/conditions';
@@ -25,11 +25,9 @@ import { loadReading } from '../reading/loadReading.ts';
 /** What a simulated job may come to on its way; on paper of another kind a sheet is printed on its own condition. */
 export type JobMishap = Exclude<ChainCause, 'paper'>;
 
-export interface JobCheckInput {
+export interface JobCheckInput extends ChartForm {
   /** The intent that jobs are converted with. */
   readonly intent: ChainIntent;
-  readonly paper: PaperName;
-  readonly reader: ReaderKind;
   /** What happens to the job of a simulated device; all goes well where it is not said. */
   readonly happens?: JobMishap;
 }
@@ -46,7 +44,7 @@ interface JobTold {
 export async function printJobCheck(
   context: Context,
   conditionId: number,
-  { intent, paper, reader, happens = 'right' }: JobCheckInput,
+  { intent, happens = 'right', ...form }: JobCheckInput,
 ): Promise<Printed> {
   const condition = await conditionOf(context, conditionId);
   if (isOwnDevice(condition) && happens !== 'right')
@@ -67,8 +65,8 @@ export async function printJobCheck(
   const seed = context.seed();
   const chartId = await storeChart(context, {
     ...{ conditionId, purpose: 'job', title: 'Job check', process: RGB },
-    ...{ paper, reader, seed, device, names },
-    layout: layoutChart(RGB, device, paper, seed, READER_NEEDS[reader]),
+    ...{ form, seed, device, names },
+    layout: layoutChart(RGB, device, form.paper, seed, needsOf(form)),
   });
   const curves =
     drivenByInks(condition.process) && (await curvesInForce(context, conditionId)) !== undefined

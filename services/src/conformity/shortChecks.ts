@@ -1,8 +1,8 @@
 import { labAt } from '@melto/core/colour/labAt';
 import { eightBit } from '@melto/core/charts/namedPatches';
 import { layoutChart } from '@melto/core/charts/layoutChart';
-import { SHORT_CHECK_NEEDS } from '@melto/core/charts/pageGeometry';
-import type { PaperName } from '@melto/core/charts/pageGeometry';
+import { needsOfShortCheck } from '@melto/core/charts/chartForm';
+import type { ChartForm } from '@melto/core/charts/chartForm';
 import { shortCheckColours } from '@melto/core/charts/shortCheckChart';
 import { deltaE2000 } from '@melto/core/colour/deltaE2000';
 import { HOUSE_PHOTO, judgeShortCheck } from '@melto/core/conformity/shortCheck';
@@ -39,8 +39,7 @@ export interface OwnLimits {
   readonly largest: number;
 }
 
-interface ShortCheckInput extends PrintInput {
-  readonly paper: PaperName;
+interface ShortCheckInput extends PrintInput, ChartForm {
   /** Chosen before the sheet is read. */
   readonly limits?: OwnLimits;
 }
@@ -50,7 +49,7 @@ export async function printShortCheck(
   context: Context,
   conditionId: number,
   profileResultId: number,
-  { limits, ...input }: ShortCheckInput,
+  { limits, paper, reader, patchSize, ...print }: ShortCheckInput,
 ): Promise<Printed> {
   if (limits !== undefined && !(limits.mean > 0 && limits.largest >= limits.mean))
     throw new Problem(
@@ -68,13 +67,14 @@ export async function printShortCheck(
   // The device takes 8-bit values.
   const values = device.map(eightBit);
   const seed = context.seed();
-  const layout = layoutChart(process, values, input.paper, seed, SHORT_CHECK_NEEDS);
+  const form = { paper, reader, patchSize };
+  const layout = layoutChart(process, values, paper, seed, needsOfShortCheck(form));
   const chartId = await storeChart(context, {
     conditionId,
     purpose: 'short-check',
     process,
     title: 'Short check',
-    paper: input.paper,
+    form,
     seed,
     device: values,
     names: colours.map(({ name }) => name),
@@ -86,7 +86,7 @@ export async function printShortCheck(
       ? 'in force'
       : undefined;
   const judgedBy = limits === undefined ? undefined : { limits };
-  return printChart(context, chartId, { curves, ...input }, { profileResultId, values }, judgedBy);
+  return printChart(context, chartId, { curves, ...print }, { profileResultId, values }, judgedBy);
 }
 
 /** The limits that were chosen when the check was printed. */

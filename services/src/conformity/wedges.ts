@@ -6,8 +6,8 @@ import { layoutChart } from '@melto/core/charts/layoutChart';
 import { layoutInOrder } from '@melto/core/charts/layoutCopies';
 import { eightBit } from '@melto/core/charts/namedPatches';
 import type { NamedPatches } from '@melto/core/charts/namedPatches';
-import { READER_NEEDS } from '@melto/core/charts/pageGeometry';
-import type { PaperName, ReaderKind } from '@melto/core/charts/pageGeometry';
+import { needsOf } from '@melto/core/charts/chartForm';
+import type { ChartForm } from '@melto/core/charts/chartForm';
 import { WHITE_D50_MEASURED, WHITE_ICC } from '@melto/core/colour/whitePoints';
 import { labToScreen } from '@melto/core/colour/srgb';
 import { labToXyz, xyzToLab } from '@melto/core/colour/xyzToLab';
@@ -37,14 +37,12 @@ export interface OwnPatch {
   readonly device: readonly number[];
 }
 
-export interface WedgeInput {
+export interface WedgeInput extends ChartForm {
   readonly kind: WedgeKind | 'own';
   /** Patches of an own wedge. */
   readonly patches?: readonly OwnPatch[];
   /** Spot colours that the profile simulates on the same sheet. */
   readonly spots?: readonly NamedColour[];
-  readonly paper: PaperName;
-  readonly reader: ReaderKind;
   /** What it will be judged by; the choice is made before reading. A watch is judged by its zero reading. */
   readonly judgedBy?: Omit<JudgedBy, 'spots'>;
   /** Prints of it, each read and judged by itself; one where it is not said. */
@@ -91,23 +89,24 @@ export async function printWedge(
     );
   const wedge = withSpots(process, spots);
   const seed = context.seed();
-  const needs = READER_NEEDS[input.reader];
+  const { paper, reader, patchSize } = input;
+  const form = { paper, reader, patchSize };
+  const needs = needsOf(form);
   const layout =
     input.kind === 'watch'
-      ? layoutInOrder(wedge.names.length, input.paper, needs)
-      : layoutChart(CMYK, wedge.device, input.paper, seed, needs);
+      ? layoutInOrder(wedge.names.length, paper, needs)
+      : layoutChart(CMYK, wedge.device, paper, seed, needs);
   const chartId = await storeChart(context, {
     conditionId,
     purpose: 'wedge',
     kind: input.kind,
     title: WEDGE_TITLES[input.kind],
-    paper: input.paper,
+    form,
     seed,
     device: wedge.device,
     names: wedge.names,
     layout,
     process: CMYK,
-    reader: input.reader,
   });
   const curves =
     drivenByInks(condition.process) && (await curvesInForce(context, conditionId)) !== undefined

@@ -1,6 +1,9 @@
 import { lockHouse } from '@melto/store/houses';
 import { isDutyDue, MOST_DUTY_DAYS } from '@melto/core/device/calibrationDuty';
 import type { CalibrationDuty } from '@melto/core/device/calibrationDuty';
+import type { DeviceFacts } from '@melto/core/device/deviceFacts';
+import { drivenByInks } from '@melto/core/device/process';
+import type { StockFacts } from '@melto/core/stock/stockFacts';
 import {
   countUses,
   listDevices,
@@ -11,6 +14,7 @@ import {
   updateStock,
 } from '@melto/store/devices';
 import type { DeviceRow, StockRow } from '@melto/store/devices';
+import { listInkSets } from '@melto/store/inkSets';
 import { domainNow } from '../kernel/clock.ts';
 import { unitOfWork } from '../kernel/context.ts';
 import type { CatalogueEntry, Context } from '../kernel/context.ts';
@@ -25,9 +29,12 @@ export interface LibraryDevice {
   readonly code: string;
   readonly kind: string;
   readonly channels: string;
+  /** It prints inks that it is told one by one, and has curves of a front end. */
+  readonly inks: boolean;
   readonly inkSet: string;
   readonly modes: readonly string[];
   readonly note: string;
+  readonly facts: DeviceFacts;
   readonly away: boolean;
   /** Real: its pages are printed elsewhere. Otherwise a simulated one. */
   readonly own: boolean;
@@ -45,6 +52,7 @@ export interface LibraryStock {
   readonly restMinutes: number;
   readonly boxLabel: string;
   readonly note: string;
+  readonly facts: StockFacts;
   readonly away: boolean;
   readonly uses: number;
 }
@@ -70,11 +78,12 @@ function deviceView(
   uses: number,
   nowMs: number,
 ): LibraryDevice {
-  const { id, name, code, kind, process, note, awayMs, driver } = row;
+  const { id, name, code, kind, process, note, facts, awayMs, driver } = row;
   const duty = dutyOf(row);
   return {
-    ...{ id, name, code, kind, note, uses },
+    ...{ id, name, code, kind, note, facts, uses },
     channels: process.name,
+    inks: drivenByInks(process),
     inkSet: entry?.inkSet ?? row.inkSet,
     modes: entry?.modes ?? row.modes,
     away: awayMs !== null,
@@ -88,8 +97,8 @@ export async function libraryStocks({ database, catalogue }: Context): Promise<L
   const simulated = new Set(catalogue.flatMap(({ stocks }) => stocks.map(({ id }) => id)));
   return rows
     .filter(({ driver }) => driver === '' || simulated.has(driver))
-    .map(({ id, name, finish, restMinutes, boxLabel, note, awayMs }) => ({
-      ...{ id, name, finish, restMinutes, boxLabel, note },
+    .map(({ id, name, finish, restMinutes, boxLabel, note, facts, awayMs }) => ({
+      ...{ id, name, finish, restMinutes, boxLabel, note, facts },
       away: awayMs !== null,
       uses: uses.get(id) ?? 0,
     }));
@@ -102,6 +111,8 @@ export interface ChangedDevice {
   readonly modes?: readonly string[];
   /** Its own calibration; null to have none, left out to leave it as it is. */
   readonly duty?: Pick<CalibrationDuty, 'words' | 'days'> | null;
+  /** What is known of it; left out to leave it as it is. */
+  readonly facts?: DeviceFacts;
 }
 
 /**
@@ -127,7 +138,8 @@ export async function changeDevice(context: Context, id: number, change: Changed
       );
     const duty = change.duty === undefined ? row : dutyRow(change.duty);
     const { dutyWords, dutyDays } = duty;
-    const next = { name, note: change.note.trim(), modes, dutyWords, dutyDays };
+    const facts = change.facts ?? row.facts;
+    const next = { name, note: change.note.trim(), modes, dutyWords, dutyDays, facts };
     if (!(await updateDevice(database, id, next))) throw nameTaken(name, 'device');
   });
 }
@@ -161,7 +173,10 @@ export async function dutyDone(context: Context, id: number): Promise<{ readonly
   return { doneMs };
 }
 
-export type ChangedStock = Pick<LibraryStock, 'name' | 'boxLabel' | 'note' | 'restMinutes'>;
+export type ChangedStock = Pick<LibraryStock, 'name' | 'boxLabel' | 'note' | 'restMinutes'> & {
+  /** What is known of it; left out to leave it as it is. */
+  readonly facts?: StockFacts;
+};
 
 /** Renames a stock, and changes what is noted of it; sheets that rest keep the time they were given. */
 export async function changeStock(context: Context, id: number, change: ChangedStock): Promise<void> {
@@ -169,20 +184,29 @@ export async function changeStock(context: Context, id: number, change: ChangedS
   checkRest(change.restMinutes);
   await unitOfWork(context, async ({ database }) => {
     await lockHouse(database);
-    if (!(await listStocks(database)).some((stock) => stock.id === id)) throw notFound(`stock ${id}`);
-    const row = { ...change, name, boxLabel: change.boxLabel.trim(), note: change.note.trim() };
+    const before = (await listStocks(database)).find((stock) => stock.id === id);
+    if (before === undefined) throw notFound(`stock ${id}`);
+    const { facts = before.facts, restMinutes } = change;
+    const row = { name, boxLabel: change.boxLabel.trim(), note: change.note.trim(), restMinutes, facts };
     if (!(await updateStock(database, id, row))) throw nameTaken(name, 'stock');
   });
 }
 
-/** Puts a device or a stock away, so that no new condition is made of it, or takes it out. */
+const TABLES = {
+  device: { table: 'device', list: listDevices },
+  stock: { table: 'stock', list: listStocks },
+  'ink set': { table: 'ink_set', list: listInkSets },
+} as const;
+
+/** Puts a device, a stock or an ink set away, so that no new condition is made of it, or takes it out. */
 export async function putAway(
   context: Context,
-  what: 'device' | 'stock',
+  what: keyof typeof TABLES,
   id: number,
   away: boolean,
 ): Promise<void> {
-  const rows = what === 'device' ? await listDevices(context.database) : await listStocks(context.database);
+  const { table, list } = TABLES[what];
+  const rows: readonly { readonly id: number }[] = await list(context.database);
   if (!rows.some((row) => row.id === id)) throw notFound(`${what} ${id}`);
-  await unitOfWork(context, ({ database }) => setAway(database, what, id, away ? context.now() : null));
+  await unitOfWork(context, ({ database }) => setAway(database, table, id, away ? context.now() : null));
 }

@@ -1,6 +1,7 @@
 import { insertCondition, listSameConditions, listSettingsPoints } from '@melto/store/conditions';
 import type { SettingsPoint } from '@melto/store/conditions';
 import { listDevices, listStocks, lockDevice } from '@melto/store/devices';
+import { keepInkSet, listInkSets } from '@melto/store/inkSets';
 import { unitOfWork } from '../kernel/context.ts';
 import type { Context } from '../kernel/context.ts';
 import { Problem } from '../kernel/problem.ts';
@@ -39,6 +40,8 @@ export interface ConditionChoices {
     /** Points that its settings record begins with. */
     readonly points: readonly SettingsPoint[];
   }[];
+  /** Ink sets of the library. */
+  readonly inkSets: readonly string[];
   /** All stocks that a device of the house's own prints on. */
   readonly stocks: readonly StockChoice[];
   readonly points: readonly SettingsPoint[];
@@ -52,9 +55,10 @@ export const DEFAULT_POINTS: readonly SettingsPoint[] = [
 ];
 
 export async function conditionChoices({ database, catalogue }: Context): Promise<ConditionChoices> {
-  const [devices, stocks] = await Promise.all([
+  const [devices, stocks, inkSets] = await Promise.all([
     listDevices(database).then((rows) => rows.filter(({ awayMs }) => awayMs === null)),
     listStocks(database).then((rows) => rows.filter(({ awayMs }) => awayMs === null)),
+    listInkSets(database).then((rows) => rows.filter(({ awayMs }) => awayMs === null)),
   ]);
   return {
     devices: devices.flatMap((device): ConditionChoices['devices'] => {
@@ -75,6 +79,7 @@ export async function conditionChoices({ database, catalogue }: Context): Promis
       ];
     }),
     stocks,
+    inkSets: inkSets.map(({ name }) => name),
     points: DEFAULT_POINTS,
   };
 }
@@ -117,6 +122,7 @@ export async function createCondition(
         'label',
       );
     const row = { ...key, label: label.trim(), copiedFrom: null };
+    await keepInkSet(database, key.inkSet, context.now());
     return { id: await insertCondition(database, row, points, context.now()) };
   });
 }

@@ -2,6 +2,7 @@ import { CMYK, RGB } from '@melto/core/device/process';
 import { MOST_REST_MINUTES } from '@melto/core/stock/restMinutes';
 import { lockHouse } from '@melto/store/houses';
 import { insertOwnDevice, insertOwnStock, listDevices } from '@melto/store/devices';
+import { keepInkSet } from '@melto/store/inkSets';
 import type { StockRow } from '@melto/store/devices';
 import { unitOfWork } from '../kernel/context.ts';
 import type { Context } from '../kernel/context.ts';
@@ -49,6 +50,7 @@ export async function createDevice(context: Context, device: OwnDevice): Promise
       context.now(),
     );
     if (id === undefined) throw nameTaken(name, 'device');
+    await keepInkSet(database, inkSet, context.now());
     return { id };
   });
 }

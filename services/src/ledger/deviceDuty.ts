@@ -1,5 +1,6 @@
 import { isDutyDue } from '@melto/core/device/calibrationDuty';
 import type { CalibrationDuty } from '@melto/core/device/calibrationDuty';
+import { stockFactWords } from '@melto/core/stock/stockFacts';
 import { setDutyDone } from '@melto/store/devices';
 import { domainNow } from '../kernel/clock.ts';
 import type { Context } from '../kernel/context.ts';
@@ -24,9 +25,15 @@ export function dueDuty(device: Parameters<typeof dutyOf>[0], nowMs: number): Ca
 /** What is ticked at a print where the device's own calibration is due; it cannot be a point of a record. */
 const dutyLabel = ({ words }: CalibrationDuty): string => `Done today: ${words}`;
 
-/** What is shown and ticked at a print: the settings record, and the device's own calibration where it is due. */
+/** What is shown and ticked at a print: the settings record, the stock's side, the device's own calibration where due. */
 export async function printPoints(context: Context, condition: ConditionRow): Promise<SettingsPoint[]> {
-  const points = await settingsRecord(context, condition.id);
+  const { weightGsm, side } = condition.stockFacts;
+  // Which side is printed is no setting of a driver, and as easily missed.
+  const stock = stockFactWords({ weightGsm, side }).join(', ');
+  const points = [
+    ...(await settingsRecord(context, condition.id)),
+    ...(side === undefined ? [] : [{ label: condition.stock, value: stock, tickAtPrint: false }]),
+  ];
   const duty = dueDuty(condition, await domainNow(context));
   if (duty === undefined) return points;
   const value = `due every ${duty.days === 1 ? 'day' : `${duty.days} days`}; do it before anything is printed`;

@@ -1,4 +1,6 @@
 import { drivenByLight, RGB, sameProcess } from '@melto/core/device/process';
+import { needsOf } from '@melto/core/charts/chartForm';
+import type { ChartForm } from '@melto/core/charts/chartForm';
 import { layoutChart } from '@melto/core/charts/layoutChart';
 import { uncertaintyOf } from '@melto/core/characterise/modelUncertainty';
 import { labToDevice } from '@melto/core/icc/profileTransform';
@@ -26,8 +28,7 @@ export const MAKE_CHART = 'make-chart';
 export const REFINEMENT_MOST = { unsure: 800, colours: 500, readings: 6, patches: 3000 } as const;
 
 /** What a chart is to add to readings that there are. */
-export interface RefinementRequest {
-  readonly paper: NewChart['paper'];
+export interface RefinementRequest extends ChartForm {
   readonly readingIds: readonly number[];
   /** Patches where the model is least sure. */
   readonly unsure: number;
@@ -122,7 +123,7 @@ export async function makeChart(
 async function refinementChart(
   context: Context,
   conditionId: number,
-  { readingIds, unsure, colours, picture, readings, paper }: RefinementRequest,
+  { readingIds, unsure, colours, picture, readings, paper, reader, patchSize }: RefinementRequest,
   onProgress: Progress,
 ): Promise<ChartToStore> {
   onProgress(0, 'Fitting the model');
@@ -145,6 +146,7 @@ async function refinementChart(
           })),
         ];
   const seed = context.seed();
+  const form = { paper, reader, patchSize };
   onProgress(0.4, 'Choosing the patches that tell most');
   const patches = refinementPatches(
     { wanted, readings, unsure, process, totalInk, seed },
@@ -164,11 +166,11 @@ async function refinementChart(
     purpose: 'profile',
     kind: wanted.length === 0 ? 'second' : 'refinement',
     title: wanted.length === 0 ? `second, ${unsure} unsure` : `refinement, ${patches.names.length}`,
-    paper,
+    form,
     seed,
     ...patches,
     lab,
-    layout: layoutChart(process, patches.device, paper, seed),
+    layout: layoutChart(process, patches.device, paper, seed, needsOf(form)),
     process,
   };
 }

@@ -1,3 +1,4 @@
+import { stockFactWords } from '@melto/core/stock/stockFacts';
 import { houseMoment } from '@melto/core/time/houseTime';
 import { findResult } from '@melto/store/results';
 import type { Context } from '../kernel/context.ts';
@@ -21,7 +22,7 @@ export async function profileSettings(context: Context, resultId: number): Promi
   const facts: (readonly [point: string, value: string])[] = [
     ['Profile', `${name}.icc, version ${result.version}, ${houseMoment(result.madeMs, zone)}`],
     ['Device', `${condition.device}, channels ${condition.process.name}`],
-    ['Stock', `${condition.stock}, ${condition.finish}`],
+    ['Stock', [condition.stock, condition.finish, ...stockFactWords(condition.stockFacts)].join(', ')],
     ['Ink set', condition.inkSet],
     ['Print mode', condition.mode],
     ...(condition.label === '' ? [] : [['Name', condition.label] as const]),

@@ -1,8 +1,9 @@
+import { needsOf } from '@melto/core/charts/chartForm';
+import type { ChartForm } from '@melto/core/charts/chartForm';
 import { CMYK_CHART_PATCHES, makeCmykChart } from '@melto/core/charts/cmykChart';
 import { genericPressLab } from '@melto/core/charts/genericPress';
 import { layoutChart } from '@melto/core/charts/layoutChart';
 import type { NamedPatches } from '@melto/core/charts/namedPatches';
-import type { PaperName } from '@melto/core/charts/pageGeometry';
 import { makeRgbChart, RGB_CHART_PATCHES } from '@melto/core/charts/rgbChart';
 import { CMYK, RGB, sameProcess } from '@melto/core/device/process';
 import { deviceToLab } from '@melto/core/icc/profileTransform';
@@ -15,9 +16,8 @@ import { Problem } from '../kernel/problem.ts';
 import { conditionOf } from '../ledger/conditions.ts';
 import { profileInForce } from '../ledger/inForce.ts';
 
-export interface NewChart {
+export interface NewChart extends ChartForm {
   readonly patches: number;
-  readonly paper: PaperName;
 }
 
 export async function createChart(
@@ -51,11 +51,12 @@ export async function profilingChart(
       'Give a whole number between them.',
       'patches',
     );
+  const { patches, ...form } = input;
   const seed = context.seed();
   const { device, names } = rgb
-    ? rgbChart(input.patches, seed)
+    ? rgbChart(patches, seed)
     : makeCmykChart(
-        input.patches,
+        patches,
         seed,
         await totalInkAtInput(context, conditionId),
         await knownColours(context, conditionId),
@@ -66,12 +67,12 @@ export async function profilingChart(
     purpose: 'profile',
     kind: 'first',
     process,
-    title: `${process.name} ${input.patches}`,
-    paper: input.paper,
+    title: `${process.name} ${patches}`,
+    form,
     seed,
     device,
     names,
-    layout: layoutChart(process, device, input.paper, seed),
+    layout: layoutChart(process, device, form.paper, seed, needsOf(form)),
   };
 }
 

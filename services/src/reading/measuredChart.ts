@@ -18,7 +18,7 @@ import { readableFile, unanswered } from './measuredFile.ts';
 
 const LEAST_PATCHES = 12;
 const MOST_PATCHES = 6000;
-const PAPER = 'a4';
+const FORM = { paper: 'a4' } as const;
 const SEED = 1;
 
 /** Says what a file that holds device values and colours together would become as a chart of a condition. */
@@ -115,7 +115,7 @@ export async function takeMeasuredChart(
         purpose: 'profile',
         kind: 'first',
         process: condition.process,
-        paper: PAPER,
+        form: FORM,
         seed: SEED,
       },
       ...{ device, names: ids, layout, title: `measured, ${name}`.slice(0, 120) },
@@ -164,5 +164,5 @@ function chartOf(condition: Target, [first]: Measurement['modes']) {
       `The file has ${count} patches; a chart has ${LEAST_PATCHES} to ${MOST_PATCHES}.`,
       'Nothing was stored. Give a file of a whole chart.',
     );
-  return { device, ids: set.ids, layout: layoutChart(process, device, PAPER, SEED) };
+  return { device, ids: set.ids, layout: layoutChart(process, device, FORM.paper, SEED) };
 }

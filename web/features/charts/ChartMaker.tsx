@@ -5,20 +5,16 @@ import { NEW_CHART } from '@/endpoints/charts';
 import { Button, TextField } from '@mui/material';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
-import { pageCapacity } from '@melto/core/charts/pageGeometry';
-import type { PaperName } from '@melto/core/charts/pageGeometry';
 import type { ChartState } from '@melto/services/charts/chartStates';
 import type { PressForProfile } from '@melto/services/calibration/pressView';
 import type { SettingsPoint } from '@melto/services/ledger/conditions';
 import { send } from '@/ui/api';
 import { useSending } from '@/ui/useSending';
 import { ChartTable } from './ChartTable';
-import { PaperField } from './PaperField';
+import { useChartForm } from './ChartFormFields';
+import { effortOf } from './effort';
 import { MeasuredChart } from './MeasuredChart';
 import { PrintDialog } from './PrintDialog';
-
-/** Seconds that a strip takes by hand, white to white, with the way to the next one. */
-const SECONDS_PER_STRIP = 14;
 
 /** Makes a profiling chart, offers its files and prints it. */
 export function ChartMaker({
@@ -40,15 +36,14 @@ export function ChartMaker({
   const router = useRouter();
   const least = press === null ? 100 : 200;
   const [patches, setPatches] = useState(press === null ? '900' : '800');
-  const [paper, setPaper] = useState<PaperName>('a4');
+  const { form, fields } = useChartForm(conditionId);
   const { sending, problem, run } = useSending();
   const [printing, setPrinting] = useState<ChartState>();
   const count = Number(patches);
   const valid = Number.isInteger(count) && count >= least && count <= 3000;
-  const { patchesPerStrip, stripsPerPage } = pageCapacity(paper);
-  const strips = Math.ceil(count / patchesPerStrip);
   const make = async (): Promise<void> => {
-    await send(NEW_CHART, { params: { id: conditionId }, body: { patches: count, paper } });
+    if (form === undefined) return;
+    await send(NEW_CHART, { params: { id: conditionId }, body: { patches: count, ...form } });
     router.refresh();
   };
   return (
@@ -57,7 +52,7 @@ export function ChartMaker({
         <h2>Charts</h2>
         <span className="quiet">
           {press === null
-            ? 'raw RGB values, laid out for the strip reader'
+            ? 'raw RGB values'
             : `CMYK values, ${press.curves === null ? 'with a linear front end: make curves first' : `through ${press.curves.words}`}, total ink ${Math.round(100 * press.totalInk)} % at the input`}
         </span>
       </header>
@@ -76,14 +71,16 @@ export function ChartMaker({
           error={!valid}
           helperText={
             valid
-              ? `${strips} strips on ${Math.ceil(strips / stripsPerPage)} ${strips > stripsPerPage ? 'pages' : 'page'}, about ${Math.max(1, Math.round((strips * SECONDS_PER_STRIP) / 60))} min to read`
+              ? form === undefined
+                ? ' '
+                : effortOf(count, form)
               : `A whole number from ${least} to 3,000.`
           }
-          sx={{ width: 320 }}
+          sx={{ width: 190 }}
           slotProps={{ htmlInput: { inputMode: 'numeric' } }}
         />
-        <PaperField paper={paper} onPaper={setPaper} />
-        <Button type="submit" disabled={!valid || sending} sx={{ mt: '3px' }}>
+        {fields}
+        <Button type="submit" disabled={!valid || form === undefined || sending} sx={{ mt: '3px' }}>
           Make the chart
         </Button>
         {conversions.length === 0 && <MeasuredChart conditionId={conditionId} />}

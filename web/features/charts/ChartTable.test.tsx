@@ -6,7 +6,7 @@ import { ChartTable } from './ChartTable';
 
 const chart = (id: number, change: Partial<ChartState>): ChartState => ({
   ...{ id, conditionId: 4, purpose: 'ramps', kind: null, processName: 'CMYK', title: `Ramps ${id}` },
-  ...{ patches: 84, paper: 'a4', seed: 1, reader: 'strip', copies: 1, madeMs: 0 },
+  ...{ patches: 84, paper: 'a4', seed: 1, reader: 'strip', patchSize: 'usual', copies: 1, madeMs: 0 },
   ...{ prints: 1, strips: 20, stripsRead: 0, waiting: null, state: 'made' },
   ...change,
 });

@@ -2,10 +2,11 @@
 
 import { Button } from '@mui/material';
 import Link from 'next/link';
+import { needsOf } from '@melto/core/charts/chartForm';
 import { pageCapacity } from '@melto/core/charts/pageGeometry';
 import type { ChartState } from '@melto/services/charts/chartStates';
 import { formatWhen } from '@/ui/format';
-import { paperWords } from './PaperField';
+import { paperWords } from './paperWords';
 
 /** Charts that were made, with where each stands and what is next. */
 export function ChartTable({
@@ -76,7 +77,7 @@ function Standing({ chart: { state, waiting, strips, stripsRead } }: { chart: Ch
 
 /** Downloads: PDF whole, pixels page by page. */
 function ChartFiles({ chart, pixels }: { chart: ChartState; pixels: readonly string[] }) {
-  const { patchesPerStrip, stripsPerPage } = pageCapacity(chart.paper);
+  const { patchesPerStrip, stripsPerPage } = pageCapacity(chart.paper, needsOf(chart));
   const pages = Math.ceil(Math.ceil(chart.patches / patchesPerStrip) / stripsPerPage);
   const link = (format: string, page: number, words: string) => (
     <a key={`${format} ${page}`} href={`/api/charts/${chart.id}/file?format=${format}&page=${page}`} download>

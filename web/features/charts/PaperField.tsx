@@ -4,57 +4,60 @@ import { MenuItem, TextField } from '@mui/material';
 import { useState } from 'react';
 import { OWN_PAGE_MM, paperMm, paperNamed } from '@melto/core/charts/pageGeometry';
 import type { NamedPaper, PaperName } from '@melto/core/charts/pageGeometry';
+import { PAPER_WORDS, paperWords } from './paperWords';
 
-const NAMES: Readonly<Record<NamedPaper, string>> = { a4: 'A4', letter: 'Letter', a3: 'A3' };
 const OWN = 'own';
 
-/** A page as it is called: by its name, or by its sides. */
-export function paperWords(paper: PaperName): string {
-  if (Object.hasOwn(NAMES, paper)) return NAMES[paper as NamedPaper];
-  const { width, height } = paperMm(paper);
-  return `${width} × ${height} mm`;
-}
-
-/** The page that a chart stands on: a known one, or one's own by width and height. */
-export function PaperField({ paper, onPaper }: { paper: PaperName; onPaper: (paper: PaperName) => void }) {
-  const named = Object.hasOwn(NAMES, paper);
-  const { width, height } = paperMm(paper);
-  // What is typed and is no page yet stays in its field; the page is the one before.
-  const [sides, setSides] = useState({ width: String(width), height: String(height) });
-  const take = (next: typeof sides): void => {
+/** The page that a chart stands on: a known one, one of the device's own, or one by its width and height. */
+export function PaperField({
+  paper,
+  own,
+  onPaper,
+}: {
+  /** Undefined while the sides that are typed make no page. */
+  paper: PaperName | undefined;
+  /** Pages of the device's own. */
+  own: readonly PaperName[];
+  onPaper: (paper: PaperName | undefined) => void;
+}) {
+  const known = [...(Object.keys(PAPER_WORDS) as NamedPaper[]), ...own];
+  const [sides, setSides] = useState<{ readonly width: string; readonly height: string }>();
+  const take = (next: { readonly width: string; readonly height: string }): void => {
     setSides(next);
-    const own = paperNamed(`${next.width}x${next.height}`);
-    if (own !== undefined) onPaper(own);
+    onPaper(paperNamed(`${next.width}x${next.height}`));
   };
-  const right = paperNamed(`${sides.width}x${sides.height}`) !== undefined;
+  const choose = (value: string): void => {
+    if (value !== OWN) {
+      setSides(undefined);
+      return onPaper(value as PaperName);
+    }
+    const { width, height } = paperMm(paper ?? 'a4');
+    take({ width: String(Math.round(width)), height: String(Math.round(height)) });
+  };
   return (
     <>
       <TextField
         select
         label="Paper"
-        value={named ? paper : OWN}
-        onChange={({ target: { value } }) => {
-          if (value !== OWN) return onPaper(value as PaperName);
-          const whole = { width: String(Math.round(width)), height: String(Math.round(height)) };
-          take(whole);
-        }}
-        sx={{ width: 120 }}
+        value={sides === undefined ? paper : OWN}
+        onChange={(event) => choose(event.target.value)}
+        sx={{ width: 132 }}
       >
-        {Object.entries(NAMES).map(([value, name]) => (
-          <MenuItem key={value} value={value}>
-            {name}
+        {known.map((name) => (
+          <MenuItem key={name} value={name}>
+            {paperWords(name)}
           </MenuItem>
         ))}
-        <MenuItem value={OWN}>own size</MenuItem>
+        <MenuItem value={OWN}>another size</MenuItem>
       </TextField>
-      {!named &&
+      {sides !== undefined &&
         (['width', 'height'] as const).map((side) => (
           <TextField
             key={side}
             label={`${side}, mm`}
             value={sides[side]}
-            error={!right}
-            helperText={right ? undefined : `${OWN_PAGE_MM.least} to ${OWN_PAGE_MM.most}`}
+            error={paper === undefined}
+            helperText={paper === undefined ? `${OWN_PAGE_MM.least} to ${OWN_PAGE_MM.most}` : undefined}
             onChange={(event) => take({ ...sides, [side]: event.target.value.trim() })}
             sx={{ width: 92 }}
           />

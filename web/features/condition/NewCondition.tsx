@@ -7,6 +7,7 @@ import { useState } from 'react';
 import type { ConditionChoices } from '@melto/services/house/newCondition';
 import type { ConditionRow, SettingsPoint } from '@melto/services/ledger/conditions';
 import { ApiProblem, problemWords, send } from '@/ui/api';
+import { InkSetField } from './InkSetIn';
 import { NewDeviceDialog, NewStockDialog } from './OwnDialogs';
 import { OwnPoint } from './OwnPoint';
 
@@ -156,17 +157,14 @@ export function NewCondition({
                 </MenuItem>
               ))}
             </TextField>
-            <TextField
-              label="Ink set"
+            <InkSetField
+              known={choices.inkSets}
               value={inkSet}
-              required
-              onChange={(event) => setInkSet(event.target.value)}
-              error={inkSet.trim() === '' || fieldProblem('inkSet') !== undefined}
-              helperText={
+              onValue={setInkSet}
+              problem={
                 fieldProblem('inkSet') ??
-                (inkSet.trim() === '' ? 'Name the inks, as on their cartridges.' : ' ')
+                (inkSet.trim() === '' ? 'Name the inks, as on their cartridges.' : undefined)
               }
-              slotProps={{ htmlInput: { maxLength: 80 } }}
             />
             <TextField
               label="Own name"

@@ -2,13 +2,14 @@
 
 import { MenuItem, TextField } from '@mui/material';
 import { useRouter } from 'next/navigation';
-import { useState } from 'react';
-import { MOST_REST_MINUTES } from '@melto/core/stock/restMinutes';
 import type { OwnDeviceKind } from '@melto/services/house/ownDevices';
 import { NEW_DEVICE, NEW_STOCK } from '@/endpoints/conditions';
 import { send } from '@/ui/api';
 import { FormDialog } from '@/ui/FormDialog';
-import { isWhole, numberOf } from '@/ui/numberOf';
+import { ChoiceIn, TextIn } from '@/ui/form/fields';
+import { useBodyForm } from '@/ui/form/useBodyForm';
+import { numberOf } from '@/ui/numberOf';
+import { InkSetIn } from './InkSetIn';
 
 export const OWN_DEVICE_WORDS: Readonly<Record<OwnDeviceKind, string>> = {
   'rgb-driver': 'Printer driver that takes RGB',
@@ -16,20 +17,29 @@ export const OWN_DEVICE_WORDS: Readonly<Record<OwnDeviceKind, string>> = {
   press: 'Offset or other press, CMYK',
 };
 
+/** A list as people type it, parted by commas. */
+export function listOf(text: string): string[] {
+  return text
+    .split(',')
+    .map((one) => one.trim())
+    .filter((one) => one !== '');
+}
+
 /** Makes a device of the house's own. */
 export function NewDeviceDialog({ onMade, onClose }: { onMade: (id: number) => void; onClose: () => void }) {
   const router = useRouter();
-  const [name, setName] = useState('');
-  const [kind, setKind] = useState<OwnDeviceKind>();
-  const [inkSet, setInkSet] = useState('');
-  const [modes, setModes] = useState('');
-  const list = modes
-    .split(',')
-    .map((mode) => mode.trim())
-    .filter((mode) => mode !== '');
+  const form = useBodyForm(
+    NEW_DEVICE.body,
+    { name: '', kind: '' as OwnDeviceKind | '', inkSet: '', modes: '' },
+    ({ name, kind, inkSet, modes }) => ({
+      name: name.trim(),
+      kind: kind === '' ? undefined : kind,
+      inkSet: inkSet.trim(),
+      modes: listOf(modes),
+    }),
+  );
   const make = async (): Promise<void> => {
-    if (kind === undefined) return;
-    const { id } = await send(NEW_DEVICE, { body: { name, kind, inkSet, modes: list } });
+    const { id } = await send(NEW_DEVICE, { body: form.body() });
     onMade(id);
     router.refresh();
     onClose();
@@ -38,42 +48,19 @@ export function NewDeviceDialog({ onMade, onClose }: { onMade: (id: number) => v
     <FormDialog
       title="A device of your own"
       act="Add the device"
-      ready={kind !== undefined && name.trim() !== '' && inkSet.trim() !== '' && list.length > 0}
+      ready={form.ready}
       onSubmit={make}
       onClose={onClose}
     >
-      <TextField
-        label="Name"
-        autoFocus
-        value={name}
-        onChange={(event) => setName(event.target.value)}
-        slotProps={{ htmlInput: { maxLength: 80 } }}
-      />
-      <TextField
-        select
-        label="Takes"
-        value={kind ?? ''}
-        onChange={(event) => setKind(event.target.value as OwnDeviceKind)}
-      >
-        {Object.entries(OWN_DEVICE_WORDS).map(([value, words]) => (
-          <MenuItem key={value} value={value}>
-            {words}
-          </MenuItem>
-        ))}
-      </TextField>
-      <TextField
-        label="Ink set"
-        value={inkSet}
-        onChange={(event) => setInkSet(event.target.value)}
-        helperText="As on its cartridges or tins"
-        slotProps={{ htmlInput: { maxLength: 80 } }}
-      />
-      <TextField
+      <TextIn form={form} name="name" label="Name" most={80} first />
+      <ChoiceIn form={form} name="kind" label="Takes" choices={OWN_DEVICE_WORDS} />
+      <InkSetIn form={form} name="inkSet" />
+      <TextIn
+        form={form}
+        name="modes"
         label="Print modes"
-        value={modes}
-        onChange={(event) => setModes(event.target.value)}
-        helperText="As its driver names them, parted by commas"
-        slotProps={{ htmlInput: { maxLength: 600 } }}
+        help="As its driver names them, parted by commas"
+        most={600}
       />
     </FormDialog>
   );
@@ -82,6 +69,7 @@ export function NewDeviceDialog({ onMade, onClose }: { onMade: (id: number) => v
 const FINISHES = ['matt', 'semi-matt', 'gloss'] as const;
 /** How the surface of a stock looks. */
 export type Finish = (typeof FINISHES)[number];
+const FINISH_WORDS = Object.fromEntries(FINISHES.map((value) => [value, value]));
 
 /** The surface of a stock; none is taken for granted. */
 export function FinishField({
@@ -114,13 +102,18 @@ export function FinishField({
 /** Makes a stock of the house's own. */
 export function NewStockDialog({ onMade, onClose }: { onMade: (id: number) => void; onClose: () => void }) {
   const router = useRouter();
-  const [name, setName] = useState('');
-  const [finish, setFinish] = useState<Finish>();
-  const [rest, setRest] = useState('60');
-  const valid = isWhole(rest, 0, MOST_REST_MINUTES);
+  const form = useBodyForm(
+    NEW_STOCK.body,
+    { name: '', finish: '' as Finish | '', rest: '60' },
+    ({ name, finish, rest }) => ({
+      name: name.trim(),
+      finish: finish === '' ? undefined : finish,
+      restMinutes: numberOf(rest),
+    }),
+    { fields: { restMinutes: 'rest' } },
+  );
   const make = async (): Promise<void> => {
-    if (finish === undefined) return;
-    const { id } = await send(NEW_STOCK, { body: { name, finish, restMinutes: numberOf(rest) } });
+    const { id } = await send(NEW_STOCK, { body: form.body() });
     onMade(id);
     router.refresh();
     onClose();
@@ -129,27 +122,18 @@ export function NewStockDialog({ onMade, onClose }: { onMade: (id: number) => vo
     <FormDialog
       title="A stock of your own"
       act="Add the stock"
-      ready={finish !== undefined && name.trim() !== '' && valid}
+      ready={form.ready}
       onSubmit={make}
       onClose={onClose}
     >
-      <TextField
-        label="Name"
-        autoFocus
-        value={name}
-        onChange={(event) => setName(event.target.value)}
-        helperText="As on its label"
-        slotProps={{ htmlInput: { maxLength: 80 } }}
-      />
-      <FinishField finish={finish} onFinish={setFinish} />
-      <TextField
+      <TextIn form={form} name="name" label="Name" help="As on its label" most={80} first />
+      <ChoiceIn form={form} name="finish" label="Surface" choices={FINISH_WORDS} />
+      <TextIn
+        form={form}
+        name="rest"
         label="Minutes a print rests before it is read"
-        value={rest}
-        error={!valid}
-        helperText={
-          valid ? 'Toner rests minutes, pigment ink hours' : `Whole minutes, 0 to ${MOST_REST_MINUTES}`
-        }
-        onChange={(event) => setRest(event.target.value)}
+        help="Toner rests minutes, pigment ink hours"
+        most={6}
       />
     </FormDialog>
   );

@@ -5,6 +5,7 @@ import { useRouter } from 'next/navigation';
 import { useSnackbar } from 'notistack';
 import { useState } from 'react';
 import type { ConditionRow, SettingsPoint } from '@melto/services/ledger/conditions';
+import { stockFactWords } from '@melto/core/stock/stockFacts';
 import { MOST_REST_MINUTES } from '@melto/core/stock/restMinutes';
 import {
   ARCHIVE_CONDITION,
@@ -129,15 +130,13 @@ export function SettingsRecord({
             {condition.device}, channels {condition.process.name}
           </dd>
           <dt>Stock</dt>
-          <dd>
-            {condition.stock}, {condition.finish}
-          </dd>
+          <dd>{[condition.stock, condition.finish, ...stockFactWords(condition.stockFacts)].join(', ')}</dd>
           <dt>Rest</dt>
           <dd>
             {condition.restMinutes} min
-            {condition.restMinutes === condition.stockRestMinutes
-              ? ', as the stock says'
-              : `; the stock says ${condition.stockRestMinutes} min`}{' '}
+            {condition.restMinutes === condition.usualRestMinutes
+              ? ', as the stock and the inks say'
+              : `; the stock and the inks say ${condition.usualRestMinutes} min`}{' '}
             <Button size="small" aria-label="Change the rest" onClick={() => setResting(true)}>
               Change
             </Button>
@@ -167,7 +166,7 @@ export function SettingsRecord({
       {resting && (
         <OneField
           title="Rest of this condition"
-          label="Minutes a print rests before it is read; empty for the stock's own"
+          label="Minutes a print rests before it is read; empty for that of the stock and the inks"
           first={String(condition.restMinutes)}
           most={6}
           mayBeEmpty

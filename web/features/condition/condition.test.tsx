@@ -11,6 +11,7 @@ import { NewCondition } from './NewCondition';
 import { Spine } from './Spine';
 
 const CHOICES = {
+  inkSets: ['CMYK toner', 'pigment'],
   devices: [
     {
       ...{ id: 1, name: 'Heron', kind: 'toner press', inkSet: 'CMYK toner', modes: ['standard'] },
@@ -66,7 +67,7 @@ describe('a new condition', () => {
   });
 
   it('begins with a device of the house’s own where there is none', async () => {
-    const { sent } = fakeServer({ 'POST /api/devices': { id: 3 } });
+    const { sent } = fakeServer({ 'POST /api/devices': { id: 3 }, 'GET /api/conditions/choices': CHOICES });
     const { user } = show(<NewCondition choices={{ ...CHOICES, devices: [] }} />);
     expect(screen.getByText(/The house has no device yet/)).toBeTruthy();
     await user.click(screen.getByRole('button', { name: 'Add a device' }));
@@ -81,8 +82,8 @@ describe('a new condition', () => {
     await user.click(screen.getByRole('combobox', { name: 'Takes' }));
     await user.click(screen.getByRole('option', { name: /RGB/ }));
     await user.click(add);
-    await waitFor(() => expect(sent).toHaveLength(1));
-    expect(sent[0].body).toEqual({
+    await waitFor(() => expect(sent.at(-1)?.method).toBe('POST'));
+    expect(sent.at(-1)?.body).toEqual({
       name: 'Avocet',
       kind: 'rgb-driver',
       inkSet: 'pigment',

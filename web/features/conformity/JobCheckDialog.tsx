@@ -7,11 +7,10 @@ import { useSnackbar } from 'notistack';
 import { useState } from 'react';
 import { CHAIN_INTENTS } from '@melto/core/chain/chainIntent';
 import type { ChainIntent } from '@melto/core/chain/chainIntent';
-import type { PaperName, ReaderKind } from '@melto/core/charts/pageGeometry';
 import type { Printed } from '@melto/services/charts/printChart';
 import type { JobMishap } from '@melto/services/conformity/jobCheck';
 import { PRINT_JOB_CHECK } from '@/endpoints/charts';
-import { ReaderAndPaper } from '@/features/charts/ReaderAndPaper';
+import { useChartForm } from '@/features/charts/ChartFormFields';
 import { SheetFiles } from '@/features/charts/SheetFiles';
 import { send } from '@/ui/api';
 import { formatClock } from '@/ui/format';
@@ -37,18 +36,17 @@ export function JobCheckDialog({
   onClose: () => void;
 }) {
   const [intent, setIntent] = useState<ChainIntent | ''>('');
-  const [reader, setReader] = useState<ReaderKind>('strip');
-  const [paper, setPaper] = useState<PaperName>('a4');
+  const { form, fields } = useChartForm(conditionId);
   const [happens, setHappens] = useState<JobMishap>('right');
   const [made, setMade] = useState<Printed>();
   const queries = useQueryClient();
   const router = useRouter();
   const { enqueueSnackbar } = useSnackbar();
   const print = async (): Promise<void> => {
-    if (intent === '') return;
+    if (intent === '' || form === undefined) return;
     const printed = await send(PRINT_JOB_CHECK, {
       params: { id: conditionId },
-      body: { intent, paper, reader, ...(simulated ? { happens } : {}) },
+      body: { intent, ...form, ...(simulated ? { happens } : {}) },
     });
     enqueueSnackbar(
       `${printed.sheets.join(', ')} on the rack, ready at ${formatClock(printed.restUntilMs)}.`,
@@ -78,7 +76,7 @@ export function JobCheckDialog({
     <FormDialog
       title="Job check"
       act={simulated ? 'Print' : 'Make the picture'}
-      ready={intent !== ''}
+      ready={intent !== '' && form !== undefined}
       onSubmit={print}
       onClose={onClose}
     >
@@ -100,7 +98,7 @@ export function JobCheckDialog({
         ))}
       </TextField>
       <div className="row" style={{ alignItems: 'flex-start' }}>
-        <ReaderAndPaper reader={reader} paper={paper} onReader={setReader} onPaper={setPaper} />
+        {fields}
       </div>
       {simulated && (
         <TextField

@@ -5,6 +5,7 @@ import { useState } from 'react';
 import { HOUSE_PHOTO } from '@melto/core/conformity/shortCheck';
 import { drivenByInks } from '@melto/core/device/process';
 import { PRINT_SHORT_CHECK } from '@/endpoints/charts';
+import { useChartForm } from '@/features/charts/ChartFormFields';
 import { PrintDialog } from '@/features/charts/PrintDialog';
 import { send } from '@/ui/api';
 import { FormDialog } from '@/ui/FormDialog';
@@ -29,10 +30,11 @@ export function ShortCheckDialog({
     largest: String(HOUSE_PHOTO.largest),
   });
   const [printing, setPrinting] = useState(false);
+  const { form, fields } = useChartForm(condition.id);
   const limits = { mean: numberOf(typed.mean), largest: numberOf(typed.largest) };
   const right = limits.mean > 0 && limits.largest >= limits.mean && limits.largest <= 100;
   const inks = drivenByInks(condition.process);
-  if (printing)
+  if (printing && form !== undefined)
     return (
       <PrintDialog
         title="Print a short check through the profile"
@@ -44,7 +46,7 @@ export function ShortCheckDialog({
         onPrint={(chosen) =>
           send(PRINT_SHORT_CHECK, {
             params: { id: condition.id },
-            body: { profileResultId, paper: 'a4', ...(by === 'own' ? { limits } : {}), ...chosen },
+            body: { profileResultId, ...form, ...(by === 'own' ? { limits } : {}), ...chosen },
           })
         }
         points={points}
@@ -57,14 +59,17 @@ export function ShortCheckDialog({
     <FormDialog
       title="Short check"
       act="Go on to print"
-      ready={by === 'house' || right}
+      ready={(by === 'house' || right) && form !== undefined}
       onSubmit={() => setPrinting(true)}
       onClose={onClose}
     >
       <p className="quiet small">
-        One strip of thirty colours through the profile: does the device still give what it is asked for?
-        Judged relative to its paper, by colours that it can reach.
+        Thirty colours, one strip of a strip reader, through the profile: does the device still give what it
+        is asked for? Judged relative to its paper, by colours that it can reach.
       </p>
+      <div className="row" style={{ alignItems: 'flex-start' }}>
+        {fields}
+      </div>
       <ToggleButtonGroup
         exclusive
         size="small"

@@ -5,13 +5,12 @@ import { send } from '@/ui/api';
 import { drivenByLight } from '@melto/core/device/process';
 import { MenuItem, TextField } from '@mui/material';
 import { useState } from 'react';
-import type { PaperName, ReaderKind } from '@melto/core/charts/pageGeometry';
 import { MOST_SPOT_COLOURS } from '@melto/core/conformity/spotColour';
 import type { NamedColour } from '@melto/core/refine/namedColour';
 import type { JudgedBy } from '@melto/services/conformity/checkChoice';
 import type { WedgeInput } from '@melto/services/conformity/wedges';
 import { PrintDialog } from '@/features/charts/PrintDialog';
-import { ReaderAndPaper } from '@/features/charts/ReaderAndPaper';
+import { useChartForm } from '@/features/charts/ChartFormFields';
 import { ColourListField } from '@/ui/ColourListField';
 import { FormDialog } from '@/ui/FormDialog';
 import { CheckChoiceFields, choiceOf, firstChoice } from './CheckChoiceFields';
@@ -48,8 +47,7 @@ export function WedgeDialog({
   const [through, setThrough] = useState<JudgedBy['through']>(
     profileResultId === undefined ? 'device values' : 'profile, absolute',
   );
-  const [reader, setReader] = useState<ReaderKind>('strip');
-  const [paper, setPaper] = useState<PaperName>('a4');
+  const { form, fields } = useChartForm(condition.id);
   const [text, setText] = useState('');
   const [spots, setSpots] = useState<readonly NamedColour[]>([]);
   const [problem, setProblem] = useState<string>();
@@ -57,14 +55,14 @@ export function WedgeDialog({
   const simulated = through === 'device values' ? [] : spots;
   const many = simulated.length > MOST_SPOT_COLOURS;
   const own = parseOwnPatches(text);
-  const ready = (kind !== 'own' || own.ok) && !many;
+  const ready = (kind !== 'own' || own.ok) && !many && form !== undefined;
   const told =
     through === 'device values'
       ? curves !== null
         ? `CMYK values as they are, through ${curves.words}.`
         : 'CMYK values as they are, with a linear front end.'
       : `CMYK aims ${THROUGH[through].split(':')[0]}${curves !== null ? ` and ${curves.words}` : ''}.`;
-  if (printing)
+  if (printing && form !== undefined)
     return (
       <PrintDialog
         title="Print the control wedge"
@@ -73,8 +71,7 @@ export function WedgeDialog({
             params: { id: condition.id },
             body: {
               kind,
-              paper,
-              reader,
+              ...form,
               ...(kind === 'own' && own.ok ? { patches: own.patches } : {}),
               ...(simulated.length > 0 ? { spots: simulated } : {}),
               judgedBy: { ...choice, through },
@@ -123,21 +120,20 @@ export function WedgeDialog({
           </MenuItem>
         ))}
       </TextField>
+      <TextField
+        select
+        label="Wedge"
+        value={kind}
+        onChange={(event) => setKind(event.target.value as WedgeInput['kind'])}
+      >
+        {KINDS.map(([value, name]) => (
+          <MenuItem key={value} value={value}>
+            {name}
+          </MenuItem>
+        ))}
+      </TextField>
       <div className="row" style={{ alignItems: 'flex-start' }}>
-        <TextField
-          select
-          label="Wedge"
-          value={kind}
-          onChange={(event) => setKind(event.target.value as WedgeInput['kind'])}
-          sx={{ flex: 1 }}
-        >
-          {KINDS.map(([value, name]) => (
-            <MenuItem key={value} value={value}>
-              {name}
-            </MenuItem>
-          ))}
-        </TextField>
-        <ReaderAndPaper reader={reader} paper={paper} onReader={setReader} onPaper={setPaper} />
+        {fields}
       </div>
       {kind === 'own' && (
         <TextField

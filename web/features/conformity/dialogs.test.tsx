@@ -88,6 +88,7 @@ describe('a new check', () => {
     expect(sent[0].body).toEqual({
       kind: 'proof',
       paper: 'a4',
+      patchSize: 'usual',
       reader: 'strip',
       ticks: ['Colour management'],
       judgedBy: { aimSetId: 3, toleranceSetId: 8, substrateCorrected: true, through: 'device values' },

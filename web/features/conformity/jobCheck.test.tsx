@@ -9,6 +9,8 @@ import { JobChecks } from './JobChecks';
 const PRINTED = { printId: 3, code: 'HRN-0007', sheets: ['HRN-0007-1'], restUntilMs: 0 };
 const hrefs = (): (string | null)[] => screen.getAllByRole('link').map((link) => link.getAttribute('href'));
 
+const FORM = { paper: 'a4', reader: 'strip', patchSize: 'usual' };
+
 describe('a job check', () => {
   const open = (simulated: boolean) => {
     const close = vi.fn();
@@ -35,7 +37,7 @@ describe('a job check', () => {
     await choose(user, 'Simulated device', /applied twice/);
     await user.click(screen.getByRole('button', { name: 'Print' }));
     await waitFor(() => expect(close).toHaveBeenCalledOnce());
-    expect(sent[0].body).toEqual({ intent: 'perceptual', paper: 'a4', reader: 'strip', happens: 'twice' });
+    expect(sent[0].body).toEqual({ intent: 'perceptual', happens: 'twice', ...FORM });
   });
 
   it('of a device of the house’s own makes pictures that carry their profile', async () => {
@@ -44,7 +46,7 @@ describe('a job check', () => {
     await choose(user, 'Intent of your jobs', /^relative colorimetric with/);
     await user.click(screen.getByRole('button', { name: 'Make the picture' }));
     expect(await screen.findByRole('heading', { name: 'Print HRN-0007' })).toBeTruthy();
-    expect(sent[0].body).toEqual({ intent: 'relative-black', paper: 'a4', reader: 'strip' });
+    expect(sent[0].body).toEqual({ intent: 'relative-black', ...FORM });
     expect(hrefs()).toEqual([
       '/api/sheets/HRN-0007-1/file?format=pdf',
       '/api/sheets/HRN-0007-1/file?format=tiff',

@@ -19,6 +19,7 @@ const device = (id: number, name: string, process: string, own = true) => ({
   ...{ id, name, process, own, kind: '', inkSet: 'pigment', modes: ['fine', 'fast'], stocks: [] },
 });
 const CHOICES = {
+  inkSets: ['pigment'],
   devices: [device(1, 'Avocet', 'RGB'), device(2, 'Godwit', 'CMYK'), device(3, 'Wren', 'RGB', false)],
   stocks: [{ id: 5, name: 'Barn Owl Rag', finish: 'matt', restMinutes: 30 }],
   points: [],

@@ -8,6 +8,7 @@ import { MOST_REST_MINUTES } from '@melto/core/stock/restMinutes';
 import type { OwnDeviceKind } from '@melto/services/house/ownDevices';
 import { CONDITION_CHOICES } from '@/endpoints/conditions';
 import { PREVIEW_MEASURED_ELSEWHERE, TAKE_MEASURED_ELSEWHERE } from '@/endpoints/reading';
+import { InkSetField } from '@/features/condition/InkSetIn';
 import { FinishField, OWN_DEVICE_WORDS } from '@/features/condition/OwnDialogs';
 import type { Finish } from '@/features/condition/OwnDialogs';
 import { MeasuredFileDialog } from '@/features/reading/ImportDialog';
@@ -135,7 +136,11 @@ export function FileOnFloor({ file, onClose }: { file: File; onClose: () => void
           {deviceChoice === NEW && (
             <div className="row" style={{ alignItems: 'flex-start' }}>
               {field('device', 'Its name')}
-              {field('inkSet', 'Ink set')}
+              <InkSetField
+                known={choices.inkSets}
+                value={fresh.inkSet}
+                onValue={(inkSet) => setFresh((before) => ({ ...before, inkSet }))}
+              />
               {kinds.length > 1 && (
                 <TextField
                   select

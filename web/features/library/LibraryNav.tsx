@@ -6,6 +6,7 @@ import { usePathname } from 'next/navigation';
 const PAGES = [
   { href: '/library/devices', name: 'Devices' },
   { href: '/library/stocks', name: 'Stocks' },
+  { href: '/library/inks', name: 'Ink sets' },
   { href: '/library/instruments', name: 'Instruments' },
   { href: '/library/aims', name: 'Aim sets' },
   { href: '/library/tolerances', name: 'Tolerance sets' },

@@ -26,7 +26,7 @@ export function LibraryTable<T extends Item>({
     readonly cell: (item: T) => ReactNode;
   }[];
   /** What a row is. */
-  what: 'device' | 'stock';
+  what: 'device' | 'stock' | 'ink set';
   /** What a search goes through. */
   words: (item: T) => string;
   onChange: (item: T) => void;

@@ -1,18 +1,15 @@
 'use client';
 
-import { Button, TextField } from '@mui/material';
-import { useRouter } from 'next/navigation';
+import { Button } from '@mui/material';
 import { useState } from 'react';
+import { stockFactWords } from '@melto/core/stock/stockFacts';
 import type { AlikeStocks } from '@melto/services/house/alikeStocks';
 import type { LibraryStock } from '@melto/services/house/library';
-import { MOST_REST_MINUTES } from '@melto/core/stock/restMinutes';
-import { CHANGE_STOCK, PUT_STOCK_AWAY } from '@/endpoints/conditions';
+import { PUT_STOCK_AWAY } from '@/endpoints/conditions';
 import { NewStockDialog } from '@/features/condition/OwnDialogs';
 import { send } from '@/ui/api';
-import { FormDialog } from '@/ui/FormDialog';
-import { isWhole, numberOf } from '@/ui/numberOf';
+import { ChangeStock } from './ChangeStock';
 import { LibraryTable } from './LibraryTable';
-import { NameField, NoteField } from './NameAndNote';
 import { usePutAway } from './usePutAway';
 
 /** Stocks of the house: added, renamed, noted on, put away. */
@@ -53,6 +50,7 @@ export function StocksSurface({
         columns={[
           { name: 'On the box', cell: ({ boxLabel }) => boxLabel },
           { name: 'Surface', cell: ({ finish }) => finish },
+          { name: 'Known of it', cell: ({ facts }) => stockFactWords(facts).join(', ') },
           { name: 'Rests, min', numeric: true, cell: ({ restMinutes }) => restMinutes },
           { name: 'Conditions', numeric: true, cell: ({ uses }) => uses },
           { name: 'Note', cell: ({ note }) => note },
@@ -68,50 +66,5 @@ export function StocksSurface({
       {adding && <NewStockDialog onMade={() => {}} onClose={() => setAdding(false)} />}
       {changing !== undefined && <ChangeStock stock={changing} onClose={() => setChanging(undefined)} />}
     </section>
-  );
-}
-
-function ChangeStock({ stock, onClose }: { stock: LibraryStock; onClose: () => void }) {
-  const router = useRouter();
-  const [name, setName] = useState(stock.name);
-  const [boxLabel, setBoxLabel] = useState(stock.boxLabel);
-  const [rest, setRest] = useState(String(stock.restMinutes));
-  const [note, setNote] = useState(stock.note);
-  const right = isWhole(rest, 0, MOST_REST_MINUTES);
-  return (
-    <FormDialog
-      title={`Change ${stock.name}`}
-      act="Keep it"
-      ready={name.trim() !== '' && right}
-      onClose={onClose}
-      onSubmit={async () => {
-        await send(CHANGE_STOCK, {
-          params: { id: stock.id },
-          body: { name, boxLabel, note, restMinutes: numberOf(rest) },
-        });
-        router.refresh();
-        onClose();
-      }}
-    >
-      <NameField value={name} onValue={setName} />
-      <TextField
-        label="What the label on the box says"
-        value={boxLabel}
-        onChange={(event) => setBoxLabel(event.target.value)}
-        slotProps={{ htmlInput: { maxLength: 200 } }}
-      />
-      <TextField
-        label="Minutes a print rests before it is read"
-        value={rest}
-        error={!right}
-        helperText={
-          right
-            ? 'Sheets that rest now keep the time they were given'
-            : `Whole minutes, 0 to ${MOST_REST_MINUTES}`
-        }
-        onChange={(event) => setRest(event.target.value)}
-      />
-      <NoteField value={note} onValue={setNote} />
-    </FormDialog>
   );
 }

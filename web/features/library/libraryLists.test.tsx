@@ -19,13 +19,21 @@ import { StocksSurface } from './StocksSurface';
 const button = (name: RegExp | string): HTMLButtonElement =>
   screen.getByRole<HTMLButtonElement>('button', { name });
 const device = (change: Partial<LibraryDevice> = {}): LibraryDevice => ({
-  ...{ id: 1, name: 'Avocet', code: 'AVC', kind: 'printer driver that takes RGB', channels: 'RGB' },
+  ...{
+    id: 1,
+    name: 'Avocet',
+    code: 'AVC',
+    kind: 'printer driver that takes RGB',
+    channels: 'RGB',
+    inks: false,
+  },
   ...{ inkSet: 'pigment', modes: ['fine', 'fast'], note: '', away: false, own: true, uses: 2, duty: null },
+  facts: {},
   ...change,
 });
 const stock = (change: Partial<LibraryStock> = {}): LibraryStock => ({
   ...{ id: 5, name: 'Barn Owl Rag', finish: 'matt', restMinutes: 30, boxLabel: 'Rag 310' },
-  ...{ note: '', away: false, uses: 1 },
+  ...{ note: '', away: false, uses: 1, facts: {} },
   ...change,
 });
 
@@ -88,6 +96,7 @@ describe('devices of the library', () => {
       note: '',
       modes: ['fine', 'fast', 'draft'],
       duty: null,
+      facts: {},
     });
   });
 
@@ -124,6 +133,7 @@ describe('stocks of the library', () => {
         boxLabel: 'Rag 310',
         note: '',
         restMinutes: 20_160,
+        facts: {},
       }),
     );
   });
@@ -159,6 +169,7 @@ describe('the house', () => {
 
 describe('a condition at its settings record', () => {
   const condition = {
+    ...{ stockFacts: {}, deviceFacts: {} },
     ...{ id: 4, device: 'Avocet', stock: 'Barn Owl Rag', mode: 'fine', label: '', archivedMs: null },
     ...{ inkSet: 'pigment', finish: 'matt', restMinutes: 30, madeMs: 0, process: { name: 'RGB' } },
   } as ConditionRow;
@@ -214,9 +225,9 @@ describe('a condition at its settings record', () => {
 
   it('rests as its stock says until another time is kept; what is none stays in the dialog', async () => {
     const { sent } = fakeServer({ 'PUT /api/conditions/4/rest': {} });
-    const own = { ...condition, stockRestMinutes: 30 };
+    const own = { ...condition, usualRestMinutes: 30 };
     const { user } = show(<SettingsRecord condition={own} points={points} deletable={false} pictures={[]} />);
-    expect(screen.getByText(/as the stock says/)).toBeTruthy();
+    expect(screen.getByText(/as the stock and the inks say/)).toBeTruthy();
     expect(screen.queryByRole('button', { name: 'Delete' })).toBeNull();
     await user.click(button('Change the rest'));
     const field = screen.getByLabelText(/Minutes a print rests/);

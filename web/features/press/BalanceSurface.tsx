@@ -66,7 +66,12 @@ export function BalanceSurface({ view }: { view: PressView<'balance'> }) {
         </>
       )}
       {files && (
-        <CurveFiles conditionId={condition.id} resultId={shown?.id} onClose={() => setFiles(false)} />
+        <CurveFiles
+          conditionId={condition.id}
+          resultId={shown?.id}
+          taken={condition.deviceFacts.curveFormats}
+          onClose={() => setFiles(false)}
+        />
       )}
     </PressFrame>
   );

@@ -4,31 +4,30 @@ import { IMPORT_CURVES } from '@/endpoints/calibration';
 import { Button, Dialog, MenuItem, TextField } from '@mui/material';
 import { useRouter } from 'next/navigation';
 import { useRef, useState } from 'react';
+import { CURVE_FORMATS } from '@melto/core/device/deviceFacts';
+import type { CurveFormat } from '@melto/core/device/deviceFacts';
 import { PROCESS_INKS } from '@melto/core/tone/toneMeasure';
+import { CURVE_FORMAT_WORDS } from '@/features/library/factWords';
 import { problemWords, send } from '@/ui/api';
-
-const FORMATS = [
-  ['link', 'ICC device link, for any colour engine'],
-  ['csv', 'CSV'],
-  ['cgats', 'CGATS table'],
-  ['json', 'JSON'],
-] as const;
 
 /** Curves out as files, and in from CSV. */
 export function CurveFiles({
   conditionId,
   resultId,
+  taken = CURVE_FORMATS,
   take = false,
   onClose,
 }: {
   conditionId: number;
   resultId?: number;
+  /** What the front end takes, as far as the house has told. */
+  taken?: readonly CurveFormat[];
   /** Files may be taken in as well. */
   take?: boolean;
   onClose: () => void;
 }) {
   const router = useRouter();
-  const [format, setFormat] = useState<string>('link');
+  const [format, setFormat] = useState<CurveFormat>(taken[0] ?? 'link');
   const [points, setPoints] = useState('256');
   const [channels, setChannels] = useState<string>('all');
   const [problem, setProblem] = useState<string>();
@@ -65,12 +64,13 @@ export function CurveFiles({
                 select
                 label="Format"
                 value={format}
-                onChange={(event) => setFormat(event.target.value)}
+                onChange={(event) => setFormat(event.target.value as CurveFormat)}
+                helperText={taken.includes(format) ? ' ' : 'The front end is not known to take this'}
                 sx={{ flex: 1 }}
               >
-                {FORMATS.map(([value, name]) => (
+                {CURVE_FORMATS.map((value) => (
                   <MenuItem key={value} value={value}>
-                    {name}
+                    {CURVE_FORMAT_WORDS[value]}
                   </MenuItem>
                 ))}
               </TextField>

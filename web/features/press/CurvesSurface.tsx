@@ -117,7 +117,13 @@ export function CurvesSurface({ view }: { view: PressView<'curves'> }) {
         </p>
       )}
       {files && (
-        <CurveFiles conditionId={condition.id} resultId={shown?.id} onClose={() => setFiles(false)} take />
+        <CurveFiles
+          conditionId={condition.id}
+          resultId={shown?.id}
+          taken={condition.deviceFacts.curveFormats}
+          onClose={() => setFiles(false)}
+          take
+        />
       )}
     </PressFrame>
   );

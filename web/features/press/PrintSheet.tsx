@@ -5,11 +5,10 @@ import { NEW_PRESS_CHART } from '@/endpoints/charts';
 import { MenuItem, TextField } from '@mui/material';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
-import type { PaperName, ReaderKind } from '@melto/core/charts/pageGeometry';
 import type { NewPressChart, PressChartKind } from '@melto/services/calibration/pressCharts';
 import type { PressLink, PressView } from '@melto/services/calibration/pressView';
 import { PrintDialog } from '@/features/charts/PrintDialog';
-import { ReaderAndPaper } from '@/features/charts/ReaderAndPaper';
+import { useChartForm } from '@/features/charts/ChartFormFields';
 import { send } from '@/ui/api';
 import { FormDialog } from '@/ui/FormDialog';
 import { isWhole, numberOf } from '@/ui/numberOf';
@@ -38,8 +37,7 @@ export function PrintSheet({
 }) {
   const router = useRouter();
   const { kind } = defaults;
-  const [reader, setReader] = useState<ReaderKind>('strip');
-  const [paper, setPaper] = useState<PaperName>('a4');
+  const { form, reader, fields } = useChartForm(view.condition.id);
   const [steps, setSteps] = useState('21');
   const [copies, setCopies] = useState(kind === 'ramps' ? '4' : '2');
   const [order, setOrder] = useState<NewPressChart['order']>('scrambled');
@@ -49,12 +47,12 @@ export function PrintSheet({
   const copiesRight = isWhole(copies, 1, 8);
   const make = async (): Promise<void> => {
     if (made !== undefined) return setChart(made);
+    if (form === undefined) return;
     const { id } = await send(NEW_PRESS_CHART, {
       params: { id: view.condition.id },
       body: {
         kind,
-        paper,
-        reader,
+        ...form,
         steps: kind === 'ramps' ? numberOf(steps) : 21,
         copies: numberOf(copies),
         order,
@@ -96,7 +94,7 @@ export function PrintSheet({
     <FormDialog
       title={defaults.title}
       act={made === undefined ? 'Make the chart' : 'Go on to print'}
-      ready={stepsRight && copiesRight}
+      ready={made !== undefined || (stepsRight && copiesRight && form !== undefined)}
       onSubmit={make}
       onClose={onClose}
     >
@@ -127,7 +125,7 @@ export function PrintSheet({
       )}
       {made === undefined && (
         <div className="row" style={{ alignItems: 'flex-start' }}>
-          <ReaderAndPaper reader={reader} paper={paper} onReader={setReader} onPaper={setPaper} />
+          {fields}
           {kind !== 'evenness' && (
             <TextField
               label="Copies"

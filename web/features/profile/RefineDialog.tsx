@@ -6,7 +6,8 @@ import { useRouter } from 'next/navigation';
 import { useSnackbar } from 'notistack';
 import { useRef, useState } from 'react';
 import { drivenByInks } from '@melto/core/device/process';
-import { pageCapacity } from '@melto/core/charts/pageGeometry';
+import { useChartForm } from '@/features/charts/ChartFormFields';
+import { effortOf } from '@/features/charts/effort';
 import type { NamedColour } from '@melto/core/refine/namedColour';
 import { mainColours, pictureHistogram } from '@melto/core/refine/mainColours';
 import type { PictureColour } from '@melto/core/refine/mainColours';
@@ -43,8 +44,7 @@ export function RefineDialog({
   const right = Number.isInteger(count) && count >= 0 && count <= 800;
   const wanted = colours.length + picture.length;
   const patches = tiePatches(condition.process) + (right ? count : 0) + wanted * readings;
-  const { patchesPerStrip, stripsPerPage } = pageCapacity('a4');
-  const strips = Math.ceil(patches / patchesPerStrip);
+  const { form, fields } = useChartForm(condition.id);
   const take = (work: () => Promise<void>): void => {
     setProblem(undefined);
     work().catch((error: unknown) =>
@@ -56,10 +56,11 @@ export function RefineDialog({
     );
   };
   const submit = async (): Promise<void> => {
+    if (form === undefined) return;
     await send(REFINEMENT, {
       params: { id: condition.id },
       body: {
-        paper: 'a4',
+        ...form,
         readingIds,
         unsure: count,
         colours,
@@ -75,7 +76,7 @@ export function RefineDialog({
     <FormDialog
       title={hasProfile ? 'Refine the profile' : 'A second chart'}
       act="Make the chart"
-      ready={right && count + wanted > 0}
+      ready={right && count + wanted > 0 && form !== undefined}
       problem={problem}
       onSubmit={submit}
       onClose={onClose}
@@ -153,8 +154,11 @@ export function RefineDialog({
       )}
       <p>
         <b>{patches}</b> patches with papers and {drivenByInks(condition.process) ? 'overprints' : 'corners'},{' '}
-        {strips} strips on {Math.ceil(strips / stripsPerPage)} {strips > stripsPerPage ? 'pages' : 'page'} A4
+        {form === undefined ? '' : effortOf(patches, form)}
       </p>
+      <div className="row" style={{ alignItems: 'flex-start' }}>
+        {fields}
+      </div>
     </FormDialog>
   );
 }

@@ -110,7 +110,7 @@ describe('making a profiling chart', () => {
     const { user } = show(maker(null));
     await user.click(button('Make the chart'));
     expect(await screen.findByText('No curves. Make some.')).toBeTruthy();
-    expect(sent[0].body).toEqual({ patches: 900, paper: 'a4' });
+    expect(sent[0].body).toEqual({ patches: 900, paper: 'a4', reader: 'strip', patchSize: 'usual' });
     expect(navigation.refreshed).toBe(0);
   });
 });

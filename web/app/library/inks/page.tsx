@@ -1,0 +1,10 @@
+import { libraryInkSets } from '@melto/services/house/inkSets';
+import { InkSetsSurface } from '@/features/library/InkSetsSurface';
+import { context } from '@/server/context';
+
+export const dynamic = 'force-dynamic';
+export const metadata = { title: 'Ink sets' };
+
+export default async function Page() {
+  return <InkSetsSurface inkSets={await libraryInkSets(context())} />;
+}

@@ -1,0 +1,153 @@
+'use client';
+
+import { useRouter } from 'next/navigation';
+import { MOST_DUTY_DAYS } from '@melto/core/device/calibrationDuty';
+import { OWN_PAGE_MM } from '@melto/core/charts/pageGeometry';
+import type { PaperName } from '@melto/core/charts/pageGeometry';
+import type { LibraryDevice } from '@melto/services/house/library';
+import { CHANGE_DEVICE } from '@/endpoints/conditions';
+import { listOf } from '@/features/condition/OwnDialogs';
+import { send } from '@/ui/api';
+import { FormDialog } from '@/ui/FormDialog';
+import { ChoicesIn, TextIn } from '@/ui/form/fields';
+import { useBodyForm } from '@/ui/form/useBodyForm';
+import { numberOf } from '@/ui/numberOf';
+import { CURVE_FORMAT_WORDS } from './factWords';
+
+/** Renames a device, adds print modes, keeps what is known of it and what calibration it needs by itself. */
+export function ChangeDevice({ device, onClose }: { device: LibraryDevice; onClose: () => void }) {
+  const router = useRouter();
+  const { facts, duty, own, inks } = device;
+  const form = useBodyForm(
+    CHANGE_DEVICE.body,
+    {
+      ...{ name: device.name, note: device.note, modes: device.modes.join(', ') },
+      pages: (facts.pages ?? []).map((page) => page.replace('x', ' x ')).join(', '),
+      width: textOf(facts.printedWidthMm),
+      zones: textOf(facts.zones),
+      screen: textOf(facts.screenPerCm),
+      curveFormats: [...(facts.curveFormats ?? [])],
+      duty: duty?.words ?? '',
+      days: String(duty?.days ?? 7),
+    },
+    ({ name, note, modes, pages, width, zones, screen, curveFormats, duty: words, days }) => ({
+      ...{ name: name.trim(), note },
+      ...(own ? { modes: listOf(modes) } : {}),
+      duty: words.trim() === '' ? null : { words: words.trim(), days: numberOf(days) },
+      facts: {
+        ...told('pages', listOf(pages).map(pageOf)),
+        ...number('printedWidthMm', width),
+        ...number('zones', zones),
+        ...number('screenPerCm', screen),
+        ...told('curveFormats', curveFormats),
+      },
+    }),
+    {
+      fields: {
+        'facts.pages': 'pages',
+        'facts.printedWidthMm': 'width',
+        'facts.zones': 'zones',
+        'facts.screenPerCm': 'screen',
+        'duty.days': 'days',
+      },
+      words: {
+        pages: `Width x height in mm, ${OWN_PAGE_MM.least} to ${OWN_PAGE_MM.most.toLocaleString('en-GB')} each, parted by commas`,
+        days: `1 to ${MOST_DUTY_DAYS}`,
+      },
+    },
+  );
+  return (
+    <FormDialog
+      title={`Change ${device.name}`}
+      act="Keep it"
+      ready={form.ready}
+      onClose={onClose}
+      onSubmit={async () => {
+        await send(CHANGE_DEVICE, { params: { id: device.id }, body: form.body() });
+        router.refresh();
+        onClose();
+      }}
+    >
+      <TextIn
+        form={form}
+        name="name"
+        label="Name"
+        help={`Its sheets keep the code ${device.code}`}
+        most={80}
+        first
+      />
+      {own && (
+        <TextIn
+          form={form}
+          name="modes"
+          label="Print modes"
+          help="Parted by commas; those that conditions may use stay"
+        />
+      )}
+      <TextIn
+        form={form}
+        name="pages"
+        label="Pages of its own"
+        help="Width x height in mm, parted by commas, as 610 x 914; they are offered beside A4, Letter and A3"
+      />
+      <div className="row" style={{ alignItems: 'flex-start' }}>
+        <TextIn form={form} name="width" label="Prints, mm wide" sx={{ flex: 1 }} />
+        {inks && <TextIn form={form} name="zones" label="Ink zones" sx={{ flex: 1 }} />}
+        {inks && (
+          <TextIn
+            form={form}
+            name="screen"
+            label="Screen, lines/cm"
+            help="Charts begin with patches that suit it"
+            sx={{ flex: 1 }}
+          />
+        )}
+      </div>
+      {inks && (
+        <ChoicesIn
+          form={form}
+          name="curveFormats"
+          label="Its front end takes curves as"
+          choices={CURVE_FORMAT_WORDS}
+        />
+      )}
+      <div className="row" style={{ alignItems: 'flex-start' }}>
+        <TextIn
+          form={form}
+          name="duty"
+          label="Its own calibration"
+          help="What the device needs by itself, as front end calibration; none if empty. Where it is due it is ticked before anything prints."
+          most={120}
+          sx={{ flex: 1 }}
+        />
+        <TextIn
+          form={form}
+          name="days"
+          label="every … days"
+          disabled={form.values.duty.trim() === ''}
+          sx={{ width: 110 }}
+        />
+      </div>
+      <TextIn form={form} name="note" label="Note" lines={2} most={400} />
+    </FormDialog>
+  );
+}
+
+function textOf(value: number | undefined): string {
+  return value === undefined ? '' : String(value);
+}
+
+/** A page as people type it, `610 x 914` or `610 × 914`. */
+function pageOf(text: string): PaperName {
+  return text.toLowerCase().replace(/\s*(x|×|by)\s*/, 'x') as PaperName;
+}
+
+/** A fact that was told; none for an empty list. */
+function told<K extends string, T>(name: K, list: readonly T[]): Partial<Record<K, readonly T[]>> {
+  return (list.length === 0 ? {} : { [name]: list }) as Partial<Record<K, readonly T[]>>;
+}
+
+/** A number that was told; none for an empty text. */
+export function number<K extends string>(name: K, text: string): Partial<Record<K, number>> {
+  return (text.trim() === '' ? {} : { [name]: numberOf(text) }) as Partial<Record<K, number>>;
+}

@@ -1,0 +1,97 @@
+'use client';
+
+import { Button } from '@mui/material';
+import { useRouter } from 'next/navigation';
+import { useState } from 'react';
+import type { LibraryInkSet } from '@melto/services/house/inkSets';
+import { CHANGE_INK_SET, NEW_INK_SET, PUT_INK_SET_AWAY } from '@/endpoints/conditions';
+import { send } from '@/ui/api';
+import { FormDialog } from '@/ui/FormDialog';
+import { ChoiceIn, TextIn } from '@/ui/form/fields';
+import { useBodyForm } from '@/ui/form/useBodyForm';
+import { numberOf } from '@/ui/numberOf';
+import { INK_KIND_WORDS } from './factWords';
+import { LibraryTable } from './LibraryTable';
+import { usePutAway } from './usePutAway';
+
+/** Ink sets of the house: added, renamed where they are used, put away. */
+export function InkSetsSurface({ inkSets }: { inkSets: readonly LibraryInkSet[] }) {
+  const [changing, setChanging] = useState<LibraryInkSet | 'new'>();
+  const put = usePutAway();
+  return (
+    <section className="surface">
+      <div className="surface-head">
+        <h1>Ink sets</h1>
+        <p className="quiet">A new name is no new ink: devices and conditions follow it.</p>
+        <Button variant="contained" onClick={() => setChanging('new')}>
+          New ink set
+        </Button>
+      </div>
+      <LibraryTable
+        items={inkSets}
+        what="ink set"
+        words={({ name, kind, note }) => [name, kind === '' ? '' : INK_KIND_WORDS[kind], note].join(' ')}
+        columns={[
+          { name: 'Made of', cell: ({ kind }) => (kind === '' ? '' : INK_KIND_WORDS[kind]) },
+          { name: 'Rests, min', numeric: true, cell: ({ restMinutes }) => restMinutes },
+          { name: 'Conditions', numeric: true, cell: ({ uses }) => uses },
+          { name: 'Note', cell: ({ note }) => note },
+        ]}
+        onChange={setChanging}
+        onAway={({ id, name, away }) =>
+          void put(
+            (now) => send(PUT_INK_SET_AWAY, { params: { id }, body: { away: now } }),
+            away ? undefined : `${name} is put away; its conditions keep it.`,
+          )
+        }
+      />
+      {changing !== undefined && (
+        <InkSetDialog
+          inkSet={changing === 'new' ? undefined : changing}
+          onClose={() => setChanging(undefined)}
+        />
+      )}
+    </section>
+  );
+}
+
+function InkSetDialog({ inkSet, onClose }: { inkSet?: LibraryInkSet; onClose: () => void }) {
+  const router = useRouter();
+  const form = useBodyForm(
+    NEW_INK_SET.body,
+    {
+      ...{ name: inkSet?.name ?? '', kind: inkSet?.kind ?? '', note: inkSet?.note ?? '' },
+      rest: inkSet?.restMinutes == null ? '' : String(inkSet.restMinutes),
+    },
+    ({ name, kind, rest, note }) => ({
+      ...{ name: name.trim(), kind, note },
+      restMinutes: rest.trim() === '' ? null : numberOf(rest),
+    }),
+    { fields: { restMinutes: 'rest' } },
+  );
+  return (
+    <FormDialog
+      title={inkSet === undefined ? 'An ink set' : `Change ${inkSet.name}`}
+      act={inkSet === undefined ? 'Add the ink set' : 'Keep it'}
+      ready={form.ready}
+      onClose={onClose}
+      onSubmit={async () => {
+        const body = form.body();
+        if (inkSet === undefined) await send(NEW_INK_SET, { body });
+        else await send(CHANGE_INK_SET, { params: { id: inkSet.id }, body });
+        router.refresh();
+        onClose();
+      }}
+    >
+      <TextIn form={form} name="name" label="Name" help="As on its cartridges or tins" most={80} first />
+      <ChoiceIn form={form} name="kind" label="Made of" choices={{ '': 'not told', ...INK_KIND_WORDS }} />
+      <TextIn
+        form={form}
+        name="rest"
+        label="Minutes these inks dry on any stock"
+        help="A print rests as long as its inks or its stock say, whichever is longer; empty where the stock alone says"
+      />
+      <TextIn form={form} name="note" label="Note" lines={2} most={400} />
+    </FormDialog>
+  );
+}

@@ -1,0 +1,40 @@
+import type { CurveFormat, DeviceFacts } from '@melto/core/device/deviceFacts';
+import type { InkKind } from '@melto/core/stock/inkKinds';
+import { paperWords } from '@/features/charts/paperWords';
+
+export const CURVE_FORMAT_WORDS: Readonly<Record<CurveFormat, string>> = {
+  link: 'ICC device link, for any colour engine',
+  csv: 'CSV',
+  cgats: 'CGATS table',
+  json: 'JSON',
+};
+
+export const INK_KIND_WORDS: Readonly<Record<InkKind, string>> = {
+  pigment: 'pigment, in water',
+  dye: 'dye, in water',
+  toner: 'toner',
+  offset: 'offset ink',
+  solvent: 'solvent ink',
+  latex: 'latex ink',
+  uv: 'UV-cured ink',
+  other: 'other',
+};
+
+/** What is known of a device, each in a few words. */
+export function deviceFactWords({
+  pages,
+  printedWidthMm,
+  zones,
+  screenPerCm,
+  curveFormats,
+}: DeviceFacts): string[] {
+  return [
+    ...(printedWidthMm === undefined ? [] : [`${printedWidthMm.toLocaleString('en-GB')} mm wide`]),
+    ...(zones === undefined ? [] : [`${zones} ink zones`]),
+    ...(screenPerCm === undefined ? [] : [`${screenPerCm} lines/cm`]),
+    ...(pages ?? []).map(paperWords),
+    ...(curveFormats === undefined
+      ? []
+      : [`curves as ${curveFormats.map((format) => CURVE_FORMAT_WORDS[format]).join(' or ')}`]),
+  ];
+}

@@ -1,0 +1,120 @@
+import { screen, waitFor } from '@testing-library/react';
+import { describe, expect, it } from 'vitest';
+import type { LibraryInkSet } from '@melto/services/house/inkSets';
+import type { LibraryDevice, LibraryStock } from '@melto/services/house/library';
+import { fakeServer } from '@/testing/fakeServer';
+import { show } from '@/testing/show';
+import { DevicesSurface } from './DevicesSurface';
+import { InkSetsSurface } from './InkSetsSurface';
+import { StocksSurface } from './StocksSurface';
+
+const keep = (): HTMLButtonElement => screen.getByRole<HTMLButtonElement>('button', { name: 'Keep it' });
+const press: LibraryDevice = {
+  ...{ id: 2, name: 'Kestrel', code: 'KST', kind: 'offset or other press', channels: 'CMYK', inks: true },
+  ...{ inkSet: 'Process four', modes: ['plates'], note: '', away: false, own: true, uses: 1, duty: null },
+  facts: { zones: 24, pages: ['720x1020'] },
+};
+const rag: LibraryStock = {
+  ...{ id: 5, name: 'Barn Owl Rag', finish: 'matt', restMinutes: 30, boxLabel: '', note: '', away: false },
+  ...{ uses: 1, facts: { weightGsm: 310, brightener: 'free' } },
+};
+const inks: LibraryInkSet = {
+  ...{ id: 7, name: 'Pigment six', kind: 'pigment', restMinutes: null, note: '', away: false, uses: 4 },
+};
+
+describe('a device', () => {
+  it('is known by its pages, width, zones, screen and what its front end takes', async () => {
+    const { sent } = fakeServer({ 'PUT /api/devices/2': {} });
+    const { user } = show(<DevicesSurface devices={[press]} />);
+    expect(screen.getByText('24 ink zones, 720 × 1020 mm')).toBeTruthy();
+    await user.click(screen.getByRole('button', { name: 'Change Kestrel' }));
+    const pages = screen.getByLabelText<HTMLInputElement>('Pages of its own');
+    expect(pages.value).toBe('720 x 1020');
+    await user.type(pages, ', 50 x 100');
+    expect(await screen.findByText(/Width x height in mm, 90 to 1,620 each/)).toBeTruthy();
+    expect(keep().disabled).toBe(true);
+    await user.clear(pages);
+    await user.type(pages, '520 × 740, 1020x720');
+    await user.clear(screen.getByLabelText('Ink zones'));
+    await user.type(screen.getByLabelText('Screen, lines/cm'), '3');
+    expect(await screen.findByText('A whole number, 4 to 200')).toBeTruthy();
+    await user.type(screen.getByLabelText('Screen, lines/cm'), '0');
+    await user.type(screen.getByLabelText('Prints, mm wide'), '1030');
+    await user.click(screen.getByRole('combobox', { name: 'Its front end takes curves as' }));
+    await user.click(screen.getByRole('option', { name: 'CSV' }));
+    await user.keyboard('{Escape}');
+    await waitFor(() => expect(keep().disabled).toBe(false));
+    await user.click(keep());
+    await waitFor(() => expect(sent).toHaveLength(1));
+    expect(sent[0].body).toMatchObject({
+      facts: {
+        ...{ pages: ['520x740', '1020x720'], printedWidthMm: 1030, screenPerCm: 30, curveFormats: ['csv'] },
+      },
+    });
+    expect((sent[0].body as { facts: object }).facts).not.toHaveProperty('zones');
+  });
+});
+
+describe('a stock', () => {
+  it('is known by its weight, side, brightener and backing', async () => {
+    const { sent } = fakeServer({ 'PUT /api/stocks/5': {} });
+    const { user } = show(<StocksSurface stocks={[rag]} />);
+    expect(screen.getByText('310 g/m², free of brightener')).toBeTruthy();
+    await user.click(screen.getByRole('button', { name: 'Change Barn Owl Rag' }));
+    const weight = screen.getByLabelText('Weight, g/m²');
+    for (const [text, right] of [
+      ['19', false],
+      ['20', true],
+      ['2001', false],
+      ['2000', true],
+    ] as const) {
+      await user.clear(weight);
+      await user.type(weight, text);
+      await waitFor(() => expect(keep().disabled).toBe(!right));
+    }
+    await user.type(screen.getByLabelText(/Side that is printed/), 'the smooth side, long edge first');
+    await user.click(screen.getByRole('combobox', { name: /Brightener/ }));
+    await user.click(screen.getByRole('option', { name: 'not told' }));
+    await user.click(screen.getByRole('combobox', { name: 'Measured over' }));
+    await user.click(screen.getByRole('option', { name: 'black backing' }));
+    await user.click(keep());
+    await waitFor(() =>
+      expect(sent[0]?.body).toMatchObject({
+        facts: { weightGsm: 2000, side: 'the smooth side, long edge first', backing: 'black' },
+      }),
+    );
+    expect((sent[0].body as { facts: object }).facts).not.toHaveProperty('brightener');
+  });
+});
+
+describe('ink sets', () => {
+  it('are made, changed and put away', async () => {
+    const { sent } = fakeServer({
+      'POST /api/ink-sets': { id: 8 },
+      'PUT /api/ink-sets/7': {},
+      'PUT /api/ink-sets/7/away': {},
+    });
+    const { user } = show(<InkSetsSurface inkSets={[inks]} />);
+    await user.click(screen.getByRole('button', { name: 'New ink set' }));
+    await user.type(screen.getByLabelText('Name'), ' Toner four ');
+    await user.type(screen.getByLabelText(/Minutes these inks dry/), '15');
+    await user.click(screen.getByRole('button', { name: 'Add the ink set' }));
+    await waitFor(() =>
+      expect(sent[0]?.body).toEqual({ name: 'Toner four', kind: '', restMinutes: 15, note: '' }),
+    );
+    await user.click(screen.getByRole('button', { name: 'Change Pigment six' }));
+    await user.type(screen.getByLabelText('Name'), 'teen');
+    await user.click(keep());
+    await waitFor(() =>
+      expect(sent[1]?.body).toEqual({
+        name: 'Pigment sixteen',
+        kind: 'pigment',
+        restMinutes: null,
+        note: '',
+      }),
+    );
+    await waitFor(() => expect(screen.queryByRole('dialog')).toBeNull());
+    await user.click(screen.getByRole('button', { name: 'Put away Pigment six' }));
+    await waitFor(() => expect(sent[2]?.body).toEqual({ away: true }));
+  });
+});

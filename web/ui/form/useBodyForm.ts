@@ -1,0 +1,111 @@
+import { Kind, TypeRegistry } from '@sinclair/typebox';
+import type { Static, TSchema } from '@sinclair/typebox';
+import { Value } from '@sinclair/typebox/value';
+import type { ValueError } from '@sinclair/typebox/value';
+import { set, useForm } from 'react-hook-form';
+import type { Control, DefaultValues, FieldValues, UseFormReturn } from 'react-hook-form';
+
+// One of some words, as endpoints write it.
+TypeRegistry.Set<TSchema & { readonly enum: readonly unknown[] }>('Unsafe', (schema, value) =>
+  schema.enum.includes(value),
+);
+
+/** A body as a form has it before it is whole: what was not chosen yet is undefined. */
+type Draft<B> = B extends object ? { readonly [K in keyof B]: Draft<B[K]> | undefined } : B | undefined;
+
+type Texts = Readonly<Record<string, string>>;
+
+export interface BodyForm<V extends FieldValues, B> {
+  readonly control: Control<V>;
+  readonly values: V;
+  readonly setValue: UseFormReturn<V>['setValue'];
+  /** Whether what is filled in is a body. */
+  readonly ready: boolean;
+  /** What is filled in, checked; only while it is ready. */
+  readonly body: () => B;
+}
+
+/**
+ * A form whose values become the body of a route. The route's own schema says which field is wrong and why, so that form
+ * and server never differ; fields of a body have the names of their values.
+ * @param toBody turns what was typed into the body: numbers from texts, empty texts into what is left out.
+ * @param fields values by the paths of the body that they fill, where the names differ.
+ * @param words what is said of a value in place of the schema's own words.
+ */
+export function useBodyForm<V extends FieldValues, S extends TSchema>(
+  schema: S,
+  first: DefaultValues<V>,
+  toBody: (values: V) => Draft<Static<S>>,
+  { fields = {}, words = {} }: { readonly fields?: Texts; readonly words?: Texts } = {},
+): BodyForm<V, Static<S>> {
+  const form = useForm<V>({
+    defaultValues: first,
+    mode: 'onChange',
+    resolver: (values) => {
+      const errors: Record<string, unknown> = {};
+      for (const problem of problemsOf(schema, toBody(values))) {
+        const field = fieldOf(problem.path, fields);
+        set(errors, field, { type: 'schema', message: words[field] ?? problem.words });
+      }
+      return Object.keys(errors).length === 0
+        ? { values, errors: {} }
+        : { values: {}, errors: errors as never };
+    },
+  });
+  return {
+    control: form.control,
+    values: form.watch(),
+    setValue: form.setValue,
+    ready: form.formState.isValid,
+    body: () => {
+      const body = toBody(form.getValues());
+      const [problem] = problemsOf(schema, body);
+      if (problem !== undefined) throw new Error(`${problem.path}: ${problem.words}`);
+      return body as Static<S>;
+    },
+  };
+}
+
+/** The value that fills a path of the body; an entry of a list stands in the value of the list. */
+function fieldOf(path: string, fields: Texts): string {
+  const plain = path.replace(/\.\d+(\..*)?$/, '');
+  return fields[plain] ?? plain;
+}
+
+/** What is wrong with a body, by the path of the field, as `duty.days`. */
+export function problemsOf(
+  schema: TSchema,
+  body: unknown,
+): readonly { readonly path: string; readonly words: string }[] {
+  return [...Value.Errors(schema, body)].flatMap(deepest).map((error) => ({
+    path: error.path.slice(1).replaceAll('/', '.'),
+    words: wordsOf(error),
+  }));
+}
+
+/** Of a union that nothing fits, the errors of the alternative that goes furthest. */
+function deepest(error: ValueError): ValueError[] {
+  const depth = (errors: readonly ValueError[]): number =>
+    Math.min(...errors.map(({ path }) => path.split('/').length));
+  const branches = error.errors.map((each) => [...each].flatMap(deepest)).filter(({ length }) => length > 0);
+  const [best] = branches.sort((a, b) => depth(b) - depth(a));
+  return best !== undefined && depth(best) > error.path.split('/').length ? best : [error];
+}
+
+function wordsOf({ schema, value }: ValueError): string {
+  const { minimum, maximum, maxLength } = schema as Readonly<Record<string, number | undefined>>;
+  const unioned = (schema.anyOf as readonly TSchema[] | undefined)?.find(
+    ({ [Kind]: kind }) => kind === 'Integer' || kind === 'Number',
+  );
+  if (unioned !== undefined) return wordsOf({ schema: unioned, value } as ValueError);
+  const kind = schema[Kind];
+  if (kind === 'Integer' || kind === 'Number') {
+    const what = kind === 'Integer' ? 'A whole number' : 'A number';
+    return minimum !== undefined && maximum !== undefined
+      ? `${what}, ${minimum.toLocaleString('en-GB')} to ${maximum.toLocaleString('en-GB')}`
+      : what;
+  }
+  if (maxLength !== undefined && typeof value === 'string' && value.length > maxLength)
+    return `${maxLength} letters at most`;
+  return value === '' || value === undefined ? 'Needed' : 'Not as it can be taken';
+}
