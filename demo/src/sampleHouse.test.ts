@@ -3,6 +3,8 @@ import { installedCharacterisations } from '@melto/paper/measured/installedChara
 import { registerPublishedAims } from '@melto/services/conformity/aimSets';
 import { floor } from '@melto/services/overview/floor';
 import { house } from '@melto/services/house/house';
+import { libraryInkSets } from '@melto/services/house/inkSets';
+import { libraryDevices, libraryStocks } from '@melto/services/house/library';
 import { versionsOf } from '@melto/services/ledger/versions';
 import { standingOf } from '@melto/services/overview/standing';
 import { openTestServices } from '@melto/services/testing/testServices';
@@ -29,6 +31,9 @@ describe('sample house', () => {
       for (let i = 1; i < fractions.length; i++)
         expect(fractions[i]).toBeGreaterThanOrEqual(fractions[i - 1]);
       expect(fractions.at(-1)).toBe(1);
+      expect((await libraryDevices(services)).every(({ facts }) => facts.pages !== undefined)).toBe(true);
+      expect((await libraryStocks(services)).every(({ facts }) => facts.weightGsm !== undefined)).toBe(true);
+      expect((await libraryInkSets(services)).every(({ kind }) => kind !== '')).toBe(true);
       const { rows } = await floor(services);
       expect(rows.map(({ whatNow }) => whatNow?.words ?? 'nothing')).toEqual([
         'See why it does not conform',

@@ -76,7 +76,7 @@ export function ChartMaker({
                 : effortOf(count, form)
               : `A whole number from ${least} to 3,000.`
           }
-          sx={{ width: 190 }}
+          sx={{ width: 230 }}
           slotProps={{ htmlInput: { inputMode: 'numeric' } }}
         />
         {fields}

@@ -1,0 +1,54 @@
+import type { DeviceFacts } from '@melto/core/device/deviceFacts';
+import type { InkKind } from '@melto/core/stock/inkKinds';
+import type { StockFacts } from '@melto/core/stock/stockFacts';
+import { changeInkSet, libraryInkSets } from '@melto/services/house/inkSets';
+import { changeDevice, changeStock, libraryDevices, libraryStocks } from '@melto/services/house/library';
+import type { Context } from '@melto/services/kernel/context';
+
+const DEVICES: Readonly<Record<string, DeviceFacts>> = {
+  Heron: { pages: ['330x488'], printedWidthMm: 320, curveFormats: ['link', 'csv'] },
+  Wren: { pages: ['610x914'], printedWidthMm: 610 },
+  Osprey: {
+    ...{
+      pages: ['520x740'],
+      printedWidthMm: 740,
+      zones: 12,
+      screenPerCm: 69,
+      curveFormats: ['csv', 'cgats'],
+    },
+  },
+};
+const STOCKS: Readonly<Record<string, StockFacts>> = {
+  'Fenland Smooth 120': { weightGsm: 120, brightener: 'high' },
+  'Lantern Gloss 150': { weightGsm: 150, brightener: 'moderate' },
+  'Marsh Silk 130': { weightGsm: 130, brightener: 'low' },
+  'Chalk Rag 310': { weightGsm: 310, side: 'the smoother side, long edge first', brightener: 'free' },
+  'Quay Proof 200': { weightGsm: 200, side: 'the side without print on it', brightener: 'faint' },
+};
+const INKS: Readonly<Record<string, InkKind>> = {
+  'Pigment four': 'pigment',
+  'Toner four': 'toner',
+  'Process four': 'offset',
+};
+
+/** Tells what the sample house knows of its devices, stocks and inks, where it has told nothing yet. */
+export async function tellFacts(context: Context): Promise<void> {
+  for (const device of await libraryDevices(context)) {
+    const facts = DEVICES[device.name];
+    if (facts !== undefined && isUntold(device.facts))
+      await changeDevice(context, device.id, { ...device, modes: undefined, duty: undefined, facts });
+  }
+  for (const stock of await libraryStocks(context)) {
+    const facts = STOCKS[stock.name];
+    if (facts !== undefined && isUntold(stock.facts))
+      await changeStock(context, stock.id, { ...stock, facts });
+  }
+  for (const inkSet of await libraryInkSets(context)) {
+    const kind = INKS[inkSet.name];
+    if (kind !== undefined && inkSet.kind === '') await changeInkSet(context, inkSet.id, { ...inkSet, kind });
+  }
+}
+
+function isUntold(facts: object): boolean {
+  return Object.keys(facts).length === 0;
+}
