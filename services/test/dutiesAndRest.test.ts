@@ -204,8 +204,10 @@ describe('the template of a device', () => {
     const { id } = await createCondition(services, {
       ...{ deviceId: device, stockId: stock, inkSet: 'pigment', mode: 'fine', points: own, label: 'high' },
     });
-    await keepTemplate(services, id, true);
+    expect(await keepTemplate(services, id, true)).toEqual({ before: null });
     expect(await pointsOf()).toEqual(own);
+    expect(await keepTemplate(services, id, true, DEFAULT_POINTS)).toEqual({ before: own });
+    expect(await pointsOf()).toEqual(DEFAULT_POINTS);
     await keepTemplate(services, id, false);
     expect(await pointsOf()).toEqual(DEFAULT_POINTS);
   });

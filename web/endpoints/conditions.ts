@@ -13,10 +13,16 @@ import type { LibraryDevice, LibraryStock } from '@melto/services/house/library'
 import type { LibraryInkSet } from '@melto/services/house/inkSets';
 import type { ConditionChoices } from '@melto/services/house/newCondition';
 import type { OwnDeviceKind } from '@melto/services/house/ownDevices';
+import type { SettingsPoint } from '@melto/services/ledger/conditions';
 import type { ConditionView } from '@melto/services/overview/conditionView';
 import type { Standing } from '@melto/services/overview/standing';
 import { answers, DONE, MADE, makes, oneOf, reads, sets, strict } from './endpoint';
 import { ID, IN_PATH, PAPER, text, word } from './fields';
+
+const POINTS = Type.Array(strict({ label: word(120), value: text(200), tickAtPrint: Type.Boolean() }), {
+  minItems: 1,
+  maxItems: 40,
+});
 
 export const NEW_CONDITION = makes({
   ...{ path: '/api/conditions', says: 'Make a condition', who: 'specialist' },
@@ -26,10 +32,7 @@ export const NEW_CONDITION = makes({
     inkSet: word(80),
     mode: word(60),
     label: Type.Optional(text(80)),
-    points: Type.Array(strict({ label: word(120), value: text(200), tickAtPrint: Type.Boolean() }), {
-      minItems: 1,
-      maxItems: 40,
-    }),
+    points: POINTS,
   }),
   answer: MADE,
 });
@@ -195,8 +198,10 @@ export const KEEP_TEMPLATE = sets({
   says: 'Keep the settings of a condition as what new conditions of its device begin with, or go back to those of the house',
   who: 'specialist',
   params: IN_PATH,
-  body: strict({ keep: Type.Boolean() }),
-  answer: DONE,
+  body: strict({ keep: Type.Boolean(), points: Type.Optional(POINTS) }),
+  answer: answers<{ readonly before: readonly SettingsPoint[] | null }>(
+    Type.Object({ before: Type.Union([Type.Null(), POINTS]) }),
+  ),
 });
 
 export const SET_REST = sets({

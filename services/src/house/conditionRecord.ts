@@ -10,7 +10,7 @@ import {
   setConditionLabel,
   setConditionRest,
 } from '@melto/store/conditions';
-import { lockDevice, setSettingsTemplate } from '@melto/store/devices';
+import { listDevices, lockDevice, setSettingsTemplate } from '@melto/store/devices';
 import type { PictureRow } from '@melto/store/pictures';
 import { picturesOf } from './pictures.ts';
 import { unitOfWork } from '../kernel/context.ts';
@@ -18,7 +18,7 @@ import type { Context } from '../kernel/context.ts';
 import { notFound, Problem } from '../kernel/problem.ts';
 import { conditionName, conditionOf, settingsRecord } from '../ledger/conditions.ts';
 import type { ConditionRow, SettingsPoint } from '../ledger/conditions.ts';
-import { plainName } from './newCondition.ts';
+import { plainName, templateOf } from './newCondition.ts';
 import { checkRest } from './ownDevices.ts';
 
 /** A condition with its settings record, as its page shows them. */
@@ -68,11 +68,24 @@ export async function archiveCondition(context: Context, id: number, archived: b
   );
 }
 
-/** Keeps the points of a condition as what new conditions of its device begin with; or none, for those of the house. */
-export async function keepTemplate(context: Context, id: number, keep: boolean): Promise<void> {
+/**
+ * Keeps the points of a condition, or those that are given, as what new conditions of its device begin with; or none, for
+ * those of the house. Tells what was kept before.
+ */
+export async function keepTemplate(
+  context: Context,
+  id: number,
+  keep: boolean,
+  given?: readonly SettingsPoint[],
+): Promise<{ readonly before: readonly SettingsPoint[] | null }> {
   const { deviceId } = await conditionOf(context, id);
-  const points = keep ? await settingsRecord(context, id) : null;
-  await unitOfWork(context, ({ database }) => setSettingsTemplate(database, deviceId, points));
+  const points = keep ? (given ?? (await settingsRecord(context, id))) : null;
+  return unitOfWork(context, async ({ database }) => {
+    await lockDevice(database, deviceId);
+    const device = (await listDevices(database)).find((row) => row.id === deviceId);
+    await setSettingsTemplate(database, deviceId, points);
+    return { before: (device && templateOf(device)) ?? null };
+  });
 }
 
 /** Deletes a condition for which nothing was printed or made, or takes that back. */

@@ -85,7 +85,7 @@ export async function conditionChoices({ database, catalogue }: Context): Promis
 }
 
 /** Points that the house keeps as the template of a device. */
-function templateOf({
+export function templateOf({
   settingsTemplate,
 }: {
   readonly settingsTemplate: string | null;

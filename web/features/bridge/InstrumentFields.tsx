@@ -46,7 +46,8 @@ export function ModeField({
   select,
 }: Shared & {
   modes: readonly MeasurementMode[];
-  mode: MeasurementMode;
+  /** Undefined until one is chosen. */
+  mode: MeasurementMode | undefined;
   disabled?: boolean;
   onChoose: (mode: MeasurementMode) => void;
 }) {
@@ -55,13 +56,13 @@ export function ModeField({
       select
       slotProps={{ select }}
       label="Mode"
-      value={mode}
+      value={mode ?? ''}
       onChange={(event) => onChoose(event.target.value as MeasurementMode)}
       disabled={disabled}
       sx={{ width: 90 }}
     >
       {/* One that is kept for a reading is shown, whatever the instrument has. */}
-      {[...new Set([...modes, mode])].sort().map((name) => (
+      {[...new Set([...modes, ...(mode === undefined ? [] : [mode])])].sort().map((name) => (
         <MenuItem key={name} value={name}>
           {name}
         </MenuItem>

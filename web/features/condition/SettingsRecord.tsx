@@ -21,6 +21,7 @@ import { ApiProblem, problemWords, send } from '@/ui/api';
 import { formatDay, formatMoment } from '@/ui/format';
 import { FormDialog } from '@/ui/FormDialog';
 import { isWhole, numberOf } from '@/ui/numberOf';
+import { useUndo } from '@/ui/useUndo';
 import { SettingsPictures } from './SettingsPictures';
 
 /** What everybody prints this condition with; its name, and a way to archive or copy it. */
@@ -38,17 +39,22 @@ export function SettingsRecord({
 }) {
   const router = useRouter();
   const put = usePutAway();
+  const offerUndo = useUndo();
   const { enqueueSnackbar } = useSnackbar();
   const [renaming, setRenaming] = useState(false);
   const [resting, setResting] = useState(false);
   const [filling, setFilling] = useState<string>();
   const { id, archivedMs } = condition;
+  const say = (error: unknown): unknown => enqueueSnackbar(problemWords(error), { variant: 'error' });
   const keepTemplate = async (): Promise<void> => {
     try {
-      await send(KEEP_TEMPLATE, { params: { id }, body: { keep: true } });
-      enqueueSnackbar(`New conditions of ${condition.device} begin with these points.`);
+      const { before } = await send(KEEP_TEMPLATE, { params: { id }, body: { keep: true } });
+      const back = before === null ? { keep: false } : { keep: true, points: before.slice() };
+      offerUndo(`New conditions of ${condition.device} begin with these points.`, () => {
+        send(KEEP_TEMPLATE, { params: { id }, body: back }).catch(say);
+      });
     } catch (error) {
-      enqueueSnackbar(problemWords(error), { variant: 'error' });
+      say(error);
     }
   };
   const archive = (archived: boolean): Promise<unknown> =>

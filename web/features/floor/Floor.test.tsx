@@ -41,7 +41,16 @@ function open(
     'GET /api/floor?after=1': page([floorRow(2)]),
     'POST /api/sample-house': { jobId: 1 },
   });
-  return { ...show(<Floor initial={page(rows, next)} sampleOffered={sampleOffered} />), ...server };
+  const floor = () => <Floor initial={page(rows, next)} sampleOffered={sampleOffered} />;
+  const shown = show(floor());
+  return {
+    ...{ ...shown, ...server },
+    /** The same page at another address. */
+    again: (at: string): void => {
+      navigation.query = at;
+      shown.rerender(floor());
+    },
+  };
 }
 const stocks = (): string[] =>
   screen
@@ -127,6 +136,12 @@ describe('the floor', () => {
     expect(screen.getByText(/Front end calibrated is due at Heron/)).toBeTruthy();
     await user.type(screen.getByLabelText('Find'), 'gloss ');
     await waitFor(() => expect(navigation.went.at(-1)).toBe('/?find=gloss'));
+    cleanup();
+    // By the way back the address changes alone, and the field with it.
+    const back = open([floorRow(1)], {}, 'find=gloss');
+    expect(screen.getByLabelText<HTMLInputElement>('Find').value).toBe('gloss');
+    back.again('find=marsh');
+    expect(screen.getByLabelText<HTMLInputElement>('Find').value).toBe('marsh');
     cleanup();
     open([], { conditions: 3 }, 'order=stock&find=x');
     expect(await screen.findByText('No condition with “x”.')).toBeTruthy();

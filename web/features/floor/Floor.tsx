@@ -150,9 +150,22 @@ export function Floor({ initial, sampleOffered }: { initial: FloorState; sampleO
 /** Words that are looked for once the typing rests. */
 function FindField({ value, onFind }: { value: string; onFind: (words: string) => void }) {
   const [text, setText] = useState(value);
+  const [seen, setSeen] = useState(value);
+  const [asked, setAsked] = useState(value);
+  // What is not asked for here comes from elsewhere, as by the way back: the field follows it.
+  if (value !== seen) {
+    setSeen(value);
+    if (value !== asked) {
+      setAsked(value);
+      setText(value);
+    }
+  }
   useEffect(() => {
     if (text.trim() === value) return undefined;
-    const wait = setTimeout(() => onFind(text.trim()), FIND_AFTER_MS);
+    const wait = setTimeout(() => {
+      setAsked(text.trim());
+      onFind(text.trim());
+    }, FIND_AFTER_MS);
     return () => clearTimeout(wait);
     // eslint-disable-next-line react-hooks/exhaustive-deps -- only what is typed begins a search
   }, [text]);

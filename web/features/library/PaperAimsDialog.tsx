@@ -10,6 +10,7 @@ import type { AimSetView } from '@melto/services/conformity/aimSets';
 import { MAKE_PAPER_AIMS, PAPERS, PREVIEW_PAPER_AIMS } from '@/endpoints/conformity';
 import { ModeField } from '@/features/bridge/InstrumentFields';
 import { InstrumentSpot } from '@/features/measure/InstrumentSpot';
+import type { MeasurementMode } from '@melto/core/device/instrument';
 import { MODES } from '@melto/core/measured/columns';
 import { ask, problemWords, send } from '@/ui/api';
 import { formatFigure, formatMoment } from '@/ui/format';
@@ -28,17 +29,17 @@ export function PaperAimsDialog({
   onClose: () => void;
 }) {
   const [from, setFrom] = useState<'reading' | 'white'>('reading');
-  const [wanted, setReadingId] = useState<number>();
+  const [readingId, setReadingId] = useState<number>();
   const [typed, setTyped] = useState(['', '', '']);
-  const [mode, setMode] = useState(aims.conditions.mode ?? 'M1');
+  // Neither the reading nor the mode of a white that is typed is taken for granted.
+  const [mode, setMode] = useState<MeasurementMode>();
   const [paper, setPaper] = useState('');
   const router = useRouter();
   const { data: readings } = useQuery({ queryKey: ['papers'], queryFn: () => ask(PAPERS, {}) });
-  const readingId = wanted ?? readings?.[0]?.id;
   const lab = typed.map(numberOf) as unknown as Lab;
   const whole = lab.every((value) => Math.abs(value) <= 130) && lab[0] > 0 && lab[0] <= 110;
   const white = from === 'reading' ? { readingId } : { lab, mode };
-  const chosen = from === 'reading' ? readingId !== undefined : whole;
+  const chosen = from === 'reading' ? readingId !== undefined : whole && mode !== undefined;
   const params = { id: aims.id };
   const preview = useQuery({
     queryKey: ['paper-aims', aims.id, white],

@@ -141,11 +141,15 @@ describe('aim sets', () => {
     expect(button('Keep these aims').disabled).toBe(true);
     await user.type(screen.getByLabelText('b*'), '4,0');
     await user.type(screen.getByLabelText(/Name of the paper/), 'Ivory 90');
+    // The mode is that of whoever measured, not that of the aims.
+    expect(button('Keep these aims').disabled).toBe(true);
+    await user.click(screen.getByRole('combobox', { name: 'Mode' }));
+    await user.click(screen.getByRole('option', { name: 'M0' }));
     expect(await screen.findByText('6.54', { selector: 'b' })).toBeTruthy();
     expect(screen.getByText('House FOGRA39L on Ivory 90')).toBeTruthy();
     await user.click(button('Keep these aims'));
     await waitFor(() => expect(navigation.went.at(-1)).toBe('/library/aims?set=14'));
-    expect(sent.at(-1)?.body).toEqual({ name: 'House FOGRA39L on Ivory 90', lab: [90, 0, 4], mode: 'M1' });
+    expect(sent.at(-1)?.body).toEqual({ name: 'House FOGRA39L on Ivory 90', lab: [90, 0, 4], mode: 'M0' });
   });
 
   it('of the house are removed, and taken back within the time', async () => {

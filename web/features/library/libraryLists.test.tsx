@@ -244,7 +244,7 @@ describe('a condition at its settings record', () => {
     const { sent } = fakeServer({
       'POST /api/conditions/4/pictures': { id: 8 },
       'PUT /api/pictures/7/removed': {},
-      'PUT /api/conditions/4/template': {},
+      'PUT /api/conditions/4/template': { before: [points[0]] },
     });
     const picture = { id: 7, name: 'media dialog', width: 9, height: 9, madeMs: 0 };
     const { user } = show(
@@ -263,6 +263,13 @@ describe('a condition at its settings record', () => {
     );
     await user.click(button('Keep as template'));
     expect(await screen.findByText('New conditions of Avocet begin with these points.')).toBeTruthy();
+    await user.click(screen.getAllByRole('button', { name: 'Undo' }).at(-1) as HTMLElement);
+    await waitFor(() =>
+      expect(sent.slice(-2).map(({ body }) => body)).toEqual([
+        { keep: true },
+        { keep: true, points: [points[0]] },
+      ]),
+    );
   });
 
   it('is deleted where nothing was printed, and comes back with undo', async () => {

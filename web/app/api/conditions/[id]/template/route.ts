@@ -4,7 +4,6 @@ import { changing } from '@/server/route';
 
 export const dynamic = 'force-dynamic';
 
-export const PUT = changing(KEEP_TEMPLATE, async ({ context, params, body }) => {
-  await keepTemplate(context, params.id, body.keep);
-  return {};
-});
+export const PUT = changing(KEEP_TEMPLATE, ({ context, params, body }) =>
+  keepTemplate(context, params.id, body.keep, body.points),
+);
