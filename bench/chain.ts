@@ -2,9 +2,10 @@ import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { chainCause } from '@melto/core/chain/chainCause';
-import { chainChart, whiteRows } from '@melto/core/chain/chainChart';
+import { chainChart, inkChainChart, whiteRows } from '@melto/core/chain/chainChart';
 import { chainHypotheses } from '@melto/core/chain/chainHypotheses';
 import type { ChainCause } from '@melto/core/chain/chainHypotheses';
+import type { InkSource, JobSource } from '@melto/core/chain/jobSource';
 import type { ChainIntent } from '@melto/core/chain/chainIntent';
 import { sourceProfile } from '@melto/core/icc/testing/sourceProfile';
 import { OTHER_SPACES, SRGB } from '@melto/core/chain/sourceSpaces';
@@ -20,7 +21,7 @@ import { WHITE_D50_MEASURED } from '@melto/core/colour/whitePoints';
 import { xyzRowsToLab } from '@melto/core/colour/xyzToLab';
 import { deltaE2000Rows } from '@melto/core/colour/deltaE2000';
 import { meanPaperXyz } from '@melto/core/device/meanPaperXyz';
-import { CMYK } from '@melto/core/device/process';
+import { CMYK, RGB } from '@melto/core/device/process';
 import type { Process } from '@melto/core/device/process';
 import type { IccProfile } from '@melto/core/icc/iccTypes';
 import { deviceToLab } from '@melto/core/icc/profileTransform';
@@ -69,6 +70,17 @@ const PATCHES = 500;
 const VISIBLE = 1;
 const TOTAL_INK = 3;
 
+/** What a job is: its values, what they are meant by, as Melto and as LittleCMS know it, and what they may be taken for. */
+interface Job {
+  readonly values: Float64Array;
+  readonly process: Process;
+  readonly source: JobSource;
+  readonly path: string;
+  readonly others: readonly string[];
+  /** Spaces of inks that the house knows besides. */
+  readonly known: readonly InkSource[];
+}
+
 /** Prints that went wrong, and prints that did not, over three conditions; converted by LittleCMS, not by Melto. */
 export function chain(): void {
   const folder = mkdtempSync(join(tmpdir(), 'melto-chain-'));
@@ -77,90 +89,113 @@ export function chain(): void {
     writeFileSync(path, writeIcc(sourceProfile(space)));
     return path;
   });
-  const { device: rgb } = chainChart();
-  const whites = whiteRows(rgb);
-  const press = offsetPress(folder);
+  const press = publishedPress('fogra39l', folder);
+  const uncoated = publishedPress('fogra29l', folder);
+  const jobs: readonly Job[] = [
+    {
+      ...{ values: chainChart().device, process: RGB, source: 'sRGB', path: spaces[0] },
+      ...{ others: spaces.slice(1), known: [] },
+    },
+    {
+      ...{ values: inkChainChart().device, process: CMYK, path: press.path, others: [uncoated.path] },
+      ...{ source: { name: 'offset', profile: press.profile } },
+      known: [{ name: 'uncoated', profile: uncoated.profile }],
+    },
+  ];
   const rows: string[][] = [];
   for (const condition of CONDITIONS) {
     const own = profileOf(condition, condition.stock, folder, 1);
     const other = profileOf(condition, condition.otherStock, folder, 2);
-    const { process: kind } = simulatedDevice(condition.device);
-    const through = (values: Float64Array, from: string, how: ChainIntent): Float64Array => {
-      const [intent, black] = JOBS[how];
-      return littleCms(
-        values.map((v) => v * 255),
-        from,
-        own.path,
-        intent,
-        black,
-        kind.channels.length,
-      );
-    };
-    const wrong = { named: 0, all: 0, missed: new Map<string, number>() };
-    let falseCauses = 0;
-    for (let n = 0; n < PRINTS; n++) {
-      const seed = FIRST_SEED * 1000 + n;
-      const random = createRandom(seed);
-      const asked = ASKED[random.below(ASKED.length)];
-      const right = through(rgb, spaces[0], asked);
-      const judge = (values: Float64Array, stock = condition.stock): ReturnType<typeof chainCause> =>
-        chainCause(
-          readBack(condition, stock, kind, values, seed),
-          chainHypotheses({
-            ...{ rgb, profile: own.profile, intent: asked },
-            papers: n % 2 === 0 ? [{ name: 'the other', profile: other.profile }] : [],
-          }),
-          whites,
-        );
-      if (judge(right).cause !== 'right') falseCauses++;
-      const causes: ChainCause[] = ['no-profile', 'twice', 'intent', 'source', 'paper'];
-      const cause = causes[n % causes.length];
-      // An intent that prints the same within what prints differ by is no wrong chain.
-      const others = (Object.keys(JOBS) as ChainIntent[]).filter(
-        (how) => how !== asked && apart(own.profile, right, through(rgb, spaces[0], how)) >= VISIBLE,
-      );
-      const found =
-        cause === 'paper'
-          ? judge(right, condition.otherStock)
-          : judge(
-              cause === 'no-profile'
-                ? plain(rgb, kind, random.uniform() < 0.5)
-                : cause === 'intent'
-                  ? through(rgb, spaces[0], others[random.below(others.length)])
-                  : cause === 'source'
-                    ? through(rgb, spaces[1 + random.below(OTHER_SPACES.length)], asked)
-                    : kind.channels.length === 3
-                      ? through(right, spaces[0], asked)
-                      : twiceInks(right, press.path, own.path, asked),
-            );
-      wrong.all++;
-      if (found.cause === cause) wrong.named++;
-      else {
-        const key = `${cause}→${found.cause} ${found.fromRight.toFixed(1)}/${found.fromBest.toFixed(1)}/${found.white.toFixed(1)}`;
-        wrong.missed.set(key, (wrong.missed.get(key) ?? 0) + 1);
-      }
-    }
-    rows.push([
-      condition.device,
-      `${wrong.named} of ${wrong.all}`,
-      `${falseCauses} of ${PRINTS}`,
-      [...wrong.missed].map(([key, count]) => `${count} ${key}`).join(', '),
-    ]);
+    for (const job of jobs) rows.push(printsOf(condition, job, own, other, spaces[0], press.path));
   }
   printTable(
     'Chains',
-    ['device', 'cause named', 'false causes in right prints', 'missed (from right/best)'],
+    ['device', 'job', 'cause named', 'false causes in right prints', 'missed (from right/best)'],
     rows,
   );
   rmSync(folder, { recursive: true });
 }
 
-function profileOf(
-  { device, mode }: Condition,
-  stock: string,
-  folder: string,
-  seed: number,
-): { readonly path: string; readonly profile: IccProfile } {
+/** Prints of one job on one condition, half of them gone wrong. */
+function printsOf(
+  condition: Condition,
+  job: Job,
+  own: Profiled,
+  other: Profiled,
+  srgb: string,
+  press: string,
+): string[] {
+  const whites = whiteRows(job.values, job.process);
+  const { process: kind } = simulatedDevice(condition.device);
+  const convert = (values: Float64Array, from: string, how: ChainIntent, inputs: number): Float64Array => {
+    const [intent, black] = JOBS[how];
+    const scale = inputs === 4 ? 100 : 255;
+    const scaled = values.map((v) => v * scale);
+    return littleCms(scaled, from, own.path, intent, black, kind.channels.length, inputs);
+  };
+  const through = (from: string, how: ChainIntent): Float64Array =>
+    convert(job.values, from, how, job.process.channels.length);
+  const wrong = { named: 0, all: 0, missed: new Map<string, number>() };
+  let falseCauses = 0;
+  for (let n = 0; n < PRINTS; n++) {
+    const seed = FIRST_SEED * 1000 + n;
+    const random = createRandom(seed);
+    const asked = ASKED[random.below(ASKED.length)];
+    const right = through(job.path, asked);
+    const judge = (values: Float64Array, stock = condition.stock): ReturnType<typeof chainCause> =>
+      chainCause(
+        readBack(condition, stock, kind, values, seed),
+        chainHypotheses({
+          ...{ values: job.values, source: job.source, profile: own.profile, intent: asked },
+          otherInks: job.known,
+          papers: n % 2 === 0 ? [{ name: 'the other', profile: other.profile }] : [],
+        }),
+        whites,
+      );
+    if (judge(right).cause !== 'right') falseCauses++;
+    const causes: ChainCause[] = ['no-profile', 'twice', 'intent', 'source', 'paper'];
+    const cause = causes[n % causes.length];
+    // An intent that prints the same within what prints differ by is no wrong chain.
+    const others = (Object.keys(JOBS) as ChainIntent[]).filter(
+      (how) => how !== asked && apart(own.profile, right, through(job.path, how)) >= VISIBLE,
+    );
+    const found =
+      cause === 'paper'
+        ? judge(right, condition.otherStock)
+        : judge(
+            cause === 'no-profile'
+              ? plain(job.values, job.process, kind, random.uniform() < 0.5)
+              : cause === 'intent'
+                ? through(job.path, others[random.below(others.length)])
+                : cause === 'source'
+                  ? through(job.others[random.below(job.others.length)], asked)
+                  : kind.channels.length === 3
+                    ? convert(right, srgb, asked, 3)
+                    : convert(right, press, asked, 4),
+          );
+    wrong.all++;
+    if (found.cause === cause) wrong.named++;
+    else {
+      const key = `${cause}→${found.cause} ${found.fromRight.toFixed(1)}/${found.fromBest.toFixed(1)}/${found.white.toFixed(1)}`;
+      wrong.missed.set(key, (wrong.missed.get(key) ?? 0) + 1);
+    }
+  }
+  return [
+    condition.device,
+    job.process.name,
+    `${wrong.named} of ${wrong.all}`,
+    `${falseCauses} of ${PRINTS}`,
+    [...wrong.missed].map(([key, count]) => `${count} ${key}`).join(', '),
+  ];
+}
+
+/** A profile and the file that it stands in. */
+interface Profiled {
+  readonly path: string;
+  readonly profile: IccProfile;
+}
+
+function profileOf({ device, mode }: Condition, stock: string, folder: string, seed: number): Profiled {
   const { process: kind } = simulatedDevice(device);
   const inks = kind.channels.length === 4;
   const chart = inks ? makeCmykChart(PATCHES, seed, TOTAL_INK) : makeRgbChart(PATCHES, seed);
@@ -185,12 +220,12 @@ function profileOf(
 }
 
 /** What a second conversion takes inks for: offset on coated paper by its published data, not Melto's own generic press. */
-function offsetPress(folder: string): { readonly path: string } {
-  const text = installedCharacterisations().get('fogra39l');
-  if (text === undefined) throw new Error('FOGRA39L is not installed');
+function publishedPress(key: string, folder: string): Profiled {
+  const text = installedCharacterisations().get(key);
+  if (text === undefined) throw new Error(`${key} is not installed`);
   const set = unwrap(readPatchSet(text));
   const xyz = patchXyz(set);
-  if (set.device === undefined || xyz === undefined) throw new Error('FOGRA39L without colours');
+  if (set.device === undefined || xyz === undefined) throw new Error(`${key} without colours`);
   const paperXyz = meanPaperXyz(CMYK, set.device, xyz);
   if (paperXyz === undefined) throw new Error('no paper');
   const { profile } = buildInkProfile(fitInkModel(set.device, 4, xyz), {
@@ -204,9 +239,10 @@ function offsetPress(folder: string): { readonly path: string } {
     } as const),
     separation: separationOf('medium', TOTAL_INK),
   });
-  const path = join(folder, 'offset.icc');
-  writeFileSync(path, writeIcc(profile));
-  return { path };
+  const path = join(folder, `${key}.icc`);
+  const bytes = writeIcc(profile);
+  writeFileSync(path, bytes);
+  return { path, profile: unwrap(readIcc(bytes)) };
 }
 
 function readBack(
@@ -258,28 +294,26 @@ function apart(profile: IccProfile, one: Float64Array, other: Float64Array): num
   return mean(deltaE2000Rows(a, b));
 }
 
-function plain(rgb: Float64Array, kind: Process, removal: boolean): Float64Array {
-  if (kind.channels.length === 3) return rgb;
+function plain(values: Float64Array, from: Process, kind: Process, removal: boolean): Float64Array {
+  if (kind.channels.length === from.channels.length) return values;
   const out: number[] = [];
+  if (from === CMYK) {
+    for (let i = 0; i < values.length; i += 4)
+      for (let c = 0; c < 3; c++)
+        out.push(
+          removal
+            ? (1 - values[i + c]) * (1 - values[i + 3])
+            : Math.max(0, 1 - values[i + c] - values[i + 3]),
+        );
+    return Float64Array.from(out);
+  }
+  const rgb = values;
   for (let i = 0; i < rgb.length; i += 3) {
     const inks = [1 - rgb[i], 1 - rgb[i + 1], 1 - rgb[i + 2]];
     const black = removal ? Math.min(...inks) : 0;
     out.push(...inks.map((ink) => ink - black), black);
   }
   return Float64Array.from(out);
-}
-
-function twiceInks(inks: Float64Array, from: string, to: string, how: ChainIntent): Float64Array {
-  const [intent, black] = JOBS[how];
-  return littleCms(
-    inks.map((v) => v * 100),
-    from,
-    to,
-    intent,
-    black,
-    4,
-    4,
-  );
 }
 
 /** Device values 0..1 of a conversion by LittleCMS. */

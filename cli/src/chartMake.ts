@@ -1,5 +1,5 @@
 import { CMYK, RGB } from '@melto/core/device/process';
-import { chainChart } from '@melto/core/chain/chainChart';
+import { chainChart, inkChainChart } from '@melto/core/chain/chainChart';
 import { CMYK_CHART_PATCHES, makeCmykChart } from '@melto/core/charts/cmykChart';
 import { makeEvennessChart } from '@melto/core/charts/evennessChart';
 import { layoutChart } from '@melto/core/charts/layoutChart';
@@ -32,7 +32,7 @@ export interface ChartMakeOptions {
 }
 
 const RGB_KINDS = ['profile', 'job'] as const;
-const CMYK_KINDS = ['profile', 'ramps', 'near-neutral', 'evenness'] as const;
+const CMYK_KINDS = ['profile', 'job', 'ramps', 'near-neutral', 'evenness'] as const;
 
 export function chartMake(options: ChartMakeOptions): void {
   const process = oneOf(options.process, '--process', ['rgb', 'cmyk']) === 'rgb' ? RGB : CMYK;
@@ -44,11 +44,7 @@ export function chartMake(options: ChartMakeOptions): void {
       ? rgbChart(options, paper, seed, instrument)
       : cmykChart(options, paper, seed, instrument);
   const title =
-    process === RGB
-      ? options.kind === 'job'
-        ? 'Job check'
-        : `RGB chart, ${names.length} patches`
-      : `CMYK ${options.kind ?? 'profile'} chart`;
+    process === RGB ? `RGB chart, ${names.length} patches` : `CMYK ${options.kind ?? 'profile'} chart`;
   writePatchFile(options.out, {
     ids: names.map((_, i) => String(i + 1)),
     names: [...names],
@@ -56,7 +52,7 @@ export function chartMake(options: ChartMakeOptions): void {
     device,
     layout: layoutColumns(layout),
     conditions: {},
-    title,
+    title: options.kind === 'job' ? 'Job check' : title,
     originator: 'Melto',
     notes: [],
   });
@@ -95,6 +91,10 @@ function cmykChart(
   const kind = oneOf(options.kind ?? 'profile', '--kind', CMYK_KINDS);
   const needs = READER_NEEDS[instrument];
   if (kind === 'evenness') return makeEvennessChart(paper, needs);
+  if (kind === 'job') {
+    const picture = inkChainChart();
+    return { ...picture, layout: layoutChart(CMYK, picture.device, paper, seed, needs) };
+  }
   if (kind === 'profile') {
     const { least, most } = CMYK_CHART_PATCHES;
     const patches = wholeNumber(options.patches ?? '', '--patches', least, most);

@@ -5,7 +5,7 @@ import { READER_NEEDS } from '@melto/core/charts/pageGeometry';
 import { gatherRows } from '@melto/core/numerics/gatherRows';
 import { chartPdf } from '@melto/paper/chartPdf';
 import { chartRaster } from '@melto/paper/chartRaster';
-import type { ChartPage } from '@melto/paper/chartPage';
+import type { ChartPage, PageTag } from '@melto/paper/chartPage';
 import {
   deviceOf,
   oneOf,
@@ -16,6 +16,7 @@ import {
   writeFile,
   writePatchFile,
 } from './files.ts';
+import { inkProfile } from './profileInspect.ts';
 import { UsageError } from './usageError.ts';
 
 export interface ChartPagesOptions {
@@ -27,6 +28,7 @@ export interface ChartPagesOptions {
   readonly tiff?: string;
   readonly png?: string;
   readonly srgb?: boolean;
+  readonly source?: string;
   readonly out?: string;
   readonly json?: boolean;
 }
@@ -49,6 +51,14 @@ export async function chartPages(file: string, options: ChartPagesOptions): Prom
     throw new UsageError('--png: a chart of inks has no PNG, expected --tiff or --pdf');
   if (options.srgb === true && drivenByInks(process))
     throw new UsageError('--srgb: found inks, expected RGB values');
+  if (options.source !== undefined && !sameProcess(process, CMYK))
+    throw new UsageError('--source: found RGB values, expected inks that the profile is for');
+  const tag: PageTag | undefined =
+    options.srgb === true
+      ? 'sRGB'
+      : options.source === undefined
+        ? undefined
+        : { profile: inkProfile(options.source).bytes };
   const own = set.layout === undefined ? undefined : layoutFromColumns(set.layout, paper);
   const layout =
     own ?? layoutChart(process, device, paper, wholeNumber(options.seed, '--seed', 0, 0xffffffff), needs);
@@ -56,7 +66,7 @@ export async function chartPages(file: string, options: ChartPagesOptions): Prom
   const pages: ChartPage[] = layout.pages.map((strips, index) => ({
     paper,
     process,
-    tagged: options.srgb,
+    tag,
     needs,
     strips: strips.map((rows) => gatherRows(device, rows, channelCount(process))),
     sheetCode: `${options.code}-${index + 1}`,

@@ -1,4 +1,6 @@
 import { spawnSync } from 'node:child_process';
+import { samplePressProfile } from '@melto/core/icc/testing/samplePressProfile';
+import { writeIcc } from '@melto/core/icc/writeIcc';
 import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -467,6 +469,29 @@ describe('melto', () => {
     expect(status).toBe(2);
     expect(err).toContain(words);
     expect(err.trim().split('\n')).toHaveLength(1);
+  });
+
+  it('says how a job of inks was converted by the profile that they are meant by', async () => {
+    writeFileSync(join(folder, 'source.icc'), writeIcc(samplePressProfile('coarse press')));
+    await melto('chart', 'make', '--process', 'cmyk', '--kind', 'job', '--out', 'ink-job.txt');
+    await melto(
+      ...['simulate', 'read', '--device', 'heron', '--stock', 'lantern-gloss-150', '--seed', '5'],
+      ...['--chart', 'ink-job.txt', '--out', 'ink-plain.txt'],
+    );
+    const job = (...more: string[]): Promise<Said> =>
+      melto(
+        ...['job', '--measured', 'ink-plain.txt', '--profile', 'source.icc', '--intent', 'relative'],
+        ...more,
+      );
+    const without = await job();
+    expect([without.status, without.err]).toEqual([2, expect.stringContaining('--source with the profile')]);
+    const found = await job('--source', 'source.icc', '--json');
+    expect(JSON.parse(found.out)).toMatchObject({ cause: expect.any(String) });
+    expect([0, 1]).toContain(found.status);
+    const pages = ['chart', 'pages', 'ink-job.txt', '--tiff', 'ink-job.tif'];
+    expect((await melto(...pages, '--source', 'source.icc')).status).toBe(0);
+    expect(readFileSync(join(folder, 'ink-job.tif')).includes('coarse press')).toBe(true);
+    expect((await melto(...pages, '--source', 'p.icc')).err).toContain('found a profile of RGB');
   });
 
   it('says how a job was converted, and refuses what is no picture of one', async () => {

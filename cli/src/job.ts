@@ -4,12 +4,15 @@ import { whiteRows } from '@melto/core/chain/chainChart';
 import { chainHypotheses } from '@melto/core/chain/chainHypotheses';
 import { CHAIN_INTENTS } from '@melto/core/chain/chainIntent';
 import type { ChainIntent } from '@melto/core/chain/chainIntent';
+import { processOf } from '@melto/core/chain/jobSource';
+import type { JobSource } from '@melto/core/chain/jobSource';
 import { chainSentence, CHAIN_REMEDIES } from '@melto/core/chain/chainWords';
 import { patchXyz } from '@melto/core/cgats/patchColours';
+import { sameProcess } from '@melto/core/device/process';
 import { WHITE_D50_MEASURED } from '@melto/core/colour/whitePoints';
 import { xyzRowsToLab } from '@melto/core/colour/xyzToLab';
-import { measuredAs, oneOf, readMeasuredFile, report, rgbDevice } from './files.ts';
-import { readProfile } from './profileInspect.ts';
+import { deviceOf, measuredAs, oneOf, readMeasuredFile, report } from './files.ts';
+import { inkProfile, readProfile } from './profileInspect.ts';
 import { UsageError } from './usageError.ts';
 
 export interface JobOptions {
@@ -17,6 +20,7 @@ export interface JobOptions {
   readonly measuredAs?: string;
   readonly profile: string;
   readonly intent: string;
+  readonly source?: string;
   readonly papers?: readonly string[];
   readonly json?: boolean;
 }
@@ -27,13 +31,21 @@ const SPACES = ['RGB ', 'CMYK'];
 export function job(options: JobOptions): number {
   const intent = oneOf(options.intent, '--intent', Object.keys(CHAIN_INTENTS) as ChainIntent[]);
   const set = readMeasuredFile(options.measured, measuredAs(options.measuredAs));
-  const rgb = rgbDevice(options.measured, set);
+  const source: JobSource =
+    options.source === undefined
+      ? 'sRGB'
+      : { name: basename(options.source), profile: inkProfile(options.source).profile };
+  const { device: values, process } = deviceOf(options.measured, set);
+  if (!sameProcess(process, processOf(source)))
+    throw new UsageError(
+      `${options.measured}: found ${process.name} values, expected ${processOf(source).name}${source === 'sRGB' ? ', or --source with the profile that the inks are meant by' : ''}`,
+    );
   const xyz = patchXyz(set);
   if (xyz === undefined)
     throw new UsageError(`${options.measured}: found no colours, expected XYZ, Lab or spectra`);
-  const whites = whiteRows(rgb);
+  const whites = whiteRows(values, process);
   if (whites.length === 0)
-    throw new UsageError(`${options.measured}: found no patch 255 255 255, expected the picture of a job`);
+    throw new UsageError(`${options.measured}: found no bare paper, expected the picture of a job`);
   const lab = new Float64Array(xyz.length);
   xyzRowsToLab(xyz, WHITE_D50_MEASURED, lab);
   const outputProfile = (path: string): ReturnType<typeof readProfile> => {
@@ -50,7 +62,7 @@ export function job(options: JobOptions): number {
   }));
   const finding = chainCause(
     lab,
-    chainHypotheses({ rgb, profile: outputProfile(options.profile), intent, papers }),
+    chainHypotheses({ values, source, profile: outputProfile(options.profile), intent, papers }),
     whites,
   );
   report(options.json, { ...finding }, [

@@ -17,7 +17,7 @@ export async function melto(argv: readonly string[]): Promise<number> {
     .option('--tac <per cent>', 'cmyk profile: total ink', '300')
     .option(
       '--kind <name>',
-      'rgb: profile, or job (a picture that tells how jobs are converted); cmyk: profile, ramps (with total ink), near-neutral or evenness',
+      'profile, or job (a picture that tells how jobs are converted); cmyk also ramps (with total ink), near-neutral or evenness',
     )
     .option('--steps <number>', 'ramps: 5 to 64 from paper to solid', '21')
     .option('--copies <number>', '1 to 8, laid out against unevenness')
@@ -48,7 +48,8 @@ export async function melto(argv: readonly string[]): Promise<number> {
     .option('--pdf <file>')
     .option('--tiff <file>', 'more pages get -2, -3 … before the ending')
     .option('--png <file>')
-    .option('--srgb', 'RGB values are sRGB, and TIFF and PNG say so')
+    .option('--srgb', 'RGB values are sRGB, and the files say so')
+    .option('--source <file>', 'ICC profile that CMYK values are meant by, and the files carry')
     .option('--out <file>', 'CGATS file with the layout')
     .action(async (file, options) => (await import('./chartPages.ts')).chartPages(file, options));
 
@@ -143,7 +144,8 @@ export async function melto(argv: readonly string[]): Promise<number> {
       .description(
         'say from a measured picture how jobs are converted; the exit code is 0 where as they should',
       )
-      .requiredOption('--measured <file>', 'CGATS, CxF3 or CSV with the sRGB values of the picture')
+      .requiredOption('--measured <file>', 'CGATS, CxF3 or CSV with the values of the picture')
+      .option('--source <file>', 'ICC profile that CMYK values are meant by; without it they are sRGB')
       .option('--measured-as <words>', 'what the file does not tell: M0 to M3, 1, 100, 255, 65535, table 1 …')
       .requiredOption('--profile <file>', 'ICC profile that jobs should go through')
       .requiredOption(

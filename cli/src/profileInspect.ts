@@ -13,6 +13,14 @@ export function readProfile(path: string): IccProfile {
   return result.value;
 }
 
+/** A profile that CMYK values are meant by, and its bytes. */
+export function inkProfile(path: string): { readonly profile: IccProfile; readonly bytes: Uint8Array } {
+  const profile = readProfile(path);
+  const space = profile.header.colourSpace.trim();
+  if (space !== 'CMYK') throw new UsageError(`${path}: found a profile of ${space}, expected CMYK`);
+  return { profile, bytes: readBytes(path) };
+}
+
 export function profileInspect(path: string, options: { readonly json?: boolean }): void {
   const profile = readProfile(path);
   const { header } = profile;

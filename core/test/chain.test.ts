@@ -6,7 +6,10 @@ import { chainCause } from '@melto/core/chain/chainCause';
 import type { ChainFinding } from '@melto/core/chain/chainCause';
 import { chainChart, whiteRows } from '@melto/core/chain/chainChart';
 import { chainHypotheses } from '@melto/core/chain/chainHypotheses';
-import { CHAIN_INTENTS, convertAsJob } from '@melto/core/chain/chainIntent';
+import { CHAIN_INTENTS } from '@melto/core/chain/chainIntent';
+import { convertAsJob } from '@melto/core/chain/convertAsJob';
+import { BLACK } from '@melto/core/chain/jobSource';
+import { RGB } from '@melto/core/device/process';
 import type { ChainIntent } from '@melto/core/chain/chainIntent';
 import { chainSentence } from '@melto/core/chain/chainWords';
 import { OTHER_SPACES, sourceToLab, SRGB } from '@melto/core/chain/sourceSpaces';
@@ -26,7 +29,8 @@ import { wrenModel, wrenProfileBytes } from './wrenProfile.ts';
 
 const STOCK = 'quay-proof-200';
 const { device: rgb, names } = chainChart();
-const whites = whiteRows(rgb);
+const SRGB_JOB = { values: rgb, source: 'sRGB' } as const;
+const whites = whiteRows(rgb, RGB);
 const JOBS: Readonly<Record<ChainIntent, readonly string[]>> = {
   'relative-black': ['-t1', '-b'],
   relative: ['-t1'],
@@ -83,7 +87,7 @@ function sheet(
 }
 
 const judge = (lab: Float64Array, intent: ChainIntent = 'relative-black', version = 4): ChainFinding =>
-  chainCause(lab, chainHypotheses({ rgb, profile: own(version).profile, intent }), whites);
+  chainCause(lab, chainHypotheses({ ...SRGB_JOB, profile: own(version).profile, intent }), whites);
 
 describe('the picture of a job', () => {
   it('has an even cube, more greys, and its white three times', () => {
@@ -115,7 +119,7 @@ describe.each([2, 4])('a job through a profile of version %i', (version) => {
       unwrap(deviceToLab(profile, 'relative')).apply(device, out);
       return out;
     };
-    const apart = convertAsJob(sourceToLab(SRGB, rgb), profile, way).map(
+    const apart = convertAsJob({ lab: sourceToLab(SRGB, rgb), blacks: [BLACK] }, profile, way).map(
       (device) => summariseErrors(deltaE2000Rows(lab(device), lab(theirs))).mean,
     );
     // Two ways are given where programs differ; LittleCMS goes one of them.
@@ -151,7 +155,11 @@ describe('the way of a job', () => {
 
   it('is found to take sRGB for a wider space', () => {
     for (const space of OTHER_SPACES) {
-      const [device] = convertAsJob(sourceToLab(space, rgb), own().profile, 'perceptual');
+      const [device] = convertAsJob(
+        { lab: sourceToLab(space, rgb), blacks: [BLACK] },
+        own().profile,
+        'perceptual',
+      );
       const finding = judge(sheet(device), 'perceptual');
       expect(finding.cause).toBe('source');
       expect(finding.says.join()).toContain(space.name);
@@ -169,7 +177,7 @@ describe('the way of a job', () => {
     const named = chainCause(
       lab,
       chainHypotheses({
-        ...{ rgb, profile: own().profile, intent: 'perceptual' },
+        ...{ ...SRGB_JOB, profile: own().profile, intent: 'perceptual' },
         papers: [{ name: 'Chalk Rag 310', profile: other }],
       }),
       whites,
@@ -180,7 +188,7 @@ describe('the way of a job', () => {
 
 describe('what is named', () => {
   const right = (): ReturnType<typeof chainHypotheses> =>
-    chainHypotheses({ rgb, profile: own().profile, intent: 'relative-black' });
+    chainHypotheses({ ...SRGB_JOB, profile: own().profile, intent: 'relative-black' });
   const shifted = (lab: Float64Array, change: (row: number, axis: number) => number): Float64Array =>
     lab.map((value, i) => value + change(Math.floor(i / 3), i % 3));
 

@@ -130,7 +130,7 @@ describe('chart as PDF', () => {
 
 describe('a job’s picture as PDF', () => {
   it('carries the profile of sRGB, its values as they are, and looks like them', async () => {
-    const bytes = await chartPdf([{ ...pages[0], tagged: true }], Date.UTC(2026, 2, 14));
+    const bytes = await chartPdf([{ ...pages[0], tag: 'sRGB' }], Date.UTC(2026, 2, 14));
     const document = await PDFDocument.load(bytes);
     const streams = document.context
       .enumerateIndirectObjects()
@@ -244,6 +244,41 @@ describe('CMYK pages', () => {
         );
       }
     });
+  });
+
+  it('TIFF and PDF of a job of inks carry the profile that they are meant by, and the same inks', async () => {
+    const profile = Uint8Array.from({ length: 5000 }, (_, i) => i % 251);
+    const [plain, tagged] = await Promise.all([
+      chartRaster(page, 'tiff'),
+      chartRaster({ ...page, tag: { profile } }, 'tiff'),
+    ]);
+    const [ifd] = UTIF.decode(tagged);
+    expect([...(ifd['t34675'] as unknown as Uint8Array)]).toEqual([...profile]);
+    UTIF.decodeImage(tagged, ifd);
+    const [bare] = UTIF.decode(plain);
+    UTIF.decodeImage(plain, bare);
+    expect(Buffer.compare(Buffer.from(ifd.data), Buffer.from(bare.data))).toBe(0);
+    // Another reader finds the same profile.
+    const { icc, space } = await sharp(tagged).metadata();
+    expect([space, Buffer.compare(icc ?? Buffer.alloc(0), Buffer.from(profile))]).toEqual(['cmyk', 0]);
+    const pdf = await PDFDocument.load(await chartPdf([{ ...page, tag: { profile } }], 0));
+    const streams = [...pdf.context.enumerateIndirectObjects()].flatMap(([, object]) =>
+      object instanceof PDFRawStream ? [object] : [],
+    );
+    const kept = streams.find(({ dict }) => String(dict.get(PDFName.of('N'))) === '4');
+    expect([...inflateSync(kept?.contents ?? new Uint8Array())]).toEqual([...profile]);
+    const content = streams
+      .filter((stream) => stream !== kept)
+      .map(({ contents }) => {
+        try {
+          return inflateSync(contents).toString('latin1');
+        } catch {
+          return '';
+        }
+      })
+      .find((text) => text.includes('/Inks cs'));
+    expect(content).toMatch(/\/Inks cs\n[\d.]+ [\d.]+ [\d.]+ [\d.]+ scn/);
+    expect(content).not.toMatch(/ k\b/);
   });
 
   it('PDF draws DeviceCMYK and nothing else', async () => {

@@ -20,11 +20,14 @@ export interface ChartPage {
   readonly cut?: boolean;
   /** What the front end is to do, in place of nothing. */
   readonly words?: string;
-  /** RGB values are sRGB, and the picture carries its profile. */
-  readonly tagged?: boolean;
+  /** The space that its values are meant in, whose profile the picture carries; none for values of a device. */
+  readonly tag?: PageTag;
   readonly page: number;
   readonly pages: number;
 }
+
+/** sRGB, or the profile that inks are meant by, as a file. */
+export type PageTag = 'sRGB' | { readonly profile: Uint8Array };
 
 /** Words on a page: baseline at the left, mm from the top left corner. */
 export interface PageText {

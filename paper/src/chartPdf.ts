@@ -12,7 +12,7 @@ import {
 } from 'pdf-lib';
 import type { Color, PDFFont, PDFPage, PDFRef } from 'pdf-lib';
 import { drawChartPage } from './chartPage.ts';
-import type { ChartPage } from './chartPage.ts';
+import type { ChartPage, PageTag } from './chartPage.ts';
 import { fontBytes } from './fonts.ts';
 import { srgbProfile } from './srgbProfile.ts';
 import type { FontName } from './fonts.ts';
@@ -21,7 +21,7 @@ const POINTS_PER_MM = 72 / 25.4;
 
 /**
  * A chart as PDF: vector patches, embedded fonts, no output intent, no transparency. Patches are in device colour, but
- * for a page that is tagged: those carry the profile of sRGB, to be converted as every job is.
+ * for a page that is tagged: those carry its profile, to be converted as every job is.
  */
 export async function chartPdf(pages: readonly ChartPage[], createdMs: number): Promise<Uint8Array> {
   const document = await PDFDocument.create();
@@ -34,7 +34,8 @@ export async function chartPdf(pages: readonly ChartPage[], createdMs: number): 
   const fonts = new Map<FontName, PDFFont>();
   for (const name of ['text', 'textBold', 'code'] as const)
     fonts.set(name, await document.embedFont(fontBytes(name), { subset: true }));
-  const tag = pages.some(({ tagged }) => tagged === true) ? await srgbSpace(document) : undefined;
+  const [{ tag }] = pages;
+  const space = tag === undefined ? undefined : await taggedSpace(document, tag);
   for (const page of pages) {
     const drawing = drawChartPage(page);
     const height = drawing.height * POINTS_PER_MM;
@@ -47,11 +48,11 @@ export async function chartPdf(pages: readonly ChartPage[], createdMs: number): 
         height: r.height * POINTS_PER_MM,
         color,
       });
-    if (page.tagged === true && tag !== undefined) {
-      colourSpaces(sheet).set(TAGGED, tag);
+    if (space !== undefined) {
+      colourSpaces(sheet).set(space.name, space.ref);
       for (const { rectangle: r, device } of drawing.patches)
         sheet.pushOperators(
-          ...[operator(PDFOperatorNames.NonStrokingColorspace, TAGGED), numbers('scn', device)],
+          ...[operator(PDFOperatorNames.NonStrokingColorspace, space.name), numbers('scn', device)],
           numbers('re', [
             r.x * POINTS_PER_MM,
             height - (r.y + r.height) * POINTS_PER_MM,
@@ -74,12 +75,18 @@ export async function chartPdf(pages: readonly ChartPage[], createdMs: number): 
   return document.save({ useObjectStreams: false });
 }
 
-const TAGGED = PDFName.of('sRGB');
-
-/** The colour space of sRGB by its profile, once in the document. */
-async function srgbSpace({ context }: PDFDocument): Promise<PDFRef> {
-  const profile = context.register(context.flateStream(await srgbProfile(), { N: 3 }));
-  return context.register(context.obj([PDFName.of('ICCBased'), profile]));
+/** The colour space of a tag by its profile, once in the document. */
+async function taggedSpace(
+  { context }: PDFDocument,
+  tag: PageTag,
+): Promise<{ readonly name: PDFName; readonly ref: PDFRef }> {
+  const [name, bytes, channels] =
+    tag === 'sRGB' ? (['sRGB', await srgbProfile(), 3] as const) : (['Inks', tag.profile, 4] as const);
+  const profile = context.register(context.flateStream(bytes, { N: channels }));
+  return {
+    name: PDFName.of(name),
+    ref: context.register(context.obj([PDFName.of('ICCBased'), profile])),
+  };
 }
 
 /** The colour spaces that a page names. */

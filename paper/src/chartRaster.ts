@@ -9,7 +9,7 @@ import { outlineFont } from './fonts.ts';
 export const RASTER_DPI = 200;
 const PIXELS_PER_MM = RASTER_DPI / 25.4;
 
-/** A page as 8-bit pixels with exact device values in the patches, as TIFF (LZW) or PNG; without any profile, or as sRGB that says so. */
+/** A page as 8-bit pixels with exact device values in the patches, as TIFF (LZW) or PNG; without any profile, or with the one that its values are meant by. */
 export async function chartRaster(page: ChartPage, format: 'tiff' | 'png'): Promise<Buffer> {
   const cmyk = sameProcess(page.process, CMYK);
   if (!cmyk && !sameProcess(page.process, RGB))
@@ -31,9 +31,11 @@ export async function chartRaster(page: ChartPage, format: 'tiff' | 'png'): Prom
     for (let y = y0; y < y1; y++)
       for (let x = x0; x < x1; x++) pixels.set(levels, (y * width + x) * channels);
   }
-  if (cmyk) return cmykTiff(pixels, width, height, RASTER_DPI);
+  const { tag } = page;
+  if (cmyk)
+    return cmykTiff(pixels, width, height, RASTER_DPI, typeof tag === 'object' ? tag.profile : undefined);
   const plain = sharp(pixels, { raw: { width, height, channels: 3 } }).withDensity(RASTER_DPI);
-  const image = page.tagged === true ? plain.withIccProfile('srgb') : plain;
+  const image = tag === 'sRGB' ? plain.withIccProfile('srgb') : plain;
   if (format === 'png') return image.png({ compressionLevel: 9 }).toBuffer();
   const perMm = PIXELS_PER_MM;
   return image.tiff({ compression: 'lzw', xres: perMm, yres: perMm, resolutionUnit: 'inch' }).toBuffer();

@@ -29,6 +29,10 @@ import { readingsOf, readingView } from '../src/reading/readingView.ts';
 import { withdrawReading } from '../src/watch/withdrawReading.ts';
 import { search } from '../src/overview/search.ts';
 import sharp from 'sharp';
+import { samplePressProfile } from '@melto/core/icc/testing/samplePressProfile';
+import { writeIcc } from '@melto/core/icc/writeIcc';
+import { sourceProfiles, takeSourceProfile } from '../src/charts/sourceProfiles.ts';
+import { profileInForce } from '../src/ledger/inForce.ts';
 import { printFile } from '../src/charts/chartPages.ts';
 import { printJobCheck } from '../src/conformity/jobCheck.ts';
 import type { JobMishap } from '../src/conformity/jobCheck.ts';
@@ -301,16 +305,18 @@ describe('from a blank stock to a proven profile', () => {
 
   it('finds out by a picture how jobs are converted', async () => {
     expect((await conformitySurface(services, conditionId, NaN)).jobCheck).toBeUndefined();
-    const job = async (happens?: JobMishap): Promise<string> => {
+    const job = async (happens?: JobMishap, sourceId?: number): Promise<string> => {
       const printed = await printJobCheck(services, conditionId, {
-        ...{ intent: 'relative-black', paper: 'a4', reader: 'strip', happens },
+        ...{ intent: 'relative-black', paper: 'a4', reader: 'strip', happens, sourceId },
       });
       await advanceClock(services, 2 * HOUR_MS);
       await calibrateTile(services);
       return printed.sheets[0];
     };
     const right = await job();
-    expect((await conformitySurface(services, conditionId, NaN)).waitingJobs).toEqual([right]);
+    expect((await conformitySurface(services, conditionId, NaN)).waitingJobs).toEqual([
+      { code: right, job: 'RGB' },
+    ]);
     // The picture says that it is sRGB and holds its values, as a PDF does.
     const png = await printFile(services, right, 'png');
     const { icc, space } = await sharp(png.content).metadata();
@@ -330,6 +336,31 @@ describe('from a blank stock to a proven profile', () => {
       await readAll(await job(mishap));
       expect(await found()).toBe(mishap);
     }
+    // A job of inks is meant by a profile that is taken once, and carried by its files.
+    const { profile } = (await profileInForce(services, conditionId)) ?? {};
+    if (profile === undefined) throw new Error('no profile in force');
+    expect((await refusal(takeSourceProfile(services, 'own.icc', writeIcc(profile)))).title).toContain('RGB');
+    expect((await refusal(takeSourceProfile(services, 'x.icc', new Uint8Array(99)))).title).toContain(
+      'x.icc',
+    );
+    const inks = writeIcc(samplePressProfile('Inks of a test'));
+    const taken = await Promise.all(
+      Array.from({ length: 8 }, () => takeSourceProfile(services, 'inks.icc', inks)),
+    );
+    expect(new Set(taken.map(({ id }) => id)).size).toBe(1);
+    expect(await sourceProfiles(services)).toEqual([{ id: taken[0].id, name: 'Inks of a test' }]);
+    const ofInks = await job('no-profile', taken[0].id);
+    expect((await conformitySurface(services, conditionId, NaN)).waitingJobs.map((one) => one.job)).toEqual([
+      'CMYK',
+    ]);
+    const tiff = await sharp((await printFile(services, ofInks, 'tiff')).content).metadata();
+    expect([tiff.space, Buffer.compare(tiff.icc ?? Buffer.alloc(0), Buffer.from(inks))]).toEqual(['cmyk', 0]);
+    expect((await refusal(printFile(services, ofInks, 'png'))).field).toBe('format');
+    await readAll(ofInks);
+    expect((await conformitySurface(services, conditionId, NaN)).jobCheck).toMatchObject({
+      ...{ source: 'Inks of a test', finding: { cause: 'no-profile' } },
+    });
+    expect((await refusal(job('right', 99))).title).toContain('source profile 99');
     // It is no fault of the sheet, and no check.
     const [{ id }] = (await readingsOf(services, conditionId)).rows;
     expect((await readingView(services, id)).faults).toEqual([]);

@@ -40,12 +40,14 @@ export interface SheetRow {
   readonly restUntilMs: number;
   readonly title: string;
   readonly purpose: ChartPurpose;
+  /** Name of the process whose values its chart asks for. */
+  readonly processName: string;
   readonly kind: ChartKind | null;
 }
 
 const SHEET = `s.id, s.print_id AS printId, p.condition_id AS conditionId, p.chart_id AS chartId, s.page, s.code, s.strips,
   s.strips_read AS stripsRead, s.marked, s.thumbnail, s.on_rack AS onRack, p.printed_ms AS printedMs, p.rest_until_ms AS restUntilMs,
-  c.title, c.purpose, c.kind
+  c.title, c.purpose, c.process AS processName, c.kind
   FROM sheet s JOIN print p ON p.id = s.print_id JOIN chart c ON c.id = p.chart_id`;
 
 interface RawSheet extends Omit<SheetRow, 'marked' | 'onRack' | 'thumbnail'> {

@@ -6,6 +6,7 @@ import type { PaperName } from '@melto/core/charts/pageGeometry';
 import { MOST_SPOT_COLOURS } from '@melto/core/conformity/spotColour';
 import type { Page } from '@melto/services/kernel/page';
 import type { SheetOfCondition } from '@melto/services/charts/rack';
+import type { SourceProfileRow } from '@melto/services/charts/sourceProfiles';
 import type { Printed } from '@melto/services/charts/printChart';
 import { answers, MADE, makes, oneOf, reads, sets, strict, DONE } from './endpoint';
 import { FIND, LIMIT, NEXT } from './fields';
@@ -140,6 +141,7 @@ export const PRINT_JOB_CHECK = makes({
   params: IN_PATH,
   body: strict({
     intent: oneOf(Object.keys(CHAIN_INTENTS) as ChainIntent[]),
+    sourceId: Type.Optional(ID),
     ...FORM,
     happens: Type.Optional(oneOf(['right', 'no-profile', 'twice', 'intent', 'source'] as const)),
   }),
@@ -152,6 +154,20 @@ export const PAGES_OF_CONDITION = reads({
   answer: answers<{ readonly pages: readonly PaperName[]; readonly screenPerCm: number | null }>(
     strict({ pages: Type.Array(PAPER), screenPerCm: Type.Union([Type.Number(), Type.Null()]) }),
   ),
+});
+
+const SOURCE_PROFILE = answers<SourceProfileRow>(Type.Object({ id: Type.Integer(), name: Type.String() }));
+
+export const SOURCE_PROFILES = reads({
+  ...{ path: '/api/source-profiles', says: 'Profiles that CMYK jobs of the house carry', who: 'viewer' },
+  answer: answers<readonly SourceProfileRow[]>(Type.Array(SOURCE_PROFILE)),
+});
+
+export const TAKE_SOURCE_PROFILE = makes({
+  ...{ path: '/api/source-profiles', says: 'Take a profile that CMYK jobs carry', who: 'operator' },
+  query: strict({ name: Type.String({ minLength: 1, maxLength: 200 }) }),
+  body: { file: true, mostBytes: 16_000_000 } as const,
+  answer: SOURCE_PROFILE,
 });
 
 export const CHART_FILE = reads({

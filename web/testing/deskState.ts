@@ -6,6 +6,7 @@ export function deskState(change: Partial<DeskState> = {}, read: readonly number
     code: 'HRN-0001-1',
     title: 'Ramps',
     purpose: 'ramps',
+    job: null,
     conditionId: 4,
     conditionName: 'Heron / Lantern Gloss 150 / standard',
     page: 1,

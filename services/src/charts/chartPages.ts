@@ -3,11 +3,11 @@ import { patchSetToCgats } from '@melto/core/cgats/patchSetToCgats';
 import { writeCgats } from '@melto/core/cgats/writeCgats';
 import { houseDay } from '@melto/core/time/houseTime';
 import { gatherRows } from '@melto/core/numerics/gatherRows';
-import { channelCount, drivenByInks, RGB } from '@melto/core/device/process';
+import { channelCount, drivenByInks } from '@melto/core/device/process';
 import type { Process } from '@melto/core/device/process';
 import { chartPdf } from '@melto/paper/chartPdf';
 import { chartRaster, rasterPixels } from '@melto/paper/chartRaster';
-import type { ChartPage } from '@melto/paper/chartPage';
+import type { ChartPage, PageTag } from '@melto/paper/chartPage';
 import { findPrint, findSheet } from '@melto/store/prints';
 import type { Context } from '../kernel/context.ts';
 import type { Download } from '../kernel/download.ts';
@@ -17,6 +17,7 @@ import { conditionName, conditionOf } from '../ledger/conditions.ts';
 import type { ConditionRow } from '../ledger/conditions.ts';
 import { loadChart } from './chart.ts';
 import type { LoadedChart } from './chart.ts';
+import { inkSource, jobTold } from './sourceProfiles.ts';
 
 /** Pixels of a page that a server draws at once. */
 const MOST_PIXELS = 60_000_000;
@@ -31,20 +32,20 @@ interface PageWords {
   readonly zone: string;
   readonly process: Process;
   readonly words?: string;
-  /** Its values are sRGB and the file says so. */
-  readonly tagged?: boolean;
+  /** What its values are meant by, where the file says so. */
+  readonly tag?: PageTag;
 }
 
 function chartPages(
   chart: LoadedChart,
   condition: ConditionRow,
   values: Float64Array,
-  { code, dateMs, zone, process, words, tagged }: PageWords,
+  { code, dateMs, zone, process, words, tag }: PageWords,
 ): ChartPage[] {
   return chart.layout.pages.map((strips, index) => ({
     paper: chart.paper,
     process,
-    tagged,
+    tag,
     needs: chart.needs,
     cut: chart.purpose === 'wedge' || chart.purpose === 'job',
     words,
@@ -107,8 +108,9 @@ export async function printFile(
   const { device, process } = chart.set;
   const words = { code: print.code, dateMs: print.printedMs, zone };
   if (chart.purpose === 'job') {
-    if (device === undefined) throw new Error(`chart of ${sheetCode} has no values`);
-    const tagged = { ...words, process: RGB, tagged: true, words: 'sRGB: convert it as every job' };
+    if (device === undefined || process === undefined) throw new Error(`chart of ${sheetCode} has no values`);
+    const { tag, name } = await tagOfJob(context, print.judgedBy);
+    const tagged = { ...words, process, tag, words: `${name}: convert it as every job` };
     return renderPages(
       chartPages(chart, condition, device, tagged),
       format,
@@ -133,6 +135,17 @@ export async function printFile(
         })
       : chartPages(chart, condition, print.deviceValues, { ...words, process: condition.process });
   return renderPages(pages, format, sheet.page, print.code, print.printedMs);
+}
+
+/** What the values of a job are meant by, and how it is called. */
+async function tagOfJob(
+  context: Context,
+  judgedBy: string | null,
+): Promise<{ readonly tag: PageTag; readonly name: string }> {
+  const { sourceId } = judgedBy === null ? {} : jobTold(judgedBy);
+  if (sourceId === undefined) return { tag: 'sRGB', name: 'sRGB' };
+  const { name, content } = await inkSource(context, sourceId);
+  return { tag: { profile: content }, name };
 }
 
 /** What was sent to the device for one page, for a measuring program to know its patches by. */

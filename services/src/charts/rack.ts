@@ -65,6 +65,8 @@ function slipOf(sheet: SheetRow, nowMs: number): RackSlip {
 export interface SheetOfCondition extends RackSlip {
   readonly id: number;
   readonly purpose: ChartPurpose;
+  /** What a job's picture has values of; null for other sheets. */
+  readonly job: string | null;
   readonly onRack: boolean;
   readonly printId: number;
 }
@@ -84,6 +86,7 @@ export async function sheetsOf(
       ...slipOf(sheet, nowMs),
       id: sheet.id,
       purpose: sheet.purpose,
+      job: sheet.purpose === 'job' ? sheet.processName : null,
       onRack: sheet.onRack,
       printId: sheet.printId,
     })),

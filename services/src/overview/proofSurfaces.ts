@@ -50,7 +50,7 @@ export interface ConformitySurfaceView extends SurfaceView, Judging {
   /** What the newest picture of a job says of its way. */
   readonly jobCheck: JobCheckView | undefined;
   /** Pictures of jobs that wait to be read. */
-  readonly waitingJobs: readonly string[];
+  readonly waitingJobs: readonly { readonly code: string; readonly job: string }[];
   /** Codes of checks that wait to be read, and of wedges that were printed. */
   readonly waiting: readonly string[];
   readonly wedges: readonly string[];
@@ -79,7 +79,9 @@ export async function conformitySurface(
     result,
     sharedCode: code,
     jobCheck,
-    waitingJobs: rack.rows.filter(({ purpose }) => purpose === 'job').map((sheet) => sheet.code),
+    waitingJobs: rack.rows
+      .filter(({ purpose }) => purpose === 'job')
+      .map(({ code: sheet, processName }) => ({ code: sheet, job: processName })),
     waiting: rack.rows
       .filter(({ purpose, kind }) => purpose === 'short-check' || (purpose === 'wedge' && kind !== 'watch'))
       .map((sheet) => sheet.code),

@@ -35,6 +35,8 @@ export interface DeskState {
   readonly code: string;
   readonly title: string;
   readonly purpose: string;
+  /** What a job's picture has values of; null for other sheets. */
+  readonly job: string | null;
   readonly conditionId: number;
   readonly conditionName: string;
   readonly page: number;
@@ -78,6 +80,7 @@ export async function deskState(context: Context, code: string): Promise<DeskSta
     code,
     title: chart.title,
     purpose: chart.purpose,
+    job: chart.purpose === 'job' ? chart.processName : null,
     conditionId: condition.id,
     conditionName: conditionName(condition),
     page: sheet.page,

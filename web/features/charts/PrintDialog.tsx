@@ -162,7 +162,7 @@ function PagesMade({ made, onClose }: { made: Printed; onClose: () => void }) {
       <ul>
         {made.sheets.map((code) => (
           <li key={code}>
-            <b>{code}</b> <SheetFiles code={code} job={false} sent />
+            <b>{code}</b> <SheetFiles code={code} sent />
           </li>
         ))}
       </ul>

@@ -1,9 +1,18 @@
 /** The files of a sheet. A job's picture carries its profile, in a PDF as well. */
-export function SheetFiles({ code, job, sent = false }: { code: string; job: boolean; sent?: boolean }) {
+export function SheetFiles({
+  code,
+  job = null,
+  sent = false,
+}: {
+  code: string;
+  /** What a job's picture has values of. */
+  job?: string | null;
+  sent?: boolean;
+}) {
   const formats: readonly (readonly [format: string, name: string])[] = [
     ['pdf', 'PDF'],
     ['tiff', 'TIFF'],
-    ...(job ? [['png', 'PNG'] as const] : []),
+    ...(job === 'RGB' ? [['png', 'PNG'] as const] : []),
     ...(sent ? [['txt', 'CGATS'] as const] : []),
   ];
   return (

@@ -218,7 +218,7 @@ function SheetLists({
                   {sheet.onRack ? sheet.state : sheet.stripsRead === sheet.strips ? 'read' : 'thrown away'}
                 </td>
                 <td>
-                  <SheetFiles code={sheet.code} job={sheet.purpose === 'job'} />
+                  <SheetFiles code={sheet.code} job={sheet.job} />
                 </td>
                 <td className="num">
                   {sheet.onRack && (

@@ -12,7 +12,7 @@ export function JobChecks({
   nowMs,
 }: {
   check: JobCheckView | undefined;
-  waiting: readonly string[];
+  waiting: readonly { readonly code: string; readonly job: string }[];
   nowMs: number;
 }) {
   if (check === undefined && waiting.length === 0) return null;
@@ -25,7 +25,7 @@ export function JobChecks({
             <Link href={`/readings/${check.readingId}`} className="mono">
               {check.code}
             </Link>
-            , {formatWhen(check.finishedMs, nowMs)}; intent of the jobs: {check.intent}
+            , {formatWhen(check.finishedMs, nowMs)}; jobs: {check.source}, {check.intent}
           </span>
         )}
       </header>
@@ -67,13 +67,13 @@ export function JobChecks({
       {waiting.length > 0 && (
         <p style={{ padding: '0 16px 8px', margin: 0 }}>
           On the rack:{' '}
-          {waiting.map((code) => (
+          {waiting.map(({ code, job }) => (
             <span key={code} style={{ marginRight: 20 }}>
               <Link href={`/read/${code}`} className="mono">
                 {code}
               </Link>{' '}
               <span className="quiet small">
-                to place in a document: <SheetFiles code={code} job />
+                to place in a document: <SheetFiles code={code} job={job} />
               </span>
             </span>
           ))}

@@ -106,7 +106,7 @@ export function FileDesk({ initial, onRead }: { initial: DeskState; onRead?: () 
         )}
         <Button onClick={() => setByPatch(true)}>Patch by patch</Button>
         <span className="small">
-          its page: <SheetFiles code={code} job={state.purpose === 'job'} sent />
+          its page: <SheetFiles code={code} job={state.job} sent />
         </span>
         {state.resultId !== null ? (
           <Link href={`/conditions/${state.conditionId}/conformity?version=${state.resultId}`}>
