@@ -1,4 +1,7 @@
 import { spawnSync } from 'node:child_process';
+import { readPatchSet } from '@melto/core/cgats/patchSetFromCgats';
+import { unwrap } from '@melto/core/result';
+import { transicc } from '../../core/test/transicc.ts';
 import { samplePressProfile } from '@melto/core/icc/testing/samplePressProfile';
 import { writeIcc } from '@melto/core/icc/writeIcc';
 import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
@@ -469,6 +472,40 @@ describe('melto', () => {
     expect(status).toBe(2);
     expect(err).toContain(words);
     expect(err.trim().split('\n')).toHaveLength(1);
+  });
+
+  it('converts values by profiles, black points and curves as LittleCMS does', async () => {
+    writeFileSync(join(folder, 'press.icc'), writeIcc(samplePressProfile('coarse press')));
+    await melto('chart', 'make', '--process', 'cmyk', '--kind', 'job', '--out', 'asked.txt');
+    const convert = (...more: string[]): Promise<Said> =>
+      melto('transform', 'asked.txt', '--from', 'press.icc', '--out', 'converted.txt', ...more);
+    const asked = unwrap(readPatchSet(readFileSync(join(folder, 'asked.txt'), 'utf8')));
+    const rows = (asked.device ?? new Float64Array()).map((value) => 100 * value);
+    for (const [options, theirs] of [
+      [[], ['-t1']],
+      [['--black-point'], ['-t1', '-b']],
+      [['--intent', 'absolute'], ['-t3']],
+    ] as const) {
+      expect(await convert('--to', 'p.icc', ...options)).toMatchObject({ status: 0 });
+      const ours = unwrap(readPatchSet(readFileSync(join(folder, 'converted.txt'), 'utf8')));
+      const other = transicc(rows, 4, [
+        ...theirs,
+        `-i${join(folder, 'press.icc')}`,
+        `-o${join(folder, 'p.icc')}`,
+      ]);
+      const apart = [...other].map((value, i) => Math.abs(value / 255 - (ours.device?.[i] ?? NaN)));
+      expect(Math.max(...apart)).toBeLessThan(0.012);
+    }
+    expect((await convert()).status).toBe(0);
+    expect(unwrap(readPatchSet(readFileSync(join(folder, 'converted.txt'), 'utf8'))).lab).toHaveLength(
+      (rows.length / 4) * 3,
+    );
+    for (const [more, words] of [
+      [['--black-point'], 'two profiles'],
+      [['--from', 'p.icc'], 'the profile is for 3 channels'],
+      [['--intent', 'warm'], '--intent'],
+    ] as const)
+      expect(await convert(...more)).toMatchObject({ status: 2, err: expect.stringContaining(words) });
   });
 
   it('says how a job of inks was converted by the profile that they are meant by', async () => {

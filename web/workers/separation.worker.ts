@@ -1,6 +1,6 @@
 import { expose } from 'comlink';
 import { fitInks, inkModelLab } from '@melto/core/characterise/inkModel';
-import { scaleBlackPoint } from '@melto/core/colour/scaleBlackPoint';
+import { blackPoint } from '@melto/core/transform/links';
 import { WHITE_ICC } from '@melto/core/colour/whitePoints';
 import { labToXyz } from '@melto/core/colour/xyzToLab';
 import type { ForwardGrid } from '@melto/core/profile/forwardGrid';
@@ -37,9 +37,8 @@ const api = {
     if (grid === undefined) throw new Error('no model is fitted yet');
     const started = performance.now();
     const black = labToXyz([darkestNeutral(grid, separation), 0, 0], WHITE_ICC);
-    const scaled = picture.slice();
-    for (let i = 0; i < scaled.length; i += 3)
-      scaled.set(scaleBlackPoint([picture[i], picture[i + 1], picture[i + 2]], [0, 0, 0], black), i);
+    const scaled = new Float64Array(picture.length);
+    blackPoint([0, 0, 0], black).apply(picture, scaled);
     const preview = previewSeparation(grid, separation, hueDeg, scaled, shares);
     return { ...preview, tookMs: performance.now() - started };
   },

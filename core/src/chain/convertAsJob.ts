@@ -1,8 +1,9 @@
-import { scaleBlackPoint } from '../colour/scaleBlackPoint.ts';
 import type { Xyz } from '../colour/xyz.ts';
 import type { IccProfile } from '../icc/iccTypes.ts';
 import { labToDevice } from '../icc/profileTransform.ts';
 import { unwrap } from '../result.ts';
+import { blackPoint } from '../transform/links.ts';
+import { chain } from '../transform/transform.ts';
 import { CHAIN_INTENTS } from './chainIntent.ts';
 import type { ChainIntent } from './chainIntent.ts';
 import { BLACK, blackOf, REFERENCE_BLACK } from './jobSource.ts';
@@ -22,11 +23,8 @@ export function convertAsJob(
   const { intent } = CHAIN_INTENTS[how];
   const to = unwrap(labToDevice(profile, intent));
   const through = (from: Xyz, black: Xyz): Float64Array => {
-    const asked = new Float64Array(lab.length);
-    for (let i = 0; i < lab.length; i += 3)
-      asked.set(scaleBlackPoint([lab[i], lab[i + 1], lab[i + 2]], from, black), i);
     const device = new Float64Array((lab.length / 3) * to.outputs);
-    to.apply(asked, device);
+    chain(blackPoint(from, black), to).apply(lab, device);
     return device;
   };
   if (how === 'relative' || how === 'absolute') return [through(BLACK, BLACK)];

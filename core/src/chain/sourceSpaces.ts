@@ -2,11 +2,12 @@ import { adaptationMatrix } from '../colour/chromaticAdaptation.ts';
 import { rgbToXyzMatrix } from '../colour/rgbSpace.ts';
 import { WHITE_ICC, WHITE_SRGB } from '../colour/whitePoints.ts';
 import type { Xyz } from '../colour/xyz.ts';
-import { xyzToLab } from '../colour/xyzToLab.ts';
-import { compileCurve } from '../icc/evaluateCurve.ts';
+import { curveStage, matrixStage } from '../icc/compileLut.ts';
 import type { IccCurve } from '../icc/iccTypes.ts';
-import { applyMatrix3, multiplyMatrix3 } from '../numerics/matrix3.ts';
+import { xyzToLabStage } from '../icc/pcsEncoding.ts';
+import { multiplyMatrix3 } from '../numerics/matrix3.ts';
 import type { Matrix3 } from '../numerics/matrix3.ts';
+import { ofStages } from '../transform/transform.ts';
 
 /** A space of three primaries that the values of a picture may be taken for. */
 export interface SourceSpace {
@@ -88,9 +89,13 @@ export const OTHER_SPACES: readonly SourceSpace[] = [
 /** Signals 0..1, row-major × 3, to Lab rows of the connection space (D50). */
 export function sourceToLab({ matrix, curve }: SourceSpace, rgb: ArrayLike<number>): Float64Array {
   const out = new Float64Array(rgb.length);
-  const decode = compileCurve(curve);
-  const linear = (i: number): number => decode(rgb[i]);
-  for (let i = 0; i < rgb.length; i += 3)
-    out.set(xyzToLab(applyMatrix3(matrix, [linear(i), linear(i + 1), linear(i + 2)]), WHITE_ICC), i);
+  ofStages({
+    ...{ inputs: 3, outputs: 3, stride: 3 },
+    stages: [
+      ...[0, 1, 2].flatMap((channel) => curveStage(curve, channel, 3)),
+      matrixStage([...matrix, 0, 0, 0], 3),
+      xyzToLabStage(3),
+    ],
+  }).apply(rgb, out);
   return out;
 }

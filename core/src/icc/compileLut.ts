@@ -1,10 +1,8 @@
 import { fourRows, multilinearRows, tetrahedralRows, trilinearRows } from './clutRows.ts';
 import { compileCurve, compileTable } from './evaluateCurve.ts';
 import type { CurveFunction } from './evaluateCurve.ts';
+import type { Stage } from '../transform/stage.ts';
 import type { IccClut, IccCurve, LutAbTag, LutTag } from './iccTypes.ts';
-
-/** One step of a table for many rows in place; row r begins at r·stride. */
-export type Stage = (rows: Float64Array, count: number) => void;
 
 /** A table tag that is ready for many rows. */
 export interface CompiledLut {

@@ -1,6 +1,6 @@
 import { WHITE_ICC } from '../colour/whitePoints.ts';
 import { labFunction, labFunctionInverse } from '../colour/xyzToLab.ts';
-import type { Stage } from './compileLut.ts';
+import type { Stage } from '../transform/stage.ts';
 import type { LutAbTag, LutTag } from './iccTypes.ts';
 
 /** 16-bit Lab of `lut16`: 100 is FF00h, a* = b* = 0 is 8000h, in both versions (ICC.1:2022, 10.10, table 42). */

@@ -6,7 +6,9 @@ import { failure, success } from '../result.ts';
 import type { Result } from '../result.ts';
 import { compileLut } from './compileLut.ts';
 import type { IccProfile, LutAbTag, LutTag } from './iccTypes.ts';
-import type { Stage } from './compileLut.ts';
+import { ofStages } from '../transform/transform.ts';
+import type { Transform } from '../transform/transform.ts';
+import type { Stage } from '../transform/stage.ts';
 import {
   labDecoder,
   labEncoder,
@@ -19,16 +21,12 @@ import { shaperOf } from './shaper.ts';
 
 export type RenderingIntent = 'perceptual' | 'relative' | 'saturation' | 'absolute';
 
-/** Batch map between device rows (0..1) and Lab rows of the connection space (D50, absolute for that intent). */
-export interface ProfileTransform {
-  readonly inputs: number;
-  readonly outputs: number;
-  /** Throws a RangeError that names the row for a value that is none, and for device values that are not 0..1. */
-  apply(input: ArrayLike<number>, output: Float64Array): void;
-}
+/**
+ * Between device rows (0..1) and Lab rows of the connection space (D50, absolute for that intent); a RangeError names the
+ * row of a value that is none, and of device values that are not 0..1.
+ */
+export type ProfileTransform = Transform;
 
-/** Rows that go through all stages together, so that they stay in the first cache. */
-const BLOCK = 512;
 /** Device values may be so far beyond 0..1 by rounding; what is farther counts in another unit. */
 const ROUNDING = 0.02;
 
@@ -149,7 +147,6 @@ function clipped(stride: number, outputs: number): Stage {
   };
 }
 
-/** Runs stages over any number of rows, a block at a time and without allocation. */
 function batch(
   inputs: number,
   outputs: number,
@@ -157,31 +154,6 @@ function batch(
   stages: readonly Stage[],
   from: 'device' | 'Lab',
 ): ProfileTransform {
-  const block = new Float64Array(BLOCK * stride);
-  const [least, most] = from === 'device' ? [-ROUNDING, 1 + ROUNDING] : [-Infinity, Infinity];
-  return {
-    inputs,
-    outputs,
-    apply(values, out) {
-      const total = Math.floor(values.length / inputs);
-      if (out.length < total * outputs)
-        throw new RangeError(`${total} rows of ${outputs} do not fit into ${out.length} values`);
-      for (let first = 0; first < total; first += BLOCK) {
-        const count = Math.min(BLOCK, total - first);
-        for (let r = 0, read = first * inputs; r < count; r++)
-          for (let i = 0, at = r * stride; i < inputs; i++) {
-            const value = values[read++];
-            // Not a number is neither above the least nor below the most.
-            if (!(value >= least && value <= most))
-              throw new RangeError(
-                `row ${first + r}, value ${i}: found ${value}, expected ${from === 'device' ? '0 to 1' : 'a number'}`,
-              );
-            block[at++] = value;
-          }
-        for (const stage of stages) stage(block, count);
-        for (let r = 0, write = first * outputs; r < count; r++)
-          for (let o = 0, at = r * stride; o < outputs; o++) out[write++] = block[at++];
-      }
-    },
-  };
+  const range = from === 'device' ? { least: -ROUNDING, most: 1 + ROUNDING, expected: '0 to 1' } : {};
+  return ofStages({ inputs, outputs, stride, stages, ...range });
 }

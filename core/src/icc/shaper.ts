@@ -3,7 +3,7 @@ import type { Matrix3 } from '../numerics/matrix3.ts';
 import { failure, success } from '../result.ts';
 import type { Result } from '../result.ts';
 import { curveStage, matrixStage } from './compileLut.ts';
-import type { Stage } from './compileLut.ts';
+import type { Stage } from '../transform/stage.ts';
 import { compileCurve } from './evaluateCurve.ts';
 import type { CurveFunction } from './evaluateCurve.ts';
 import type { IccCurve, IccProfile } from './iccTypes.ts';

@@ -86,9 +86,9 @@ export function Floor({ initial, sampleOffered }: { initial: FloorState; sampleO
           label="Order"
           value={order}
           onChange={({ target: { value } }) => set('order', value === 'attention' ? undefined : value)}
-          sx={{ width: 170 }}
+          sx={{ width: 150 }}
         >
-          <MenuItem value="attention">most pressing first</MenuItem>
+          <MenuItem value="attention">most pressing</MenuItem>
           <MenuItem value="device">by device</MenuItem>
           <MenuItem value="stock">by stock</MenuItem>
         </TextField>
@@ -175,7 +175,7 @@ function FindField({ value, onFind }: { value: string; onFind: (words: string) =
       value={text}
       onChange={(event) => setText(event.target.value)}
       slotProps={{ htmlInput: { maxLength: 80 } }}
-      sx={{ width: 150 }}
+      sx={{ width: 120 }}
     />
   );
 }

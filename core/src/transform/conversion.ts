@@ -1,0 +1,68 @@
+import { blackOf } from '../chain/jobSource.ts';
+import type { IccProfile } from '../icc/iccTypes.ts';
+import { deviceToLab, labToDevice } from '../icc/profileTransform.ts';
+import type { RenderingIntent } from '../icc/profileTransform.ts';
+import { failure, success } from '../result.ts';
+import type { Result } from '../result.ts';
+import type { ToneCurves } from '../tone/toneCurve.ts';
+import { blackPoint, toneCurves } from './links.ts';
+import { chain } from './transform.ts';
+import type { Transform } from './transform.ts';
+
+/** From the values of one device, or from Lab, to those of another, or to Lab; through curves of its front end last. */
+export interface Conversion {
+  readonly from?: IccProfile;
+  readonly to?: IccProfile;
+  readonly intent: RenderingIntent;
+  /** Black of the one is brought to that of the other (ISO 18619). */
+  readonly blackPoint?: boolean;
+  readonly curves?: ToneCurves;
+}
+
+/** All links of a conversion as one transform; a failure says which of them cannot be made. */
+export function conversion({
+  from,
+  to,
+  intent,
+  blackPoint: scaled = false,
+  curves,
+}: Conversion): Result<Transform> {
+  if (from === undefined && to === undefined)
+    return wrong('profiles', 'one to come from, one to go to, or both', 'none');
+  if (scaled && (from === undefined || to === undefined || intent === 'absolute'))
+    return wrong(
+      'black point',
+      'two profiles and an intent that is relative to them',
+      `${intent}, one profile`,
+    );
+  const links: Transform[] = [];
+  if (from !== undefined) {
+    const link = deviceToLab(from, intent);
+    if (!link.ok) return link;
+    links.push(link.value);
+  }
+  if (scaled && from !== undefined && to !== undefined)
+    // Black of inks is what they reach in the perceptual table; others are seen by the table that is used.
+    links.push(
+      blackPoint(
+        blackOf(from, from.header.colourSpace === 'CMYK' ? 'perceptual' : intent, intent),
+        blackOf(to, intent, intent),
+      ),
+    );
+  if (to !== undefined) {
+    const link = labToDevice(to, intent);
+    if (!link.ok) return link;
+    links.push(link.value);
+  }
+  if (curves !== undefined) {
+    if (to === undefined || links[links.length - 1].outputs !== curves.length)
+      return wrong('curves', 'as many as the device that is gone to has channels', `${curves.length}`);
+    links.push(toneCurves(curves));
+  }
+  const [first, ...rest] = links;
+  return success(chain(first, ...rest));
+}
+
+function wrong(path: string, expected: string, found: string): Result<never> {
+  return failure({ code: 'conversion', path, expected, found });
+}
