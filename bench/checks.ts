@@ -4,6 +4,7 @@ import { floor } from '@melto/services/overview/floor';
 import { composeServices, registerDrivers } from '@melto/services/composition';
 import { conditionView } from '@melto/services/overview/conditionView';
 import { standingOf } from '@melto/services/overview/standing';
+import { settleWatchById } from '@melto/services/watch/settleWatch';
 import { watchView } from '@melto/services/watch/watchView';
 import { watchCharts } from '@melto/core/watch/watchCharts';
 import { simulateWatch } from '@melto/simulator/simulateWatch';
@@ -50,6 +51,10 @@ export async function checks(): Promise<void> {
   await time('watch of two years, data', () => watchView(services, 1));
   const view = await watchView(services, 1);
   const figures = view.checks.map((check) => Float64Array.from(check.figures));
+  const last = view.checks.at(-1)?.madeMs ?? 0;
+  await time('its latest check, judged', () =>
+    services.database.transaction((inner) => settleWatchById(inner, view.watch?.id ?? 0, last)),
+  );
   await time(`its control charts, ${figures.length} checks`, async () => watchCharts(figures));
   printTable(
     `${CHECKS} watch checks and ${CHECKS} conformity checks on ${CONDITIONS} conditions, ms`,

@@ -4,7 +4,7 @@ import { CHANGE_KINDS } from '@melto/core/device/printPath';
 import type { ChangeKind } from '@melto/core/device/printPath';
 import { createRandom, seedFrom } from '@melto/core/numerics/random';
 import { median } from '@melto/core/numerics/statistics';
-import { BASELINE_CHECKS } from '@melto/core/watch/controlChart';
+import { BASELINE_CHECKS } from '@melto/core/series/controlChart';
 import type { WatchCause } from '@melto/core/watch/watchCause';
 import { watchCharts } from '@melto/core/watch/watchCharts';
 import { meanFigures, WATCH_PATCHES, watchLab } from '@melto/core/watch/watchFigures';

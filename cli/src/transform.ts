@@ -73,9 +73,10 @@ function deviceValuesOf(file: string, set: PatchSet, inputs: number): Float64Arr
 
 function processOf(path: string, { header }: IccProfile): Process {
   const space = header.colourSpace.trim();
-  if (space === RGB.name) return RGB;
-  if (space === CMYK.name) return CMYK;
-  throw new UsageError(`${path}: found a profile of ${space}, expected RGB or CMYK`);
+  const process = [RGB, CMYK].find(({ name }) => name === space);
+  if (process === undefined)
+    throw new UsageError(`${path}: found a profile of ${space}, expected RGB or CMYK`);
+  return process;
 }
 
 /** Rounding of tables leaves values a hair beyond their ends. */

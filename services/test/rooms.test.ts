@@ -41,6 +41,7 @@ const EXCEPTIONS: Readonly<Record<string, readonly [number, string]>> = {
   'core/src/conformity/profileAims.ts': [1, STANDARD],
   'core/src/curveFiles/curvesToDeviceLink.ts': [1, FILE],
   'core/src/profile/inkTable.ts': [1, PROFILE],
+  'core/src/transform/conversion.ts': [1, STANDARD],
   'paper/src/chartPdf.ts': [1, FILE],
   'paper/src/chartRaster.ts': [2, FILE],
   'services/src/calibration/pressCharts.ts': [1, STANDARD],

@@ -1,4 +1,7 @@
 import { afterAll, afterEach, beforeAll, describe, expect, it } from 'vitest';
+import { BASELINE_CHECKS } from '@melto/core/series/controlChart';
+import { RECENT_CHECKS } from '@melto/core/watch/watchCause';
+import { encodeValues } from '@melto/store/valueBlock';
 import { findWatchState, listWatchChecks } from '@melto/store/watches';
 import { advanceClock } from '../src/simulated/advanceClock.ts';
 import { conditionView } from '../src/overview/conditionView.ts';
@@ -12,6 +15,7 @@ import { refusal } from '../src/testing/refusal.ts';
 import { staleMarksAgree } from '../src/testing/staleMarksAgree.ts';
 import { openTestServices } from '../src/testing/testServices.ts';
 import type { TestServices } from '../src/testing/testServices.ts';
+import { settleWatchById } from '../src/watch/settleWatch.ts';
 import { addWatchCheck, startWatch } from '../src/watch/watch.ts';
 import { standingOf } from '../src/overview/standing.ts';
 import { watchView } from '../src/watch/watchView.ts';
@@ -146,6 +150,51 @@ describe('a watch', () => {
     await addWatchCheck(services, before.checks[5].readingId);
     expect(await findWatchState(services.database, gloss)).toEqual(state);
     expect((await watchView(services, gloss)).checks).toEqual(before.checks);
+  });
+
+  it('judges a check as one step from the one before it, and finds its way where that was not kept', async () => {
+    const { database } = services;
+    for (let i = 0; i < 2; i++) {
+      await advanceClock(services, 7 * DAY);
+      await readWedge(services, gloss, 'watch');
+    }
+    const { watch, checks } = await watchView(services, gloss);
+    const id = watch?.id ?? 0;
+    const last = checks.at(-1);
+    const after = checks[BASELINE_CHECKS];
+    if (last === undefined) throw new Error('no check');
+    const kept = () =>
+      database.rows(
+        'SELECT id, verdict, moved, cause, HEX(chart_state) AS state FROM watch_check WHERE watch_id = ? ORDER BY made_ms, id',
+        [id],
+      );
+    const before = await kept();
+    const settle = (fromMs: number) => database.transaction((sql) => settleWatchById(sql, id, fromMs));
+    const spoil = async (check: number, column: string): Promise<() => Promise<unknown>> => {
+      const [row] = await database.rows<{ value: Buffer }>(
+        `SELECT ${column} AS value FROM watch_check WHERE id = ?`,
+        [check],
+      );
+      const none =
+        column === 'figures' ? encodeValues(new Float64Array(row.value.length / 4).fill(50)) : null;
+      const put = (value: Buffer | null) =>
+        database.change(`UPDATE watch_check SET ${column} = ? WHERE id = ?`, [value, check]);
+      await put(none);
+      return () => put(row.value);
+    };
+    // All of them anew come to the same, to the last bit.
+    await settle(0);
+    expect(await kept()).toEqual(before);
+    // What lies farther back than a cause looks is not read again for the latest check.
+    expect(checks.indexOf(after)).toBeLessThanOrEqual(checks.indexOf(last) - RECENT_CHECKS);
+    const mend = await spoil(after.id, 'figures');
+    await settle(last.madeMs);
+    expect(await kept()).toEqual(before);
+    await mend();
+    // Checks of an earlier version of Melto kept no state.
+    await spoil(checks[checks.length - 2].id, 'chart_state');
+    await settle(last.madeMs);
+    expect(await kept()).toEqual(before);
   });
 
   it('keeps its baseline when there are more checks than it charts', async () => {

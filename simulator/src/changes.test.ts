@@ -5,7 +5,7 @@ import { describe, expect, it } from 'vitest';
 import { deltaE2000 } from '@melto/core/colour/deltaE2000';
 import type { ChangeKind } from '@melto/core/device/printPath';
 import { causeSentence } from '@melto/core/watch/causeWords';
-import { BASELINE_CHECKS } from '@melto/core/watch/controlChart';
+import { BASELINE_CHECKS } from '@melto/core/series/controlChart';
 import { watchCharts } from '@melto/core/watch/watchCharts';
 import { WATCH_PATCHES, watchLab } from '@melto/core/watch/watchFigures';
 import { simulateWatch } from './simulateWatch.ts';

@@ -8,3 +8,14 @@ export function encodeValues(values: Float64Array): Buffer {
 export function decodeValues(block: Buffer): Float64Array {
   return Float64Array.from({ length: block.length >> 2 }, (_, i) => block.readFloatLE(i * 4));
 }
+
+/** Numbers as they are, float64, little-endian: what is gone on from must not lose a bit. */
+export function encodeExact(values: Float64Array): Buffer {
+  const buffer = Buffer.alloc(values.length * 8);
+  values.forEach((value, i) => buffer.writeDoubleLE(value, i * 8));
+  return buffer;
+}
+
+export function decodeExact(block: Buffer): Float64Array {
+  return Float64Array.from({ length: block.length >> 3 }, (_, i) => block.readDoubleLE(i * 8));
+}

@@ -1,5 +1,5 @@
 import type { Sql } from './database.ts';
-import { decodeValues, encodeValues } from './valueBlock.ts';
+import { decodeExact, decodeValues, encodeExact, encodeValues } from './valueBlock.ts';
 
 /** One check of a watch. */
 export interface WatchCheckRow {
@@ -34,12 +34,81 @@ export interface WatchStateRow {
 const CHECK = `c.id, c.reading_id AS readingId, c.made_ms AS madeMs, c.mean_delta_e AS meanDeltaE, c.largest_delta_e AS largestDeltaE,
   c.verdict, c.moved, c.cause, c.figures`;
 
-/** Checks of a watch whose readings stand, the latest first; the checks lead, so that their index serves the order. */
-export const WATCH_CHECKS_SQL = `SELECT STRAIGHT_JOIN ${CHECK} FROM watch_check c JOIN reading r ON r.id = c.reading_id
-  WHERE c.watch_id = ? AND c.house_id = ? AND r.withdrawn_ms IS NULL ORDER BY c.made_ms DESC, c.id DESC LIMIT ?`;
+/** Checks of a watch whose readings stand; the checks lead, so that their index serves the order. */
+const CHECKS_OF = `SELECT STRAIGHT_JOIN ${CHECK} FROM watch_check c JOIN reading r ON r.id = c.reading_id
+  WHERE c.watch_id = ? AND c.house_id = ? AND r.withdrawn_ms IS NULL`;
+
+/** The latest before a time. */
+export const WATCH_CHECKS_SQL = `${CHECKS_OF} AND c.made_ms < ? ORDER BY c.made_ms DESC, c.id DESC LIMIT ?`;
 
 /** The first of them; the same index, forwards. */
-const FIRST_WATCH_CHECKS_SQL = WATCH_CHECKS_SQL.replaceAll(' DESC', '');
+const FIRST_WATCH_CHECKS_SQL = `${CHECKS_OF} ORDER BY c.made_ms, c.id LIMIT ?`;
+
+/** Those from a time on, after a check of that time. */
+const WATCH_CHECKS_FROM_SQL = `${CHECKS_OF} AND c.made_ms >= ? AND (c.made_ms > ? OR c.id > ?) ORDER BY c.made_ms, c.id LIMIT ?`;
+
+/** A time that no check is made at or after. */
+const NEVER = Number.MAX_SAFE_INTEGER;
+
+/** The first checks of a watch, oldest first. */
+export async function listFirstWatchChecks(sql: Sql, watch: number, count: number): Promise<WatchCheckRow[]> {
+  return (await sql.rows<StoredCheck>(FIRST_WATCH_CHECKS_SQL, [watch, sql.house, count])).map(typedCheck);
+}
+
+/** The latest checks of a watch that were made before a time, oldest first. */
+export async function listWatchChecksBefore(
+  sql: Sql,
+  watch: number,
+  beforeMs: number,
+  count: number,
+): Promise<WatchCheckRow[]> {
+  const rows = await sql.rows<StoredCheck>(WATCH_CHECKS_SQL, [
+    ...[watch, sql.house, Math.min(NEVER, beforeMs), count],
+  ]);
+  return rows.map(typedCheck).reverse();
+}
+
+/** Checks of a watch from a time on, or after one of them, oldest first. */
+export async function listWatchChecksFrom(
+  sql: Sql,
+  watch: number,
+  fromMs: number,
+  after: Pick<WatchCheckRow, 'id' | 'madeMs'> | undefined,
+  count: number,
+): Promise<WatchCheckRow[]> {
+  const from = Math.min(NEVER, after?.madeMs ?? fromMs);
+  const rows = await sql.rows<StoredCheck>(WATCH_CHECKS_FROM_SQL, [
+    ...[watch, sql.house, from, from, after?.id ?? 0, count],
+  ]);
+  return rows.map(typedCheck);
+}
+
+/** Where the charts of a watch stood after a check; null where that was not kept. */
+export async function findChartState(sql: Sql, check: number): Promise<Float64Array | null> {
+  const [row] = await sql.rows<{ state: Buffer | null }>(
+    'SELECT chart_state AS state FROM watch_check WHERE id = ? AND house_id = ?',
+    [check, sql.house],
+  );
+  return row?.state == null ? null : decodeExact(row.state);
+}
+
+export async function keepChartState(sql: Sql, check: number, state: Float64Array | null): Promise<void> {
+  await sql.change('UPDATE watch_check SET chart_state = ? WHERE id = ? AND house_id = ?', [
+    state === null ? null : encodeExact(state),
+    check,
+    sql.house,
+  ]);
+}
+
+/** Mean ΔE00 of the latest checks of a watch, oldest first. */
+export async function listWatchMeans(sql: Sql, watch: number, count: number): Promise<number[]> {
+  const rows = await sql.rows<{ mean: number }>(
+    `SELECT STRAIGHT_JOIN c.mean_delta_e AS mean FROM watch_check c JOIN reading r ON r.id = c.reading_id
+     WHERE c.watch_id = ? AND c.house_id = ? AND r.withdrawn_ms IS NULL ORDER BY c.made_ms DESC, c.id DESC LIMIT ?`,
+    [watch, sql.house, String(count)],
+  );
+  return rows.map(({ mean }) => mean).reverse();
+}
 
 /** Checks of a watch, oldest first: the latest `most`, and before them the `first` ones that its charts stand on. */
 export async function listWatchChecks(
@@ -48,13 +117,9 @@ export async function listWatchChecks(
   first: number,
   most: number,
 ): Promise<WatchCheckRow[]> {
-  const latest = (await sql.rows<StoredCheck>(WATCH_CHECKS_SQL, [watch, sql.house, most]))
-    .map(typedCheck)
-    .reverse();
+  const latest = await listWatchChecksBefore(sql, watch, NEVER, most);
   if (latest.length < most) return latest;
-  const earliest = (await sql.rows<StoredCheck>(FIRST_WATCH_CHECKS_SQL, [watch, sql.house, first])).map(
-    typedCheck,
-  );
+  const earliest = await listFirstWatchChecks(sql, watch, first);
   const known = new Set(latest.map(({ id }) => id));
   return [...earliest.filter(({ id }) => !known.has(id)), ...latest];
 }

@@ -1,8 +1,8 @@
 import { createRandom } from '../numerics/random.ts';
 import type { Random } from '../numerics/random.ts';
 import { percentile } from '../numerics/statistics.ts';
-import { BASELINE_CHECKS, controlChart } from './controlChart.ts';
-import type { ControlLimits } from './controlChart.ts';
+import { BASELINE_CHECKS, controlChart } from '../series/controlChart.ts';
+import type { ControlLimits } from '../series/controlChart.ts';
 
 /** How the steady series are made that limits are widened on. */
 export interface SteadyModel {

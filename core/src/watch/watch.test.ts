@@ -7,7 +7,7 @@ import { inkEffects } from '../conformity/inkEffects.ts';
 import { createRandom } from '../numerics/random.ts';
 import { unwrap } from '../result.ts';
 import { causeSentence } from './causeWords.ts';
-import { BASELINE_CHECKS, controlChart } from './controlChart.ts';
+import { BASELINE_CHECKS, controlChart } from '../series/controlChart.ts';
 import { WATCH_LIMITS } from './data/watchLimits.ts';
 import { simulateLimits, STEADY, steadySeries } from './simulateLimits.ts';
 import { watchCause } from './watchCause.ts';

@@ -25,7 +25,7 @@ export interface WatchCause {
 }
 
 /** Most of the latest checks that the change is taken from. */
-const RECENT = 3;
+export const RECENT_CHECKS = 3;
 /** Least scatter of a colour value of one patch, whatever the baseline says. */
 const LEAST_SCATTER = 0.12;
 /** What each free size has to explain in squares of scatter before it is believed. */
@@ -87,7 +87,7 @@ function latestChange(
 ): { readonly change: Float64Array; readonly scatter: Float64Array } {
   const before = labRows(zero);
   const baseline = first.map(labRows);
-  const tried = Array.from({ length: Math.min(RECENT, later.length) }, (_, i) => {
+  const tried = Array.from({ length: Math.min(RECENT_CHECKS, later.length) }, (_, i) => {
     const scatter = scatterOf(baseline, i + 1);
     const after = labRows(meanFigures(later.slice(-(i + 1))));
     return { scatter, change: after.map((value, k) => (value - before[k]) / scatter[k]) };

@@ -1,5 +1,6 @@
-import { BASELINE_CHECKS, controlChart } from './controlChart.ts';
-import type { ControlChart, ControlLimits } from './controlChart.ts';
+import { BASELINE_CHECKS, controlChart } from '../series/controlChart.ts';
+import type { ControlChart, ControlLimits } from '../series/controlChart.ts';
+import { startOfSet, stateOf } from '../series/seriesSet.ts';
 import { WATCH_LIMITS } from './data/watchLimits.ts';
 import { watchCause } from './watchCause.ts';
 import type { WatchCause } from './watchCause.ts';
@@ -27,14 +28,18 @@ export interface WatchCharts {
   readonly cause: WatchCause | undefined;
 }
 
-/** All control charts of a watch over its checks, oldest first, and what they say. */
+/**
+ * All control charts of a watch over its checks, oldest first, and what they say.
+ * @param before where the charts stood before the first check after the baseline, where checks between are left out.
+ */
 export function watchCharts(
   checks: readonly Float64Array[],
   limits: ControlLimits = WATCH_LIMITS,
+  before: ArrayLike<number> = startOfSet(WATCH_SERIES),
 ): WatchCharts {
-  const series = WATCH_SERIES.map((each): ChartedSeries => {
+  const series = WATCH_SERIES.map((each, i): ChartedSeries => {
     const values = Float64Array.from(checks, (figures) => each.value(figures));
-    return { series: each, values, chart: controlChart(values, each.leastSigma, limits) };
+    return { series: each, values, chart: controlChart(values, each.leastSigma, limits, stateOf(before, i)) };
   });
   const alarms = [...checks.keys()].filter((check) =>
     series.some(({ chart }) => chart !== undefined && chart.over[check].length > 0),

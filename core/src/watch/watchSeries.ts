@@ -1,18 +1,17 @@
+import type { Series } from '../series/seriesSet.ts';
 import { MAIN_AXIS } from '../tone/mainAxis.ts';
 import { meanOfPlaces, watchLab, WATCH_PATCHES } from './watchFigures.ts';
 
 /** One charted quantity of a watch. */
-export interface WatchSeries {
+export interface WatchSeries extends Series {
   /** `paper`, `C solid`, `greys`, `C 50`. */
   readonly group: string;
   readonly quantity: 'L*' | 'a*' | 'b*' | 'tone value';
-  /** What cannot be told from nothing: the instrument's own scatter on the mean of three patches. */
-  readonly leastSigma: number;
-  readonly value: (figures: Float64Array) => number;
 }
 
 const INKS = ['C', 'M', 'Y', 'K'] as const;
 const QUANTITIES = ['L*', 'a*', 'b*'] as const;
+/** On the mean of three patches. */
 const LEAST_SIGMA = { 'L*': 0.06, 'a*': 0.08, 'b*': 0.1, 'tone value': 0.1 } as const;
 
 const rowOf = (name: string): number => WATCH_PATCHES.findIndex((patch) => patch.name === name);

@@ -1,14 +1,22 @@
 import { verdictOf, worstVerdict } from '@melto/core/judgement/verdict';
-import { BASELINE_CHECKS } from '@melto/core/watch/controlChart';
+import { BASELINE_CHECKS } from '@melto/core/series/controlChart';
 import { causeSentence } from '@melto/core/watch/causeWords';
-import { watchCause } from '@melto/core/watch/watchCause';
-import { watchCharts } from '@melto/core/watch/watchCharts';
+import { RECENT_CHECKS, watchCause } from '@melto/core/watch/watchCause';
+import { baselinesOf, startOfSet, stepSet } from '@melto/core/series/seriesSet';
+import { WATCH_LIMITS } from '@melto/core/watch/data/watchLimits';
+import { WATCH_SERIES } from '@melto/core/watch/watchSeries';
 import { watchDifferences } from '@melto/core/watch/watchDifferences';
 import type { Sql } from '@melto/store/database';
 import { findHead, findResult } from '@melto/store/results';
 import {
+  findChartState,
+  keepChartState,
   keepWatchJudgement,
+  listFirstWatchChecks,
   listWatchChecks,
+  listWatchChecksBefore,
+  listWatchChecksFrom,
+  listWatchMeans,
   removeWatchState,
   upsertWatchState,
 } from '@melto/store/watches';
@@ -36,43 +44,81 @@ export function checksOf(sql: Sql, watchId: number): Promise<WatchCheckRow[]> {
 
 /**
  * Judges the checks of a watch from a time on, as all its readings stand now, and keeps where the watch stands: after a
- * new check, a strip that was read again, a reading that was withdrawn or taken back. The watch is locked already.
+ * new check, a strip that was read again, a reading that was withdrawn or taken back. A check is one step from the one
+ * before it, whose charts were kept. The watch is locked already.
  */
 export async function settleWatch(sql: Sql, watch: WatchToSettle, fromMs: number): Promise<void> {
   const { id: watchId, conditionId, detail } = watch;
-  const checks = await checksOf(sql, watchId);
-  const figures = checks.map((check) => check.figures);
-  const { alarms } = watchCharts(figures);
-  const judged = checks.map((check, index) =>
-    check.madeMs < fromMs ? check : { ...check, ...judge(figures, index, alarms.includes(index), detail) },
-  );
-  for (const [index, check] of judged.entries())
-    if (differs(check, checks[index])) await keepWatchJudgement(sql, check);
+  const last = (await judgeFrom(sql, watch, fromMs)) ?? (await judgeFrom(sql, watch, 0));
   const head = await findHead(sql, conditionId, 'watch');
   if (head?.id !== watchId) return;
-  const last = judged.at(-1);
-  if (last === undefined) return removeWatchState(sql, conditionId);
+  if (last === undefined || last === NOTHING) return removeWatchState(sql, conditionId);
   const { madeMs, verdict, moved, cause } = last;
   await upsertWatchState(sql, {
     ...{ conditionId, watchId, verdict, moved, cause },
     dueMs: madeMs + detail.everyDays * DAY_MS,
     expiresMs: madeMs + detail.expiresDays * DAY_MS,
     lastMs: madeMs,
-    spark: judged.slice(-SPARK).map(({ meanDeltaE }) => meanDeltaE),
+    spark: await listWatchMeans(sql, watchId, SPARK),
   });
+}
+
+/** There is no check whose reading stands. */
+const NOTHING = 'nothing';
+/** Checks that are judged at a time. */
+const PAGE = 200;
+
+/**
+ * Judges checks from a time on, each as one step from the one before.
+ * @returns the latest check; undefined where it is not known how the charts stood before that time.
+ */
+async function judgeFrom(
+  sql: Sql,
+  { id, detail }: WatchToSettle,
+  fromMs: number,
+): Promise<WatchCheckRow | typeof NOTHING | undefined> {
+  const first = await listFirstWatchChecks(sql, id, BASELINE_CHECKS);
+  const inBaseline = new Set(first.map((check) => check.id));
+  const baseline = first.map(({ figures }) => figures);
+  const baselines = baselinesOf(WATCH_SERIES, baseline);
+  const before = await listWatchChecksBefore(sql, id, fromMs, RECENT_CHECKS);
+  let latest = before.at(-1);
+  let state: Float64Array | null = startOfSet(WATCH_SERIES);
+  if (latest !== undefined && !inBaseline.has(latest.id)) state = await findChartState(sql, latest.id);
+  if (state === null) return undefined;
+  let recent = before.filter((check) => !inBaseline.has(check.id)).map(({ figures }) => figures);
+  let after: WatchCheckRow | undefined;
+  for (;;) {
+    const page: WatchCheckRow[] = await listWatchChecksFrom(sql, id, fromMs, after, PAGE);
+    for (const check of page) {
+      let moved = false;
+      if (baselines !== undefined && !inBaseline.has(check.id)) {
+        const step = stepSet(WATCH_SERIES, baselines, state, check.figures, WATCH_LIMITS);
+        state = step.state;
+        moved = step.alarm;
+        recent = [...recent, check.figures].slice(-RECENT_CHECKS);
+        await keepChartState(sql, check.id, state);
+      }
+      latest = { ...check, ...judge(check.figures, baseline, moved ? recent : [], detail) };
+      if (differs(latest, check)) await keepWatchJudgement(sql, latest);
+    }
+    after = page.at(-1);
+    if (page.length < PAGE) return latest ?? NOTHING;
+  }
 }
 
 type Judgement = Pick<WatchCheckRow, 'meanDeltaE' | 'largestDeltaE' | 'verdict' | 'moved' | 'cause'>;
 
-/** One check against the zero reading and the checks before it. */
+/** One check against the zero reading; where it has moved, the latest checks say by what. */
 function judge(
-  figures: readonly Float64Array[],
-  index: number,
-  moved: boolean,
+  figures: Float64Array,
+  baseline: readonly Float64Array[],
+  recent: readonly Float64Array[],
   detail: WatchDetail,
 ): Judgement {
-  const differences = watchDifferences(figures[index], Float64Array.from(detail.zero));
-  const cause = moved ? watchCause(figures.slice(0, index + 1), BASELINE_CHECKS) : undefined;
+  const differences = watchDifferences(figures, Float64Array.from(detail.zero));
+  const moved = recent.length > 0;
+  const cause = moved ? watchCause([...baseline, ...recent], BASELINE_CHECKS) : undefined;
   return {
     meanDeltaE: differences.mean,
     largestDeltaE: differences.largest,

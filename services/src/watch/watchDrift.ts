@@ -1,9 +1,9 @@
 import { mean } from '@melto/core/numerics/statistics';
-import { BASELINE_CHECKS } from '@melto/core/watch/controlChart';
+import { BASELINE_CHECKS } from '@melto/core/series/controlChart';
 import { watchDifferences } from '@melto/core/watch/watchDifferences';
 import { meanFigures } from '@melto/core/watch/watchFigures';
+import { listFirstWatchChecks, listWatchChecksBefore } from '@melto/store/watches';
 import type { Context } from '../kernel/context.ts';
-import { checksOf } from './settleWatch.ts';
 import { WATCH } from '../ledger/kinds/watchKind.ts';
 import { storedHead } from '../ledger/storedResult.ts';
 
@@ -19,10 +19,14 @@ export async function driftSinceZero(
   const watch = await storedHead(context, condition, WATCH);
   if (watch === undefined) return undefined;
   const zero = Float64Array.from(watch.detail.zero);
-  const checks = (await checksOf(context.database, watch.row.id)).filter(({ madeMs }) => madeMs <= untilMs);
+  const { database } = context;
+  const { id } = watch.row;
+  const checks = await listWatchChecksBefore(database, id, untilMs + 1, RECENT);
   if (checks.length === 0) return undefined;
-  const recent = meanFigures(checks.slice(-RECENT).map(({ figures }) => figures));
-  const baseline = checks.slice(0, BASELINE_CHECKS).map(({ figures }) => figures);
+  const recent = meanFigures(checks.map(({ figures }) => figures));
+  const baseline = (await listFirstWatchChecks(database, id, BASELINE_CHECKS))
+    .filter(({ madeMs }) => madeMs <= untilMs)
+    .map(({ figures }) => figures);
   const steps = baseline.slice(1).map((figures, i) => watchDifferences(figures, baseline[i]).mean);
   return {
     size: watchDifferences(recent, zero).mean,

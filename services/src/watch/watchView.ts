@@ -1,9 +1,10 @@
+import { BASELINE_CHECKS } from '@melto/core/series/controlChart';
 import { listCompleteReadings } from '@melto/store/readings';
 import { WATCH } from '../ledger/kinds/watchKind.ts';
 import type { WatchSchedule } from '../ledger/kinds/watchKind.ts';
 import { storedHead } from '../ledger/storedResult.ts';
 import type { WatchCheckRow } from '@melto/store/watches';
-import { findWatchState } from '@melto/store/watches';
+import { findChartState, findWatchState, listWatchChecksBefore } from '@melto/store/watches';
 import { listStaleHeads } from '@melto/store/results';
 import { domainNow } from '../kernel/clock.ts';
 import { conditionOf } from '../ledger/conditions.ts';
@@ -26,6 +27,8 @@ export interface WatchView {
       })
     | null;
   readonly checks: readonly (Omit<WatchCheckRow, 'figures'> & { readonly figures: readonly number[] })[];
+  /** Where the charts stood before the first check after the baseline, where others lie between. */
+  readonly chartsFrom: readonly number[] | null;
   readonly dueMs: number | null;
   readonly expiresMs: number | null;
   readonly stale: StaleSentence | null;
@@ -47,6 +50,7 @@ export async function watchView(context: Context, conditionId: number): Promise<
     domainNow(context),
   ]);
   const checks = watch === undefined ? [] : await checksOf(database, watch.row.id);
+  const chartsFrom = watch === undefined ? null : await stateBefore(context, watch.row.id, checks);
   const why = stale.find(({ link }) => link === 'watch');
   return {
     nowMs,
@@ -69,9 +73,24 @@ export async function watchView(context: Context, conditionId: number): Promise<
       ...check,
       figures: Array.from(figures, (value) => Math.round(value * 1e4) / 1e4),
     })),
+    chartsFrom,
     dueMs: state?.watchId === watch?.row.id ? (state?.dueMs ?? null) : null,
     expiresMs: state?.watchId === watch?.row.id ? (state?.expiresMs ?? null) : null,
     stale: why === undefined ? null : staleSentence(why),
     candidates: readings.map(({ id, code, finishedMs }) => ({ id, code, finishedMs: finishedMs ?? 0 })),
   };
+}
+
+/** State of the charts after the last check that is left out between the baseline and the latest ones. */
+async function stateBefore(
+  { database }: Context,
+  watchId: number,
+  checks: readonly WatchCheckRow[],
+): Promise<readonly number[] | null> {
+  const first = checks.at(BASELINE_CHECKS);
+  if (first === undefined) return null;
+  const [before] = await listWatchChecksBefore(database, watchId, first.madeMs, 1);
+  if (before === undefined || checks.some(({ id }) => id === before.id)) return null;
+  const state = await findChartState(database, before.id);
+  return state === null ? null : [...state];
 }

@@ -11,7 +11,7 @@ import {
   XAxis,
   YAxis,
 } from 'recharts';
-import { BASELINE_CHECKS } from '@melto/core/watch/controlChart';
+import { BASELINE_CHECKS } from '@melto/core/series/controlChart';
 import type { ChartedSeries } from '@melto/core/watch/watchCharts';
 import type { WatchView } from '@melto/services/watch/watchView';
 import { Figure } from '@/ui/Figure';

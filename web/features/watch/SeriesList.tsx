@@ -1,5 +1,5 @@
 import type { ChartedSeries, WatchCharts } from '@melto/core/watch/watchCharts';
-import { BASELINE_CHECKS } from '@melto/core/watch/controlChart';
+import { BASELINE_CHECKS } from '@melto/core/series/controlChart';
 import { StatusShape } from '@/ui/StatusMark';
 
 /** All charted quantities with their latest value, and which of them are over a control limit. */

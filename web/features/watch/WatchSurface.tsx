@@ -25,13 +25,19 @@ export type WatchSurfaceProps = WatchSurfaceView;
 
 export function WatchSurface(props: WatchSurfaceProps) {
   const { condition, view, waiting } = props;
-  const { watch, checks, nowMs, dueMs, candidates } = view;
+  const { watch, checks, chartsFrom, nowMs, dueMs, candidates } = view;
   const [open, setOpen] = useState<'nothing' | 'print' | 'start'>('nothing');
   const [picked, setSeries] = useState<number>();
   const charts = useMemo(
     () =>
-      checks.length === 0 ? undefined : watchCharts(checks.map(({ figures }) => Float64Array.from(figures))),
-    [checks],
+      checks.length === 0
+        ? undefined
+        : watchCharts(
+            checks.map(({ figures }) => Float64Array.from(figures)),
+            undefined,
+            chartsFrom ?? undefined,
+          ),
+    [checks, chartsFrom],
   );
   // The series that is farthest over its limits is shown first.
   const farthest = charts?.series.findIndex((each) => each.series === charts.over[0]?.series) ?? -1;

@@ -63,6 +63,7 @@ function props(view: Partial<WatchView> = {}, change: Partial<WatchSurfaceProps>
         zero: [...values[0]],
       },
       checks: checksOf(values),
+      chartsFrom: null,
       dueMs: NOW + 2 * DAY_MS,
       expiresMs: NOW + 9 * DAY_MS,
       stale: null,

@@ -1,4 +1,4 @@
-import type { ControlLimits } from '../controlChart.ts';
+import type { ControlLimits } from '../../series/controlChart.ts';
 
 /**
  * Limits in σ by simulation of 4,000 steady watches of 22 series and 50 checks after a baseline of ten (`simulateLimits`,
