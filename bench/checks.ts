@@ -4,6 +4,8 @@ import { floor } from '@melto/services/overview/floor';
 import { composeServices, registerDrivers } from '@melto/services/composition';
 import { conditionView } from '@melto/services/overview/conditionView';
 import { standingOf } from '@melto/services/overview/standing';
+import { AIM_CHECK } from '@melto/services/ledger/kinds/aimCheckKind';
+import { WATCH } from '@melto/services/ledger/kinds/watchKind';
 import { settleWatchById } from '@melto/services/watch/settleWatch';
 import { watchView } from '@melto/services/watch/watchView';
 import { watchCharts } from '@melto/core/watch/watchCharts';
@@ -76,9 +78,9 @@ async function fill(sql: Database, nowMs: number): Promise<void> {
   );
   await many(
     sql,
-    'chart (id, condition_id, purpose, title, patches, paper, seed, reference, author_id, made_ms)',
+    'chart (id, condition_id, purpose, kind, process, title, patches, paper, seed, reference, author_id, made_ms)',
     CONDITIONS,
-    (i) => [i + 1, i + 1, 'wedge', 'Watch wedge', 42, 'a4', 1, '', 1, 0],
+    (i) => [i + 1, i + 1, 'wedge', 'watch', 'CMYK', 'Watch wedge', 42, 'a4', 1, '', 1, 0],
   );
   const values = encodeValues(controlWedge('watch').device);
   const conditionOf = (i: number): number => (i < LONG ? 1 : 2 + ((i - LONG) % (CONDITIONS - 1)));
@@ -99,7 +101,8 @@ async function fill(sql: Database, nowMs: number): Promise<void> {
     timeOf(i),
     1,
   ]);
-  const summary = JSON.stringify({ everyDays: 7, expiresDays: 14, meanLimit: 1.5, largestLimit: 3 });
+  const schedule = { everyDays: 7, expiresDays: 14, meanLimit: 1.5, largestLimit: 3 };
+  const summary = JSON.stringify({ ...schedule, readings: 3, code: 'BEN-1' });
   const steady = simulateWatch({
     device: 'heron',
     stock: 'lantern-gloss-150',
@@ -111,31 +114,40 @@ async function fill(sql: Database, nowMs: number): Promise<void> {
     changes: [],
   });
   const detail = JSON.stringify({
-    ...JSON.parse(summary),
+    ...schedule,
     readings: [1, 2, 3],
     zero: [...steady[0]],
     judgedBy: null,
   });
   await many(
     sql,
-    'result (id, condition_id, link, version, summary, detail, author_id, made_ms)',
+    'result (id, condition_id, link, shape, shape_version, version, summary, detail, author_id, made_ms)',
     CONDITIONS,
-    (i) => [i + 1, i + 1, 'watch', 1, summary, detail, 1, nowMs],
+    (i) => [i + 1, i + 1, 'watch', WATCH.shape, WATCH.version, 1, summary, detail, 1, nowMs],
   );
-  const check = JSON.stringify({ kind: 'aims', value: 1, limit: 2, name: 'x', mean: 1, corrected: false });
-  const patches = { kind: 'aims', patches: steady.slice(0, 1).map(() => ({ deltaE: 1 })) };
+  const check = JSON.stringify({
+    ...{ kind: 'aims', value: 1, limit: 2, name: 'x', mean: 1, corrected: false },
+    ...{ tolerances: 'own', aims: 'own', code: 'BEN-1' },
+  });
+  const judged = JSON.stringify({
+    ...{ kind: 'aims', verdict: 'conforms', metrics: [{ limit: 2, verdict: 'conforms' }] },
+    header: { condition: 'x', sheet: 'BEN-1', madeMs: nowMs },
+    patches: [{ device: [0, 0, 0, 0], aim: [95, 0, 0], measured: [95, 0, 1], deltaE: 1 }],
+  });
   await many(
     sql,
-    'result (id, condition_id, link, version, verdict, summary, detail, author_id, made_ms)',
+    'result (id, condition_id, link, shape, shape_version, version, verdict, summary, detail, author_id, made_ms)',
     CHECKS,
     (i) => [
       CONDITIONS + i + 1,
       conditionOf(i),
       'conformity',
+      AIM_CHECK.shape,
+      AIM_CHECK.version,
       1 + (i < LONG ? i : Math.floor((i - LONG) / (CONDITIONS - 1))),
       'conforms',
       check,
-      JSON.stringify(patches),
+      judged,
       1,
       timeOf(i),
     ],
@@ -173,21 +185,24 @@ async function fill(sql: Database, nowMs: number): Promise<void> {
     ],
   );
   await sql.change(
-    "INSERT INTO condition_head (condition_id, link, result_id) SELECT condition_id, 'watch', id FROM result WHERE link = 'watch'",
+    "INSERT INTO condition_head (house_id, condition_id, link, result_id, author_id) SELECT 1, condition_id, 'watch', id, 1 FROM result WHERE link = 'watch'",
   );
   await sql.change(
-    "INSERT INTO condition_head (condition_id, link, result_id) SELECT condition_id, 'conformity', MAX(id) FROM result WHERE link = 'conformity' GROUP BY condition_id",
+    "INSERT INTO condition_head (house_id, condition_id, link, result_id, author_id) SELECT 1, condition_id, 'conformity', MAX(id), 1 FROM result WHERE link = 'conformity' GROUP BY condition_id",
   );
 }
 
 const BATCH = 500;
 
+/** Inserts rows of the one house. */
 async function many(
   sql: Database,
-  into: string,
+  table: string,
   count: number,
-  row: (i: number) => readonly (string | number | Buffer)[],
+  rowOf: (i: number) => readonly (string | number | Buffer)[],
 ): Promise<void> {
+  const into = table.replace('(', '(house_id, ');
+  const row = (i: number): readonly (string | number | Buffer)[] => [1, ...rowOf(i)];
   const width = row(0).length;
   await sql.transaction(async (own) => {
     for (let from = 0; from < count; from += BATCH) {

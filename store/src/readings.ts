@@ -23,9 +23,9 @@ export interface ReadingRow {
   readonly faults: string | null;
 }
 
-const COLUMNS = `r.id, r.print_id AS printId, r.instrument_id AS instrumentId, i.name AS instrument, r.source, r.mode, r.told,
-  r.started_ms AS startedMs, r.finished_ms AS finishedMs, r.early, r.withdrawn_ms AS withdrawnMs, r.faults
-  FROM reading r LEFT JOIN instrument i ON i.id = r.instrument_id`;
+const FIELDS = `r.id, r.print_id AS printId, r.instrument_id AS instrumentId, i.name AS instrument, r.source, r.mode, r.told,
+  r.started_ms AS startedMs, r.finished_ms AS finishedMs, r.early, r.withdrawn_ms AS withdrawnMs, r.faults`;
+const COLUMNS = `${FIELDS} FROM reading r LEFT JOIN instrument i ON i.id = r.instrument_id`;
 
 type RawReading = Omit<ReadingRow, 'early'> & { readonly early: number };
 const readingOf = (row: RawReading): ReadingRow => ({ ...row, early: row.early === 1 });
@@ -76,8 +76,10 @@ export interface ReadingOfCondition extends ReadingRow {
   readonly curvesResultId: number | null;
 }
 
-const OF_CONDITION = `p.code, p.judged_by AS judgedBy, p.curves_result_id AS curvesResultId, c.title, c.purpose, c.kind, c.patches, ${COLUMNS}
-  JOIN print p ON p.id = r.print_id JOIN chart c ON c.id = p.chart_id WHERE p.condition_id = ? AND r.house_id = ?`;
+/** Prints of the condition lead: however many readings a house has, only its own are looked at. */
+export const OF_CONDITION = `STRAIGHT_JOIN p.code, p.judged_by AS judgedBy, p.curves_result_id AS curvesResultId, c.title, c.purpose, c.kind, c.patches, ${FIELDS}
+  FROM print p JOIN reading r ON r.print_id = p.id JOIN chart c ON c.id = p.chart_id LEFT JOIN instrument i ON i.id = r.instrument_id
+  WHERE p.condition_id = ? AND r.house_id = ?`;
 
 type RawReadingOfCondition = RawReading & Omit<ReadingOfCondition, 'early'>;
 const ofCondition = (row: RawReadingOfCondition): ReadingOfCondition => ({ ...row, early: row.early === 1 });

@@ -20,6 +20,7 @@ import {
 } from './results.ts';
 import { readSetting, writeSetting } from './settings.ts';
 import { decodeValues, encodeValues } from './valueBlock.ts';
+import { OF_CONDITION } from './readings.ts';
 import { WATCH_CHECKS_SQL, WATCH_STATES_SQL } from './watches.ts';
 import { keepInstrument, listInstruments, setTile } from './instruments.ts';
 import type { InstrumentTraits } from './instruments.ts';
@@ -289,6 +290,15 @@ describe('job queue', () => {
     expect(checks?.key).toBe('watch_check_order');
     expect(checks?.Extra ?? '').not.toContain('filesort');
     expect(plan.find(({ table }) => table === 'r')?.key).toBe('PRIMARY');
+  });
+
+  it('finds the readings of a condition by its prints, however many the house has', async () => {
+    const plan = await database.rows<{ table: string; key: string | null }>(
+      `EXPLAIN SELECT ${OF_CONDITION} AND r.finished_ms IS NOT NULL ORDER BY r.id DESC LIMIT 60`,
+      [1, 1],
+    );
+    expect(plan.find(({ table }) => table === 'p')?.key).toBe('print_condition');
+    expect(plan.find(({ table }) => table === 'r')?.key).toBe('reading_print');
   });
 
   it('reads where all watches stand in one pass over a table of one row a condition', async () => {
