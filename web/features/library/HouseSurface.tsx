@@ -4,13 +4,14 @@ import { Autocomplete, Button, TextField } from '@mui/material';
 import { useQueryClient } from '@tanstack/react-query';
 import { useRouter } from 'next/navigation';
 import { useSnackbar } from 'notistack';
-import { useState } from 'react';
 import type { PictureRow } from '@melto/services/house/pictures';
 import type { OwnHouse } from '@melto/services/house/ownHouse';
 import { REMOVE_PICTURE, SET_LOGO } from '@/endpoints/conditions';
 import { CHANGE_HOUSE } from '@/endpoints/house';
 import { send } from '@/ui/api';
 import { FileButton, PICTURE_FILES } from '@/ui/FileButton';
+import { TextIn } from '@/ui/form/fields';
+import { useBodyForm } from '@/ui/form/useBodyForm';
 import { useSending } from '@/ui/useSending';
 import { usePutAway } from './usePutAway';
 
@@ -28,12 +29,14 @@ export function HouseSurface({
   const client = useQueryClient();
   const { enqueueSnackbar } = useSnackbar();
   const { sending, problem, run } = useSending();
-  const [name, setName] = useState(house.name);
-  const [person, setPerson] = useState(house.person);
-  const [timeZone, setTimeZone] = useState(house.timeZone);
-  const ready = name.trim() !== '' && person.trim() !== '' && timeZone !== '';
+  const form = useBodyForm(
+    CHANGE_HOUSE.body,
+    { name: house.name, person: house.person, timeZone: house.timeZone },
+    ({ name, person, timeZone }) => ({ name: name.trim(), person: person.trim(), timeZone }),
+  );
+  const { ready } = form;
   const keep = async (): Promise<void> => {
-    await send(CHANGE_HOUSE, { body: { name, person, timeZone } });
+    await send(CHANGE_HOUSE, { body: form.body() });
     await client.invalidateQueries();
     router.refresh();
     enqueueSnackbar('Kept.');
@@ -52,26 +55,19 @@ export function HouseSurface({
           if (ready) void run(keep);
         }}
       >
-        <TextField
-          label="Name of the house"
-          value={name}
-          error={name.trim() === ''}
-          onChange={(event) => setName(event.target.value)}
-          slotProps={{ htmlInput: { maxLength: 120 } }}
-        />
-        <TextField
+        <TextIn form={form} name="name" label="Name of the house" most={120} />
+        <TextIn
+          form={form}
+          name="person"
           label="Who works here"
-          value={person}
-          error={person.trim() === ''}
-          helperText="On reports and slips, as who judged"
-          onChange={(event) => setPerson(event.target.value)}
-          slotProps={{ htmlInput: { maxLength: 120 } }}
+          help="On reports and slips, as who judged"
+          most={120}
         />
         <Autocomplete
           options={zones}
-          value={timeZone}
+          value={form.values.timeZone}
           disableClearable
-          onChange={(_, chosen) => setTimeZone(chosen)}
+          onChange={(_, chosen) => form.setValue('timeZone', chosen, { shouldValidate: true })}
           renderInput={(params) => (
             <TextField {...params} label="Time zone" helperText="In which all times are told, on paper too" />
           )}

@@ -12,8 +12,9 @@ import { ConnectBridge } from '@/features/bridge/ConnectBridge';
 import { useDomainNow } from '@/features/frame/useHouse';
 import { send } from '@/ui/api';
 import { FormDialog } from '@/ui/FormDialog';
+import { TextIn } from '@/ui/form/fields';
+import { useBodyForm } from '@/ui/form/useBodyForm';
 import { formatSpan } from '@/ui/format';
-import { NameField, NoteField } from './NameAndNote';
 
 const KIND_WORDS = {
   strip: 'drawn along a strip',
@@ -183,25 +184,31 @@ function InstrumentLine({ instrument, onChange }: { instrument: InstrumentRow; o
 
 function ChangeInstrument({ instrument, onClose }: { instrument: InstrumentRow; onClose: () => void }) {
   const router = useRouter();
-  const [name, setName] = useState(instrument.name);
-  const [note, setNote] = useState(instrument.note);
+  const form = useBodyForm(
+    CHANGE_INSTRUMENT.body,
+    { name: instrument.name, note: instrument.note },
+    ({ name, note }) => ({ name: name.trim(), note }),
+  );
   return (
     <FormDialog
       title={`Change ${instrument.name}`}
       act="Keep it"
-      ready={name.trim() !== ''}
+      ready={form.ready}
       onClose={onClose}
       onSubmit={async () => {
-        await send(CHANGE_INSTRUMENT, { params: { id: instrument.id }, body: { name: name.trim(), note } });
+        await send(CHANGE_INSTRUMENT, { params: { id: instrument.id }, body: form.body() });
         router.refresh();
         onClose();
       }}
     >
-      <NameField value={name} onValue={setName} />
-      <NoteField
-        value={note}
-        onValue={setNote}
+      <TextIn form={form} name="name" label="Name" most={80} first />
+      <TextIn
+        form={form}
+        name="note"
+        label="Note"
         help="When it was certified last, where it stands, what it is used for"
+        lines={2}
+        most={400}
       />
     </FormDialog>
   );

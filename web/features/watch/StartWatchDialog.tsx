@@ -1,13 +1,14 @@
 'use client';
 
 import { START_WATCH } from '@/endpoints/watch';
-import { Checkbox, FormControlLabel, TextField } from '@mui/material';
+import { Checkbox, FormControlLabel } from '@mui/material';
 import { useRouter } from 'next/navigation';
-import { useState } from 'react';
 import { send } from '@/ui/api';
 import { formatMoment } from '@/ui/format';
 import { FormDialog } from '@/ui/FormDialog';
-import { isWhole, numberOf } from '@/ui/numberOf';
+import { TextIn } from '@/ui/form/fields';
+import { useBodyForm } from '@/ui/form/useBodyForm';
+import { numberOf } from '@/ui/numberOf';
 import { ZERO_READINGS } from '@melto/core/watch/watchFigures';
 import type { WatchSurfaceProps } from './WatchSurface';
 
@@ -16,54 +17,43 @@ const MOST = 20;
 /** Chooses the readings of the zero reading, how often to check, and the limits. */
 export function StartWatchDialog({ condition, view, onClose }: WatchSurfaceProps & { onClose: () => void }) {
   const candidates = view.candidates.slice(0, MOST);
-  const [picked, setPicked] = useState<readonly number[]>(
-    candidates.slice(0, ZERO_READINGS).map(({ id }) => id),
+  const watch = view.watch;
+  const form = useBodyForm(
+    START_WATCH.body,
+    {
+      everyDays: String(watch?.everyDays ?? 7),
+      expiresDays: String(watch?.expiresDays ?? 14),
+      meanLimit: String(watch?.meanLimit ?? 1.5),
+      largestLimit: String(watch?.largestLimit ?? 3),
+      readingIds: candidates.slice(0, ZERO_READINGS).map(({ id }) => id),
+    },
+    ({ everyDays, expiresDays, meanLimit, largestLimit, readingIds }) => ({
+      ...{ everyDays: numberOf(everyDays), expiresDays: numberOf(expiresDays) },
+      ...{ meanLimit: numberOf(meanLimit), largestLimit: numberOf(largestLimit), readingIds },
+    }),
+    {
+      words: { everyDays: '1 to 400', meanLimit: 'over 0', largestLimit: 'over 0' },
+      also: (values) =>
+        numberOf(values.expiresDays) >= numberOf(values.everyDays)
+          ? {}
+          : { expiresDays: 'not before the next is due' },
+    },
   );
-  const [every, setEvery] = useState(String(view.watch?.everyDays ?? 7));
-  const [expires, setExpires] = useState(String(view.watch?.expiresDays ?? 14));
-  const [mean, setMean] = useState(String(view.watch?.meanLimit ?? 1.5));
-  const [largest, setLargest] = useState(String(view.watch?.largestLimit ?? 3));
+  const picked = form.values.readingIds;
   const router = useRouter();
-  const whole = (text: string): boolean => isWhole(text, 1, 400);
-  const size = (text: string): boolean => numberOf(text) > 0 && numberOf(text) <= 100;
-  const expiresRight = whole(expires) && numberOf(expires) >= numberOf(every);
-  const ready = picked.length >= ZERO_READINGS && whole(every) && expiresRight && size(mean) && size(largest);
   const start = async (): Promise<void> => {
-    await send(START_WATCH, {
-      params: { id: condition.id },
-      body: {
-        everyDays: numberOf(every),
-        expiresDays: numberOf(expires),
-        meanLimit: numberOf(mean),
-        largestLimit: numberOf(largest),
-        readingIds: picked,
-      },
-    });
+    await send(START_WATCH, { params: { id: condition.id }, body: form.body() });
     router.refresh();
     onClose();
   };
-  const field = (
-    label: string,
-    value: string,
-    set: (value: string) => void,
-    right: boolean,
-    wrong: string,
-  ) => (
-    <TextField
-      label={label}
-      value={value}
-      error={!right}
-      helperText={right ? ' ' : wrong}
-      onChange={(event) => set(event.target.value)}
-      slotProps={{ htmlInput: { inputMode: 'decimal' } }}
-      sx={{ flex: 1 }}
-    />
+  const field = (name: 'everyDays' | 'expiresDays' | 'meanLimit' | 'largestLimit', label: string) => (
+    <TextIn form={form} name={name} label={label} help=" " sx={{ flex: 1 }} />
   );
   return (
     <FormDialog
       title={view.watch === null ? 'Start the watch' : 'Start the watch anew'}
       act="Start"
-      ready={ready}
+      ready={form.ready}
       beside={picked.length < ZERO_READINGS && <span className="quiet small">choose three or more</span>}
       onSubmit={start}
       onClose={onClose}
@@ -80,7 +70,11 @@ export function StartWatchDialog({ condition, view, onClose }: WatchSurfaceProps
               <Checkbox
                 checked={picked.includes(id)}
                 onChange={(_, checked) =>
-                  setPicked(checked ? [...picked, id] : picked.filter((other) => other !== id))
+                  form.setValue(
+                    'readingIds',
+                    checked ? [...picked, id] : picked.filter((other) => other !== id),
+                    { shouldValidate: true },
+                  )
                 }
               />
             }
@@ -93,12 +87,12 @@ export function StartWatchDialog({ condition, view, onClose }: WatchSurfaceProps
         ))}
       </fieldset>
       <div className="row" style={{ alignItems: 'flex-start' }}>
-        {field('Check every, days', every, setEvery, whole(every), '1 to 400')}
-        {field('Expires after, days', expires, setExpires, expiresRight, 'not before the next is due')}
+        {field('everyDays', 'Check every, days')}
+        {field('expiresDays', 'Expires after, days')}
       </div>
       <div className="row" style={{ alignItems: 'flex-start' }}>
-        {field('Mean ΔE00 up to', mean, setMean, size(mean), 'over 0')}
-        {field('Largest ΔE00 up to', largest, setLargest, size(largest), 'over 0')}
+        {field('meanLimit', 'Mean ΔE00 up to')}
+        {field('largestLimit', 'Largest ΔE00 up to')}
       </div>
     </FormDialog>
   );

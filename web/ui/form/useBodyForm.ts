@@ -15,6 +15,15 @@ type Draft<B> = B extends object ? { readonly [K in keyof B]: Draft<B[K]> | unde
 
 type Texts = Readonly<Record<string, string>>;
 
+interface FormWords<V> {
+  /** Values by the paths of the body that they fill, where the names differ. */
+  readonly fields?: Texts;
+  /** What is said of a value in place of the schema's own words. */
+  readonly words?: Texts;
+  /** What is wrong between values that are right each by itself, by the value it is said at. */
+  readonly also?: (values: V) => Readonly<Record<string, string | undefined>>;
+}
+
 export interface BodyForm<V extends FieldValues, B> {
   readonly control: Control<V>;
   readonly values: V;
@@ -29,34 +38,41 @@ export interface BodyForm<V extends FieldValues, B> {
  * A form whose values become the body of a route. The route's own schema says which field is wrong and why, so that form
  * and server never differ; fields of a body have the names of their values.
  * @param toBody turns what was typed into the body: numbers from texts, empty texts into what is left out.
- * @param fields values by the paths of the body that they fill, where the names differ.
- * @param words what is said of a value in place of the schema's own words.
  */
 export function useBodyForm<V extends FieldValues, S extends TSchema>(
   schema: S,
   first: DefaultValues<V>,
   toBody: (values: V) => Draft<Static<S>>,
-  { fields = {}, words = {} }: { readonly fields?: Texts; readonly words?: Texts } = {},
+  { fields = {}, words = {}, also = () => ({}) }: FormWords<V> = {},
 ): BodyForm<V, Static<S>> {
+  const wrong = (values: V): ReadonlyMap<string, string> => {
+    const found = new Map<string, string>();
+    for (const problem of problemsOf(schema, toBody(values))) {
+      const field = fieldOf(problem.path, fields);
+      if (!found.has(field)) found.set(field, words[field] ?? problem.words);
+    }
+    for (const [field, message] of Object.entries(also(values)))
+      if (message !== undefined && !found.has(field)) found.set(field, message);
+    return found;
+  };
   const form = useForm<V>({
     defaultValues: first,
     mode: 'onChange',
     resolver: (values) => {
       const errors: Record<string, unknown> = {};
-      for (const problem of problemsOf(schema, toBody(values))) {
-        const field = fieldOf(problem.path, fields);
-        set(errors, field, { type: 'schema', message: words[field] ?? problem.words });
-      }
+      for (const [field, message] of wrong(values)) set(errors, field, { type: 'schema', message });
       return Object.keys(errors).length === 0
         ? { values, errors: {} }
         : { values: {}, errors: errors as never };
     },
   });
+  const values = form.watch();
   return {
     control: form.control,
-    values: form.watch(),
+    values,
     setValue: form.setValue,
-    ready: form.formState.isValid,
+    // Not by the form's own state, which comes a moment later.
+    ready: wrong(values).size === 0,
     body: () => {
       const body = toBody(form.getValues());
       const [problem] = problemsOf(schema, body);
