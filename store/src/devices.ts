@@ -93,11 +93,11 @@ export async function insertDevice(
 /** Stores a device of the house's own; undefined where the house has one of that name or code. */
 export async function insertOwnDevice(
   sql: Sql,
-  device: Pick<DeviceRow, 'name' | 'code' | 'kind' | 'process' | 'inkSet' | 'modes'>,
+  device: Pick<DeviceRow, 'name' | 'code' | 'kind' | 'process' | 'inkSet' | 'modes' | 'facts'>,
   nowMs: number,
 ): Promise<number | undefined> {
   const { id, affected } = await sql.change(
-    "INSERT IGNORE INTO device (house_id, name, code, kind, process, driver, ink_set, modes, author_id, made_ms) VALUES (?, ?, ?, ?, ?, '', ?, ?, ?, ?)",
+    "INSERT IGNORE INTO device (house_id, name, code, kind, process, driver, ink_set, modes, facts, author_id, made_ms) VALUES (?, ?, ?, ?, ?, '', ?, ?, ?, ?, ?)",
     [
       sql.house,
       device.name,
@@ -106,6 +106,7 @@ export async function insertOwnDevice(
       JSON.stringify(device.process),
       device.inkSet,
       JSON.stringify(device.modes),
+      JSON.stringify(device.facts),
       sql.person,
       nowMs,
     ],
@@ -116,12 +117,15 @@ export async function insertOwnDevice(
 /** Stores a stock of the house's own; undefined where the house has one of that name. */
 export async function insertOwnStock(
   sql: Sql,
-  stock: Pick<StockRow, 'name' | 'finish' | 'restMinutes'>,
+  stock: Pick<StockRow, 'name' | 'finish' | 'restMinutes' | 'facts'>,
   nowMs: number,
 ): Promise<number | undefined> {
   const { id, affected } = await sql.change(
-    "INSERT IGNORE INTO stock (house_id, name, finish, rest_minutes, driver, author_id, made_ms) VALUES (?, ?, ?, ?, '', ?, ?)",
-    [sql.house, stock.name, stock.finish, stock.restMinutes, sql.person, nowMs],
+    "INSERT IGNORE INTO stock (house_id, name, finish, rest_minutes, driver, facts, author_id, made_ms) VALUES (?, ?, ?, ?, '', ?, ?, ?)",
+    [
+      ...[sql.house, stock.name, stock.finish, stock.restMinutes, JSON.stringify(stock.facts)],
+      ...[sql.person, nowMs],
+    ],
   );
   return affected === 0 ? undefined : id;
 }

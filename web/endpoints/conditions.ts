@@ -46,37 +46,6 @@ export const CONDITION_CHOICES = reads({
   ),
 });
 
-export const NEW_DEVICE = makes({
-  ...{ path: '/api/devices', says: 'Make a device of the house’s own', who: 'specialist' },
-  body: strict({
-    name: word(80),
-    kind: oneOf(['rgb-driver', 'cmyk-front-end', 'press'] as const satisfies readonly OwnDeviceKind[]),
-    inkSet: word(80),
-    modes: Type.Array(word(60), { minItems: 1, maxItems: 40 }),
-  }),
-  answer: MADE,
-});
-
-export const NEW_STOCK = makes({
-  ...{ path: '/api/stocks', says: 'Make a stock of the house’s own', who: 'specialist' },
-  body: strict({
-    name: word(80),
-    finish: oneOf(['matt', 'semi-matt', 'gloss'] as const),
-    restMinutes: Type.Integer({ minimum: 0, maximum: MOST_REST_MINUTES }),
-  }),
-  answer: MADE,
-});
-
-export const DEVICES = reads({
-  ...{ path: '/api/devices', says: 'Devices of the library', who: 'viewer' },
-  answer: answers<readonly LibraryDevice[]>(Type.Array(Type.Object({ id: Type.Integer() }))),
-});
-
-export const STOCKS = reads({
-  ...{ path: '/api/stocks', says: 'Stocks of the library', who: 'viewer' },
-  answer: answers<readonly LibraryStock[]>(Type.Array(Type.Object({ id: Type.Integer() }))),
-});
-
 const within = ({ least, most }: { readonly least: number; readonly most: number }) =>
   Type.Optional(Type.Integer({ minimum: least, maximum: most }));
 
@@ -98,6 +67,39 @@ const STOCK_FACTS: TUnsafe<StockFacts> = Type.Unsafe(
     brightener: Type.Optional(oneOf(BRIGHTENERS)),
   }),
 );
+
+export const NEW_DEVICE = makes({
+  ...{ path: '/api/devices', says: 'Make a device of the house’s own', who: 'specialist' },
+  body: strict({
+    name: word(80),
+    kind: oneOf(['rgb-driver', 'cmyk-front-end', 'press'] as const satisfies readonly OwnDeviceKind[]),
+    inkSet: word(80),
+    modes: Type.Array(word(60), { minItems: 1, maxItems: 40 }),
+    facts: Type.Optional(DEVICE_FACTS),
+  }),
+  answer: MADE,
+});
+
+export const NEW_STOCK = makes({
+  ...{ path: '/api/stocks', says: 'Make a stock of the house’s own', who: 'specialist' },
+  body: strict({
+    name: word(80),
+    finish: oneOf(['matt', 'semi-matt', 'gloss'] as const),
+    restMinutes: Type.Integer({ minimum: 0, maximum: MOST_REST_MINUTES }),
+    facts: Type.Optional(STOCK_FACTS),
+  }),
+  answer: MADE,
+});
+
+export const DEVICES = reads({
+  ...{ path: '/api/devices', says: 'Devices of the library', who: 'viewer' },
+  answer: answers<readonly LibraryDevice[]>(Type.Array(Type.Object({ id: Type.Integer() }))),
+});
+
+export const STOCKS = reads({
+  ...{ path: '/api/stocks', says: 'Stocks of the library', who: 'viewer' },
+  answer: answers<readonly LibraryStock[]>(Type.Array(Type.Object({ id: Type.Integer() }))),
+});
 
 const INK_SET = strict({
   name: word(80),

@@ -20,7 +20,8 @@ import { unitOfWork } from '../kernel/context.ts';
 import type { CatalogueEntry, Context } from '../kernel/context.ts';
 import { notFound, Problem } from '../kernel/problem.ts';
 import { dutyOf } from '../ledger/deviceDuty.ts';
-import { checkRest, modesOf, named, nameTaken } from './ownDevices.ts';
+import { checkRest, modesOf, named, nameTaken, ownKindOf } from './ownDevices.ts';
+import type { OwnDeviceKind } from './ownDevices.ts';
 
 /** A device of the library. */
 export interface LibraryDevice {
@@ -38,6 +39,8 @@ export interface LibraryDevice {
   readonly away: boolean;
   /** Real: its pages are printed elsewhere. Otherwise a simulated one. */
   readonly own: boolean;
+  /** How a real one is driven. */
+  readonly ownKind: OwnDeviceKind | null;
   /** Its own calibration, and whether it is due; null where it has none. */
   readonly duty: (CalibrationDuty & { readonly due: boolean }) | null;
   /** Conditions that use it. */
@@ -88,6 +91,7 @@ function deviceView(
     modes: entry?.modes ?? row.modes,
     away: awayMs !== null,
     own: driver === '',
+    ownKind: driver === '' ? ownKindOf(kind) : null,
     duty: duty === undefined ? null : { ...duty, due: isDutyDue(duty, nowMs) },
   };
 }

@@ -1,4 +1,6 @@
+import type { DeviceFacts } from '@melto/core/device/deviceFacts';
 import { CMYK, RGB } from '@melto/core/device/process';
+import type { StockFacts } from '@melto/core/stock/stockFacts';
 import { MOST_REST_MINUTES } from '@melto/core/stock/restMinutes';
 import { lockHouse } from '@melto/store/houses';
 import { insertOwnDevice, insertOwnStock, listDevices } from '@melto/store/devices';
@@ -16,15 +18,22 @@ export const OWN_DEVICE_KINDS = {
 } as const;
 export type OwnDeviceKind = keyof typeof OWN_DEVICE_KINDS;
 
+/** The kind that is said in some words. */
+export function ownKindOf(words: string): OwnDeviceKind | null {
+  const kinds = Object.keys(OWN_DEVICE_KINDS) as OwnDeviceKind[];
+  return kinds.find((kind) => OWN_DEVICE_KINDS[kind].words === words) ?? null;
+}
+
 export interface OwnDevice {
   readonly name: string;
   readonly kind: OwnDeviceKind;
   readonly inkSet: string;
   /** Print modes, at least one. */
   readonly modes: readonly string[];
+  readonly facts?: DeviceFacts;
 }
 
-export type OwnStock = Pick<StockRow, 'name' | 'finish' | 'restMinutes'>;
+export type OwnStock = Pick<StockRow, 'name' | 'finish' | 'restMinutes'> & { readonly facts?: StockFacts };
 
 /** Makes a device of the house's own: its pages are printed elsewhere and measured from files. */
 export async function createDevice(context: Context, device: OwnDevice): Promise<{ readonly id: number }> {
@@ -46,7 +55,7 @@ export async function createDevice(context: Context, device: OwnDevice): Promise
       );
     const id = await insertOwnDevice(
       database,
-      { name, code, kind: words, process, inkSet, modes },
+      { name, code, kind: words, process, inkSet, modes, facts: device.facts ?? {} },
       context.now(),
     );
     if (id === undefined) throw nameTaken(name, 'device');
@@ -58,10 +67,10 @@ export async function createDevice(context: Context, device: OwnDevice): Promise
 /** Makes a stock of the house's own. */
 export async function createStock(context: Context, stock: OwnStock): Promise<{ readonly id: number }> {
   const name = named(stock.name, 'name', 'stock');
-  const { restMinutes, finish } = stock;
+  const { restMinutes, finish, facts = {} } = stock;
   checkRest(restMinutes);
   return unitOfWork(context, async ({ database }) => {
-    const id = await insertOwnStock(database, { name, finish, restMinutes }, context.now());
+    const id = await insertOwnStock(database, { name, finish, restMinutes, facts }, context.now());
     if (id === undefined) throw nameTaken(name, 'stock');
     return { id };
   });

@@ -2,6 +2,7 @@
 
 import { MenuItem, TextField } from '@mui/material';
 import { useRouter } from 'next/navigation';
+import type { LibraryDevice, LibraryStock } from '@melto/services/house/library';
 import type { OwnDeviceKind } from '@melto/services/house/ownDevices';
 import { NEW_DEVICE, NEW_STOCK } from '@/endpoints/conditions';
 import { send } from '@/ui/api';
@@ -26,16 +27,29 @@ export function listOf(text: string): string[] {
 }
 
 /** Makes a device of the house's own. */
-export function NewDeviceDialog({ onMade, onClose }: { onMade: (id: number) => void; onClose: () => void }) {
+export function NewDeviceDialog({
+  like,
+  onMade,
+  onClose,
+}: {
+  /** One of the house's own that it begins like. */
+  like?: Pick<LibraryDevice, 'name' | 'ownKind' | 'inkSet' | 'modes' | 'facts'>;
+  onMade: (id: number) => void;
+  onClose: () => void;
+}) {
   const router = useRouter();
   const form = useBodyForm(
     NEW_DEVICE.body,
-    { name: '', kind: '' as OwnDeviceKind | '', inkSet: '', modes: '' },
+    {
+      ...{ name: '', kind: (like?.ownKind ?? '') as OwnDeviceKind | '' },
+      ...{ inkSet: like?.inkSet ?? '', modes: like?.modes.join(', ') ?? '' },
+    },
     ({ name, kind, inkSet, modes }) => ({
       name: name.trim(),
       kind: kind === '' ? undefined : kind,
       inkSet: inkSet.trim(),
       modes: listOf(modes),
+      ...(like === undefined ? {} : { facts: like.facts }),
     }),
   );
   const make = async (): Promise<void> => {
@@ -46,7 +60,7 @@ export function NewDeviceDialog({ onMade, onClose }: { onMade: (id: number) => v
   };
   return (
     <FormDialog
-      title="A device of your own"
+      title={like === undefined ? 'A device of your own' : `Another like ${like.name}`}
       act="Add the device"
       ready={form.ready}
       onSubmit={make}
@@ -100,15 +114,25 @@ export function FinishField({
 }
 
 /** Makes a stock of the house's own. */
-export function NewStockDialog({ onMade, onClose }: { onMade: (id: number) => void; onClose: () => void }) {
+export function NewStockDialog({
+  like,
+  onMade,
+  onClose,
+}: {
+  /** One that it begins like. */
+  like?: Pick<LibraryStock, 'name' | 'finish' | 'restMinutes' | 'facts'>;
+  onMade: (id: number) => void;
+  onClose: () => void;
+}) {
   const router = useRouter();
   const form = useBodyForm(
     NEW_STOCK.body,
-    { name: '', finish: '' as Finish | '', rest: '60' },
+    { name: '', finish: (like?.finish ?? '') as Finish | '', rest: String(like?.restMinutes ?? 60) },
     ({ name, finish, rest }) => ({
       name: name.trim(),
       finish: finish === '' ? undefined : finish,
       restMinutes: numberOf(rest),
+      ...(like === undefined ? {} : { facts: like.facts }),
     }),
     { fields: { restMinutes: 'rest' } },
   );
@@ -120,7 +144,7 @@ export function NewStockDialog({ onMade, onClose }: { onMade: (id: number) => vo
   };
   return (
     <FormDialog
-      title="A stock of your own"
+      title={like === undefined ? 'A stock of your own' : `Another like ${like.name}`}
       act="Add the stock"
       ready={form.ready}
       onSubmit={make}

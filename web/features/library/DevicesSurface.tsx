@@ -18,7 +18,7 @@ import { usePutAway } from './usePutAway';
 
 /** Devices of the house: added, renamed, noted on, put away. */
 export function DevicesSurface({ devices }: { devices: readonly LibraryDevice[] }) {
-  const [adding, setAdding] = useState(false);
+  const [adding, setAdding] = useState<{ readonly like?: LibraryDevice }>();
   const [changing, setChanging] = useState<LibraryDevice>();
   const put = usePutAway();
   return (
@@ -26,7 +26,7 @@ export function DevicesSurface({ devices }: { devices: readonly LibraryDevice[] 
       <div className="surface-head">
         <h1>Devices</h1>
         <p className="quiet">Inks and channels stay as they are: another ink set is another device.</p>
-        <Button variant="contained" onClick={() => setAdding(true)}>
+        <Button variant="contained" onClick={() => setAdding({})}>
           New device
         </Button>
       </div>
@@ -45,6 +45,7 @@ export function DevicesSurface({ devices }: { devices: readonly LibraryDevice[] 
           { name: 'Note', cell: ({ note }) => note },
         ]}
         onChange={setChanging}
+        onCopy={(device) => (device.own ? () => setAdding({ like: device }) : undefined)}
         onAway={({ id, name, away }) =>
           void put(
             (now) => send(PUT_DEVICE_AWAY, { params: { id }, body: { away: now } }),
@@ -52,7 +53,9 @@ export function DevicesSurface({ devices }: { devices: readonly LibraryDevice[] 
           )
         }
       />
-      {adding && <NewDeviceDialog onMade={() => {}} onClose={() => setAdding(false)} />}
+      {adding !== undefined && (
+        <NewDeviceDialog like={adding.like} onMade={() => {}} onClose={() => setAdding(undefined)} />
+      )}
       {changing !== undefined && <ChangeDevice device={changing} onClose={() => setChanging(undefined)} />}
     </section>
   );

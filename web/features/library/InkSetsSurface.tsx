@@ -16,14 +16,14 @@ import { usePutAway } from './usePutAway';
 
 /** Ink sets of the house: added, renamed where they are used, put away. */
 export function InkSetsSurface({ inkSets }: { inkSets: readonly LibraryInkSet[] }) {
-  const [changing, setChanging] = useState<LibraryInkSet | 'new'>();
+  const [changing, setChanging] = useState<Pick<InkSetDialogProps, 'inkSet' | 'like'>>();
   const put = usePutAway();
   return (
     <section className="surface">
       <div className="surface-head">
         <h1>Ink sets</h1>
         <p className="quiet">A new name is no new ink: devices and conditions follow it.</p>
-        <Button variant="contained" onClick={() => setChanging('new')}>
+        <Button variant="contained" onClick={() => setChanging({})}>
           New ink set
         </Button>
       </div>
@@ -37,7 +37,8 @@ export function InkSetsSurface({ inkSets }: { inkSets: readonly LibraryInkSet[] 
           { name: 'Conditions', numeric: true, cell: ({ uses }) => uses },
           { name: 'Note', cell: ({ note }) => note },
         ]}
-        onChange={setChanging}
+        onChange={(inkSet) => setChanging({ inkSet })}
+        onCopy={(like) => () => setChanging({ like })}
         onAway={({ id, name, away }) =>
           void put(
             (now) => send(PUT_INK_SET_AWAY, { params: { id }, body: { away: now } }),
@@ -45,23 +46,25 @@ export function InkSetsSurface({ inkSets }: { inkSets: readonly LibraryInkSet[] 
           )
         }
       />
-      {changing !== undefined && (
-        <InkSetDialog
-          inkSet={changing === 'new' ? undefined : changing}
-          onClose={() => setChanging(undefined)}
-        />
-      )}
+      {changing !== undefined && <InkSetDialog {...changing} onClose={() => setChanging(undefined)} />}
     </section>
   );
 }
 
-function InkSetDialog({ inkSet, onClose }: { inkSet?: LibraryInkSet; onClose: () => void }) {
+interface InkSetDialogProps {
+  /** Undefined for a new one, which may begin like another. */
+  readonly inkSet?: LibraryInkSet;
+  readonly like?: LibraryInkSet;
+  readonly onClose: () => void;
+}
+
+function InkSetDialog({ inkSet, like = inkSet, onClose }: InkSetDialogProps) {
   const router = useRouter();
   const form = useBodyForm(
     NEW_INK_SET.body,
     {
-      ...{ name: inkSet?.name ?? '', kind: inkSet?.kind ?? '', note: inkSet?.note ?? '' },
-      rest: inkSet?.restMinutes == null ? '' : String(inkSet.restMinutes),
+      ...{ name: inkSet?.name ?? '', kind: like?.kind ?? '', note: like?.note ?? '' },
+      rest: like?.restMinutes == null ? '' : String(like.restMinutes),
     },
     ({ name, kind, rest, note }) => ({
       ...{ name: name.trim(), kind, note },

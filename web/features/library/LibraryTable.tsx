@@ -17,6 +17,7 @@ export function LibraryTable<T extends Item>({
   what,
   words,
   onChange,
+  onCopy,
   onAway,
 }: {
   items: readonly T[];
@@ -30,6 +31,8 @@ export function LibraryTable<T extends Item>({
   /** What a search goes through. */
   words: (item: T) => string;
   onChange: (item: T) => void;
+  /** Makes another like it; undefined for a row that cannot be copied. */
+  onCopy: (item: T) => (() => void) | undefined;
   onAway: (item: T) => void;
 }) {
   const [find, setFind] = useState('');
@@ -91,6 +94,11 @@ export function LibraryTable<T extends Item>({
                 >
                   Change
                 </Button>
+                {onCopy(item) !== undefined && (
+                  <Button size="small" variant="text" aria-label={`Copy ${item.name}`} onClick={onCopy(item)}>
+                    Copy
+                  </Button>
+                )}
                 <Button
                   size="small"
                   variant="text"

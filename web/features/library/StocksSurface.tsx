@@ -20,7 +20,7 @@ export function StocksSurface({
   stocks: readonly LibraryStock[];
   alike?: readonly AlikeStocks[];
 }) {
-  const [adding, setAdding] = useState(false);
+  const [adding, setAdding] = useState<{ readonly like?: LibraryStock }>();
   const [changing, setChanging] = useState<LibraryStock>();
   const put = usePutAway();
   return (
@@ -28,7 +28,7 @@ export function StocksSurface({
       <div className="surface-head">
         <h1>Stocks</h1>
         <p className="quiet">A new name is no new paper: conditions keep theirs.</p>
-        <Button variant="contained" onClick={() => setAdding(true)}>
+        <Button variant="contained" onClick={() => setAdding({})}>
           New stock
         </Button>
       </div>
@@ -56,6 +56,7 @@ export function StocksSurface({
           { name: 'Note', cell: ({ note }) => note },
         ]}
         onChange={setChanging}
+        onCopy={(stock) => () => setAdding({ like: stock })}
         onAway={({ id, name, away }) =>
           void put(
             (now) => send(PUT_STOCK_AWAY, { params: { id }, body: { away: now } }),
@@ -63,7 +64,9 @@ export function StocksSurface({
           )
         }
       />
-      {adding && <NewStockDialog onMade={() => {}} onClose={() => setAdding(false)} />}
+      {adding !== undefined && (
+        <NewStockDialog like={adding.like} onMade={() => {}} onClose={() => setAdding(undefined)} />
+      )}
       {changing !== undefined && <ChangeStock stock={changing} onClose={() => setChanging(undefined)} />}
     </section>
   );

@@ -12,7 +12,7 @@ const keep = (): HTMLButtonElement => screen.getByRole<HTMLButtonElement>('butto
 const press: LibraryDevice = {
   ...{ id: 2, name: 'Kestrel', code: 'KST', kind: 'offset or other press', channels: 'CMYK', inks: true },
   ...{ inkSet: 'Process four', modes: ['plates'], note: '', away: false, own: true, uses: 1, duty: null },
-  facts: { zones: 24, pages: ['720x1020'] },
+  ...{ ownKind: 'press', facts: { zones: 24, pages: ['720x1020'] } },
 };
 const rag: LibraryStock = {
   ...{ id: 5, name: 'Barn Owl Rag', finish: 'matt', restMinutes: 30, boxLabel: '', note: '', away: false },
@@ -52,6 +52,48 @@ describe('a device', () => {
       },
     });
     expect((sent[0].body as { facts: object }).facts).not.toHaveProperty('zones');
+  });
+});
+
+describe('a copy', () => {
+  it('of a device begins like it, with a name of its own; a simulated one has none', async () => {
+    const { sent } = fakeServer({
+      'POST /api/devices': { id: 9 },
+      'GET /api/conditions/choices': { inkSets: [] },
+    });
+    const simulated = { ...press, id: 3, name: 'Heron', own: false, ownKind: null };
+    const { user } = show(<DevicesSurface devices={[press, simulated]} />);
+    expect(screen.queryByRole('button', { name: 'Copy Heron' })).toBeNull();
+    await user.click(screen.getByRole('button', { name: 'Copy Kestrel' }));
+    const add = screen.getByRole<HTMLButtonElement>('button', { name: 'Add the device' });
+    expect(add.disabled).toBe(true);
+    await user.type(screen.getByLabelText('Name'), 'Kestrel two');
+    await user.click(add);
+    await waitFor(() => expect(sent.at(-1)?.method).toBe('POST'));
+    expect(sent.at(-1)?.body).toEqual({
+      ...{ name: 'Kestrel two', kind: 'press', inkSet: 'Process four', modes: ['plates'] },
+      facts: press.facts,
+    });
+  });
+
+  it('of a stock and of an ink set as well', async () => {
+    const { sent } = fakeServer({ 'POST /api/stocks': { id: 9 }, 'POST /api/ink-sets': { id: 9 } });
+    const { user } = show(<StocksSurface stocks={[rag]} />);
+    await user.click(screen.getByRole('button', { name: 'Copy Barn Owl Rag' }));
+    await user.type(screen.getByLabelText('Name'), 'Barn Owl Rag 190');
+    await user.click(screen.getByRole('button', { name: 'Add the stock' }));
+    await waitFor(() =>
+      expect(sent[0]?.body).toEqual({
+        ...{ name: 'Barn Owl Rag 190', finish: 'matt', restMinutes: 30, facts: rag.facts },
+      }),
+    );
+    show(<InkSetsSurface inkSets={[inks]} />);
+    await user.click(screen.getByRole('button', { name: 'Copy Pigment six' }));
+    await user.type(screen.getByLabelText('Name'), 'Pigment eight');
+    await user.click(screen.getByRole('button', { name: 'Add the ink set' }));
+    await waitFor(() =>
+      expect(sent[1]?.body).toEqual({ name: 'Pigment eight', kind: 'pigment', restMinutes: null, note: '' }),
+    );
   });
 });
 

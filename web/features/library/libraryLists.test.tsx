@@ -29,6 +29,7 @@ const device = (change: Partial<LibraryDevice> = {}): LibraryDevice => ({
   },
   ...{ inkSet: 'pigment', modes: ['fine', 'fast'], note: '', away: false, own: true, uses: 2, duty: null },
   facts: {},
+  ownKind: 'rgb-driver',
   ...change,
 });
 const stock = (change: Partial<LibraryStock> = {}): LibraryStock => ({
