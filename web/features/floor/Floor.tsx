@@ -80,25 +80,28 @@ export function Floor({ initial, sampleOffered }: { initial: FloorState; sampleO
           <span style={{ fontSize: 20 }}>Nothing needs you now.</span>
         )}
         <span className="grow" />
+        <Button variant="contained" component={Link} href="/conditions/new">
+          New condition
+        </Button>
+      </div>
+      <div className="row">
         <FindField value={find} onFind={(words) => set('find', words === '' ? undefined : words)} />
         <TextField
           select
           label="Order"
           value={order}
           onChange={({ target: { value } }) => set('order', value === 'attention' ? undefined : value)}
-          sx={{ width: 150 }}
+          sx={{ width: 180 }}
         >
-          <MenuItem value="attention">most pressing</MenuItem>
+          <MenuItem value="attention">most pressing first</MenuItem>
           <MenuItem value="device">by device</MenuItem>
           <MenuItem value="stock">by stock</MenuItem>
         </TextField>
+        <span className="grow" />
         <FileLink label="take a measured file" accept={MEASURED_FILES} onFile={setGiven} />
         <Link className="small" href="/library/devices">
           library
         </Link>
-        <Button variant="contained" component={Link} href="/conditions/new">
-          New condition
-        </Button>
       </div>
       <table className="table">
         <thead>
@@ -175,7 +178,7 @@ function FindField({ value, onFind }: { value: string; onFind: (words: string) =
       value={text}
       onChange={(event) => setText(event.target.value)}
       slotProps={{ htmlInput: { maxLength: 80 } }}
-      sx={{ width: 120 }}
+      sx={{ width: 240 }}
     />
   );
 }

@@ -3,7 +3,7 @@ import type { InkKind } from '@melto/core/stock/inkKinds';
 import { paperWords } from '@/features/charts/paperWords';
 
 export const CURVE_FORMAT_WORDS: Readonly<Record<CurveFormat, string>> = {
-  link: 'ICC device link, for any colour engine',
+  link: 'ICC device link',
   csv: 'CSV',
   cgats: 'CGATS table',
   json: 'JSON',

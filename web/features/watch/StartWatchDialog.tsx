@@ -63,28 +63,31 @@ export function StartWatchDialog({ condition, view, onClose }: WatchSurfaceProps
       </p>
       <fieldset className="bare">
         <legend>Zero reading: {picked.length} readings</legend>
-        {candidates.map(({ id, code, finishedMs }) => (
-          <FormControlLabel
-            key={id}
-            control={
-              <Checkbox
-                checked={picked.includes(id)}
-                onChange={(_, checked) =>
-                  form.setValue(
-                    'readingIds',
-                    checked ? [...picked, id] : picked.filter((other) => other !== id),
-                    { shouldValidate: true },
-                  )
-                }
-              />
-            }
-            label={
-              <>
-                <span className="mono">{code}</span> <span className="quiet">{formatMoment(finishedMs)}</span>
-              </>
-            }
-          />
-        ))}
+        <div style={{ display: 'grid', gridTemplateColumns: '1fr 1fr' }}>
+          {candidates.map(({ id, code, finishedMs }) => (
+            <FormControlLabel
+              key={id}
+              control={
+                <Checkbox
+                  checked={picked.includes(id)}
+                  onChange={(_, checked) =>
+                    form.setValue(
+                      'readingIds',
+                      checked ? [...picked, id] : picked.filter((other) => other !== id),
+                      { shouldValidate: true },
+                    )
+                  }
+                />
+              }
+              label={
+                <>
+                  <span className="mono">{code}</span>{' '}
+                  <span className="quiet">{formatMoment(finishedMs)}</span>
+                </>
+              }
+            />
+          ))}
+        </div>
       </fieldset>
       <div className="row" style={{ alignItems: 'flex-start' }}>
         {field('everyDays', 'Check every, days')}
