@@ -131,7 +131,10 @@ describe('conditions of one device, stock and mode', () => {
 
 describe('a house', () => {
   it('has a name, a person and a time zone of its own', async () => {
-    const own = { name: ' Reed  Press ', timeZone: 'Europe/Amsterdam', person: 'Jo Sedge' };
+    const own = {
+      ...{ name: ' Reed  Press ', timeZone: 'Europe/Amsterdam', person: 'Jo Sedge' },
+      units: 'inches' as const,
+    };
     await changeHouse(services, own);
     expect(await ownHouse(services)).toEqual({ ...own, name: 'Reed Press' });
     for (const [change, field] of [

@@ -1,3 +1,4 @@
+import type { Units } from '@melto/core/units/units';
 import type { Sql } from './database.ts';
 
 export interface HouseRow {
@@ -5,13 +6,14 @@ export interface HouseRow {
   readonly name: string;
   /** IANA name of the time zone in which the house's times are told. */
   readonly timeZone: string;
+  readonly units: Units;
   /** Whether it holds the sample house, whose clock may be moved. */
   readonly sample: boolean;
 }
 
 export async function findHouse(sql: Sql): Promise<HouseRow | undefined> {
   const [row] = await sql.rows<Omit<HouseRow, 'sample'> & { sample: number }>(
-    'SELECT id, name, time_zone AS timeZone, sample FROM house WHERE id = ?',
+    'SELECT id, name, time_zone AS timeZone, units, sample FROM house WHERE id = ?',
     [sql.house],
   );
   return row === undefined ? undefined : { ...row, sample: row.sample === 1 };
@@ -20,9 +22,21 @@ export async function findHouse(sql: Sql): Promise<HouseRow | undefined> {
 /** Name and time zone of the house, and the name of whoever acts. */
 export async function setHouse(
   sql: Sql,
-  { name, timeZone, person }: Pick<HouseRow, 'name' | 'timeZone'> & { readonly person: string },
+  {
+    name,
+    timeZone,
+    units,
+    person,
+  }: Pick<HouseRow, 'name' | 'timeZone' | 'units'> & {
+    readonly person: string;
+  },
 ): Promise<void> {
-  await sql.change('UPDATE house SET name = ?, time_zone = ? WHERE id = ?', [name, timeZone, sql.house]);
+  await sql.change('UPDATE house SET name = ?, time_zone = ?, units = ? WHERE id = ?', [
+    name,
+    timeZone,
+    units,
+    sql.house,
+  ]);
   await sql.change('UPDATE person SET name = ? WHERE id = ? AND house_id = ?', [
     person,
     sql.person,

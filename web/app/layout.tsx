@@ -8,7 +8,7 @@ import InitColorSchemeScript from '@mui/material/InitColorSchemeScript';
 import { AppRouterCacheProvider } from '@mui/material-nextjs/v16-appRouter';
 import { Providers } from '@/features/frame/Providers';
 import { Frame } from '@/features/frame/Frame';
-import { houseZone } from '@melto/services/kernel/houseZone';
+import { ownHouse } from '@melto/services/house/ownHouse';
 import { context } from '@/server/context';
 import { paletteCss } from '@/ui/palette';
 
@@ -18,7 +18,7 @@ export const metadata: Metadata = {
 };
 
 export default async function RootLayout({ children }: { children: ReactNode }) {
-  const [request, zone] = await Promise.all([headers(), houseZone(context())]);
+  const [request, { timeZone, units }] = await Promise.all([headers(), ownHouse(context())]);
   const nonce = request.get('x-nonce') ?? undefined;
   return (
     <html lang="en-GB" suppressHydrationWarning>
@@ -28,7 +28,7 @@ export default async function RootLayout({ children }: { children: ReactNode }) 
       <body>
         <InitColorSchemeScript attribute="data-theme" defaultMode="light" nonce={nonce} />
         <AppRouterCacheProvider options={{ nonce }}>
-          <Providers zone={zone}>
+          <Providers zone={timeZone} units={units}>
             <Frame>{children}</Frame>
           </Providers>
         </AppRouterCacheProvider>

@@ -1,3 +1,4 @@
+import type { Units } from '@melto/core/units/units';
 import { findHouse, lockHouse, setHouse } from '@melto/store/houses';
 import { unitOfWork } from '../kernel/context.ts';
 import type { Context } from '../kernel/context.ts';
@@ -10,6 +11,8 @@ export interface OwnHouse {
   readonly name: string;
   /** IANA name of a time zone. */
   readonly timeZone: string;
+  /** In which lengths and screens are told. */
+  readonly units: Units;
   /** Whoever works in it. */
   readonly person: string;
 }
@@ -17,14 +20,14 @@ export interface OwnHouse {
 export async function ownHouse(context: Context): Promise<OwnHouse> {
   const [row, person] = await Promise.all([findHouse(context.database), personName(context)]);
   if (row === undefined) throw new Error(`no house ${context.database.house}`);
-  return { name: row.name, timeZone: row.timeZone, person };
+  return { name: row.name, timeZone: row.timeZone, units: row.units, person };
 }
 
 /** Names the house and its person, and sets its time zone; what was judged before keeps the names it was judged with. */
 export async function changeHouse(context: Context, change: OwnHouse): Promise<void> {
   const name = named(change.name, 'name', 'house');
   const person = named(change.person, 'person', 'person');
-  const { timeZone } = change;
+  const { timeZone, units } = change;
   if (!isTimeZone(timeZone))
     throw new Problem(
       'bad-input',
@@ -34,7 +37,7 @@ export async function changeHouse(context: Context, change: OwnHouse): Promise<v
     );
   await unitOfWork(context, async ({ database }) => {
     await lockHouse(database);
-    await setHouse(database, { name, timeZone, person });
+    await setHouse(database, { name, timeZone, units, person });
   });
 }
 

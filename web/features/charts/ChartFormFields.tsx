@@ -15,6 +15,7 @@ import type { PatchSize } from '@melto/core/charts/chartForm';
 import type { PaperName, ReaderKind } from '@melto/core/charts/pageGeometry';
 import { PAGES_OF_CONDITION } from '@/endpoints/charts';
 import { ask } from '@/ui/api';
+import { formatLength, formatScreen, lengthUnit, screenUnit } from '@/ui/units';
 import { PaperField } from './PaperField';
 
 /** How a chart is to stand on paper. */
@@ -75,8 +76,8 @@ export function useChartForm(conditionId: number): {
         error={tooFine}
         helperText={
           tooFine
-            ? `Too small for the device's ${screen} lines/cm${suiting === undefined ? ': average several readings' : ''}`
-            : `Aperture to ${roomForAperture(needs).toFixed(1)} mm, screens from ${Math.ceil(coarsestScreen(needs))} lines/cm`
+            ? `Too small for the device's ${formatScreen(screen)} ${screenUnit()}${suiting === undefined ? ': average several readings' : ''}`
+            : `Aperture to ${formatLength(roomForAperture(needs))} ${lengthUnit()}, screens from ${formatScreen(Math.ceil(coarsestScreen(needs)))} ${screenUnit()}`
         }
         sx={{ width: 164 }}
       >
@@ -93,5 +94,5 @@ export function useChartForm(conditionId: number): {
 
 function sidesOf(reader: ReaderKind, patchSize: PatchSize): string {
   const { patchLength, stripHeight } = needsOf({ reader, patchSize });
-  return `${Number(patchLength.toFixed(1))} × ${Number(stripHeight.toFixed(1))} mm`;
+  return `${formatLength(patchLength)} × ${formatLength(stripHeight)} ${lengthUnit()}`;
 }

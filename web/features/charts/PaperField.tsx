@@ -6,7 +6,11 @@ import { OWN_PAGE_MM, paperMm, paperNamed } from '@melto/core/charts/pageGeometr
 import type { NamedPaper, PaperName } from '@melto/core/charts/pageGeometry';
 import { PAPER_WORDS, paperWords } from './paperWords';
 
+import { formatLength, lengthUnit, typedLength } from '@/ui/units';
+
 const OWN = 'own';
+/** A side as it is typed, to whole mm. */
+const plain = (mm: number): string => formatLength(Math.round(mm)).replaceAll(',', '');
 
 /** The page that a chart stands on: a known one, one of the device's own, or one by its width and height. */
 export function PaperField({
@@ -24,7 +28,7 @@ export function PaperField({
   const [sides, setSides] = useState<{ readonly width: string; readonly height: string }>();
   const take = (next: { readonly width: string; readonly height: string }): void => {
     setSides(next);
-    onPaper(paperNamed(`${next.width}x${next.height}`));
+    onPaper(paperNamed(`${typedLength(next.width)}x${typedLength(next.height)}`));
   };
   const choose = (value: string): void => {
     if (value !== OWN) {
@@ -32,7 +36,7 @@ export function PaperField({
       return onPaper(value as PaperName);
     }
     const { width, height } = paperMm(paper ?? 'a4');
-    take({ width: String(Math.round(width)), height: String(Math.round(height)) });
+    take({ width: plain(width), height: plain(height) });
   };
   return (
     <>
@@ -54,10 +58,14 @@ export function PaperField({
         (['width', 'height'] as const).map((side) => (
           <TextField
             key={side}
-            label={`${side}, mm`}
+            label={`${side}, ${lengthUnit()}`}
             value={sides[side]}
             error={paper === undefined}
-            helperText={paper === undefined ? `${OWN_PAGE_MM.least} to ${OWN_PAGE_MM.most}` : undefined}
+            helperText={
+              paper === undefined
+                ? `${formatLength(OWN_PAGE_MM.least)} to ${formatLength(OWN_PAGE_MM.most)}`
+                : undefined
+            }
             onChange={(event) => take({ ...sides, [side]: event.target.value.trim() })}
             sx={{ width: 92 }}
           />

@@ -5,11 +5,14 @@ import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { SnackbarProvider } from 'notistack';
 import { useEffect, useState } from 'react';
 import type { ReactNode } from 'react';
+import type { Units } from '@melto/core/units/units';
 import { tellHouseZone } from '@/ui/format';
+import { tellHouseUnits } from '@/ui/units';
 import { theme } from '@/ui/theme';
 
-export function Providers({ zone, children }: { zone: string; children: ReactNode }) {
+export function Providers({ zone, units, children }: { zone: string; units: Units; children: ReactNode }) {
   tellHouseZone(zone);
+  tellHouseUnits(units);
   const [client] = useState(
     () => new QueryClient({ defaultOptions: { queries: { retry: 1, refetchOnWindowFocus: true } } }),
   );

@@ -1,8 +1,9 @@
 'use client';
 
 import { useRouter } from 'next/navigation';
+import { DEVICE_BOUNDS } from '@melto/core/device/deviceFacts';
 import { MOST_DUTY_DAYS } from '@melto/core/device/calibrationDuty';
-import { OWN_PAGE_MM } from '@melto/core/charts/pageGeometry';
+import { OWN_PAGE_MM, paperMm } from '@melto/core/charts/pageGeometry';
 import type { PaperName } from '@melto/core/charts/pageGeometry';
 import type { LibraryDevice } from '@melto/services/house/library';
 import { CHANGE_DEVICE } from '@/endpoints/conditions';
@@ -12,6 +13,7 @@ import { FormDialog } from '@/ui/FormDialog';
 import { ChoicesIn, TextIn } from '@/ui/form/fields';
 import { useBodyForm } from '@/ui/form/useBodyForm';
 import { numberOf } from '@/ui/numberOf';
+import { formatLength, formatScreen, lengthUnit, screenUnit, typedLength, typedScreen } from '@/ui/units';
 import { CURVE_FORMAT_WORDS } from './factWords';
 
 /** Renames a device, adds print modes, keeps what is known of it and what calibration it needs by itself. */
@@ -22,10 +24,10 @@ export function ChangeDevice({ device, onClose }: { device: LibraryDevice; onClo
     CHANGE_DEVICE.body,
     {
       ...{ name: device.name, note: device.note, modes: device.modes.join(', ') },
-      pages: (facts.pages ?? []).map((page) => page.replace('x', ' x ')).join(', '),
-      width: textOf(facts.printedWidthMm),
+      pages: (facts.pages ?? []).map(pageText).join(', '),
+      width: facts.printedWidthMm === undefined ? '' : lengthText(facts.printedWidthMm),
       zones: textOf(facts.zones),
-      screen: textOf(facts.screenPerCm),
+      screen: facts.screenPerCm === undefined ? '' : formatScreen(facts.screenPerCm),
       curveFormats: [...(facts.curveFormats ?? [])],
       duty: duty?.words ?? '',
       days: String(duty?.days ?? 7),
@@ -36,9 +38,9 @@ export function ChangeDevice({ device, onClose }: { device: LibraryDevice; onClo
       duty: words.trim() === '' ? null : { words: words.trim(), days: numberOf(days) },
       facts: {
         ...told('pages', listOf(pages).map(pageOf)),
-        ...number('printedWidthMm', width),
+        ...number('printedWidthMm', width, typedLength),
         ...number('zones', zones),
-        ...number('screenPerCm', screen),
+        ...number('screenPerCm', screen, typedScreen),
         ...told('curveFormats', curveFormats),
       },
     }),
@@ -51,7 +53,9 @@ export function ChangeDevice({ device, onClose }: { device: LibraryDevice; onClo
         'duty.days': 'days',
       },
       words: {
-        pages: `Width x height in mm, ${OWN_PAGE_MM.least} to ${OWN_PAGE_MM.most.toLocaleString('en-GB')} each, parted by commas`,
+        pages: `Width x height in ${lengthUnit()}, ${range(OWN_PAGE_MM)} each, parted by commas`,
+        width: range(DEVICE_BOUNDS.printedWidthMm),
+        screen: `${formatScreen(DEVICE_BOUNDS.screenPerCm.least)} to ${formatScreen(DEVICE_BOUNDS.screenPerCm.most)}`,
         days: `1 to ${MOST_DUTY_DAYS}`,
       },
     },
@@ -88,16 +92,16 @@ export function ChangeDevice({ device, onClose }: { device: LibraryDevice; onClo
         form={form}
         name="pages"
         label="Pages of its own"
-        help="Width x height in mm, parted by commas, as 610 x 914; they are offered beside A4, Letter and A3"
+        help={`Width x height in ${lengthUnit()}, parted by commas, as ${pageText('610x914')}; they are offered beside A4, Letter and A3`}
       />
       <div className="row" style={{ alignItems: 'flex-start' }}>
-        <TextIn form={form} name="width" label="Prints, mm wide" sx={{ flex: 1 }} />
+        <TextIn form={form} name="width" label={`Prints, ${lengthUnit()} wide`} sx={{ flex: 1 }} />
         {inks && <TextIn form={form} name="zones" label="Ink zones" sx={{ flex: 1 }} />}
         {inks && (
           <TextIn
             form={form}
             name="screen"
-            label="Screen, lines/cm"
+            label={`Screen, ${screenUnit()}`}
             help="Charts begin with patches that suit it"
             sx={{ flex: 1 }}
           />
@@ -137,9 +141,24 @@ function textOf(value: number | undefined): string {
   return value === undefined ? '' : String(value);
 }
 
-/** A page as people type it, `610 x 914` or `610 × 914`. */
+/** A length in the house's unit, as it is typed. */
+const lengthText = (mm: number): string => formatLength(mm).replaceAll(',', '');
+
+const range = ({ least, most }: { readonly least: number; readonly most: number }): string =>
+  `${formatLength(least)} to ${formatLength(most)}`;
+
+/** A page as people type it, `610 x 914` or `610 × 914`, in the house's unit. */
 function pageOf(text: string): PaperName {
-  return text.toLowerCase().replace(/\s*(x|×|by)\s*/, 'x') as PaperName;
+  return text
+    .toLowerCase()
+    .split(/\s*(?:x|×|by)\s*/)
+    .map((side) => String(typedLength(side)))
+    .join('x') as PaperName;
+}
+
+function pageText(page: PaperName): string {
+  const { width, height } = paperMm(page);
+  return `${lengthText(width)} x ${lengthText(height)}`;
 }
 
 /** A fact that was told; none for an empty list. */
@@ -148,6 +167,10 @@ function told<K extends string, T>(name: K, list: readonly T[]): Partial<Record<
 }
 
 /** A number that was told; none for an empty text. */
-export function number<K extends string>(name: K, text: string): Partial<Record<K, number>> {
-  return (text.trim() === '' ? {} : { [name]: numberOf(text) }) as Partial<Record<K, number>>;
+export function number<K extends string>(
+  name: K,
+  text: string,
+  typed: (text: string) => number = numberOf,
+): Partial<Record<K, number>> {
+  return (text.trim() === '' ? {} : { [name]: typed(text) }) as Partial<Record<K, number>>;
 }

@@ -10,7 +10,7 @@ import { REMOVE_PICTURE, SET_LOGO } from '@/endpoints/conditions';
 import { CHANGE_HOUSE } from '@/endpoints/house';
 import { send } from '@/ui/api';
 import { FileButton, PICTURE_FILES } from '@/ui/FileButton';
-import { TextIn } from '@/ui/form/fields';
+import { ChoiceIn, TextIn } from '@/ui/form/fields';
 import { useBodyForm } from '@/ui/form/useBodyForm';
 import { useSending } from '@/ui/useSending';
 import { usePutAway } from './usePutAway';
@@ -31,8 +31,10 @@ export function HouseSurface({
   const { sending, problem, run } = useSending();
   const form = useBodyForm(
     CHANGE_HOUSE.body,
-    { name: house.name, person: house.person, timeZone: house.timeZone },
-    ({ name, person, timeZone }) => ({ name: name.trim(), person: person.trim(), timeZone }),
+    { name: house.name, person: house.person, timeZone: house.timeZone, units: house.units },
+    ({ name, person, timeZone, units }) => ({
+      ...{ name: name.trim(), person: person.trim(), timeZone, units },
+    }),
   );
   const { ready } = form;
   const keep = async (): Promise<void> => {
@@ -71,6 +73,12 @@ export function HouseSurface({
           renderInput={(params) => (
             <TextField {...params} label="Time zone" helperText="In which all times are told, on paper too" />
           )}
+        />
+        <ChoiceIn
+          form={form}
+          name="units"
+          label="Lengths and screens"
+          choices={{ metric: 'mm, lines/cm', inches: 'inches, lines per inch' }}
         />
         <div className="row">
           <Button type="submit" variant="contained" disabled={!ready || sending}>

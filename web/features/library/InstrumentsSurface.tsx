@@ -14,6 +14,7 @@ import { send } from '@/ui/api';
 import { FormDialog } from '@/ui/FormDialog';
 import { TextIn } from '@/ui/form/fields';
 import { useBodyForm } from '@/ui/form/useBodyForm';
+import { formatLength, lengthUnit } from '@/ui/units';
 import { formatSpan } from '@/ui/format';
 
 const KIND_WORDS = {
@@ -128,7 +129,7 @@ function InstrumentLine({ instrument, onChange }: { instrument: InstrumentRow; o
   const connected = bridge.instruments.find(({ info }) => info.serial === serial);
   const tileMs = connected?.tileMs ?? instrument.tileMs;
   const optics = [
-    apertureMm === null ? '' : `${apertureMm} mm`,
+    apertureMm === null ? '' : `${formatLength(apertureMm)} ${lengthUnit()}`,
     filter,
     backing === '' ? '' : `${backing} backing`,
   ];

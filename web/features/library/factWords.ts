@@ -1,5 +1,6 @@
 import type { CurveFormat, DeviceFacts } from '@melto/core/device/deviceFacts';
 import type { InkKind } from '@melto/core/stock/inkKinds';
+import { formatLength, formatScreen, lengthUnit, screenUnit } from '@/ui/units';
 import { paperWords } from '@/features/charts/paperWords';
 
 export const CURVE_FORMAT_WORDS: Readonly<Record<CurveFormat, string>> = {
@@ -29,9 +30,9 @@ export function deviceFactWords({
   curveFormats,
 }: DeviceFacts): string[] {
   return [
-    ...(printedWidthMm === undefined ? [] : [`${printedWidthMm.toLocaleString('en-GB')} mm wide`]),
+    ...(printedWidthMm === undefined ? [] : [`${formatLength(printedWidthMm)} ${lengthUnit()} wide`]),
     ...(zones === undefined ? [] : [`${zones} ink zones`]),
-    ...(screenPerCm === undefined ? [] : [`${screenPerCm} lines/cm`]),
+    ...(screenPerCm === undefined ? [] : [`${formatScreen(screenPerCm)} ${screenUnit()}`]),
     ...(pages ?? []).map(paperWords),
     ...(curveFormats === undefined
       ? []

@@ -1,9 +1,10 @@
 import { screen, waitFor } from '@testing-library/react';
-import { describe, expect, it } from 'vitest';
+import { afterEach, describe, expect, it } from 'vitest';
 import type { LibraryInkSet } from '@melto/services/house/inkSets';
 import type { LibraryDevice, LibraryStock } from '@melto/services/house/library';
 import { fakeServer } from '@/testing/fakeServer';
 import { show } from '@/testing/show';
+import { tellHouseUnits } from '@/ui/units';
 import { DevicesSurface } from './DevicesSurface';
 import { InkSetsSurface } from './InkSetsSurface';
 import { StocksSurface } from './StocksSurface';
@@ -26,7 +27,7 @@ describe('a device', () => {
   it('is known by its pages, width, zones, screen and what its front end takes', async () => {
     const { sent } = fakeServer({ 'PUT /api/devices/2': {} });
     const { user } = show(<DevicesSurface devices={[press]} />);
-    expect(screen.getByText('24 ink zones, 720 × 1020 mm')).toBeTruthy();
+    expect(screen.getByText('24 ink zones, 720 × 1,020 mm')).toBeTruthy();
     await user.click(screen.getByRole('button', { name: 'Change Kestrel' }));
     const pages = screen.getByLabelText<HTMLInputElement>('Pages of its own');
     expect(pages.value).toBe('720 x 1020');
@@ -37,7 +38,7 @@ describe('a device', () => {
     await user.type(pages, '520 × 740, 1020x720');
     await user.clear(screen.getByLabelText('Ink zones'));
     await user.type(screen.getByLabelText('Screen, lines/cm'), '3');
-    expect(await screen.findByText('A whole number, 4 to 200')).toBeTruthy();
+    expect(await screen.findByText('4 to 200')).toBeTruthy();
     await user.type(screen.getByLabelText('Screen, lines/cm'), '0');
     await user.type(screen.getByLabelText('Prints, mm wide'), '1030');
     await user.click(screen.getByRole('combobox', { name: 'Its front end takes curves as' }));
@@ -52,6 +53,28 @@ describe('a device', () => {
       },
     });
     expect((sent[0].body as { facts: object }).facts).not.toHaveProperty('zones');
+  });
+});
+
+describe('a device of a house that tells inches', () => {
+  afterEach(() => tellHouseUnits('metric'));
+
+  it('is known in inches and lines per inch, and kept in mm and lines/cm', async () => {
+    tellHouseUnits('inches');
+    const { sent } = fakeServer({ 'PUT /api/devices/2': {} });
+    const { user } = show(<DevicesSurface devices={[{ ...press, facts: { screenPerCm: 69 } }]} />);
+    expect(screen.getByText('175 lpi')).toBeTruthy();
+    await user.click(screen.getByRole('button', { name: 'Change Kestrel' }));
+    await user.type(screen.getByLabelText('Pages of its own'), '24 x 36');
+    await user.type(screen.getByLabelText('Prints, in wide'), '300');
+    expect(await screen.findByText('1.97 to 236.22')).toBeTruthy();
+    await user.type(screen.getByLabelText('Prints, in wide'), '{Backspace}');
+    await user.click(keep());
+    await waitFor(() =>
+      expect(sent[0]?.body).toMatchObject({
+        facts: { pages: ['610x914'], printedWidthMm: 762, screenPerCm: 69 },
+      }),
+    );
   });
 });
 

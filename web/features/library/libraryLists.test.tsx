@@ -148,7 +148,12 @@ describe('stocks of the library', () => {
 describe('the house', () => {
   it('is named; without a name or a person nothing is kept', async () => {
     const { sent } = fakeServer({ 'PUT /api/house': {} });
-    const house = { name: 'Reed Press', timeZone: 'Europe/London', person: 'Jo Sedge' };
+    const house = {
+      name: 'Reed Press',
+      units: 'metric' as const,
+      timeZone: 'Europe/London',
+      person: 'Jo Sedge',
+    };
     const { user } = show(
       <HouseSurface house={house} zones={['Europe/Amsterdam', 'Europe/London']} logo={undefined} />,
     );
@@ -157,11 +162,14 @@ describe('the house', () => {
     await user.type(screen.getByLabelText('Name of the house'), 'Sedge Print');
     await user.click(screen.getByLabelText('Time zone'));
     await user.click(screen.getByRole('option', { name: 'Europe/Amsterdam' }));
+    await user.click(screen.getByRole('combobox', { name: 'Lengths and screens' }));
+    await user.click(screen.getByRole('option', { name: 'inches, lines per inch' }));
     await user.click(button('Keep it'));
     await waitFor(() =>
       expect(sent[0]?.body).toEqual({
         name: 'Sedge Print',
         timeZone: 'Europe/Amsterdam',
+        units: 'inches',
         person: 'Jo Sedge',
       }),
     );

@@ -47,7 +47,7 @@ export function StartWatchDialog({ condition, view, onClose }: WatchSurfaceProps
     onClose();
   };
   const field = (name: 'everyDays' | 'expiresDays' | 'meanLimit' | 'largestLimit', label: string) => (
-    <TextIn form={form} name={name} label={label} help=" " sx={{ flex: 1 }} />
+    <TextIn form={form} name={name} label={label} sx={{ flex: 1 }} />
   );
   return (
     <FormDialog
