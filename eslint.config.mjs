@@ -8,11 +8,12 @@ const LAYERS = {
   bridge: ['core', 'simulator'],
   paper: ['core'],
   store: ['core'],
+  threads: ['core'],
   services: ['core', 'paper', 'store'],
-  jobs: ['core', 'services', 'demo'],
+  jobs: ['core', 'services', 'demo', 'threads'],
   demo: ['core', 'services'],
   web: ['bridge', 'core', 'services'],
-  cli: ['core', 'paper', 'simulator'],
+  cli: ['core', 'paper', 'simulator', 'threads'],
 };
 const ALL = Object.keys(LAYERS);
 
@@ -73,7 +74,7 @@ export default tseslint.config(
   },
   {
     // A promise that nobody waits for fails unheard.
-    files: ['{core,simulator,bridge,paper,store,services,jobs,cli,demo}/src/**/*.ts', 'web/**/*.{ts,tsx}'],
+    files: ['{core,simulator,bridge,paper,store,services,jobs,threads,cli,demo}/src/**/*.ts', 'web/**/*.{ts,tsx}'],
     ignores: ['**/*.test.{ts,tsx}', 'web/testing/**', 'web/.next/**', 'web/next.config.ts'],
     languageOptions: {
       parserOptions: {

@@ -40,7 +40,7 @@ export default defineConfig({
         extends: true,
         test: {
           name: 'node',
-          include: ['{bridge,store,services,jobs,cli,demo,web}/**/*.test.ts'],
+          include: ['{bridge,store,services,jobs,threads,cli,demo,web}/**/*.test.ts'],
           exclude,
           isolate: false,
         },

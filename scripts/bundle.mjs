@@ -5,12 +5,13 @@ import { fileURLToPath } from 'node:url';
 
 const root = join(dirname(fileURLToPath(import.meta.url)), '..');
 const ENTRIES = {
-  cli: { melto: 'cli/src/main.ts' },
+  cli: { melto: 'cli/src/main.ts', inkIntents: 'core/src/profile/inkIntents.ts' },
   server: {
     runner: 'jobs/src/runner.ts',
     worker: 'jobs/src/worker.ts',
     migrate: 'services/src/house/migrate.ts',
     drawPdf: 'paper/src/report/drawPdf.ts',
+    inkIntents: 'core/src/profile/inkIntents.ts',
     instruments: 'bridge/src/simulated/main.ts',
   },
 };
@@ -30,6 +31,7 @@ const common = {
     '@pdf-lib/fontkit',
     'pdf-lib',
     'commander',
+    'piscina',
     'ws',
     '@react-pdf/renderer',
     'react',

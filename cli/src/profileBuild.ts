@@ -3,6 +3,7 @@ import { joinPatchSets } from '@melto/core/cgats/joinPatchSets';
 import { patchXyz } from '@melto/core/cgats/patchColours';
 import type { PatchSet } from '@melto/core/cgats/patchSet';
 import { fitInkModel } from '@melto/core/characterise/inkModel';
+import type { InkModel } from '@melto/core/characterise/inkModel';
 import { fitReport, reportedRgb } from '@melto/core/characterise/fitReport';
 import { fitRgbModel, rgbModelLab } from '@melto/core/characterise/rgbModel';
 import type { RgbModel } from '@melto/core/characterise/rgbModel';
@@ -14,7 +15,8 @@ import { summariseErrors } from '@melto/core/numerics/statistics';
 import type { ErrorSummary } from '@melto/core/numerics/statistics';
 import type { NamedColour } from '@melto/core/refine/namedColour';
 import { unwrap } from '@melto/core/result';
-import { buildInkProfile } from '@melto/core/profile/buildInkProfile';
+import { buildInkProfile, buildInkProfileOn } from '@melto/core/profile/buildInkProfile';
+import type { InkProfileOptions } from '@melto/core/profile/buildInkProfile';
 import { buildRgbProfile } from '@melto/core/profile/buildRgbProfile';
 import type { TableSize } from '@melto/core/profile/buildRgbProfile';
 import { meanPaperXyz } from '@melto/core/device/meanPaperXyz';
@@ -24,6 +26,7 @@ import type { OutputProfileOptions } from '@melto/core/profile/outputProfile';
 import type { Separation } from '@melto/core/separate/separation';
 import { limitsWithTurns, turningInks } from '@melto/core/separate/turningInks';
 import { colourListFrom, deviceOf, measuredAs, oneOf, readMeasuredFile, report, writeFile } from './files.ts';
+import { intentThreads } from '@melto/threads/intentThreads';
 import { separationFromOptions } from './separationOptions.ts';
 import type { SeparationOptions } from './separationOptions.ts';
 import { UsageError } from './usageError.ts';
@@ -55,7 +58,7 @@ const MOST_NAMED = 12;
 const INKS = ['cyan', 'magenta', 'yellow', 'black'];
 const LEAST_PATCHES = { rgb: 40, cmyk: 150 } as const;
 
-export function profileBuild(options: ProfileBuildOptions): void {
+export async function profileBuild(options: ProfileBuildOptions): Promise<void> {
   const version = oneOf(options.icc, '--icc', ['2', '4']) === '2' ? 2 : 4;
   const tableSize = oneOf(options.tables, '--tables', ['small', 'normal', 'large']);
   const separation = separationFromOptions(options);
@@ -92,7 +95,7 @@ export function profileBuild(options: ProfileBuildOptions): void {
   const built =
     kind === 'rgb'
       ? buildFromRgb(device, xyz, about, tableSize, options.colours)
-      : buildFromInks(
+      : await buildFromInks(
           ...([set, device, xyz, about, tableSize, separation] as const),
           options.inkLimits !== undefined,
           options.colours,
@@ -137,7 +140,18 @@ function listLine(colours: readonly NamedColour[], model: RgbModel, profile: Icc
   return `${colours.length} colours of the list by the model: mean ${mean.toFixed(2)}, largest ${largest.toFixed(2)} ΔE00`;
 }
 
-function buildFromInks(
+/** Builds with all cores where the bundle has its threads. */
+async function builtOnThreads(model: InkModel, options: InkProfileOptions): Promise<IccProfile> {
+  const threads = intentThreads(new URL('./inkIntents.mjs', import.meta.url));
+  if (threads === undefined) return buildInkProfile(model, options).profile;
+  try {
+    return (await buildInkProfileOn(threads.work, model, options)).profile;
+  } finally {
+    await threads.end();
+  }
+}
+
+async function buildFromInks(
   set: PatchSet,
   device: Float64Array,
   xyz: Float64Array,
@@ -146,12 +160,12 @@ function buildFromInks(
   asked: Separation,
   limited: boolean,
   colours: string | undefined,
-): Built {
+): Promise<Built> {
   const model = fitInkModel(device, 4, xyz);
   const turning = turningInks(model).filter(({ ink, limit }) => asked.inkLimits[ink] > limit);
   // What a person says of limits is kept; it is told then what they cost.
   const separation = limited ? asked : { ...asked, inkLimits: limitsWithTurns(asked.inkLimits, turning) };
-  const { profile } = buildInkProfile(model, {
+  const options: InkProfileOptions = {
     ...about,
     tableSize,
     separation,
@@ -162,7 +176,8 @@ function buildFromInks(
             colourListFrom(colours).map(({ lab }) => lab),
             about.paperXyz,
           ),
-  });
+  };
+  const profile = await builtOnThreads(model, options);
   const found = inkProfileReport(model, profile, device, xyz, separation.totalInk);
   const black = found.neutralAxis[0];
   return {

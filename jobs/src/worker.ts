@@ -3,6 +3,7 @@ import { composeServices } from '@melto/services/composition';
 import { workJob } from '@melto/services/kernel/jobs';
 import { Problem } from '@melto/services/kernel/problem';
 import { seedSource } from '@melto/services/kernel/seedSource';
+import { intentThreads } from '@melto/threads/intentThreads';
 import { HANDLERS } from './handlers.ts';
 import type { FromWorker, ToWorker, WorkerData } from './messages.ts';
 
@@ -11,7 +12,8 @@ const port = parentPort;
 if (port === null) throw new Error('the worker runs in a thread');
 const post = (message: FromWorker): void => port.postMessage(message);
 const { url, simulated } = workerData as WorkerData;
-const services = composeServices(url, { simulated });
+const threads = intentThreads(new URL('./inkIntents.mjs', import.meta.url));
+const services = composeServices(url, { simulated, workIntent: threads?.work });
 
 port.on('message', async ({ job }: ToWorker) => {
   const context = { ...services, seed: seedSource(process.env['MELTO_SEED'], `job ${job.id}`) };

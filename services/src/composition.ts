@@ -24,7 +24,9 @@ const NO_DRIVERS: Drivers = {
 /** Puts the application together over the database of `url`; the only place that chooses the drivers. */
 export function composeServices(
   url: string,
-  given: Partial<Pick<Context, 'now' | 'seed' | 'drawPdf'>> & { readonly simulated?: boolean } = {},
+  given: Partial<Pick<Context, 'now' | 'seed' | 'drawPdf' | 'workIntent'>> & {
+    readonly simulated?: boolean;
+  } = {},
 ): Context {
   const { simulated = true, ...own } = given;
   return {
@@ -34,6 +36,7 @@ export function composeServices(
     now: Date.now,
     seed: seedSource(undefined, 'house'),
     drawPdf,
+    workIntent: undefined,
     ...own,
   };
 }

@@ -1,31 +1,18 @@
-import type { Lab } from '../colour/lab.ts';
 import { WHITE_ICC } from '../colour/whitePoints.ts';
-import { labToXyz, xyzRowsToLab } from '../colour/xyzToLab.ts';
+import { xyzRowsToLab } from '../colour/xyzToLab.ts';
 import { inkModelXyz } from '../characterise/inkModel.ts';
 import type { InkModel } from '../characterise/inkModel.ts';
-import { createGamutMap } from '../gamut/gamutMap.ts';
 import type { IccTag } from '../icc/iccTypes.ts';
-import type { Vector3 } from '../numerics/matrix3.ts';
-import { inkBounds } from '../separate/separation.ts';
 import type { Separation } from '../separate/separation.ts';
-import { mapRows, unmappedGrid } from './buildRgbProfile.ts';
 import type { BuildProgress, BuiltProfile, TableSize } from './buildRgbProfile.ts';
 import { anchorForward, anchorInverse, inverseAt } from './anchorTables.ts';
 import { buildForwardGrid } from './forwardGrid.ts';
 import type { ForwardGrid } from './forwardGrid.ts';
-import { InkTable } from './inkTable.ts';
-import {
-  GAMUT_FULL_SCALE,
-  GAMUT_TOLERANCE,
-  KNEE,
-  REFERENCE_MEDIUM_BLACK,
-  VERSION_2_BLACK,
-} from './intents.ts';
+import { workIntent } from './inkIntents.ts';
+import type { IntentTables, IntentTask } from './inkIntents.ts';
+import { GAMUT_FULL_SCALE, GAMUT_TOLERANCE } from './intents.ts';
 import { darkestNeutral, invertInks } from './invertInks.ts';
 import { COLORIMETRIC_AXES, MAPPED_AXES } from './labAxis.ts';
-import { labGridValues } from './labGrid.ts';
-import { settleInverse } from './settleInverse.ts';
-import { setPureBlack } from './pureBlack.ts';
 import { outputProfile } from './outputProfile.ts';
 import type { OutputProfileOptions } from './outputProfile.ts';
 import { forwardTag, inverseTag, quantiseLab } from './profileTables.ts';
@@ -53,63 +40,105 @@ export function buildInkProfile(
   options: InkProfileOptions,
   onProgress: BuildProgress = () => {},
 ): BuiltProfile {
-  const { forward: forwardPoints, inverse: inversePoints } = SIZES[options.tableSize];
-  const { version, separation } = options;
-  onProgress(0, 'Filling the forward table');
-  const plain = forwardTable(model, forwardPoints, version, (f) =>
-    onProgress(0.35 * f, 'Filling the forward table'),
-  );
-  const targets = labGridValues(inversePoints, COLORIMETRIC_AXES);
-  const words = 'Separating for the colorimetric intent';
-  onProgress(0.35, words);
-  const darkest = darkestNeutral(plain, separation);
-  const relative = invertInks(
-    plain,
-    targets,
-    separation,
-    darkest,
-    (f) => onProgress(0.35 + 0.21 * f, words),
-    inversePoints,
-  );
-  settleInverse(plain, relative.device, inversePoints, separation);
-  const forward =
-    options.anchors === undefined
-      ? plain
-      : anchorTables(model, plain, relative.device, inversePoints, options.anchors, options);
+  const task = begin(model, options, onProgress);
+  const worked = (intent: Intent, forward: ForwardGrid, from: number): IntentTables => {
+    onProgress(from, WORDS[intent]);
+    return workIntent({ ...task, forward, intent }, (f) => onProgress(from + 0.2 * f, WORDS[intent]));
+  };
+  const relative = worked('relative', task.forward, 0.35);
+  const forward = anchored(model, options, task, relative);
+  const perceptual = worked('perceptual', forward, 0.56);
+  const saturation = worked('saturation', forward, 0.78);
+  onProgress(1, 'Writing');
+  return finish(options, task, forward, { relative, perceptual, saturation });
+}
+
+/** Works one intent out somewhere else. */
+export type WorkElsewhere = (task: IntentTask) => Promise<IntentTables>;
+
+/** The same profile, its intents worked out side by side. */
+export async function buildInkProfileOn(
+  work: WorkElsewhere,
+  model: InkModel,
+  options: InkProfileOptions,
+  onProgress: BuildProgress = () => {},
+): Promise<BuiltProfile> {
+  const task = begin(model, options, onProgress);
+  let done = 0.35;
+  onProgress(done, WORDS.relative);
+  const worked = async (intent: Intent, forward: ForwardGrid): Promise<IntentTables> => {
+    const tables = await work({ ...task, forward, intent });
+    done += 0.2;
+    onProgress(done, WORDS[intent]);
+    return tables;
+  };
+  const mapped = (forward: ForwardGrid): Promise<readonly IntentTables[]> =>
+    Promise.all([worked('perceptual', forward), worked('saturation', forward)]);
+  const first = worked('relative', task.forward);
+  // Anchors change the forward table once it is known where the colorimetric one puts them.
+  const together = options.anchors === undefined ? mapped(task.forward) : undefined;
+  // A failure of either is told once, by the one that is waited for.
+  together?.catch(() => {});
+  const relative = await first;
+  const forward = anchored(model, options, task, relative);
+  const [perceptual, saturation] = await (together ?? mapped(forward));
+  onProgress(1, 'Writing');
+  return finish(options, task, forward, { relative, perceptual, saturation });
+}
+
+type Intent = IntentTask['intent'];
+type Begun = Omit<IntentTask, 'intent'>;
+
+const WORDS: Readonly<Record<Intent, string>> = {
+  relative: 'Separating for the colorimetric intent',
+  perceptual: 'Mapping the perceptual intent',
+  saturation: 'Mapping the saturation intent',
+};
+
+/** The forward table, and what all intents take. */
+function begin(
+  model: InkModel,
+  { tableSize, version, separation }: InkProfileOptions,
+  onProgress: BuildProgress,
+): Begun {
+  const { forward: forwardPoints, inverse: points } = SIZES[tableSize];
+  const words = 'Filling the forward table';
+  onProgress(0, words);
+  const forward = forwardTable(model, forwardPoints, version, (f) => onProgress(0.35 * f, words));
+  return { forward, separation, version, points, darkest: darkestNeutral(forward, separation) };
+}
+
+function anchored(
+  model: InkModel,
+  options: InkProfileOptions,
+  { forward, points }: Begun,
+  { device }: IntentTables,
+): ForwardGrid {
+  return options.anchors === undefined
+    ? forward
+    : anchorTables(model, forward, device, points, options.anchors, options);
+}
+
+function finish(
+  options: InkProfileOptions,
+  { version, points }: Begun,
+  forward: ForwardGrid,
+  { relative, ...mapped }: Readonly<Record<Intent, IntentTables>>,
+): BuiltProfile {
   const gamut = relative.distance.map((distance) =>
     distance <= GAMUT_TOLERANCE ? 0 : Math.min(1, distance / GAMUT_FULL_SCALE),
   );
-  const black = labToXyz([darkest, 0, 0], WHITE_ICC);
-  const asked = labGridValues(inversePoints, MAPPED_AXES);
   const tables = new Map<string, IccTag>();
-  (['perceptual', 'saturation'] as const).forEach((intent, i) => {
-    const mapping = `Mapping the ${intent} intent`;
-    const from = 0.56 + 0.22 * i;
-    onProgress(from, mapping);
-    const map = createGamutMap(surfaceLab(forward, separation), {
-      sourceBlack: version === 4 ? REFERENCE_MEDIUM_BLACK : VERSION_2_BLACK,
-      deviceBlack: black,
-      knee: KNEE[intent],
-    });
-    const number = intent === 'perceptual' ? 0 : 2;
-    const mapped = mapRows(asked, (lab) => map.toDevice(lab));
-    const inverse = invertInks(
-      forward,
-      mapped,
-      separation,
-      darkest,
-      (f) => onProgress(from + 0.2 * f, mapping),
-      inversePoints,
-    );
-    if (separation.pureBlack === true && intent === 'saturation')
-      setPureBlack(forward, asked, mapped, inverse.device, inkBounds(separation)[3]);
-    tables.set(`A2B${number}`, forwardTag(unmappedGrid(forward, map), version));
-    tables.set(`B2A${number}`, inverseTag(4, inversePoints, inverse.device, version, MAPPED_AXES));
-  });
+  for (const [number, { seen, device }] of [
+    [0, mapped.perceptual],
+    [2, mapped.saturation],
+  ] as const) {
+    tables.set(`A2B${number}`, forwardTag({ ...forward, lab: seen }, version));
+    tables.set(`B2A${number}`, inverseTag(4, points, device, version, MAPPED_AXES));
+  }
   tables.set('A2B1', forwardTag(forward, version));
-  tables.set('B2A1', inverseTag(4, inversePoints, relative.device, version, COLORIMETRIC_AXES));
-  tables.set('gamt', inverseTag(1, inversePoints, gamut, version, COLORIMETRIC_AXES));
-  onProgress(1, 'Writing');
+  tables.set('B2A1', inverseTag(4, points, relative.device, version, COLORIMETRIC_AXES));
+  tables.set('gamt', inverseTag(1, points, gamut, version, COLORIMETRIC_AXES));
   return { forward, profile: outputProfile(options, 'CMYK', tables) };
 }
 
@@ -173,22 +202,4 @@ function relativeLab(model: InkModel, device: Float64Array): Float64Array {
   for (let i = 0; i < lab.length; i++) lab[i] = Math.max(0, (lab[i] / paper[i % 3]) * WHITE_ICC[i % 3]);
   xyzRowsToLab(lab, WHITE_ICC, lab);
   return lab;
-}
-
-/**
- * Lab on the surface of the gamut over the cube of additive values: its light side without black, its dark side with
- * black growing as all three go down, under the total ink limit.
- */
-function surfaceLab(grid: ForwardGrid, separation: Separation): (rgb: Vector3) => Lab {
-  const table = new InkTable(grid);
-  const bounds = inkBounds(separation);
-  return ([r, g, b]) => {
-    const inks = [1 - r, 1 - g, 1 - b];
-    const k = Math.min(...inks) * bounds[3];
-    const chromatic = inks[0] + inks[1] + inks[2];
-    const room = separation.totalInk - k;
-    const factor = chromatic > room ? room / chromatic : 1;
-    table.evaluate([...inks.map((ink, i) => Math.min(ink * factor, bounds[i])), k]);
-    return [table.lab[0], table.lab[1], table.lab[2]];
-  };
 }

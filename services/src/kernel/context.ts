@@ -1,6 +1,7 @@
 import type { StripPatches } from '@melto/core/device/instrument';
 import type { PrintPath, SimulatedChange } from '@melto/core/device/printPath';
 import type { Process } from '@melto/core/device/process';
+import type { WorkElsewhere } from '@melto/core/profile/buildInkProfile';
 import type { PdfTask } from '@melto/paper/report/drawPdf';
 import type { Acting, Database } from '@melto/store/database';
 import type { KeptCache } from './keptCache.ts';
@@ -16,6 +17,8 @@ export interface Context extends Drivers {
   readonly seed: () => number;
   /** Draws reports and slips; in a thread where many ask for them. */
   readonly drawPdf: (task: PdfTask) => Promise<Uint8Array>;
+  /** Works the intents of a profile out side by side, where there are threads for it. */
+  readonly workIntent: WorkElsewhere | undefined;
 }
 
 /** What stands where hardware would: real drivers, simulated ones, or none at all. */

@@ -19,7 +19,8 @@ import { deviceToLab, labToDevice, relativeToPaper } from '@melto/core/icc/profi
 import type { IccProfile } from '@melto/core/icc/iccTypes';
 import { writeIcc } from '@melto/core/icc/writeIcc';
 import { summariseErrors } from '@melto/core/numerics/statistics';
-import { buildInkProfile } from '@melto/core/profile/buildInkProfile';
+import { buildInkProfile, buildInkProfileOn } from '@melto/core/profile/buildInkProfile';
+import type { InkProfileOptions } from '@melto/core/profile/buildInkProfile';
 import { buildRgbProfile } from '@melto/core/profile/buildRgbProfile';
 import type { BuildProgress } from '@melto/core/profile/buildRgbProfile';
 import { characterisationText } from '@melto/core/profile/characterisationText';
@@ -75,7 +76,7 @@ export async function buildProfile(
   };
   const { profile, report, turning, ...more } = sameProcess(process, RGB)
     ? fromRgb(pooled, about, choices, onProgress)
-    : fromInks(pooled, about, choices, onProgress);
+    : await fromInks(context, pooled, about, choices, onProgress);
   const bytes = writeIcc(profile);
   const warnings = [
     ...(turning ?? []).map(
@@ -167,12 +168,13 @@ function fromRgb(
   };
 }
 
-function fromInks(
+async function fromInks(
+  { workIntent }: Context,
   { first, added, device, xyz }: PooledReadings,
   about: OutputProfileOptions,
   { tableSize, separation: choice }: ProfileChoices,
   onProgress: BuildProgress,
-): Built {
+): Promise<Built> {
   const channels = channelCount(first.condition.process);
   const separation = separationFrom(choice ?? DEFAULT_SEPARATION);
   const fitting =
@@ -184,19 +186,16 @@ function fromInks(
   const start = before === undefined ? 0.02 : 0.14;
   const model = fitInkModel(device, channels, xyz, 1, (f) => onProgress(start + (0.3 - start) * f, fitting));
   const wanted = wantedColours(added);
-  const { profile } = buildInkProfile(
-    model,
-    {
-      ...about,
-      tableSize,
-      separation,
-      anchors: relativeToPaper(
-        wanted.map(({ asked }) => asked),
-        about.paperXyz,
-      ),
-    },
-    (fraction, words) => onProgress(0.3 + 0.6 * fraction, words),
-  );
+  const asked = wanted.map((colour) => colour.asked);
+  const options: InkProfileOptions = {
+    ...{ ...about, tableSize, separation },
+    anchors: asked.length === 0 ? undefined : relativeToPaper(asked, about.paperXyz),
+  };
+  const building: BuildProgress = (fraction, words) => onProgress(0.3 + 0.6 * fraction, words);
+  const { profile } =
+    workIntent === undefined
+      ? buildInkProfile(model, options, building)
+      : await buildInkProfileOn(workIntent, model, options, building);
   onProgress(0.9, 'Looking at the result');
   const { roundTrip, totalInk, reversals } = inkProfileReport(
     model,
