@@ -24,6 +24,7 @@ import { summariseErrors } from '@melto/core/numerics/statistics';
 import { unwrap } from '@melto/core/result';
 import { noisyLab } from '@melto/simulator/readingNoise';
 import { wrenTruthXyz } from '@melto/simulator/wrenTruth';
+import { JOB_OPTIONS } from './jobOptions.ts';
 import { transicc } from './transicc.ts';
 import { wrenModel, wrenProfileBytes } from './wrenProfile.ts';
 
@@ -31,14 +32,7 @@ const STOCK = 'quay-proof-200';
 const { device: rgb, names } = chainChart();
 const SRGB_JOB = { values: rgb, source: 'sRGB' } as const;
 const whites = whiteRows(rgb, RGB);
-const JOBS: Readonly<Record<ChainIntent, readonly string[]>> = {
-  'relative-black': ['-t1', '-b'],
-  relative: ['-t1'],
-  perceptual: ['-t0'],
-  saturation: ['-t2'],
-  absolute: ['-t3'],
-};
-const WAYS = Object.keys(JOBS) as ChainIntent[];
+const WAYS = Object.keys(JOB_OPTIONS) as ChainIntent[];
 
 let folder = '';
 const profiles = new Map<number, { readonly path: string; readonly profile: IccProfile }>();
@@ -113,7 +107,7 @@ describe('the picture of a job', () => {
 describe.each([2, 4])('a job through a profile of version %i', (version) => {
   it.each(WAYS)('is converted as LittleCMS does it, %s', (way) => {
     const { path, profile } = own(version);
-    const theirs = littleCms(rgb, path, JOBS[way], 255);
+    const theirs = littleCms(rgb, path, JOB_OPTIONS[way], 255);
     const lab = (device: Float64Array): Float64Array => {
       const out = new Float64Array(device.length);
       unwrap(deviceToLab(profile, 'relative')).apply(device, out);
@@ -129,7 +123,7 @@ describe.each([2, 4])('a job through a profile of version %i', (version) => {
 
 describe('the way of a job', () => {
   it.each(WAYS)('is found right where it was, %s', (way) => {
-    const finding = judge(sheet(littleCms(rgb, own().path, JOBS[way], 255)), way);
+    const finding = judge(sheet(littleCms(rgb, own().path, JOB_OPTIONS[way], 255)), way);
     expect(finding).toMatchObject({ cause: 'right' });
     expect(finding.fromRight).toBeLessThan(1.5);
     expect(chainSentence(finding)).toContain('The job went as it should');
@@ -137,8 +131,8 @@ describe('the way of a job', () => {
 
   it('is found to miss the profile, or to meet it twice', () => {
     expect(judge(sheet(rgb)).cause).toBe('no-profile');
-    const once = littleCms(rgb, own().path, JOBS['relative-black'], 255);
-    const twice = judge(sheet(littleCms(once, own().path, JOBS['relative-black'], 255)));
+    const once = littleCms(rgb, own().path, JOB_OPTIONS['relative-black'], 255);
+    const twice = judge(sheet(littleCms(once, own().path, JOB_OPTIONS['relative-black'], 255)));
     expect(twice.cause).toBe('twice');
     expect(chainSentence(twice)).toMatch(/^The sheet looks as if the profile was applied twice: [\d.]+ ΔE00/);
   });
@@ -148,7 +142,7 @@ describe('the way of a job', () => {
     ['relative-black', 'absolute'],
     ['perceptual', 'relative-black'],
   ] as const)('is found to use %s for %s', (used, asked) => {
-    const finding = judge(sheet(littleCms(rgb, own().path, JOBS[used], 255)), asked);
+    const finding = judge(sheet(littleCms(rgb, own().path, JOB_OPTIONS[used], 255)), asked);
     expect(finding.cause).toBe('intent');
     expect(finding.says.join()).toContain(CHAIN_INTENTS[used].words);
   });
@@ -167,7 +161,7 @@ describe('the way of a job', () => {
   });
 
   it('is found to end on another paper, by its name where the house has a profile of it', () => {
-    const right = littleCms(rgb, own().path, JOBS.perceptual, 255);
+    const right = littleCms(rgb, own().path, JOB_OPTIONS.perceptual, 255);
     const lab = sheet(right, 3, 'chalk-rag-310');
     expect(judge(lab, 'perceptual')).toMatchObject({
       cause: 'paper',

@@ -30,6 +30,7 @@ import { deviceTruthXyz } from '@melto/simulator/deviceTruth';
 import { simulatedDevice } from '@melto/simulator/devices';
 import { noisyLab } from '@melto/simulator/readingNoise';
 import { wrenTruthXyz } from '@melto/simulator/wrenTruth';
+import { JOB_OPTIONS } from './jobOptions.ts';
 import { transicc } from './transicc.ts';
 import { wrenModel, wrenProfileBytes } from './wrenProfile.ts';
 
@@ -42,15 +43,7 @@ interface Printed {
   readonly profile: IccProfile;
   readonly truth: (device: Float64Array) => Float64Array;
 }
-/** Options of LittleCMS for a way of conversion. */
-const JOBS: Readonly<Record<ChainIntent, readonly string[]>> = {
-  'relative-black': ['-t1', '-b'],
-  relative: ['-t1'],
-  perceptual: ['-t0'],
-  saturation: ['-t2'],
-  absolute: ['-t3'],
-};
-const WAYS = Object.keys(JOBS) as ChainIntent[];
+const WAYS = Object.keys(JOB_OPTIONS) as ChainIntent[];
 
 let folder = '';
 const kept = new Map<string, Printed>();
@@ -100,7 +93,7 @@ afterAll(() => rmSync(folder, { recursive: true }));
 function littleCms(inks: Float64Array, from: string, to: string, way: ChainIntent): Float64Array {
   const scale = to === 'wren' ? 255 : 100;
   const rows = inks.map((value) => 100 * value);
-  const options = [...JOBS[way], `-i${printedBy(from).path}`, `-o${printedBy(to).path}`];
+  const options = [...JOB_OPTIONS[way], `-i${printedBy(from).path}`, `-o${printedBy(to).path}`];
   return transicc(rows, 4, options).map((value) => Math.min(1, Math.max(0, value / scale)));
 }
 

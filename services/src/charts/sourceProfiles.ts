@@ -8,6 +8,7 @@ import { issueText, unwrap } from '@melto/core/result';
 import { findSourceProfile, keepSourceProfile, listSourceProfiles } from '@melto/store/sourceProfiles';
 import type { SourceProfileRow } from '@melto/store/sourceProfiles';
 import { unitOfWork } from '../kernel/context.ts';
+import { profileOfFile } from '../kernel/profileFile.ts';
 import type { Context } from '../kernel/context.ts';
 import { notFound, Problem } from '../kernel/problem.ts';
 
@@ -38,14 +39,7 @@ export async function takeSourceProfile(
   fileName: string,
   bytes: Uint8Array,
 ): Promise<SourceProfileRow> {
-  const read = readIcc(bytes);
-  if (!read.ok)
-    throw new Problem(
-      'bad-input',
-      `${fileName} is no ICC profile that can be read: ${read.issues.map(issueText).join('; ')}.`,
-      'Nothing was stored. Give the file as it came from its maker.',
-    );
-  const profile = read.value;
+  const profile = profileOfFile(fileName, bytes);
   const space = profile.header.colourSpace.trim();
   if (space !== 'CMYK')
     throw new Problem(

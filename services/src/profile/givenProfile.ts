@@ -3,7 +3,6 @@ import { WHITE_D50_MEASURED } from '@melto/core/colour/whitePoints';
 import { xyzToLab } from '@melto/core/colour/xyzToLab';
 import type { Lab } from '@melto/core/colour/lab';
 import { meanPaperXyz } from '@melto/core/device/meanPaperXyz';
-import { readIcc } from '@melto/core/icc/readIcc';
 import type { IccProfile } from '@melto/core/icc/iccTypes';
 import { outputProfileFacts } from '@melto/core/profile/outputProfileFacts';
 import type { OutputProfileFacts } from '@melto/core/profile/outputProfileFacts';
@@ -14,6 +13,7 @@ import { domainNow } from '../kernel/clock.ts';
 import { unitOfWork } from '../kernel/context.ts';
 import type { Context } from '../kernel/context.ts';
 import { Problem } from '../kernel/problem.ts';
+import { profileOfFile } from '../kernel/profileFile.ts';
 import { conditionOf } from '../ledger/conditions.ts';
 import type { ConditionRow } from '../ledger/conditions.ts';
 import { profileInForce } from '../ledger/inForce.ts';
@@ -91,14 +91,8 @@ async function examined(
   condition: ConditionRow,
   { fileName, bytes }: ProfileFile,
 ): Promise<{ readonly profile: IccProfile; readonly given: GivenProfile }> {
-  const read = readIcc(bytes);
-  if (!read.ok)
-    throw new Problem(
-      'bad-input',
-      `${fileName} is no ICC profile that can be read: ${read.issues.map(issueText).join('; ')}.`,
-      'Nothing was stored. Give the file as it came from its maker.',
-    );
-  const facts = outputProfileFacts(read.value);
+  const profile = profileOfFile(fileName, bytes);
+  const facts = outputProfileFacts(profile);
   if (!facts.ok)
     throw new Problem(
       'bad-input',
@@ -114,7 +108,7 @@ async function examined(
     );
   const { figures } = value;
   return {
-    profile: read.value,
+    profile,
     given: {
       ...{ fileName, name: value.name === '' ? fileName : value.name, version: value.version },
       ...{ bytes: bytes.length, made: value.made, intents: value.intents, outline: value.outline },
