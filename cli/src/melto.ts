@@ -169,7 +169,7 @@ export async function melto(argv: readonly string[]): Promise<number> {
       .option('--aims-mode <mode>', 'M0 to M3, where the aims do not tell it')
       .requiredOption(
         '--tolerances <name>',
-        'iso12647-7-proof, iso12647-8-validation, iso12647-2-production, g7-greyscale, g7-targeted, g7-colour-space or house-photo',
+        'iso12647-7-proof, iso12647-8-validation, iso12647-2-production, iso12647-2-production-00, g7-greyscale, g7-targeted, g7-colour-space or house-photo',
       )
       .option('--substrate-corrected', 'move the aims to the paper that was read'),
   ).action(async (options) => {

@@ -46,7 +46,7 @@ describe.skipIf(!existsSync(fileOf('FOGRA39L')))('published characterisations', 
   it.each(NAMES)('%s by its published solids alone gets no verdict on what they do not tell', (name) => {
     const set = setOf(name);
     const published = PUBLISHED_CONDITIONS.find((each) => each.name === name) ?? PUBLISHED_CONDITIONS[0];
-    for (const tolerances of ISO.filter(({ id }) => id !== 'iso12647-2-production')) {
+    for (const tolerances of ISO.filter(({ id }) => !id.startsWith('iso12647-2-production'))) {
       const check = unwrap(checkAgainstAims(set, publishedAims(published), tolerances, false));
       const verdicts = Object.fromEntries(check.metrics.map((line) => [line.group, line]));
       for (const group of ['all', 'greys']) {

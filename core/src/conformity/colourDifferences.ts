@@ -27,6 +27,8 @@ export const PAIR_QUANTITIES: Readonly<Record<PairQuantity, (aim: Lab, measured:
   ΔE94: deltaE94,
   'ΔE CMC(1:1)': (aim, measured) => deltaECmc(aim, measured, 1, 1),
   ΔL: (aim, measured) => measured[0] - aim[0],
+  Δa: (aim, measured) => measured[1] - aim[1],
+  Δb: (aim, measured) => measured[2] - aim[2],
   ΔC: deltaChroma,
   ΔH: deltaHue,
   ΔCh: (aim, measured) => Math.hypot(measured[1] - aim[1], measured[2] - aim[2]),

@@ -13,6 +13,8 @@ export const PATCH_GROUPS = [
   'black scale',
   'midtones',
   'chromatic midtones',
+  'quarter tones',
+  'three-quarter tones',
   'outer gamut',
   'tertiaries',
   'spot colours',
@@ -20,7 +22,11 @@ export const PATCH_GROUPS = [
 export type PatchGroup = (typeof PATCH_GROUPS)[number];
 
 /** Groups that a wedge need not have: their metrics are left out where it has none. */
-export const OPTIONAL_GROUPS: ReadonlySet<PatchGroup> = new Set(['spot colours']);
+export const OPTIONAL_GROUPS: ReadonlySet<PatchGroup> = new Set([
+  'spot colours',
+  'quarter tones',
+  'three-quarter tones',
+]);
 /** A spot colour is judged by itself only; its inks are a means. */
 export const SPOT_GROUPS: ReadonlySet<PatchGroup> = new Set(['spot colours']);
 
@@ -33,11 +39,14 @@ const SCALE_WIDTH = 0.006;
 const OUTER = 0.7;
 /** Tone values that count as 50 %; where a chart has 40 or 70 instead, it has no midtones. */
 const MIDTONE = [0.45, 0.55] as const;
+const QUARTER = [0.195, 0.305] as const;
+const THREE_QUARTER = [0.695, 0.805] as const;
 
 /**
  * The groups of a CMYK patch by its device values. Greys are those of three inks near the triplet of ISO/TS 10128;
  * the grey scale is those of them that are at it, as its aims are for that triplet (10/10/10 is none), and the three
- * solids together; the black scale all of black alone; outer gamut is what has no black, at most two inks and one of
+ * solids together; the black scale all of black alone; quarter and three-quarter tones are single inks of 20 to 30 and
+ * of 70 to 80 %; outer gamut is what has no black, at most two inks and one of
  * them from 70 %.
  * @param device C, M, Y, K, 0..1.
  */
@@ -53,6 +62,8 @@ export function patchGroups(device: ArrayLike<number>): ReadonlySet<PatchGroup> 
     const colour = k < NONE;
     if (full) groups.add('solids').add(colour ? 'chromatic solids' : 'black solid');
     if (!colour) groups.add('black scale');
+    if (used[0] >= QUARTER[0] && used[0] <= QUARTER[1]) groups.add('quarter tones');
+    if (used[0] >= THREE_QUARTER[0] && used[0] <= THREE_QUARTER[1]) groups.add('three-quarter tones');
     if (used[0] >= MIDTONE[0] && used[0] <= MIDTONE[1]) {
       groups.add('midtones');
       if (colour) groups.add('chromatic midtones');

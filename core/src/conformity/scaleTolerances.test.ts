@@ -175,23 +175,40 @@ function tint(ink: number, tone: number): Lab {
 }
 
 describe('ISO 12647-2', () => {
-  /** Paper, solids, and seven tints of each ink; the aim gains 14 % at 50 %, the print so much more. */
-  const print = (more: readonly number[]): ColourPair[] => [
-    { device: [0, 0, 0, 0], aim: PAPER, measured: PAPER },
+  const midtone = (percent: number): boolean => percent === 50;
+  /**
+   * Paper, solids, and seven tints of each ink; the aim gains 14 % at 50 %, the print so much more at some tints, and its
+   * paper is off by so much.
+   */
+  const print = (
+    more: readonly number[],
+    where: (percent: number) => boolean = () => true,
+    off: Lab = [0, 0, 0],
+  ): ColourPair[] => [
+    {
+      ...{ device: [0, 0, 0, 0], aim: PAPER },
+      measured: [PAPER[0] + off[0], PAPER[1] + off[1], PAPER[2] + off[2]],
+    },
     ...[0, 1, 2, 3].flatMap((ink) =>
       [10, 25, 40, 50, 60, 75, 90, 100].map((percent): ColourPair => {
         const device = [0, 0, 0, 0];
         device[ink] = percent / 100;
         const share = (4 * percent * (100 - percent)) / 10_000;
         const aim = percent + 14 * share;
-        return { device, aim: tint(ink, aim), measured: tint(ink, aim + more[ink] * share) };
+        return {
+          device,
+          aim: tint(ink, aim),
+          measured: tint(ink, where(percent) ? aim + more[ink] * share : aim),
+        };
       }),
     ),
   ];
 
   it('takes tone values and the spread of midtones as worked out by hand', () => {
-    const judged = judgeColours(print([1, -2, 2.5, 3]), setOf('iso12647-2-production'));
-    const [, , tone, spread] = judged.metrics;
+    const judged = judgeColours(print([1, -2, 2.5, 3], midtone), setOf('iso12647-2-production'));
+    const [tone, spread] = ['midtones', 'chromatic midtones']
+      .map((group) => judged.metrics.filter((line) => line.group === group && line.quantity === 'ΔTV'))
+      .flat();
     expect(tone).toMatchObject({ count: 4 });
     expect(tone.value).toBeCloseTo(3, 9);
     expect(spread).toMatchObject({ count: 3 });
@@ -204,8 +221,54 @@ describe('ISO 12647-2', () => {
     [[0, 0, 0, -4.01], 'midtones largest ΔTV'],
     [[2.51, -2.5, 0, 0], 'chromatic midtones spread ΔTV'],
   ] as const)('fails by 0.01 for %j in %s alone', (more, name) => {
-    const judged = judgeColours(print([...more]), setOf('iso12647-2-production'));
+    const judged = judgeColours(print([...more], midtone), setOf('iso12647-2-production'));
     expect(failing(judged)).toEqual([name]);
     expect(judged.metrics.find((line) => line.verdict === 'does-not-conform')?.margin).toBeCloseTo(-0.01, 6);
+  });
+
+  // 4 · 0.25 · 0.75 of what is asked at 50 %.
+  const AT_QUARTER = 0.75;
+
+  it.each([
+    [2.99, 25, []],
+    [3.01, 25, ['quarter tones largest ΔTV']],
+    [-3.01, 25, ['quarter tones largest ΔTV']],
+    [2.99, 75, []],
+    [3.01, 75, ['three-quarter tones largest ΔTV']],
+  ] as const)('lets tones of the ends be off by 3: %d at %d %%', (off, percent, failed) => {
+    const pairs = print([off / AT_QUARTER, 0, 0, 0], (own) => own === percent);
+    expect(failing(judgeColours(pairs, setOf('iso12647-2-production')))).toEqual(failed);
+  });
+
+  it.each([
+    [[2.99, 1.99, -1.99], []],
+    [[-3.01, 0, 0], ['substrate largest ΔL']],
+    [[0, 2.01, 0], ['substrate largest Δa']],
+    [[0, 0, -2.01], ['substrate largest Δb']],
+  ] as const)('lets paper be off by 3 in L*, by 2 in a* and b*: %j', (off, failed) => {
+    const judged = judgeColours(print([0, 0, 0, 0], midtone, [...off]), setOf('iso12647-2-production'));
+    // Tone values go by the sheet's own paper, and move with it.
+    expect(failing(judged).filter((name) => name.startsWith('substrate'))).toEqual(failed);
+  });
+
+  it('judges solids by ΔE00 in its other set, and leaves out tints that a wedge has not', () => {
+    const moved = (size: number): ColourPair[] =>
+      print([0, 0, 0, 0]).map((pair) =>
+        pair.device[2] === 1 && pair.device[0] === 0
+          ? { ...pair, measured: [pair.aim[0] - size, pair.aim[1], pair.aim[2]] }
+          : pair,
+      );
+    const set = setOf('iso12647-2-production-00');
+    // Yellow at L* 89: 5.4 darker is more than 3.5 in ΔE00, and more than 5 in ΔE*ab.
+    expect(failing(judgeColours(moved(4.9), set))).toEqual([]);
+    expect(failing(judgeColours(moved(5.6), set))).toEqual(['chromatic solids largest ΔE00']);
+    expect(failing(judgeColours(moved(4.99), setOf('iso12647-2-production')))).toEqual([]);
+    expect(failing(judgeColours(moved(5.01), setOf('iso12647-2-production')))).toEqual([
+      'solids largest ΔE*ab',
+    ]);
+    const few = print([0, 0, 0, 0]).filter(({ device }) => Math.max(...Array.from(device)) !== 0.25);
+    const judged = judgeColours(few, set);
+    expect(judged.metrics.some(({ group }) => group === 'quarter tones')).toBe(false);
+    expect(judged.metrics.some(({ group }) => group === 'three-quarter tones')).toBe(true);
   });
 });

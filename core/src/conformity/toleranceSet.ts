@@ -10,6 +10,8 @@ export const QUANTITIES = [
   'ΔE94',
   'ΔE CMC(1:1)',
   'ΔL',
+  'Δa',
+  'Δb',
   'ΔC',
   'ΔH',
   'ΔCh',

@@ -58,7 +58,8 @@ export async function registerShippedTolerances(context: Context): Promise<void>
   const known = await listToleranceSets(context.database);
   for (const { id, name, source, ...definition } of TOLERANCE_SETS) {
     const before = known.find(({ family }) => family === id);
-    if (before?.definition === JSON.stringify(definition) && before.name === name) continue;
+    const same = before?.definition === JSON.stringify(definition);
+    if (same && before.name === name && before.source === source) continue;
     await insertToleranceSet(context.database, {
       family: id,
       name,

@@ -37,13 +37,32 @@ const TARGETED: readonly ToleranceMetric[] = [
   largest('overprints', 4.2),
 ];
 
+/** What offset asks of an OK sheet beside its solids. */
+const OFFSET: readonly ToleranceMetric[] = [
+  largest('substrate', 3, 'ΔL'),
+  largest('substrate', 2, 'Δa'),
+  largest('substrate', 2, 'Δb'),
+  // No one number for all inks is published; a house sets its own.
+  largest('chromatic solids', 5, 'ΔH'),
+  largest('midtones', 4, 'ΔTV'),
+  largest('quarter tones', 3, 'ΔTV'),
+  largest('three-quarter tones', 3, 'ΔTV'),
+  { group: 'chromatic midtones', statistic: 'spread', quantity: 'ΔTV', limit: 5 },
+];
+
+const RUN =
+  'How a run varies from its OK sheet (solids within ΔE*ab 4, yellow 5, for 68 % of the sheets) cannot be judged on a single sheet.';
+const PROOF =
+  'Evenness over the sheet, repeatability from day to day, fading, drying and rub cannot be judged on a single sheet.';
+const PRESS = 'How a run varies cannot be judged on a single sheet.';
+
 const G7 = 'G7, as commonly published; check against your copy';
 
 export const TOLERANCE_SETS: readonly ToleranceSet[] = [
   {
     id: 'iso12647-7-proof',
     name: 'ISO 12647-7 proof',
-    source: 'ISO 12647-7, as commonly published; check against your copy',
+    source: 'ISO 12647-7:2016, as commonly published; check against your copy',
     substrateUncorrected: true,
     metrics: [
       ...PRINT,
@@ -52,6 +71,7 @@ export const TOLERANCE_SETS: readonly ToleranceSet[] = [
       mean('outer gamut', 2.5),
       largest('spot colours', 2.5),
     ],
+    notJudged: [PROOF],
   },
   {
     id: 'iso12647-8-validation',
@@ -59,31 +79,40 @@ export const TOLERANCE_SETS: readonly ToleranceSet[] = [
     source: 'ISO 12647-8, as commonly published; check against your copy',
     substrateUncorrected: true,
     metrics: PRINT,
+    notJudged: [PROOF],
   },
   {
     id: 'iso12647-2-production',
     name: 'ISO 12647-2 production print',
-    source: 'ISO 12647-2, OK sheet against the aims, as commonly published; check against your copy',
+    source: 'ISO 12647-2:2013, OK sheet against the aims, as commonly published; check against your copy',
     substrateUncorrected: true,
-    metrics: [
-      largest('solids', 5, 'ΔE*ab'),
-      // No one number for all inks is published; a house sets its own.
-      largest('chromatic solids', 5, 'ΔH'),
-      largest('midtones', 4, 'ΔTV'),
-      { group: 'chromatic midtones', statistic: 'spread', quantity: 'ΔTV', limit: 5 },
-    ],
-    notJudged: [
-      'Variation from the OK sheet (solids ≤ 4, yellow ≤ 5, for 68 % of the sheets) cannot be judged on a single sheet.',
-    ],
+    metrics: [largest('solids', 5, 'ΔE*ab'), ...OFFSET],
+    notJudged: [RUN],
   },
-  { id: 'g7-greyscale', name: 'G7 greyscale', source: G7, substrateUncorrected: false, metrics: GREYSCALE },
-  { id: 'g7-targeted', name: 'G7 targeted', source: G7, substrateUncorrected: false, metrics: TARGETED },
+  {
+    id: 'iso12647-2-production-00',
+    name: 'ISO 12647-2 production print, ΔE00',
+    source:
+      'ISO 12647-2:2013, its informative limits in ΔE00, as commonly published; check against your copy',
+    substrateUncorrected: true,
+    metrics: [largest('chromatic solids', 3.5), largest('black solid', 5), ...OFFSET],
+    notJudged: [RUN],
+  },
+  {
+    ...{ id: 'g7-greyscale', name: 'G7 greyscale', source: G7, substrateUncorrected: false },
+    ...{ metrics: GREYSCALE, notJudged: [PRESS] },
+  },
+  {
+    ...{ id: 'g7-targeted', name: 'G7 targeted', source: G7, substrateUncorrected: false },
+    ...{ metrics: TARGETED, notJudged: [PRESS] },
+  },
   {
     id: 'g7-colour-space',
     name: 'G7 colour space',
     source: G7,
     substrateUncorrected: false,
     metrics: [...TARGETED, mean('all', 1.5), percentile95(3)],
+    notJudged: [PRESS],
   },
   {
     id: 'house-photo',
