@@ -74,7 +74,10 @@ export default tseslint.config(
   },
   {
     // A promise that nobody waits for fails unheard.
-    files: ['{core,simulator,bridge,paper,store,services,jobs,threads,cli,demo}/src/**/*.ts', 'web/**/*.{ts,tsx}'],
+    files: [
+      '{core,simulator,bridge,paper,store,services,jobs,threads,cli,demo}/src/**/*.ts',
+      'web/**/*.{ts,tsx}',
+    ],
     ignores: ['**/*.test.{ts,tsx}', 'web/testing/**', 'web/.next/**', 'web/next.config.ts'],
     languageOptions: {
       parserOptions: {
