@@ -165,6 +165,23 @@ describe.each(['wren', 'osprey v4'])('a job of inks to %s', (to) => {
   });
 });
 
+describe('a white that another intent explains', () => {
+  it('is no other paper’s, though both print within what prints differ by', () => {
+    // The tint of the source's paper is printed, 1.01 ΔE00 from bare paper.
+    const finding = judge('wren', littleCms(values, 'heron v2', 'wren', 'absolute'), 'relative-black');
+    expect(finding.white).toBeGreaterThan(1);
+    expect(finding.tried[0]?.says).toContain(CHAIN_INTENTS.absolute.words);
+    expect(finding.cause).toBe('right');
+    // The same white with colours that no other way explains is one.
+    const right = chainHypotheses({
+      ...{ values, source: sourceOf('heron v2'), profile: printedBy('wren').profile },
+      intent: 'relative-black',
+    });
+    const tinted = right[0].lab.map((value, i) => (i % 3 === 2 ? value - 2 : value));
+    expect(chainCause(tinted, right, whites).cause).toBe('paper');
+  });
+});
+
 describe('inks that went another way', () => {
   it('are found as they are on a press, and across from them on a device of light', () => {
     expect(judge('osprey v4', values, 'relative').cause).toBe('no-profile');

@@ -15,7 +15,7 @@ describe('lengths and screens', () => {
   it('are told and typed in mm and lines/cm', () => {
     expect([lengthUnit(), screenUnit()]).toEqual(['mm', 'lines/cm']);
     expect([formatLength(7.5), formatLength(1620), formatLength(12.75)]).toEqual(['7.5', '1,620', '12.8']);
-    expect([typedLength('610'), typedLength('610,4'), typedLength('x')]).toEqual([610, 610, NaN]);
+    expect([typedLength('610'), typedLength('610,4'), typedLength('x')]).toEqual([610, 610.4, NaN]);
     expect([formatScreen(69), typedScreen('69')]).toEqual(['69', 69]);
   });
 

@@ -21,8 +21,11 @@ export function formatLength(mm: number, digits = units === 'metric' ? 1 : 2): s
 /** A screen of lines/cm as it is told, without its unit. */
 export const formatScreen = (perCm: number): string => String(Math.round(screenIn(units, perCm)));
 
-/** A length that was typed, in whole mm; NaN where it is none. */
-export const typedLength = (text: string): number => Math.round(lengthMm(units, numberOf(text)));
+/** A length that was typed, in mm: as it is, or to the whole mm nearest to inches; NaN where it is none. */
+export const typedLength = (text: string): number => nearest(lengthMm(units, numberOf(text)));
 
-/** A screen that was typed, in whole lines/cm; NaN where it is none. */
-export const typedScreen = (text: string): number => Math.round(screenPerCm(units, numberOf(text)));
+/** A screen that was typed, in lines/cm, in the same way. */
+export const typedScreen = (text: string): number => nearest(screenPerCm(units, numberOf(text)));
+
+// What is typed in the unit that is kept is not changed without a word.
+const nearest = (value: number): number => (units === 'metric' ? value : Math.round(value));

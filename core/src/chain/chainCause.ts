@@ -88,7 +88,9 @@ export function chainCause(
     return { ...finding, cause: best.cause, says, fromBest: best.mean };
   }
   const rest = mean(deltaE2000Rows(measured, onWhite(right.lab, expected, own)));
-  if (white > OTHER_WHITE && (right.mean > PAPER_MATTERS || rest <= PAPER_SHARE * right.mean)) {
+  // A white that a nearer way explains is no other paper's, even where the ways print too much alike to be told apart.
+  const explained = best !== right && !whiteLeft && best.mean <= MOST_OF_IT * right.mean;
+  if (!explained && white > OTHER_WHITE && (right.mean > PAPER_MATTERS || rest <= PAPER_SHARE * right.mean)) {
     const says = ['it was printed on another paper, or another lot of it'];
     return { ...finding, cause: 'paper', says, fromBest: rest };
   }

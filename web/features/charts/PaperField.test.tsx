@@ -34,7 +34,9 @@ it('takes a page of one’s own as soon as both sides are right, and none until 
   expect(width.getAttribute('aria-invalid')).toBe('true');
   await user.type(width, '61');
   expect(taken.at(-1)).toBeUndefined();
-  await user.type(width, '0');
+  await user.type(width, '0,5');
+  expect(taken.at(-1)).toBeUndefined();
+  await user.type(width, '{Backspace}{Backspace}');
   expect(taken.at(-1)).toBe('610x279');
   await user.click(screen.getByRole('combobox'));
   await user.click(screen.getByRole('option', { name: '610 × 914 mm' }));

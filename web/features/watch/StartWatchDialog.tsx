@@ -25,7 +25,11 @@ export function StartWatchDialog({ condition, view, onClose }: WatchSurfaceProps
       expiresDays: String(watch?.expiresDays ?? 14),
       meanLimit: String(watch?.meanLimit ?? 1.5),
       largestLimit: String(watch?.largestLimit ?? 3),
-      readingIds: candidates.slice(0, ZERO_READINGS).map(({ id }) => id),
+      // The zero is the condition as it should stay: what has moved is not proposed for it.
+      readingIds: candidates
+        .filter(({ id }) => !view.checks.some(({ readingId, moved }) => moved && readingId === id))
+        .slice(0, ZERO_READINGS)
+        .map(({ id }) => id),
     },
     ({ everyDays, expiresDays, meanLimit, largestLimit, readingIds }) => ({
       ...{ everyDays: numberOf(everyDays), expiresDays: numberOf(expiresDays) },

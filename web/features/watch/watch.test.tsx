@@ -245,6 +245,17 @@ describe('starting a watch', () => {
     expect(navigation.refreshed).toBe(1);
   });
 
+  it('proposes no reading for its zero that has moved', () => {
+    const [one, two] = checksOf(figures(2));
+    const checks = [
+      { ...one, readingId: 1, moved: true },
+      { ...two, readingId: 3, moved: false },
+    ];
+    show(<StartWatchDialog {...props({ checks })} onClose={() => {}} />);
+    const boxes = screen.getAllByRole<HTMLInputElement>('checkbox');
+    expect(boxes.map(({ checked }) => checked)).toEqual([false, true, true, true]);
+  });
+
   it('takes over what the watch before had, and stays open when it is refused', async () => {
     fakeServer({
       'POST /api/conditions/4/watch': new Refused(400, { title: 'Not alike.', detail: 'Choose others.' }),
