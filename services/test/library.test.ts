@@ -4,6 +4,7 @@ import { layoutChart } from '@melto/core/charts/layoutChart';
 import { makeRgbChart } from '@melto/core/charts/rgbChart';
 import { RGB } from '@melto/core/device/process';
 import { simulateSheets } from '@melto/simulator/simulateSheets';
+import { measuredBrighteners } from '../src/house/measuredBrightener.ts';
 import { alikeStocks } from '../src/house/alikeStocks.ts';
 import { afterAll, afterEach, beforeAll, describe, expect, it } from 'vitest';
 import {
@@ -217,11 +218,11 @@ describe('the library', () => {
 });
 
 describe('papers that behave alike', () => {
-  const measured = (stockId: string, seed: number): string => {
+  const measured = (stockId: string, seed: number, mode: 'M1' | 'M2' = 'M1'): string => {
     const chart = makeRgbChart(200, seed);
     const layout = layoutChart(RGB, chart.device, 'a4', seed);
     const { grid, spectra } = simulateSheets({
-      ...{ device: 'wren', stock: stockId, printMode: 'fine', side: 'printing', seed, mode: 'M1' },
+      ...{ device: 'wren', stock: stockId, printMode: 'fine', side: 'printing', seed, mode },
       ...{ noise: 'instrument', values: chart.device, layout },
     });
     const count = chart.device.length / 3;
@@ -229,7 +230,7 @@ describe('papers that behave alike', () => {
       patchSetToCgats({
         ids: Array.from({ length: count }, (_, i) => String(i)),
         ...{ process: RGB, device: chart.device, spectra: { grid, values: spectra } },
-        ...{ conditions: { mode: 'M1', backing: 'white' }, notes: [] },
+        ...{ conditions: { mode, backing: 'white' }, notes: [] },
       }),
     );
   };
@@ -249,5 +250,36 @@ describe('papers that behave alike', () => {
     expect(await alikeStocks(services)).toMatchObject([
       { device: 'Dunlin', mode: 'fine', stocks: [{ name: 'Quay' }, { name: 'Quay, new box' }] },
     ]);
+  });
+
+  it('tell of brightener where they were read with and without ultraviolet light', async () => {
+    const own = await createDevice(services, {
+      ...{ name: 'Sanderling', kind: 'rgb-driver', inkSet: 'dye', modes: ['fine'] },
+    });
+    const made: number[] = [];
+    for (const [i, paper] of ['lantern-gloss-150', 'chalk-rag-310', 'quay-proof-200'].entries()) {
+      const { id } = await createStock(services, { name: `Measured ${i}`, finish: 'matt', restMinutes: 0 });
+      made.push(id);
+      const condition = await createCondition(services, {
+        ...{ deviceId: own.id, stockId: id, inkSet: 'dye', mode: 'fine', points: DEFAULT_POINTS },
+      });
+      // The last one is read in one mode only.
+      for (const mode of i === 2 ? (['M1'] as const) : (['M1', 'M2'] as const)) {
+        const file = measured(paper, 11 + i, mode);
+        await takeMeasuredChart(services, condition.id, `${i}${mode}.txt`, file, TICKS);
+      }
+    }
+    const found = (await measuredBrighteners(services)).filter(({ stockId }) => made.includes(stockId));
+    expect(found.map(({ stockId, modes }) => [stockId, modes])).toEqual(
+      expect.arrayContaining([
+        [made[0], 'M1, M2'],
+        [made[1], 'M1, M2'],
+      ]),
+    );
+    expect(found).toHaveLength(2);
+    const by = (stockId: number): number => found.find((each) => each.stockId === stockId)?.by ?? NaN;
+    // Much of it is bluer by several b*; cotton without any stays within what the instrument scatters.
+    expect(by(made[0])).toBeLessThan(-2);
+    expect(Math.abs(by(made[1]))).toBeLessThan(0.3);
   });
 });

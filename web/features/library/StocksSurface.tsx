@@ -5,9 +5,11 @@ import { useState } from 'react';
 import { stockFactWords } from '@melto/core/stock/stockFacts';
 import type { AlikeStocks } from '@melto/services/house/alikeStocks';
 import type { LibraryStock } from '@melto/services/house/library';
+import type { MeasuredBrightener } from '@melto/services/house/measuredBrightener';
 import { PUT_STOCK_AWAY } from '@/endpoints/conditions';
 import { NewStockDialog } from '@/features/condition/OwnDialogs';
 import { send } from '@/ui/api';
+import { formatFigure } from '@/ui/format';
 import { ChangeStock } from './ChangeStock';
 import { LibraryTable } from './LibraryTable';
 import { usePutAway } from './usePutAway';
@@ -16,13 +18,19 @@ import { usePutAway } from './usePutAway';
 export function StocksSurface({
   stocks,
   alike = [],
+  brighteners = [],
 }: {
   stocks: readonly LibraryStock[];
   alike?: readonly AlikeStocks[];
+  brighteners?: readonly MeasuredBrightener[];
 }) {
   const [adding, setAdding] = useState<{ readonly like?: LibraryStock }>();
   const [changing, setChanging] = useState<LibraryStock>();
   const put = usePutAway();
+  const measuredWords = (stock: number): string[] =>
+    brighteners
+      .filter(({ stockId }) => stockId === stock)
+      .map(({ by, modes }) => `ultraviolet light moves its white by b* ${formatFigure(by, 1)} (${modes})`);
   return (
     <section className="surface">
       <div className="surface-head">
@@ -50,7 +58,10 @@ export function StocksSurface({
         columns={[
           { name: 'On the box', cell: ({ boxLabel }) => boxLabel },
           { name: 'Surface', cell: ({ finish }) => finish },
-          { name: 'Known of it', cell: ({ facts }) => stockFactWords(facts).join(', ') },
+          {
+            name: 'Known of it',
+            cell: ({ id, facts }) => [...stockFactWords(facts), ...measuredWords(id)].join(', '),
+          },
           { name: 'Rests, min', numeric: true, cell: ({ restMinutes }) => restMinutes },
           { name: 'Conditions', numeric: true, cell: ({ uses }) => uses },
           { name: 'Note', cell: ({ note }) => note },

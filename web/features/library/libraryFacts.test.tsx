@@ -152,6 +152,11 @@ describe('a stock', () => {
   });
 });
 
+it('a stock that was read with and without ultraviolet light says what it does to its white', () => {
+  show(<StocksSurface stocks={[rag]} brighteners={[{ stockId: 5, by: -3.42, modes: 'M1, M2' }]} />);
+  expect(screen.getByText(/ultraviolet light moves its white by b\* −3.4 \(M1, M2\)/)).toBeTruthy();
+});
+
 describe('ink sets', () => {
   it('are made, changed and put away', async () => {
     const { sent } = fakeServer({

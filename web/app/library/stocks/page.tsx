@@ -1,4 +1,5 @@
 import { alikeStocks } from '@melto/services/house/alikeStocks';
+import { measuredBrighteners } from '@melto/services/house/measuredBrightener';
 import { libraryStocks } from '@melto/services/house/library';
 import { StocksSurface } from '@/features/library/StocksSurface';
 import { context } from '@/server/context';
@@ -7,6 +8,10 @@ export const dynamic = 'force-dynamic';
 export const metadata = { title: 'Stocks' };
 
 export default async function Page() {
-  const [stocks, alike] = await Promise.all([libraryStocks(context()), alikeStocks(context())]);
-  return <StocksSurface stocks={stocks} alike={alike} />;
+  const [stocks, alike, brighteners] = await Promise.all([
+    libraryStocks(context()),
+    alikeStocks(context()),
+    measuredBrighteners(context()),
+  ]);
+  return <StocksSurface stocks={stocks} alike={alike} brighteners={brighteners} />;
 }
