@@ -33,7 +33,7 @@ export function jsonResponse(value: unknown, status = 200): Response {
   return Response.json(value ?? {}, { status, headers: SAFE });
 }
 
-/** A file; one that is shown in place may not run or load anything. */
+/** A file; one that is shown in place may not run or load anything but the pictures that it holds itself. */
 export function fileResponse({ name, mediaType, content }: Download, inline = false): Response {
   const safe = name.replace(/[^A-Za-z0-9._-]/g, '_');
   return new Response(new Uint8Array(content), {
@@ -42,7 +42,7 @@ export function fileResponse({ name, mediaType, content }: Download, inline = fa
       'content-type': mediaType,
       'content-disposition': `${inline ? 'inline' : 'attachment'}; filename="${safe}"`,
       'content-security-policy':
-        "default-src 'none'; style-src 'unsafe-inline'; frame-ancestors 'none'; sandbox",
+        "default-src 'none'; img-src data:; style-src 'unsafe-inline'; frame-ancestors 'none'; sandbox",
     },
   });
 }

@@ -1,0 +1,29 @@
+import { describe, expect, it } from 'vitest';
+import { fileResponse } from './respond';
+
+describe('a file that is shown in place', () => {
+  const report = { name: 'check 7.html', mediaType: 'text/html', content: new TextEncoder().encode('<p>') };
+
+  it('runs and loads nothing, and shows the pictures that it holds itself, such as the house’s logo', () => {
+    const { headers } = fileResponse(report, true);
+    const rules = new Map(
+      (headers.get('content-security-policy') ?? '').split('; ').map((rule) => {
+        const [name, ...sources] = rule.split(' ');
+        return [name, sources.join(' ')] as const;
+      }),
+    );
+    expect(rules.get('default-src')).toBe("'none'");
+    expect(rules.get('img-src')).toBe('data:');
+    expect(rules.has('script-src')).toBe(false);
+    expect(rules.has('sandbox')).toBe(true);
+    expect(rules.get('frame-ancestors')).toBe("'none'");
+    expect(headers.get('x-content-type-options')).toBe('nosniff');
+  });
+
+  it('has a plain name, and is saved where it is not to be shown', () => {
+    expect(fileResponse(report, true).headers.get('content-disposition')).toBe(
+      'inline; filename="check_7.html"',
+    );
+    expect(fileResponse(report).headers.get('content-disposition')).toContain('attachment');
+  });
+});
