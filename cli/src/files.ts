@@ -123,15 +123,6 @@ export function deviceOf(path: string, set: PatchSet): { device: Float64Array; p
   return { device: set.device, process: set.process };
 }
 
-/** The device values of a set of RGB patches, or a usage error that says what is missing. */
-export function rgbDevice(path: string, set: PatchSet): Float64Array {
-  if (!sameProcess(set.process, RGB) || set.device === undefined)
-    throw new UsageError(
-      `${path}: found ${set.process?.name ?? 'no'} device values, expected RGB_R, RGB_G, RGB_B`,
-    );
-  return set.device;
-}
-
 export function wholeNumber(text: string, name: string, least: number, most: number): number {
   const value = Number(text);
   if (!Number.isInteger(value) || value < least || value > most)

@@ -7,18 +7,19 @@ import { issueText } from '@melto/core/result';
 import { readBytes, report } from './files.ts';
 import { UsageError } from './usageError.ts';
 
-export function readProfile(path: string): IccProfile {
-  const result = readIcc(readBytes(path));
+export function readProfile(path: string, bytes = readBytes(path)): IccProfile {
+  const result = readIcc(bytes);
   if (!result.ok) throw new UsageError(`${path}: ${result.issues.map(issueText).join('; ')}`);
   return result.value;
 }
 
 /** A profile that CMYK values are meant by, and its bytes. */
 export function inkProfile(path: string): { readonly profile: IccProfile; readonly bytes: Uint8Array } {
-  const profile = readProfile(path);
+  const bytes = readBytes(path);
+  const profile = readProfile(path, bytes);
   const space = profile.header.colourSpace.trim();
   if (space !== 'CMYK') throw new UsageError(`${path}: found a profile of ${space}, expected CMYK`);
-  return { profile, bytes: readBytes(path) };
+  return { profile, bytes };
 }
 
 export function profileInspect(path: string, options: { readonly json?: boolean }): void {

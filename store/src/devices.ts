@@ -197,7 +197,8 @@ export async function updateStock(
   return hasName(sql, 'stock', id, name);
 }
 
-async function hasName(sql: Sql, table: LibraryTable, id: number, name: string): Promise<boolean> {
+/** Whether a row of the library has a name now: an update that meets the name of another leaves its own. */
+export async function hasName(sql: Sql, table: LibraryTable, id: number, name: string): Promise<boolean> {
   const [row] = await sql.rows<{ name: string }>(`SELECT name FROM ${table} WHERE id = ? AND house_id = ?`, [
     id,
     sql.house,

@@ -1,5 +1,6 @@
 import type { InkKind } from '@melto/core/stock/inkKinds';
 import type { Sql } from './database.ts';
+import { hasName } from './devices.ts';
 
 /** An ink set by its name, which devices and conditions use. */
 export interface InkSetRow {
@@ -47,11 +48,7 @@ export async function updateInkSet(sql: Sql, before: InkSetRow, next: InkSetData
     'UPDATE IGNORE ink_set SET name = ?, kind = ?, rest_minutes = ?, note = ? WHERE id = ? AND house_id = ?',
     [next.name, next.kind, next.restMinutes, next.note, before.id, sql.house],
   );
-  const [row] = await sql.rows<{ name: string }>('SELECT name FROM ink_set WHERE id = ? AND house_id = ?', [
-    before.id,
-    sql.house,
-  ]);
-  if (row?.name !== next.name) return false;
+  if (!(await hasName(sql, 'ink_set', before.id, next.name))) return false;
   for (const table of ['device', 'printing_condition'])
     await sql.change(`UPDATE ${table} SET ink_set = ? WHERE ink_set = ? AND house_id = ?`, [
       next.name,

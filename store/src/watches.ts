@@ -35,11 +35,13 @@ const CHECK = `c.id, c.reading_id AS readingId, c.made_ms AS madeMs, c.mean_delt
   c.verdict, c.moved, c.cause, c.figures`;
 
 /** Checks of a watch whose readings stand; the checks lead, so that their index serves the order. */
-const CHECKS_OF = `SELECT STRAIGHT_JOIN ${CHECK} FROM watch_check c JOIN reading r ON r.id = c.reading_id
+const STANDING = `FROM watch_check c JOIN reading r ON r.id = c.reading_id
   WHERE c.watch_id = ? AND c.house_id = ? AND r.withdrawn_ms IS NULL`;
+const CHECKS_OF = `SELECT STRAIGHT_JOIN ${CHECK} ${STANDING}`;
+const LATEST_FIRST = 'ORDER BY c.made_ms DESC, c.id DESC LIMIT ?';
 
 /** The latest before a time. */
-export const WATCH_CHECKS_SQL = `${CHECKS_OF} AND c.made_ms < ? ORDER BY c.made_ms DESC, c.id DESC LIMIT ?`;
+export const WATCH_CHECKS_SQL = `${CHECKS_OF} AND c.made_ms < ? ${LATEST_FIRST}`;
 
 /** The first of them; the same index, forwards. */
 const FIRST_WATCH_CHECKS_SQL = `${CHECKS_OF} ORDER BY c.made_ms, c.id LIMIT ?`;
@@ -92,9 +94,9 @@ export async function findChartState(sql: Sql, check: number): Promise<Float64Ar
   return row?.state == null ? null : decodeExact(row.state);
 }
 
-export async function keepChartState(sql: Sql, check: number, state: Float64Array | null): Promise<void> {
+export async function keepChartState(sql: Sql, check: number, state: Float64Array): Promise<void> {
   await sql.change('UPDATE watch_check SET chart_state = ? WHERE id = ? AND house_id = ?', [
-    state === null ? null : encodeExact(state),
+    encodeExact(state),
     check,
     sql.house,
   ]);
@@ -103,8 +105,7 @@ export async function keepChartState(sql: Sql, check: number, state: Float64Arra
 /** Mean ΔE00 of the latest checks of a watch, oldest first. */
 export async function listWatchMeans(sql: Sql, watch: number, count: number): Promise<number[]> {
   const rows = await sql.rows<{ mean: number }>(
-    `SELECT STRAIGHT_JOIN c.mean_delta_e AS mean FROM watch_check c JOIN reading r ON r.id = c.reading_id
-     WHERE c.watch_id = ? AND c.house_id = ? AND r.withdrawn_ms IS NULL ORDER BY c.made_ms DESC, c.id DESC LIMIT ?`,
+    `SELECT STRAIGHT_JOIN c.mean_delta_e AS mean ${STANDING} ${LATEST_FIRST}`,
     [watch, sql.house, String(count)],
   );
   return rows.map(({ mean }) => mean).reverse();

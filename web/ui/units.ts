@@ -18,6 +18,9 @@ export function formatLength(mm: number, digits = units === 'metric' ? 1 : 2): s
   return Number(lengthIn(units, mm).toFixed(digits)).toLocaleString('en-GB');
 }
 
+/** A length of mm as it is typed: without the commas of thousands. */
+export const lengthText = (mm: number): string => formatLength(mm).replaceAll(',', '');
+
 /** A screen of lines/cm as it is told, without its unit. */
 export const formatScreen = (perCm: number): string => String(Math.round(screenIn(units, perCm)));
 

@@ -20,7 +20,7 @@ const INK_LEVELS = [0, 128, 255] as const;
 /** With a black of half its ink: dark colours that stay within what presses carry. */
 const WITH_BLACK = [0, 153] as const;
 const HALF_BLACK = 128;
-const BLACKS = [26, 51, 77, 102, 128, 153, 179, 204, 230, 255] as const;
+const BLACKS = [26, 51, 77, 102, 153, 179, 204, 230, 255] as const;
 /** Greys of three inks, cyan a little fuller. */
 const INK_GREYS = [40, 80, 120, 160, 200] as const;
 /** Shadows of all inks, up to 300 %: black points show in them. */
@@ -37,7 +37,7 @@ export function inkChainChart(): NamedPatches {
     for (const m of INK_LEVELS) for (const y of INK_LEVELS) levels.push([c, m, y, 0]);
   for (const c of WITH_BLACK)
     for (const m of WITH_BLACK) for (const y of WITH_BLACK) levels.push([c, m, y, HALF_BLACK]);
-  for (const black of BLACKS) if (black !== HALF_BLACK) levels.push([0, 0, 0, black]);
+  for (const black of BLACKS) levels.push([0, 0, 0, black]);
   for (const grey of INK_GREYS) levels.push([grey, Math.round(0.8 * grey), Math.round(0.8 * grey), 0]);
   levels.push(...SHADOWS);
   return patchesOf('CMYK', levels, CMYK);

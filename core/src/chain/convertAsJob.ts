@@ -1,12 +1,13 @@
 import type { Xyz } from '../colour/xyz.ts';
 import type { IccProfile } from '../icc/iccTypes.ts';
+import { blackOf, REFERENCE_MEDIUM_BLACK } from '../icc/profileBlack.ts';
 import { labToDevice } from '../icc/profileTransform.ts';
 import { unwrap } from '../result.ts';
 import { blackPoint } from '../transform/links.ts';
 import { chain } from '../transform/transform.ts';
 import { CHAIN_INTENTS } from './chainIntent.ts';
 import type { ChainIntent } from './chainIntent.ts';
-import { BLACK, blackOf, REFERENCE_BLACK } from './jobSource.ts';
+import { BLACK } from './jobSource.ts';
 import type { AskedColours } from './jobSource.ts';
 
 /**
@@ -32,7 +33,7 @@ export function convertAsJob(
     how === 'relative-black'
       ? [blackOf(profile, 'relative', 'relative')]
       : profile.header.version.major >= 4
-        ? [REFERENCE_BLACK]
+        ? [REFERENCE_MEDIUM_BLACK]
         : [BLACK, blackOf(profile, intent, intent)];
   return blacks.flatMap((from) => own.map((black) => through(from, black)));
 }

@@ -1,11 +1,9 @@
-import { WHITE_ICC } from '../colour/whitePoints.ts';
 import type { Xyz } from '../colour/xyz.ts';
-import { labToXyz } from '../colour/xyzToLab.ts';
 import { CMYK, RGB } from '../device/process.ts';
 import type { Process } from '../device/process.ts';
 import type { IccProfile } from '../icc/iccTypes.ts';
-import { deviceToLab, labToDevice } from '../icc/profileTransform.ts';
-import type { RenderingIntent } from '../icc/profileTransform.ts';
+import { blackOf, darkestOf, REFERENCE_MEDIUM_BLACK } from '../icc/profileBlack.ts';
+import { deviceToLab } from '../icc/profileTransform.ts';
 import { unwrap } from '../result.ts';
 import { CHAIN_INTENTS } from './chainIntent.ts';
 import type { ChainIntent } from './chainIntent.ts';
@@ -29,10 +27,6 @@ export interface AskedColours {
 }
 
 export const BLACK: Xyz = [0, 0, 0];
-/** Perceptual black of the version 4 connection space (ICC.1:2022, 6.3.3). */
-export const REFERENCE_BLACK: Xyz = [0.00336, 0.0034731, 0.00287];
-/** No black that is lighter is compensated (ISO 18619). */
-const LIGHTEST_BLACK = 50;
 
 /** The process whose values a source has. */
 export function processOf(source: JobSource): Process {
@@ -54,25 +48,6 @@ function sourceBlacks(profile: IccProfile, how: ChainIntent): readonly Xyz[] {
   const { intent } = CHAIN_INTENTS[how];
   if (how === 'relative-black') return [blackOf(profile, 'perceptual', 'relative')];
   if (intent === 'relative' || intent === 'absolute') return [BLACK];
-  if (profile.header.version.major >= 4) return [REFERENCE_BLACK];
+  if (profile.header.version.major >= 4) return [REFERENCE_MEDIUM_BLACK];
   return [BLACK, blackOf(profile, intent, intent), darkestOf(profile, intent)];
-}
-
-/** The neutral black that a profile reaches by one intent, as another one sees it (ISO 18619), Y = 1. */
-export function blackOf(profile: IccProfile, reached: RenderingIntent, seen: RenderingIntent): Xyz {
-  const to = unwrap(labToDevice(profile, reached));
-  const device = new Float64Array(to.outputs);
-  to.apply([0, 0, 0], device);
-  return neutralBlack(profile, device, seen);
-}
-
-/** The black of all colorants together. */
-function darkestOf(profile: IccProfile, intent: RenderingIntent): Xyz {
-  return neutralBlack(profile, Float64Array.of(1, 1, 1, 1), intent);
-}
-
-function neutralBlack(profile: IccProfile, device: Float64Array, intent: RenderingIntent): Xyz {
-  const lab = new Float64Array(3);
-  unwrap(deviceToLab(profile, intent)).apply(device, lab);
-  return labToXyz([Math.min(LIGHTEST_BLACK, Math.max(0, lab[0])), 0, 0], WHITE_ICC);
 }

@@ -8,19 +8,14 @@ import { createGamutMap } from '../gamut/gamutMap.ts';
 import type { GamutMap } from '../gamut/gamutMap.ts';
 import { interpolateTetrahedral } from '../icc/interpolateClut.ts';
 import type { IccProfile, IccTag } from '../icc/iccTypes.ts';
+import { REFERENCE_MEDIUM_BLACK } from '../icc/profileBlack.ts';
 import { buildForwardGrid } from './forwardGrid.ts';
 import type { ForwardGrid } from './forwardGrid.ts';
 import { invertRgb } from './invertRgb.ts';
 import { MAPPED_AXES } from './labAxis.ts';
 import { labGridValues } from './labGrid.ts';
 import { forwardTag, inverseTag, quantiseLab } from './profileTables.ts';
-import {
-  GAMUT_FULL_SCALE,
-  GAMUT_TOLERANCE,
-  KNEE,
-  REFERENCE_MEDIUM_BLACK,
-  VERSION_2_BLACK,
-} from './intents.ts';
+import { GAMUT_FULL_SCALE, GAMUT_TOLERANCE, KNEE, VERSION_2_BLACK } from './intents.ts';
 import { outputProfile } from './outputProfile.ts';
 import type { OutputProfileOptions } from './outputProfile.ts';
 

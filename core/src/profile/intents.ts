@@ -1,7 +1,5 @@
 import type { Xyz } from '../colour/xyz.ts';
 
-/** Perceptual black of version 4: the reference medium (ICC.1:2022, 6.3.3), Y = 1. */
-export const REFERENCE_MEDIUM_BLACK: Xyz = [0.00336, 0.0034731, 0.00287];
 /**
  * Perceptual black of version 2. The standard leaves it open; Melto ends the scale at zero, so that a picture's
  * black is the device's black whether or not the colour engine compensates the black point.

@@ -1,5 +1,5 @@
-import { blackOf } from '../chain/jobSource.ts';
 import type { IccProfile } from '../icc/iccTypes.ts';
+import { blackOf } from '../icc/profileBlack.ts';
 import { deviceToLab, labToDevice } from '../icc/profileTransform.ts';
 import type { RenderingIntent } from '../icc/profileTransform.ts';
 import { failure, success } from '../result.ts';

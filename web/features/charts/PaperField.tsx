@@ -4,13 +4,10 @@ import { MenuItem, TextField } from '@mui/material';
 import { useState } from 'react';
 import { OWN_PAGE_MM, paperMm, paperNamed } from '@melto/core/charts/pageGeometry';
 import type { NamedPaper, PaperName } from '@melto/core/charts/pageGeometry';
+import { formatLength, lengthText, lengthUnit, typedLength } from '@/ui/units';
 import { PAPER_WORDS, paperWords } from './paperWords';
 
-import { formatLength, lengthUnit, typedLength } from '@/ui/units';
-
 const OWN = 'own';
-/** A side as it is typed, to whole mm. */
-const plain = (mm: number): string => formatLength(Math.round(mm)).replaceAll(',', '');
 
 /** The page that a chart stands on: a known one, one of the device's own, or one by its width and height. */
 export function PaperField({
@@ -36,7 +33,7 @@ export function PaperField({
       return onPaper(value as PaperName);
     }
     const { width, height } = paperMm(paper ?? 'a4');
-    take({ width: plain(width), height: plain(height) });
+    take({ width: lengthText(Math.round(width)), height: lengthText(Math.round(height)) });
   };
   return (
     <>

@@ -8,6 +8,7 @@ import { NEW_DEVICE, NEW_STOCK } from '@/endpoints/conditions';
 import { send } from '@/ui/api';
 import { FormDialog } from '@/ui/FormDialog';
 import { ChoiceIn, TextIn } from '@/ui/form/fields';
+import { listOf } from '@/ui/form/typed';
 import { useBodyForm } from '@/ui/form/useBodyForm';
 import { numberOf } from '@/ui/numberOf';
 import { InkSetIn } from './InkSetIn';
@@ -17,14 +18,6 @@ export const OWN_DEVICE_WORDS: Readonly<Record<OwnDeviceKind, string>> = {
   'cmyk-front-end': 'CMYK front end',
   press: 'Offset or other press, CMYK',
 };
-
-/** A list as people type it, parted by commas. */
-export function listOf(text: string): string[] {
-  return text
-    .split(',')
-    .map((one) => one.trim())
-    .filter((one) => one !== '');
-}
 
 /** Makes a device of the house's own. */
 export function NewDeviceDialog({

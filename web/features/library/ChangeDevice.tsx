@@ -7,13 +7,21 @@ import { OWN_PAGE_MM, paperMm } from '@melto/core/charts/pageGeometry';
 import type { PaperName } from '@melto/core/charts/pageGeometry';
 import type { LibraryDevice } from '@melto/services/house/library';
 import { CHANGE_DEVICE } from '@/endpoints/conditions';
-import { listOf } from '@/features/condition/OwnDialogs';
 import { send } from '@/ui/api';
 import { FormDialog } from '@/ui/FormDialog';
 import { ChoicesIn, TextIn } from '@/ui/form/fields';
+import { listOf, toldList, toldNumber } from '@/ui/form/typed';
 import { useBodyForm } from '@/ui/form/useBodyForm';
 import { numberOf } from '@/ui/numberOf';
-import { formatLength, formatScreen, lengthUnit, screenUnit, typedLength, typedScreen } from '@/ui/units';
+import {
+  formatLength,
+  formatScreen,
+  lengthText,
+  lengthUnit,
+  screenUnit,
+  typedLength,
+  typedScreen,
+} from '@/ui/units';
 import { CURVE_FORMAT_WORDS } from './factWords';
 
 /** Renames a device, adds print modes, keeps what is known of it and what calibration it needs by itself. */
@@ -37,11 +45,11 @@ export function ChangeDevice({ device, onClose }: { device: LibraryDevice; onClo
       ...(own ? { modes: listOf(modes) } : {}),
       duty: words.trim() === '' ? null : { words: words.trim(), days: numberOf(days) },
       facts: {
-        ...told('pages', listOf(pages).map(pageOf)),
-        ...number('printedWidthMm', width, typedLength),
-        ...number('zones', zones),
-        ...number('screenPerCm', screen, typedScreen),
-        ...told('curveFormats', curveFormats),
+        ...toldList('pages', listOf(pages).map(pageOf)),
+        ...toldNumber('printedWidthMm', width, typedLength),
+        ...toldNumber('zones', zones),
+        ...toldNumber('screenPerCm', screen, typedScreen),
+        ...toldList('curveFormats', curveFormats),
       },
     }),
     {
@@ -141,9 +149,6 @@ function textOf(value: number | undefined): string {
   return value === undefined ? '' : String(value);
 }
 
-/** A length in the house's unit, as it is typed. */
-const lengthText = (mm: number): string => formatLength(mm).replaceAll(',', '');
-
 const range = ({ least, most }: { readonly least: number; readonly most: number }): string =>
   `${formatLength(least)} to ${formatLength(most)}`;
 
@@ -159,18 +164,4 @@ function pageOf(text: string): PaperName {
 function pageText(page: PaperName): string {
   const { width, height } = paperMm(page);
   return `${lengthText(width)} x ${lengthText(height)}`;
-}
-
-/** A fact that was told; none for an empty list. */
-function told<K extends string, T>(name: K, list: readonly T[]): Partial<Record<K, readonly T[]>> {
-  return (list.length === 0 ? {} : { [name]: list }) as Partial<Record<K, readonly T[]>>;
-}
-
-/** A number that was told; none for an empty text. */
-export function number<K extends string>(
-  name: K,
-  text: string,
-  typed: (text: string) => number = numberOf,
-): Partial<Record<K, number>> {
-  return (text.trim() === '' ? {} : { [name]: typed(text) }) as Partial<Record<K, number>>;
 }

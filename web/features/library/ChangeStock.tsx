@@ -8,9 +8,9 @@ import { CHANGE_STOCK } from '@/endpoints/conditions';
 import { send } from '@/ui/api';
 import { FormDialog } from '@/ui/FormDialog';
 import { ChoiceIn, TextIn } from '@/ui/form/fields';
+import { toldNumber } from '@/ui/form/typed';
 import { useBodyForm } from '@/ui/form/useBodyForm';
 import { numberOf } from '@/ui/numberOf';
-import { number } from './ChangeDevice';
 
 const UNTOLD = { '': 'not told' };
 
@@ -30,7 +30,7 @@ export function ChangeStock({ stock, onClose }: { stock: LibraryStock; onClose: 
       ...{ name: values.name.trim(), boxLabel: values.boxLabel, note: values.note },
       restMinutes: numberOf(values.rest),
       facts: {
-        ...number('weightGsm', values.weight),
+        ...toldNumber('weightGsm', values.weight),
         ...(values.side.trim() === '' ? {} : { side: values.side.trim() }),
         ...(values.backing === '' ? {} : { backing: values.backing }),
         ...(values.brightener === '' ? {} : { brightener: values.brightener }),
