@@ -510,6 +510,9 @@ describe('melto', () => {
 
   it('says how a job of inks was converted by the profile that they are meant by', async () => {
     writeFileSync(join(folder, 'source.icc'), writeIcc(samplePressProfile('coarse press')));
+    const { header, tags } = samplePressProfile('one way');
+    const oneWay = { header, tags: new Map([...tags].filter(([tag]) => !tag.startsWith('B2A'))) };
+    writeFileSync(join(folder, 'one-way.icc'), writeIcc(oneWay));
     await melto('chart', 'make', '--process', 'cmyk', '--kind', 'job', '--out', 'ink-job.txt');
     await melto(
       ...['simulate', 'read', '--device', 'heron', '--stock', 'lantern-gloss-150', '--seed', '5'],
@@ -522,6 +525,9 @@ describe('melto', () => {
       );
     const without = await job();
     expect([without.status, without.err]).toEqual([2, expect.stringContaining('--source with the profile')]);
+    const lacking = { status: 2, err: expect.stringMatching(/one-way\.icc: B2A0: found none/) };
+    expect(await job('--source', 'one-way.icc')).toMatchObject(lacking);
+    expect(await job('--source', 'source.icc', '--profile', 'one-way.icc')).toMatchObject(lacking);
     const found = await job('--source', 'source.icc', '--json');
     expect(JSON.parse(found.out)).toMatchObject({ cause: expect.any(String) });
     expect([0, 1]).toContain(found.status);

@@ -4,9 +4,11 @@ import { whiteRows } from '@melto/core/chain/chainChart';
 import { chainHypotheses } from '@melto/core/chain/chainHypotheses';
 import { CHAIN_INTENTS } from '@melto/core/chain/chainIntent';
 import type { ChainIntent } from '@melto/core/chain/chainIntent';
-import { processOf } from '@melto/core/chain/jobSource';
+import { leadingBothWays, processOf } from '@melto/core/chain/jobSource';
 import type { JobSource } from '@melto/core/chain/jobSource';
 import { chainSentence, CHAIN_REMEDIES } from '@melto/core/chain/chainWords';
+import type { IccProfile } from '@melto/core/icc/iccTypes';
+import { issueText } from '@melto/core/result';
 import { patchXyz } from '@melto/core/cgats/patchColours';
 import { sameProcess } from '@melto/core/device/process';
 import { WHITE_D50_MEASURED } from '@melto/core/colour/whitePoints';
@@ -34,7 +36,10 @@ export function job(options: JobOptions): number {
   const source: JobSource =
     options.source === undefined
       ? 'sRGB'
-      : { name: basename(options.source), profile: inkProfile(options.source).profile };
+      : {
+          name: basename(options.source),
+          profile: whole(options.source, inkProfile(options.source).profile),
+        };
   const { device: values, process } = deviceOf(options.measured, set);
   if (!sameProcess(process, processOf(source)))
     throw new UsageError(
@@ -54,7 +59,7 @@ export function job(options: JobOptions): number {
       throw new UsageError(
         `${path}: found a profile of ${profile.header.colourSpace.trim()}, expected RGB or CMYK`,
       );
-    return profile;
+    return whole(path, profile);
   };
   const papers = (options.papers ?? []).map((path) => ({
     name: basename(path),
@@ -71,4 +76,10 @@ export function job(options: JobOptions): number {
     ...finding.tried.map(({ says, mean }) => `${mean.toFixed(2).padStart(7)}  ${says}`),
   ]);
   return finding.cause === 'right' ? 0 : 1;
+}
+
+function whole(path: string, profile: IccProfile): IccProfile {
+  const both = leadingBothWays(profile);
+  if (!both.ok) throw new UsageError(`${path}: ${both.issues.map(issueText).join('; ')}`);
+  return both.value;
 }

@@ -31,9 +31,9 @@ export function convertAsJob(
   if (how === 'relative' || how === 'absolute') return [through(BLACK, BLACK)];
   const own =
     how === 'relative-black'
-      ? [blackOf(profile, 'relative', 'relative')]
+      ? [unwrap(blackOf(profile, 'relative', 'relative'))]
       : profile.header.version.major >= 4
         ? [REFERENCE_MEDIUM_BLACK]
-        : [BLACK, blackOf(profile, intent, intent)];
+        : [BLACK, unwrap(blackOf(profile, intent, intent))];
   return blacks.flatMap((from) => own.map((black) => through(from, black)));
 }

@@ -3,8 +3,9 @@ import { CMYK, RGB } from '../device/process.ts';
 import type { Process } from '../device/process.ts';
 import type { IccProfile } from '../icc/iccTypes.ts';
 import { blackOf, darkestOf, REFERENCE_MEDIUM_BLACK } from '../icc/profileBlack.ts';
-import { deviceToLab } from '../icc/profileTransform.ts';
-import { unwrap } from '../result.ts';
+import { deviceToLab, labToDevice } from '../icc/profileTransform.ts';
+import { success, unwrap } from '../result.ts';
+import type { Result } from '../result.ts';
 import { CHAIN_INTENTS } from './chainIntent.ts';
 import type { ChainIntent } from './chainIntent.ts';
 import { sourceToLab, SRGB } from './sourceSpaces.ts';
@@ -28,6 +29,14 @@ export interface AskedColours {
 
 export const BLACK: Xyz = [0, 0, 0];
 
+/** A profile that leads both ways: a job is read by one, its black point is found by the other. */
+export function leadingBothWays(profile: IccProfile): Result<IccProfile> {
+  const to = deviceToLab(profile, 'relative');
+  if (!to.ok) return to;
+  const back = labToDevice(profile, 'perceptual');
+  return back.ok ? success(profile) : back;
+}
+
 /** The process whose values a source has. */
 export function processOf(source: JobSource): Process {
   return source === 'sRGB' ? RGB : CMYK;
@@ -46,8 +55,8 @@ export function askedColours(source: JobSource, values: Float64Array, how: Chain
 
 function sourceBlacks(profile: IccProfile, how: ChainIntent): readonly Xyz[] {
   const { intent } = CHAIN_INTENTS[how];
-  if (how === 'relative-black') return [blackOf(profile, 'perceptual', 'relative')];
+  if (how === 'relative-black') return [unwrap(blackOf(profile, 'perceptual', 'relative'))];
   if (intent === 'relative' || intent === 'absolute') return [BLACK];
   if (profile.header.version.major >= 4) return [REFERENCE_MEDIUM_BLACK];
-  return [BLACK, blackOf(profile, intent, intent), darkestOf(profile, intent)];
+  return [BLACK, unwrap(blackOf(profile, intent, intent)), unwrap(darkestOf(profile, intent))];
 }

@@ -1,7 +1,8 @@
 import { WHITE_ICC } from '../colour/whitePoints.ts';
 import type { Xyz } from '../colour/xyz.ts';
 import { labToXyz } from '../colour/xyzToLab.ts';
-import { unwrap } from '../result.ts';
+import { success } from '../result.ts';
+import type { Result } from '../result.ts';
 import type { IccProfile } from './iccTypes.ts';
 import { deviceToLab, labToDevice } from './profileTransform.ts';
 import type { RenderingIntent } from './profileTransform.ts';
@@ -12,20 +13,23 @@ export const REFERENCE_MEDIUM_BLACK: Xyz = [0.00336, 0.0034731, 0.00287];
 const LIGHTEST_BLACK = 50;
 
 /** The neutral black that a profile reaches by one intent, as another one sees it (ISO 18619), Y = 1. */
-export function blackOf(profile: IccProfile, reached: RenderingIntent, seen: RenderingIntent): Xyz {
-  const to = unwrap(labToDevice(profile, reached));
-  const device = new Float64Array(to.outputs);
-  to.apply([0, 0, 0], device);
+export function blackOf(profile: IccProfile, reached: RenderingIntent, seen: RenderingIntent): Result<Xyz> {
+  const to = labToDevice(profile, reached);
+  if (!to.ok) return to;
+  const device = new Float64Array(to.value.outputs);
+  to.value.apply([0, 0, 0], device);
   return neutralBlack(profile, device, seen);
 }
 
 /** The black of all inks of a CMYK profile together, Y = 1. */
-export function darkestOf(profile: IccProfile, intent: RenderingIntent): Xyz {
+export function darkestOf(profile: IccProfile, intent: RenderingIntent): Result<Xyz> {
   return neutralBlack(profile, Float64Array.of(1, 1, 1, 1), intent);
 }
 
-function neutralBlack(profile: IccProfile, device: Float64Array, intent: RenderingIntent): Xyz {
+function neutralBlack(profile: IccProfile, device: Float64Array, intent: RenderingIntent): Result<Xyz> {
+  const back = deviceToLab(profile, intent);
+  if (!back.ok) return back;
   const lab = new Float64Array(3);
-  unwrap(deviceToLab(profile, intent)).apply(device, lab);
-  return labToXyz([Math.min(LIGHTEST_BLACK, Math.max(0, lab[0])), 0, 0], WHITE_ICC);
+  back.value.apply(device, lab);
+  return success(labToXyz([Math.min(LIGHTEST_BLACK, Math.max(0, lab[0])), 0, 0], WHITE_ICC));
 }

@@ -41,14 +41,14 @@ export function conversion({
     if (!link.ok) return link;
     links.push(link.value);
   }
-  if (scaled && from !== undefined && to !== undefined)
+  if (scaled && from !== undefined && to !== undefined) {
     // Black of inks is what they reach in the perceptual table; others are seen by the table that is used.
-    links.push(
-      blackPoint(
-        blackOf(from, from.header.colourSpace === 'CMYK' ? 'perceptual' : intent, intent),
-        blackOf(to, intent, intent),
-      ),
-    );
+    const source = blackOf(from, from.header.colourSpace === 'CMYK' ? 'perceptual' : intent, intent);
+    if (!source.ok) return source;
+    const own = blackOf(to, intent, intent);
+    if (!own.ok) return own;
+    links.push(blackPoint(source.value, own.value));
+  }
   if (to !== undefined) {
     const link = labToDevice(to, intent);
     if (!link.ok) return link;

@@ -116,5 +116,7 @@ describe('a conversion', () => {
     expect(conversion({ from: oneWay, intent: 'relative' }).ok).toBe(true);
     const made = conversion({ from: press, to: oneWay, intent: 'relative' });
     expect(made.ok ? '' : made.issues[0].path).toContain('B2A');
+    const scaled = conversion({ from: oneWay, to: press, intent: 'relative', blackPoint: true });
+    expect(scaled.ok ? '' : scaled.issues[0].path).toContain('B2A');
   });
 });

@@ -1,7 +1,7 @@
 import { createHash } from 'node:crypto';
 import type { ChainIntent } from '@melto/core/chain/chainIntent';
+import { leadingBothWays } from '@melto/core/chain/jobSource';
 import type { InkSource } from '@melto/core/chain/jobSource';
-import { deviceToLab, labToDevice } from '@melto/core/icc/profileTransform';
 import { profileText } from '@melto/core/icc/profileText';
 import { readIcc } from '@melto/core/icc/readIcc';
 import { issueText, unwrap } from '@melto/core/result';
@@ -47,14 +47,13 @@ export async function takeSourceProfile(
       `${fileName} is for ${space}; inks of jobs are meant by a profile of CMYK.`,
       'Nothing was stored. Jobs of sRGB need no file.',
     );
-  // Both ways are asked for: a job is read by one, its black point is found by the other.
-  for (const way of [deviceToLab(profile, 'relative'), labToDevice(profile, 'perceptual')])
-    if (!way.ok)
-      throw new Problem(
-        'bad-input',
-        `${fileName} lacks a table: ${way.issues.map(issueText).join('; ')}.`,
-        'Nothing was stored. Give an output profile with tables both ways.',
-      );
+  const whole = leadingBothWays(profile);
+  if (!whole.ok)
+    throw new Problem(
+      'bad-input',
+      `${fileName} lacks a table: ${whole.issues.map(issueText).join('; ')}.`,
+      'Nothing was stored. Give an output profile with tables both ways.',
+    );
   const name = (profileText(profile, 'desc') ?? fileName).trim().slice(0, 160) || fileName.slice(0, 160);
   const digest = createHash('sha256').update(bytes).digest();
   return unitOfWork(context, async ({ database }) => ({
