@@ -30,7 +30,6 @@ const EXCEPTIONS: Readonly<Record<string, readonly [number, string]>> = {
   'cli/src/chartMake.ts': [3, PROFILE],
   'cli/src/chartPages.ts': [3, FILE],
   'cli/src/curves.ts': [1, STANDARD],
-  'cli/src/files.ts': [1, PROFILE],
   'cli/src/profileInspect.ts': [1, FILE],
   'cli/src/profileBuild.ts': [4, PROFILE],
   'cli/src/separationOptions.ts': [1, PROFILE],
