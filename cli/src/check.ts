@@ -9,6 +9,7 @@ import { MODES } from '@melto/core/measured/columns';
 import { installedCharacterisations } from '@melto/paper/measured/installedCharacterisations';
 import { PUBLISHED_CONDITIONS } from '@melto/core/conformity/data/publishedConditions';
 import { TOLERANCE_SETS } from '@melto/core/conformity/data/toleranceSets';
+import { doubtfulLimits } from '@melto/core/conformity/toleranceSet';
 import { formatAgainstLimit } from '@melto/core/judgement/metric';
 import type { Verdict } from '@melto/core/judgement/verdict';
 import { profileXyz } from '@melto/core/conformity/profileAims';
@@ -55,6 +56,8 @@ export function check(options: CheckOptions): number {
   report(options.json, { tolerances: id, verdict, otherwise, patches: pairs.length, metrics }, [
     `${sentence(judged.value)} to ${tolerances.name} (${tolerances.source})`,
     ...metrics.map(lineOf(judged.value)),
+    ...(tolerances.notJudged ?? []),
+    ...doubtfulLimits(tolerances),
   ]);
   return verdict === 'conforms' || verdict === 'near' ? 0 : 1;
 }

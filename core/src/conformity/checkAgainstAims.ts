@@ -1,12 +1,13 @@
 import { CMYK, sameProcess } from '../device/process.ts';
 import { patchXyz } from '../cgats/patchColours.ts';
-import type { MeasurementConditions, PatchSet } from '../cgats/patchSet.ts';
+import type { PatchSet } from '../cgats/patchSet.ts';
 import { mergeRepeats } from '../characterise/mergeRepeats.ts';
 import type { Lab } from '../colour/lab.ts';
 import { WHITE_D50_MEASURED } from '../colour/whitePoints.ts';
 import type { Xyz } from '../colour/xyz.ts';
 import { labToXyz, xyzToLab } from '../colour/xyzToLab.ts';
 import { meanPaperXyz } from '../device/meanPaperXyz.ts';
+import { conditionsApart } from './conditionsApart.ts';
 import { failure, success } from '../result.ts';
 import type { Result } from '../result.ts';
 import { aimsFor } from './aims.ts';
@@ -169,40 +170,6 @@ export function judgeSheet(
         : undefined,
     otherwise,
   });
-}
-
-/**
- * How a reading was made otherwise than its aims, in words. Of the mode it is said where one of both does not tell it;
- * other conditions are compared where both do.
- */
-export function conditionsApart(read: MeasurementConditions, aims: MeasurementConditions): string[] {
-  const words: string[] = [];
-  if (read.mode !== undefined && aims.mode !== undefined && read.mode !== aims.mode)
-    words.push(`read in ${read.mode}, the aims are for ${aims.mode}`);
-  else if (read.mode === 'M3' && aims.mode === undefined && aims.filter === 'none')
-    words.push('read in M3 with a polariser, the aims are unpolarised');
-  else if (read.mode !== undefined && aims.mode === undefined)
-    words.push(`read in ${read.mode}, the aims do not tell their mode`);
-  else if (read.mode === undefined && aims.mode !== undefined)
-    words.push(`the reading does not tell its mode, the aims are for ${aims.mode}`);
-  for (const [field, name] of [
-    ['backing', 'backing'],
-    ['illuminant', 'illuminant'],
-    ['observer', 'observer'],
-  ] as const) {
-    const [own, other] = [read[field], aims[field]];
-    if (own !== undefined && other !== undefined && plain(own) !== plain(other))
-      words.push(`${name} ${own}, the aims are for ${other}`);
-  }
-  return words;
-}
-
-/** `2 degree`, `2°` and `2deg` are the same. */
-function plain(text: string): string {
-  return text
-    .toLowerCase()
-    .replace(/degrees?|deg|°/g, '')
-    .trim();
 }
 
 function labAt(xyz: Float64Array, row: number): Lab {

@@ -43,6 +43,8 @@ export interface CheckHeader {
     /** Written by the house, not as a standard has it. */
     readonly own?: boolean;
     readonly notJudged: readonly string[];
+    /** Limits that are not known to be the standard's; checks before there was such a word do not hold it. */
+    readonly doubts?: readonly string[];
   };
   /** How the wedge went to the device: `through the profile, absolute colorimetric, and curves v3`. */
   readonly through: string;

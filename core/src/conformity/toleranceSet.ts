@@ -37,12 +37,21 @@ export const STATISTICS = [
 ] as const;
 export type Statistic = (typeof STATISTICS)[number];
 
+/**
+ * How sure it is that a limit is the one of the standard that its set names, as no copy of the standards is at hand:
+ * commonly published, *taken over* from another part of the standard, or *chosen here* because none is published.
+ */
+export const CERTAINTIES = ['published', 'taken over', 'chosen here'] as const;
+export type Certainty = (typeof CERTAINTIES)[number];
+
 /** One line of a tolerance set: data, so that a house can write its own. */
 export interface ToleranceMetric {
   readonly group: PatchGroup;
   readonly statistic: Statistic;
   readonly quantity: Quantity;
   readonly limit: number;
+  /** Of the sets that come with Melto; a house vouches for its own. */
+  readonly certainty?: Certainty;
 }
 
 export interface ToleranceSet {
@@ -55,4 +64,23 @@ export interface ToleranceSet {
   readonly substrateUncorrected: boolean;
   /** What the standard asks for that a single sheet cannot tell, in words. */
   readonly notJudged?: readonly string[];
+}
+
+const DOUBTS: Readonly<Partial<Record<Certainty, string>>> = {
+  'taken over': 'taken over from another part of the standard and not compared with the edition of this one',
+  'chosen here': 'chosen by Melto, as no single number is published',
+};
+
+/** Which limits of a set are not known to be the standard's, a sentence for each reason. */
+export function doubtfulLimits({ metrics }: Pick<ToleranceSet, 'metrics'>): string[] {
+  return CERTAINTIES.flatMap((certainty) => {
+    const reason = DOUBTS[certainty];
+    const lines = metrics.filter((metric) => metric.certainty === certainty);
+    if (reason === undefined || lines.length === 0) return [];
+    if (lines.length === metrics.length) return [`All limits of this set are ${reason}.`];
+    const names = lines.map(
+      ({ group, quantity }) => `${group === 'all' ? 'all patches' : group} ${quantity}`,
+    );
+    return [`${lines.length === 1 ? 'One limit is' : 'Limits are'} ${reason}: ${names.join(', ')}.`];
+  });
 }

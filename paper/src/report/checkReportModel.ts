@@ -137,6 +137,7 @@ function noticesOf({ header, otherwise, withoutAim }: CheckDetail): string[] {
       : []),
     ...(withoutAim > 0 ? [`${withoutAim} patches have no aim and were not judged.`] : []),
     ...header.tolerances.notJudged,
+    ...(header.tolerances.doubts ?? []),
   ];
 }
 

@@ -9,6 +9,7 @@ import {
   storedMetric,
 } from '@melto/core/conformity/checkDetail';
 import type { CheckDetail } from '@melto/core/conformity/checkDetail';
+import { doubtfulLimits } from '@melto/core/conformity/toleranceSet';
 import { deviceKey, pairKey } from '@melto/core/conformity/aims';
 import { whatDecides } from '@melto/core/conformity/whatDecides';
 import type { PatchSet } from '@melto/core/cgats/patchSet';
@@ -91,6 +92,7 @@ export async function checkDetail(
         source: tolerances.source,
         own: !shipped,
         notJudged: tolerances.notJudged ?? [],
+        doubts: doubtfulLimits(tolerances),
       },
       through: await throughWords(context, loaded, before),
       chosen: same ? 'before the reading' : 'after the reading',

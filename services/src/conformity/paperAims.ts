@@ -7,7 +7,7 @@ import { labToXyz } from '@melto/core/colour/xyzToLab';
 import { aimsOnPaper, paperMove, paperShift } from '@melto/core/conformity/aimsOnPaper';
 import type { PaperShift } from '@melto/core/conformity/aimsOnPaper';
 import type { Aims } from '@melto/core/conformity/aims';
-import { conditionsApart } from '@melto/core/conformity/checkAgainstAims';
+import { conditionsApart } from '@melto/core/conformity/conditionsApart';
 import type { PaperMove } from '@melto/core/conformity/substrateCorrected';
 import { meanPaperXyz } from '@melto/core/device/meanPaperXyz';
 import { issueText } from '@melto/core/result';

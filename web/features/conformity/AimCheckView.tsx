@@ -22,6 +22,7 @@ export function AimCheckView({ resultId, detail }: { resultId: number; detail: C
     ...(detail.header.early ? ['The sheet was read before its rest was over.'] : []),
     ...detail.otherwise.map((words) => `Measured otherwise than the aims: ${words}.`),
     ...detail.header.tolerances.notJudged,
+    ...(detail.header.tolerances.doubts ?? []),
     ...(detail.withoutAim > 0 ? [`${detail.withoutAim} patches have no aim and were not judged.`] : []),
   ];
   return (

@@ -5,6 +5,7 @@ import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { toleranceChanges } from '@melto/core/conformity/toleranceChanges';
+import { doubtfulLimits } from '@melto/core/conformity/toleranceSet';
 import type { ToleranceMetric } from '@melto/core/conformity/toleranceSet';
 import { OPTIONAL_GROUPS } from '@melto/core/conformity/patchGroups';
 import type { ToleranceSetView } from '@melto/services/conformity/toleranceSets';
@@ -99,6 +100,7 @@ export function TolerancesSurface({
                   <th>Statistic</th>
                   <th>Quantity</th>
                   <th className="num">Limit</th>
+                  {set.metrics.some(isTold) && <th>Certainty</th>}
                 </tr>
               </thead>
               <tbody>
@@ -113,6 +115,7 @@ export function TolerancesSurface({
                     <td>{metric.statistic}</td>
                     <td>{metric.quantity}</td>
                     <td className="num">{metric.limit.toFixed(1)}</td>
+                    {set.metrics.some(isTold) && <td className="quiet">{metric.certainty}</td>}
                   </tr>
                 ))}
               </tbody>
@@ -122,7 +125,7 @@ export function TolerancesSurface({
                 ? 'Where aims are corrected for the substrate, the substrate itself is still judged against the uncorrected aim.'
                 : 'Where aims are corrected for the substrate, the substrate is judged against the corrected aim as well.'}
             </p>
-            {(set.notJudged ?? []).map((words) => (
+            {[...(set.notJudged ?? []), ...doubtfulLimits(set)].map((words) => (
               <p key={words}>{words}</p>
             ))}
           </div>
@@ -131,6 +134,8 @@ export function TolerancesSurface({
     </section>
   );
 }
+
+const isTold = ({ certainty }: ToleranceMetric): boolean => certainty !== undefined;
 
 /** What a version changed, in one line. */
 function Changes({ before, after }: { before: ToleranceSetView; after: ToleranceSetView }) {

@@ -1,4 +1,4 @@
-import type { ToleranceMetric, ToleranceSet } from '../toleranceSet.ts';
+import type { Certainty, ToleranceMetric, ToleranceSet } from '../toleranceSet.ts';
 
 // Values as commonly published; check them against your copy of the standard.
 type Group = ToleranceMetric['group'];
@@ -9,6 +9,8 @@ const mean = (group: Group, limit: number, quantity: Quantity = 'ΔE00') =>
   ({ group, statistic: 'mean', quantity, limit }) as const;
 const percentile95 = (limit: number) =>
   ({ group: 'all', statistic: '95th percentile', quantity: 'ΔE00', limit }) as const;
+const sure = (certainty: Certainty, metrics: readonly ToleranceMetric[]): ToleranceMetric[] =>
+  metrics.map((metric) => ({ ...metric, certainty }));
 
 /** What proof and validation print share. */
 const PRINT: readonly ToleranceMetric[] = [
@@ -39,15 +41,19 @@ const TARGETED: readonly ToleranceMetric[] = [
 
 /** What offset asks of an OK sheet beside its solids. */
 const OFFSET: readonly ToleranceMetric[] = [
-  largest('substrate', 3, 'ΔL'),
-  largest('substrate', 2, 'Δa'),
-  largest('substrate', 2, 'Δb'),
+  ...sure('published', [
+    largest('substrate', 3, 'ΔL'),
+    largest('substrate', 2, 'Δa'),
+    largest('substrate', 2, 'Δb'),
+  ]),
   // No one number for all inks is published; a house sets its own.
-  largest('chromatic solids', 5, 'ΔH'),
-  largest('midtones', 4, 'ΔTV'),
-  largest('quarter tones', 3, 'ΔTV'),
-  largest('three-quarter tones', 3, 'ΔTV'),
-  { group: 'chromatic midtones', statistic: 'spread', quantity: 'ΔTV', limit: 5 },
+  ...sure('chosen here', [largest('chromatic solids', 5, 'ΔH')]),
+  ...sure('published', [
+    largest('midtones', 4, 'ΔTV'),
+    largest('quarter tones', 3, 'ΔTV'),
+    largest('three-quarter tones', 3, 'ΔTV'),
+    { group: 'chromatic midtones', statistic: 'spread', quantity: 'ΔTV', limit: 5 },
+  ]),
 ];
 
 const RUN =
@@ -64,21 +70,21 @@ export const TOLERANCE_SETS: readonly ToleranceSet[] = [
     name: 'ISO 12647-7 proof',
     source: 'ISO 12647-7:2016, as commonly published; check against your copy',
     substrateUncorrected: true,
-    metrics: [
+    metrics: sure('published', [
       ...PRINT,
       largest('chromatic solids', 2.5, 'ΔH'),
       largest('greys', 3.5, 'ΔCh'),
       mean('outer gamut', 2.5),
       largest('spot colours', 2.5),
-    ],
+    ]),
     notJudged: [PROOF],
   },
   {
     id: 'iso12647-8-validation',
     name: 'ISO 12647-8 validation print',
-    source: 'ISO 12647-8, as commonly published; check against your copy',
+    source: 'ISO 12647-8, edition not told; check against your copy',
     substrateUncorrected: true,
-    metrics: PRINT,
+    metrics: sure('taken over', PRINT),
     notJudged: [PROOF],
   },
   {
@@ -86,7 +92,7 @@ export const TOLERANCE_SETS: readonly ToleranceSet[] = [
     name: 'ISO 12647-2 production print',
     source: 'ISO 12647-2:2013, OK sheet against the aims, as commonly published; check against your copy',
     substrateUncorrected: true,
-    metrics: [largest('solids', 5, 'ΔE*ab'), ...OFFSET],
+    metrics: [...sure('published', [largest('solids', 5, 'ΔE*ab')]), ...OFFSET],
     notJudged: [RUN],
   },
   {
@@ -95,23 +101,23 @@ export const TOLERANCE_SETS: readonly ToleranceSet[] = [
     source:
       'ISO 12647-2:2013, its informative limits in ΔE00, as commonly published; check against your copy',
     substrateUncorrected: true,
-    metrics: [largest('chromatic solids', 3.5), largest('black solid', 5), ...OFFSET],
+    metrics: [...sure('published', [largest('chromatic solids', 3.5), largest('black solid', 5)]), ...OFFSET],
     notJudged: [RUN],
   },
   {
     ...{ id: 'g7-greyscale', name: 'G7 greyscale', source: G7, substrateUncorrected: false },
-    ...{ metrics: GREYSCALE, notJudged: [PRESS] },
+    ...{ metrics: sure('published', GREYSCALE), notJudged: [PRESS] },
   },
   {
     ...{ id: 'g7-targeted', name: 'G7 targeted', source: G7, substrateUncorrected: false },
-    ...{ metrics: TARGETED, notJudged: [PRESS] },
+    ...{ metrics: sure('published', TARGETED), notJudged: [PRESS] },
   },
   {
     id: 'g7-colour-space',
     name: 'G7 colour space',
     source: G7,
     substrateUncorrected: false,
-    metrics: [...TARGETED, mean('all', 1.5), percentile95(3)],
+    metrics: sure('published', [...TARGETED, mean('all', 1.5), percentile95(3)]),
     notJudged: [PRESS],
   },
   {
