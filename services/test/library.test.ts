@@ -135,6 +135,7 @@ describe('a house', () => {
     const own = {
       ...{ name: ' Reed  Press ', timeZone: 'Europe/Amsterdam', person: 'Jo Sedge' },
       units: 'inches' as const,
+      densityStatus: 'T' as const,
     };
     await changeHouse(services, own);
     expect(await ownHouse(services)).toEqual({ ...own, name: 'Reed Press' });

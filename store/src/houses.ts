@@ -1,3 +1,4 @@
+import type { DensityStatus } from '@melto/core/density/density';
 import type { Units } from '@melto/core/units/units';
 import type { Sql } from './database.ts';
 
@@ -7,34 +8,37 @@ export interface HouseRow {
   /** IANA name of the time zone in which the house's times are told. */
   readonly timeZone: string;
   readonly units: Units;
+  readonly densityStatus: DensityStatus;
   /** Whether it holds the sample house, whose clock may be moved. */
   readonly sample: boolean;
 }
 
 export async function findHouse(sql: Sql): Promise<HouseRow | undefined> {
   const [row] = await sql.rows<Omit<HouseRow, 'sample'> & { sample: number }>(
-    'SELECT id, name, time_zone AS timeZone, units, sample FROM house WHERE id = ?',
+    'SELECT id, name, time_zone AS timeZone, units, density_status AS densityStatus, sample FROM house WHERE id = ?',
     [sql.house],
   );
   return row === undefined ? undefined : { ...row, sample: row.sample === 1 };
 }
 
-/** Name and time zone of the house, and the name of whoever acts. */
+/** Name, time zone and ways of telling of the house, and the name of whoever acts. */
 export async function setHouse(
   sql: Sql,
   {
     name,
     timeZone,
     units,
+    densityStatus,
     person,
-  }: Pick<HouseRow, 'name' | 'timeZone' | 'units'> & {
+  }: Pick<HouseRow, 'name' | 'timeZone' | 'units' | 'densityStatus'> & {
     readonly person: string;
   },
 ): Promise<void> {
-  await sql.change('UPDATE house SET name = ?, time_zone = ?, units = ? WHERE id = ?', [
+  await sql.change('UPDATE house SET name = ?, time_zone = ?, units = ?, density_status = ? WHERE id = ?', [
     name,
     timeZone,
     units,
+    densityStatus,
     sql.house,
   ]);
   await sql.change('UPDATE person SET name = ? WHERE id = ? AND house_id = ?', [

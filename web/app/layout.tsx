@@ -18,7 +18,7 @@ export const metadata: Metadata = {
 };
 
 export default async function RootLayout({ children }: { children: ReactNode }) {
-  const [request, { timeZone, units }] = await Promise.all([headers(), ownHouse(context())]);
+  const [request, house] = await Promise.all([headers(), ownHouse(context())]);
   const nonce = request.get('x-nonce') ?? undefined;
   return (
     <html lang="en-GB" suppressHydrationWarning>
@@ -28,7 +28,7 @@ export default async function RootLayout({ children }: { children: ReactNode }) 
       <body>
         <InitColorSchemeScript attribute="data-theme" defaultMode="light" nonce={nonce} />
         <AppRouterCacheProvider options={{ nonce }}>
-          <Providers zone={timeZone} units={units}>
+          <Providers house={house}>
             <Frame>{children}</Frame>
           </Providers>
         </AppRouterCacheProvider>

@@ -2,6 +2,7 @@ import { Type } from '@sinclair/typebox';
 import type { Health } from '@melto/services/house/health';
 import type { HouseState } from '@melto/services/house/house';
 import type { JobRow } from '@melto/services/kernel/jobs';
+import { DENSITY_STATUSES } from '@melto/core/density/density';
 import { UNITS } from '@melto/core/units/units';
 import { FLOOR_FILTERS, FLOOR_ORDERS } from '@melto/core/judgement/floorFilter';
 import type { FloorState } from '@melto/services/overview/floor';
@@ -47,7 +48,10 @@ export const HOUSE = reads({
 
 export const CHANGE_HOUSE = sets({
   ...{ path: '/api/house', says: 'Name the house and its person, set its time zone', who: 'keeper' },
-  body: strict({ name: word(120), timeZone: word(60), units: oneOf(UNITS), person: word(120) }),
+  body: strict({
+    ...{ name: word(120), timeZone: word(60), person: word(120) },
+    ...{ units: oneOf(UNITS), densityStatus: oneOf(DENSITY_STATUSES) },
+  }),
   answer: DONE,
 });
 

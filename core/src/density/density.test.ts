@@ -1,11 +1,11 @@
 import { describe, expect, it } from 'vitest';
 import { GRID_380_730_10, gridWavelengths } from '../spectral/spectralGrid.ts';
-import { densities, neutralDensity, visualDensity } from './density.ts';
+import { densities, DENSITY_STATUSES, neutralDensity, visualDensity } from './density.ts';
 
 describe('density', () => {
   it('of a flat 10 % reflector is 1 through every filter and status', () => {
     const grey = new Float64Array(36).fill(0.1);
-    for (const status of ['T', 'E'] as const)
+    for (const status of DENSITY_STATUSES)
       for (const value of Object.values(densities(GRID_380_730_10, grey, status)))
         expect(value).toBeCloseTo(1, 9);
   });
@@ -22,6 +22,20 @@ describe('density', () => {
       densities(GRID_380_730_10, yellow, 'E').blue,
       2,
     );
+  });
+
+  it('of status I is that of narrow bands, and of status A lies where its dyes do', () => {
+    // Dark up to 480 nm, bright from 500 nm: the tail of the wide filters sees the bright part, the narrow bands do not.
+    const yellow = gridWavelengths(GRID_380_730_10).map((nm) => (nm <= 480 ? 0.05 : 0.85));
+    const blueBy = (status: 'E' | 'T' | 'A' | 'I') => densities(GRID_380_730_10, yellow, status).blue;
+    expect(blueBy('I')).toBeCloseTo(-Math.log10(0.05), 6);
+    expect(blueBy('A')).toBeCloseTo(-Math.log10(0.05), 2);
+    expect(blueBy('A')).toBeGreaterThan(blueBy('E'));
+    expect(blueBy('E')).toBeGreaterThan(blueBy('T'));
+    // A slope over the band of 535 nm is read at its middle.
+    const slope = gridWavelengths(GRID_380_730_10).map((nm) => nm / 1000);
+    expect(densities(GRID_380_730_10, slope, 'I').green).toBeCloseTo(-Math.log10(0.535), 9);
+    expect(densities(GRID_380_730_10, slope, 'I').red).toBeCloseTo(-Math.log10(0.625), 9);
   });
 
   it('of no light at all is finite', () => {

@@ -1,9 +1,13 @@
 import type { SpectralGrid } from '../spectral/spectralGrid.ts';
 import { lagrangeStencil } from '../spectral/lagrangeResample.ts';
-import { STATUS_E, STATUS_T, VISUAL } from './data/densityProducts.ts';
+import { STATUS_A, STATUS_E, STATUS_I, STATUS_T, VISUAL } from './data/densityProducts.ts';
 import type { SpectralProduct } from './data/densityProducts.ts';
 
-export type DensityStatus = 'T' | 'E';
+/** By ISO 5-3: E and T for prints by filters, A for photographs, I in narrow bands for process inks. */
+export const DENSITY_STATUSES = ['E', 'T', 'A', 'I'] as const;
+export type DensityStatus = (typeof DENSITY_STATUSES)[number];
+
+const FILTERS = { E: STATUS_E, T: STATUS_T, A: STATUS_A, I: STATUS_I } as const;
 
 /** Reflection densities of one patch: through the red, green, blue filters and the visual one. */
 export interface Densities {
@@ -40,7 +44,7 @@ export function densities(
   reflectance: ArrayLike<number>,
   status: DensityStatus = 'E',
 ): Densities {
-  const filters = status === 'T' ? STATUS_T : STATUS_E;
+  const filters = FILTERS[status];
   return {
     red: productDensity(filters.red, grid, reflectance),
     green: productDensity(filters.green, grid, reflectance),

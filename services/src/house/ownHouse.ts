@@ -1,3 +1,4 @@
+import type { DensityStatus } from '@melto/core/density/density';
 import type { Units } from '@melto/core/units/units';
 import { findHouse, lockHouse, setHouse } from '@melto/store/houses';
 import { unitOfWork } from '../kernel/context.ts';
@@ -13,6 +14,8 @@ export interface OwnHouse {
   readonly timeZone: string;
   /** In which lengths and screens are told. */
   readonly units: Units;
+  /** By which filters densities are told. */
+  readonly densityStatus: DensityStatus;
   /** Whoever works in it. */
   readonly person: string;
 }
@@ -20,14 +23,15 @@ export interface OwnHouse {
 export async function ownHouse(context: Context): Promise<OwnHouse> {
   const [row, person] = await Promise.all([findHouse(context.database), personName(context)]);
   if (row === undefined) throw new Error(`no house ${context.database.house}`);
-  return { name: row.name, timeZone: row.timeZone, units: row.units, person };
+  const { name, timeZone, units, densityStatus } = row;
+  return { name, timeZone, units, densityStatus, person };
 }
 
 /** Names the house and its person, and sets its time zone; what was judged before keeps the names it was judged with. */
 export async function changeHouse(context: Context, change: OwnHouse): Promise<void> {
   const name = named(change.name, 'name', 'house');
   const person = named(change.person, 'person', 'person');
-  const { timeZone, units } = change;
+  const { timeZone, units, densityStatus } = change;
   if (!isTimeZone(timeZone))
     throw new Problem(
       'bad-input',
@@ -37,7 +41,7 @@ export async function changeHouse(context: Context, change: OwnHouse): Promise<v
     );
   await unitOfWork(context, async ({ database }) => {
     await lockHouse(database);
-    await setHouse(database, { name, timeZone, units, person });
+    await setHouse(database, { name, timeZone, units, densityStatus, person });
   });
 }
 

@@ -5,14 +5,16 @@ import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { SnackbarProvider } from 'notistack';
 import { useEffect, useState } from 'react';
 import type { ReactNode } from 'react';
-import type { Units } from '@melto/core/units/units';
+import type { OwnHouse } from '@melto/services/house/ownHouse';
 import { tellHouseZone } from '@/ui/format';
+import { tellHouseDensity } from '@/ui/densityStatus';
 import { tellHouseUnits } from '@/ui/units';
 import { theme } from '@/ui/theme';
 
-export function Providers({ zone, units, children }: { zone: string; units: Units; children: ReactNode }) {
-  tellHouseZone(zone);
-  tellHouseUnits(units);
+export function Providers({ house, children }: { house: OwnHouse; children: ReactNode }) {
+  tellHouseZone(house.timeZone);
+  tellHouseUnits(house.units);
+  tellHouseDensity(house.densityStatus);
   const [client] = useState(
     () => new QueryClient({ defaultOptions: { queries: { retry: 1, refetchOnWindowFocus: true } } }),
   );

@@ -4,6 +4,7 @@ import { Autocomplete, Button, TextField } from '@mui/material';
 import { useQueryClient } from '@tanstack/react-query';
 import { useRouter } from 'next/navigation';
 import { useSnackbar } from 'notistack';
+import type { DensityStatus } from '@melto/core/density/density';
 import type { PictureRow } from '@melto/services/house/pictures';
 import type { OwnHouse } from '@melto/services/house/ownHouse';
 import { REMOVE_PICTURE, SET_LOGO } from '@/endpoints/conditions';
@@ -14,6 +15,13 @@ import { ChoiceIn, TextIn } from '@/ui/form/fields';
 import { useBodyForm } from '@/ui/form/useBodyForm';
 import { useSending } from '@/ui/useSending';
 import { usePutAway } from './usePutAway';
+
+const DENSITY_WORDS: Readonly<Record<DensityStatus, string>> = {
+  E: 'status E, graphic arts in Europe',
+  T: 'status T, graphic arts in North America',
+  A: 'status A, photographs',
+  I: 'status I, narrow bands for process inks',
+};
 
 /** Name, person, time zone and logo of the house. */
 export function HouseSurface({
@@ -31,9 +39,9 @@ export function HouseSurface({
   const { sending, problem, run } = useSending();
   const form = useBodyForm(
     CHANGE_HOUSE.body,
-    { name: house.name, person: house.person, timeZone: house.timeZone, units: house.units },
-    ({ name, person, timeZone, units }) => ({
-      ...{ name: name.trim(), person: person.trim(), timeZone, units },
+    { ...house },
+    ({ name, person, timeZone, units, densityStatus }) => ({
+      ...{ name: name.trim(), person: person.trim(), timeZone, units, densityStatus },
     }),
   );
   const { ready } = form;
@@ -79,6 +87,13 @@ export function HouseSurface({
           name="units"
           label="Lengths and screens"
           choices={{ metric: 'mm, lines/cm', inches: 'inches, lines per inch' }}
+        />
+        <ChoiceIn
+          form={form}
+          name="densityStatus"
+          label="Densities"
+          help="In which patches are told; curves and limits are computed in status E"
+          choices={DENSITY_WORDS}
         />
         <div className="row">
           <Button type="submit" variant="contained" disabled={!ready || sending}>

@@ -172,7 +172,7 @@ describe('ink sets', () => {
     await waitFor(() =>
       expect(sent[0]?.body).toEqual({ name: 'Toner four', kind: '', restMinutes: 15, note: '' }),
     );
-    await user.click(screen.getByRole('button', { name: 'Change Pigment six' }));
+    await user.click(await screen.findByRole('button', { name: 'Change Pigment six' }));
     await user.type(screen.getByLabelText('Name'), 'teen');
     await user.click(keep());
     await waitFor(() =>

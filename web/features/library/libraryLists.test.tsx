@@ -151,6 +151,7 @@ describe('the house', () => {
     const house = {
       name: 'Reed Press',
       units: 'metric' as const,
+      densityStatus: 'E' as const,
       timeZone: 'Europe/London',
       person: 'Jo Sedge',
     };
@@ -164,12 +165,15 @@ describe('the house', () => {
     await user.click(screen.getByRole('option', { name: 'Europe/Amsterdam' }));
     await user.click(screen.getByRole('combobox', { name: 'Lengths and screens' }));
     await user.click(screen.getByRole('option', { name: 'inches, lines per inch' }));
+    await user.click(screen.getByRole('combobox', { name: 'Densities' }));
+    await user.click(screen.getByRole('option', { name: /^status I/ }));
     await user.click(button('Keep it'));
     await waitFor(() =>
       expect(sent[0]?.body).toEqual({
         name: 'Sedge Print',
         timeZone: 'Europe/Amsterdam',
         units: 'inches',
+        densityStatus: 'I',
         person: 'Jo Sedge',
       }),
     );

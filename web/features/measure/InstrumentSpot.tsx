@@ -10,6 +10,7 @@ import { InstrumentField, ModeField } from '@/features/bridge/InstrumentFields';
 import { useMeasureOne } from '@/features/bridge/useMeasureOne';
 import type { MeasuredOne } from '@/features/bridge/useMeasureOne';
 import { useHouse } from '@/features/frame/useHouse';
+import { houseDensity } from '@/ui/densityStatus';
 import { problemWords } from '@/ui/api';
 import { isWhole, numberOf } from '@/ui/numberOf';
 import type { MeasuredColour } from './useMeasured';
@@ -107,5 +108,6 @@ export function colourOf({
   spectrum,
 }: Pick<MeasuredOne, 'startNm' | 'stepNm' | 'spectrum'>): Pick<MeasuredColour, 'lab' | 'density'> {
   const grid = { startNm, stepNm, count: spectrum.length };
-  return { lab: spectrumLab(grid, spectrum), density: densities(grid, spectrum, 'E') };
+  const status = houseDensity();
+  return { lab: spectrumLab(grid, spectrum), density: { status, ...densities(grid, spectrum, status) } };
 }

@@ -168,7 +168,7 @@ function Latest({
       )}
       {density !== null && (
         <span className="small">
-          Density, status E: r {density.red.toFixed(2)} g {density.green.toFixed(2)} b{' '}
+          Density, status {density.status ?? 'E'}: r {density.red.toFixed(2)} g {density.green.toFixed(2)} b{' '}
           {density.blue.toFixed(2)} v {density.visual.toFixed(2)}
         </span>
       )}

@@ -1,6 +1,7 @@
 'use client';
 
 import { useEffect, useState } from 'react';
+import type { DensityStatus } from '@melto/core/density/density';
 import type { Lab } from '@melto/core/colour/lab';
 
 /** A colour of the list. */
@@ -10,8 +11,10 @@ export interface MeasuredColour {
   readonly lab: Lab;
   /** Where it is from: an instrument and its mode, or typed. */
   readonly from: string;
-  /** Status E densities, where it came with its spectrum. */
+  /** Densities, where it came with its spectrum. */
   readonly density: {
+    /** E in lists that were kept before there was a choice. */
+    readonly status?: DensityStatus;
     readonly red: number;
     readonly green: number;
     readonly blue: number;

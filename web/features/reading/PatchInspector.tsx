@@ -6,6 +6,7 @@ import type { Lab } from '@melto/core/colour/lab';
 import { labToLch } from '@melto/core/colour/labToLch';
 import { densities } from '@melto/core/density/density';
 import type { PatchView, ReadingView } from '@melto/services/reading/readingView';
+import { houseDensity } from '@/ui/densityStatus';
 import { formatLab } from '@/ui/format';
 import { Swatch } from '@/ui/Swatch';
 import { deviceWords } from './deviceWords';
@@ -23,7 +24,8 @@ export function PatchInspector({
   other?: PatchView;
 }) {
   const lch = labToLch(patch.lab as unknown as Lab);
-  const density = grid === null || patch.spectrum === null ? undefined : densities(grid, patch.spectrum, 'E');
+  const density =
+    grid === null || patch.spectrum === null ? undefined : densities(grid, patch.spectrum, houseDensity());
   return (
     <div className="panel">
       <header>
@@ -47,7 +49,7 @@ export function PatchInspector({
         <dd>{formatLab(patch.xyz)}</dd>
         {density !== undefined && (
           <>
-            <dt>Density, status E</dt>
+            <dt>Density, status {houseDensity()}</dt>
             <dd title="The filters' products are unchecked against a copy of ISO 5-3">
               r {density.red.toFixed(2)} g {density.green.toFixed(2)} b {density.blue.toFixed(2)} v{' '}
               {density.visual.toFixed(2)}

@@ -7,7 +7,7 @@ import type { GridColDef } from '@mui/x-data-grid';
 import { useMemo } from 'react';
 import { labToLch } from '@melto/core/colour/labToLch';
 import type { Lab } from '@melto/core/colour/lab';
-import { densities } from '@melto/core/density/density';
+import { visualDensity } from '@melto/core/density/density';
 import type { PatchView, ReadingView } from '@melto/services/reading/readingView';
 import { screenOf } from '@/ui/Swatch';
 
@@ -64,7 +64,6 @@ function placesOf(view: ReadingView): Map<number, string> {
 
 function rowOf(patch: PatchView, grid: ReadingView['grid'], place?: string, difference?: number): Row {
   const lch = labToLch(patch.lab as unknown as Lab);
-  const density = grid === null || patch.spectrum === null ? undefined : densities(grid, patch.spectrum, 'E');
   const [l, a, bb] = patch.lab;
   return {
     id: patch.row,
@@ -79,7 +78,7 @@ function rowOf(patch: PatchView, grid: ReadingView['grid'], place?: string, diff
     c: lch[1],
     h: lch[2],
     y: patch.xyz[1],
-    dv: density?.visual,
+    dv: grid === null || patch.spectrum === null ? undefined : visualDensity(grid, patch.spectrum),
     difference,
   };
 }

@@ -42,6 +42,34 @@ red: { startNm: 570, stepNm: 10, log10Product: [
 ] },
 } as const;
 
+/** Peaks at 440, 530 and 620 nm; entered without a copy of the standard at hand, as the two above. */
+export const STATUS_A = {
+blue: { startNm: 420, stepNm: 10, log10Product: [
+  3.602, 4.819, 5.0, 4.912, 4.62, 4.04, 2.989, 1.566, 0.165,
+] },
+green: { startNm: 500, stepNm: 10, log10Product: [
+  1.65, 3.822, 4.782, 5.0, 4.906, 4.644, 4.221, 3.609, 2.766, 1.579,
+] },
+red: { startNm: 600, stepNm: 10, log10Product: [
+  2.568, 4.638, 5.0, 4.871, 4.604, 4.286, 3.9, 3.551, 3.165,
+  2.776, 2.383, 1.97, 1.551, 1.141, 0.741, 0.341,
+] },
+} as const;
+
+/** A band of 20 nm at half its height, as a triangle every 5 nm. */
+const narrowBand = (peakNm: number): SpectralProduct => ({
+  startNm: peakNm - 15,
+  stepNm: 5,
+  log10Product: [0.25, 0.5, 0.75, 1, 0.75, 0.5, 0.25].map((share) => 5 + Math.log10(share)),
+});
+
+/** Defined by its bands: 20 nm wide, at 430, 535 and 625 nm. */
+export const STATUS_I = {
+  blue: narrowBand(430),
+  green: narrowBand(535),
+  red: narrowBand(625),
+} as const;
+
 export const VISUAL: SpectralProduct = { startNm: 380, stepNm: 10, log10Product: [
   -0.427, 0.153, 0.756, 1.321, 1.915, 2.448, 2.811, 3.091, 3.347,
   3.582, 3.818, 4.041, 4.278, 4.513, 4.703, 4.825, 4.905, 4.957,
