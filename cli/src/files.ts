@@ -51,10 +51,11 @@ export function measuredAs(text: string | undefined): Answers & { readonly place
     const table = /^TABLE (\d{1,2})$/.exec(word)?.[1];
     if (/^M[0-3]$/.test(word)) answers = { ...answers, mode: word as Mode };
     else if (scale !== undefined) answers = { ...answers, scale };
+    else if (word === 'BANDPASS') answers = { ...answers, bandpass: 'take out' };
     else if (table !== undefined) answers = { ...answers, place: Number(table) };
     else if (word !== '')
       throw new UsageError(
-        `--measured-as: found "${word}", expected M0 to M3, 1, 100, 255, 65535 or table 1 …`,
+        `--measured-as: found "${word}", expected M0 to M3, 1, 100, 255, 65535, bandpass or table 1 …`,
       );
   }
   return answers;

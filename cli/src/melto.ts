@@ -30,7 +30,10 @@ export async function melto(argv: readonly string[]): Promise<number> {
   json(chart.command('refine'))
     .requiredOption('--measured <file>', 'reading that is to be added to')
     .option('--unsure <number>', 'patches where the model is least sure', '60')
-    .option('--measured-as <words>', 'what the file does not tell: M0 to M3, 1, 100, 255, 65535, table 1 …')
+    .option(
+      '--measured-as <words>',
+      'what the file does not tell: M0 to M3, 1, 100, 255, 65535, bandpass, table 1 …',
+    )
     .option('--colours <file>', 'colour list (CxF, CGATS, CSV) that matters')
     .option('--profile <file>', 'profile that prints the colours')
     .option('--readings <number>', 'of each colour, 1 to 6', '4')
@@ -81,7 +84,10 @@ export async function melto(argv: readonly string[]): Promise<number> {
         'CGATS, CxF3 or CSV with CMYK values as sent, and spectra, XYZ or Lab',
       )
       .option('--curves <file>', 'CSV curves that the sheet was printed through')
-      .option('--measured-as <words>', 'what the file does not tell: M0 to M3, 1, 100, 255, 65535, table 1 …')
+      .option(
+        '--measured-as <words>',
+        'what the file does not tell: M0 to M3, 1, 100, 255, 65535, bandpass, table 1 …',
+      )
       .option('--out <file>', 'CSV curves for the next round')
       .option('--link <file>', 'the same as an ICC device link');
   curvesCommand('linearise')
@@ -103,7 +109,10 @@ export async function melto(argv: readonly string[]): Promise<number> {
       .command('correct')
       .requiredOption('--measured <file>', 'reading of an evenness chart, with its layout')
       .option('--zones <file>', 'CSV corrections that were in force')
-      .option('--measured-as <words>', 'what the file does not tell: M0 to M3, 1, 100, 255, 65535, table 1 …')
+      .option(
+        '--measured-as <words>',
+        'what the file does not tell: M0 to M3, 1, 100, 255, 65535, bandpass, table 1 …',
+      )
       .option('--out <file>', 'CSV corrections of each zone and ink'),
   ).action(async (options) => (await import('./evenness.ts')).evennessCorrect(options));
 
@@ -111,7 +120,10 @@ export async function melto(argv: readonly string[]): Promise<number> {
   json(profile.command('build'))
     .requiredOption('--measured <file>', 'CGATS, CxF3 or CSV with RGB or CMYK values and spectra, XYZ or Lab')
     .requiredOption('--out <file>')
-    .option('--measured-as <words>', 'what the file does not tell: M0 to M3, 1, 100, 255, 65535, table 1 …')
+    .option(
+      '--measured-as <words>',
+      'what the file does not tell: M0 to M3, 1, 100, 255, 65535, bandpass, table 1 …',
+    )
     .option('--icc <version>', '2 or 4', '4')
     .option('--tables <size>', 'small, normal or large', 'normal')
     .option(
@@ -146,7 +158,10 @@ export async function melto(argv: readonly string[]): Promise<number> {
       )
       .requiredOption('--measured <file>', 'CGATS, CxF3 or CSV with the values of the picture')
       .option('--source <file>', 'ICC profile that CMYK values are meant by; without it they are sRGB')
-      .option('--measured-as <words>', 'what the file does not tell: M0 to M3, 1, 100, 255, 65535, table 1 …')
+      .option(
+        '--measured-as <words>',
+        'what the file does not tell: M0 to M3, 1, 100, 255, 65535, bandpass, table 1 …',
+      )
       .requiredOption('--profile <file>', 'ICC profile that jobs should go through')
       .requiredOption(
         '--intent <name>',
@@ -161,7 +176,10 @@ export async function melto(argv: readonly string[]): Promise<number> {
       .command('check')
       .description('judge a CMYK reading by aims and tolerances; the exit code is the verdict')
       .requiredOption('--measured <file>', 'CGATS, CxF3 or CSV with a reading')
-      .option('--measured-as <words>', 'what the file does not tell: M0 to M3, 1, 100, 255, 65535, table 1 …')
+      .option(
+        '--measured-as <words>',
+        'what the file does not tell: M0 to M3, 1, 100, 255, 65535, bandpass, table 1 …',
+      )
       .requiredOption(
         '--aims <file>',
         'CGATS characterisation, ICC profile, or a published condition such as fogra39l',

@@ -95,6 +95,7 @@ const ANSWERS = strict({
   mode: Type.Optional(oneOf(['M0', 'M1', 'M2', 'M3'] as const)),
   scale: Type.Optional(oneOf(['1', '100', '255', '65535'] as const)),
   light: Type.Optional(oneOf(['D50 2°'] as const)),
+  bandpass: Type.Optional(oneOf(['take out'] as const)),
   table: Type.Optional(text(200)),
 });
 

@@ -4,6 +4,12 @@ import type { Answers } from '@melto/core/measured/measurement';
 import type { IMPORT_READING } from '@/endpoints/reading';
 
 /** What was said to the questions of a file, out of an address. */
-export function answersOf({ mode, scale, light, table }: Static<typeof IMPORT_READING.query>): Answers {
-  return { mode, light, table, scale: DEVICE_SCALES.find((known) => String(known) === scale) };
+export function answersOf({
+  mode,
+  scale,
+  light,
+  table,
+  bandpass,
+}: Static<typeof IMPORT_READING.query>): Answers {
+  return { mode, light, table, bandpass, scale: DEVICE_SCALES.find((known) => String(known) === scale) };
 }

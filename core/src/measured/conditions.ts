@@ -13,6 +13,8 @@ export interface ToldConditions {
   readonly backing?: 'black' | 'white';
   readonly geometry?: string;
   readonly instrument?: string;
+  /** The instrument's bandpass was taken out of the spectra when the file was taken. */
+  readonly bandpass?: 'taken out';
 }
 
 /** Keywords that say how a sheet was measured; a title that holds `M1` by chance is none, nor are 115 g/m2 of paper. */

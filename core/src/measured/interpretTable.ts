@@ -6,6 +6,7 @@ import { failure, success } from '../result.ts';
 import type { Result } from '../result.ts';
 import { columnsOf } from './columns.ts';
 import type { ColumnMeaning, Mode } from './columns.ts';
+import { bandpassCorrected } from '../spectral/bandpass.ts';
 import { toldConditions } from './conditions.ts';
 import { deviceScale, deviceShare } from '../device/deviceScale.ts';
 import type { DeviceScale } from '../device/deviceScale.ts';
@@ -13,6 +14,8 @@ import type { Answers, MeasuredMode, Measurement, Question } from './measurement
 import type { DamagedRow, MeasuredRow, MeasuredTable } from './measuredTable.ts';
 import { coloursOf } from './tableColours.ts';
 import type { Columns } from './tableColours.ts';
+
+const BANDPASS_NOTE = 'The bandpass of the instrument was taken out of the spectra.';
 
 const MODES: readonly Mode[] = ['M0', 'M1', 'M2', 'M3'];
 
@@ -80,8 +83,12 @@ export function interpretTable(table: MeasuredTable, answers: Answers = {}): Res
   for (const own of modes) {
     const found = coloursOf(columns, numbers, rows.length, own, empty);
     if (!found.ok) return found;
-    const { spectra, xyz, lab } = found.value;
+    const { xyz, lab } = found.value;
+    const asRead = found.value.spectra;
+    const spectra =
+      asRead !== undefined && answers.bandpass === 'take out' ? bandpassCorrected(asRead) : asRead;
     notes.push(...found.value.notes.filter((note) => !notes.includes(note)));
+    if (spectra !== asRead && !notes.includes(BANDPASS_NOTE)) notes.push(BANDPASS_NOTE);
     if (spectra === undefined && xyz === undefined && lab === undefined) continue;
     if (spectra === undefined) computed = true;
     const mode = own ?? told.mode ?? answers.mode;

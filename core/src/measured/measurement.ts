@@ -22,6 +22,8 @@ export interface Answers {
   readonly scale?: DeviceScale;
   /** The colours are for D50 and the 2° observer. */
   readonly light?: 'D50 2°';
+  /** The spectra still hold the instrument's bandpass, as wide as their interval: take it out. */
+  readonly bandpass?: 'take out';
   /** Which table of the file to take, as the question named it. */
   readonly table?: string;
 }

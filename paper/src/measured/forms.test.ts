@@ -433,3 +433,27 @@ describe('what a file leaves open', () => {
     expect(readMeasurement(cgats(beside(ids, inks(100), without(390)))).ok).toBe(false);
   });
 });
+
+describe('spectra that hold the bandpass of their instrument', () => {
+  it('are corrected where a person says so, in words, and are as they stand otherwise', () => {
+    const file = cgats(beside(ids, inks(100), nm));
+    const read = (answers: Answers): Measurement => {
+      const found = readMeasurement(file, answers);
+      if (!found.ok) throw new Error(JSON.stringify(found.issues));
+      return found.value;
+    };
+    const [asRead, corrected] = [read({}), read({ bandpass: 'take out' })];
+    const valuesOf = ({ modes }: Measurement) => modes[0].set.spectra?.values ?? new Float64Array(0);
+    expect(valuesOf(asRead)[5]).toBeCloseTo(SPECTRA[0][5], 6);
+    const bent = SPECTRA[3][11] * 2 - SPECTRA[3][10] - SPECTRA[3][12];
+    expect(Math.abs(bent)).toBeGreaterThan(1e-4);
+    expect(valuesOf(corrected)[3 * 36 + 11]).toBeCloseTo(SPECTRA[3][11] + bent / 12, 6);
+    expect(corrected.notes).toContain('The bandpass of the instrument was taken out of the spectra.');
+    expect(asRead.notes).toEqual([]);
+  });
+
+  it('are none where the file holds colours only', () => {
+    const found = readMeasurement(cgats(beside(ids, inks(100), lab)), { bandpass: 'take out' });
+    expect(found.ok && found.value.notes).toEqual([]);
+  });
+});

@@ -5,7 +5,7 @@ import { patchXyz } from '@melto/core/cgats/patchColours';
 import { doubtfulPatches } from '@melto/core/measured/doubtfulRows';
 import type { MatchedBy } from '@melto/core/measured/matchPatches';
 import type { ToldConditions } from '@melto/core/measured/conditions';
-import type { Answers, Question } from '@melto/core/measured/measurement';
+import type { Answers, Measurement, Question } from '@melto/core/measured/measurement';
 import type { DamagedRow } from '@melto/core/measured/measuredTable';
 import { WHITE_D50_MEASURED } from '@melto/core/colour/whitePoints';
 import { xyzRowsToLab } from '@melto/core/colour/xyzToLab';
@@ -26,6 +26,8 @@ export interface ImportPreview {
   readonly questions: readonly Question[];
   readonly modes: readonly ImportedMode[];
   readonly told: ToldConditions;
+  /** It holds spectra, whose bandpass can be taken out. */
+  readonly spectral: boolean;
   readonly unused: readonly string[];
   readonly damaged: readonly DamagedRow[];
   readonly notes: readonly string[];
@@ -68,7 +70,7 @@ export async function previewReading(
   const { questions, told, unused, damaged, notes } = measurement;
   const channels = channelCount(condition.process);
   return {
-    ...{ code, questions, told, unused, damaged, notes },
+    ...{ code, questions, told, unused, damaged, notes, spectral: isSpectral(measurement) },
     modes: read.modes.map((mode): ImportedMode => {
       const values = patchValues(mode);
       const lab = labOf(values);
@@ -139,9 +141,15 @@ export async function importReading(
   });
 }
 
+export const isSpectral = ({ modes }: Pick<Measurement, 'modes'>): boolean =>
+  modes.some(({ set }) => set.spectra !== undefined);
+
 /** What a person added to what the file told. */
-function answered({ light }: Answers): Partial<ToldConditions> {
-  return light === undefined ? {} : { illuminant: 'D50', observer: 2 };
+function answered({ light, bandpass }: Answers): Partial<ToldConditions> {
+  return {
+    ...(light === undefined ? {} : { illuminant: 'D50', observer: 2 }),
+    ...(bandpass === undefined ? {} : { bandpass: 'taken out' }),
+  };
 }
 
 function notesOf({ measurement, modes, chart }: MeasuredFile): string[] {

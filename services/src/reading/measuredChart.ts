@@ -13,6 +13,7 @@ import { Problem } from '../kernel/problem.ts';
 import { conditionOf, settingsRecord } from '../ledger/conditions.ts';
 import type { ConditionRow } from '../ledger/conditions.ts';
 import { importReading } from './importReading.ts';
+import { isSpectral } from './importReading.ts';
 import type { ImportedReading, ImportPreview } from './importReading.ts';
 import { readableFile, unanswered } from './measuredFile.ts';
 
@@ -65,7 +66,8 @@ function previewOf(
   const scale = questions.find(({ asks }) => asks === 'scale');
   if (scale?.asks === 'scale' && scale.channels !== channelCount(target.process))
     throw otherProcess(target, scale.process);
-  const whole = { code: target.device, questions, told, unused, damaged, notes };
+  const spectral = isSpectral({ modes });
+  const whole = { code: target.device, questions, told, unused, damaged, notes, spectral };
   // Without their scale device values say nothing yet.
   if (scale !== undefined) return { ...whole, modes: [] };
   const { device, layout } = chartOf(target, modes);

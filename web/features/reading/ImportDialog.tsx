@@ -104,6 +104,18 @@ export function MeasuredFileDialog({
       {questions.map((question) => (
         <Asked key={question.asks} question={question} answers={answers} onAnswer={say} />
       ))}
+      {data?.spectral === true && (
+        <FormControlLabel
+          control={
+            <Checkbox
+              size="small"
+              checked={answers.bandpass !== undefined}
+              onChange={(_, on) => say({ bandpass: on ? 'take out' : undefined })}
+            />
+          }
+          label="Its spectra still hold the instrument’s bandpass: take it out"
+        />
+      )}
       {children}
     </FormDialog>
   );

@@ -345,7 +345,7 @@ describe('the instrument', () => {
 
 describe('a file in place of a reading', () => {
   const FOUND = {
-    ...{ code: 'HRN-0001-1', told: {}, unused: ['SPIN'], notes: [] },
+    ...{ code: 'HRN-0001-1', told: {}, spectral: true, unused: ['SPIN'], notes: [] },
     damaged: [{ line: 7, why: 'LAB_A is empty' }],
     modes: [
       {
@@ -405,13 +405,14 @@ describe('a file in place of a reading', () => {
     await user.click(screen.getByRole('radio', { name: /^M2/ }));
     await user.click(screen.getByRole('checkbox', { name: /D50 and the 2° observer/ }));
     await waitFor(() => expect(take).toHaveProperty('disabled', false));
+    await user.click(screen.getByRole('checkbox', { name: /bandpass: take it out/ }));
     // What was asked stays, with its answer.
     expect(screen.getByRole('radio', { name: /^M2/ })).toHaveProperty('checked', true);
     read.add(1).add(2);
     await user.click(take);
     await waitFor(() => expect(taken()).toHaveLength(1));
     const query = new URLSearchParams(taken()[0]?.path.split('?')[1]);
-    expect(Object.fromEntries(query)).toEqual({ mode: 'M2', light: 'D50 2°' });
+    expect(Object.fromEntries(query)).toEqual({ mode: 'M2', light: 'D50 2°', bandpass: 'take out' });
     await waitFor(() => expect(screen.queryByRole('dialog')).toBeNull());
     // What came with one's own file is no other desk's.
     expect(await screen.findByText(/strips 2 of 3/)).toBeTruthy();
