@@ -82,8 +82,9 @@ export function CurvesSurface({ view }: { view: PressView<'curves'> }) {
             select
             label="TVI"
             value={chosen}
+            helperText="Areas from XYZ: C by X − 0.55 Z, M and K by Y, Y by Z"
             onChange={(event) => setChosen(event.target.value as typeof chosen)}
-            sx={{ width: 190 }}
+            sx={{ width: 230 }}
           >
             {LETTERS.map((name) => (
               <MenuItem key={name} value={name}>

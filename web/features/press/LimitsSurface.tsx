@@ -174,7 +174,9 @@ function Editor({
                 <th>Ink</th>
                 <th className="num">Limit, %</th>
                 <th className="num">proposed</th>
-                <th className="num">Dmax</th>
+                <th className="num" title="Density of the solid over paper, through its ink’s filter, status E">
+                  Dmax over paper
+                </th>
                 <th className="num">usual</th>
               </tr>
             </thead>
