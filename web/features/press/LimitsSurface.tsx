@@ -174,7 +174,10 @@ function Editor({
                 <th>Ink</th>
                 <th className="num">Limit, %</th>
                 <th className="num">proposed</th>
-                <th className="num" title="Density of the solid over paper, through its ink’s filter, status E">
+                <th
+                  className="num"
+                  title="Density of the solid over paper, through its ink’s filter, status E"
+                >
                   Dmax over paper
                 </th>
                 <th className="num">usual</th>

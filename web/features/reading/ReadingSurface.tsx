@@ -182,7 +182,8 @@ export function ReadingSurface({
             <dl className="facts">
               <dt>Dmax</dt>
               <dd>
-                <b>{view.dmax.toFixed(2)}</b> <span className="quiet">absolute, from Y of the darkest patch</span>
+                <b>{view.dmax.toFixed(2)}</b>{' '}
+                <span className="quiet">absolute, from Y of the darkest patch</span>
               </dd>
               <dt>Paper white</dt>
               <dd>{view.paper === null ? 'no bare patch' : formatLab(view.paper)}</dd>
