@@ -14,6 +14,7 @@ const all = [
   'checks',
   'others',
   'alike',
+  'map',
   'chain',
   'speed',
 ] as const;
@@ -41,6 +42,7 @@ for (const name of all) {
   if (name === 'chain') (await import('./chain.ts')).chain();
   if (name === 'others') (await import('./otherLoop.ts')).otherLoop();
   if (name === 'alike') (await import('./alike.ts')).alike();
+  if (name === 'map') (await import('./errorMap.ts')).errorMap();
   if (name === 'speed') await (await import('./speed.ts')).speed();
 }
 export {};

@@ -32,6 +32,7 @@ import { tableIlluminant } from '@melto/core/spectral/illuminant';
 import { GRID_380_730_10 } from '@melto/core/spectral/spectralGrid';
 import { spectraToXyz } from '@melto/core/spectral/spectrumToXyz';
 import { createXyzWeights } from '@melto/core/spectral/xyzWeights';
+import { otherDevices } from '../../bench/otherDevices.ts';
 
 const TOTAL_INK = 3;
 const osprey = simulatedDevice('osprey');
@@ -128,6 +129,28 @@ describe('the uncertainty of a model of inks', () => {
     expect(where(expected, dark)).toBeGreaterThan(1.5 * where(expected, light));
     expect(where(expected, light)).toBeGreaterThan(0.4 * where(errors, light));
     expect(where(expected, light)).toBeLessThan(2.5 * where(errors, light));
+  });
+
+  it('claims errors as large as they are', () => {
+    const probes = inksWithin(1500, 27);
+    const errors = forwardError(model, probes);
+    const uncertainty = inkUncertainty(model);
+    const expected = errors.map((_, i) => uncertainty.deltaEAt(probes.subarray(4 * i, 4 * i + 4)));
+    expect(mean(expected) / mean(errors)).toBeGreaterThan(0.7);
+    expect(mean(expected) / mean(errors)).toBeLessThan(1.4);
+  });
+
+  it('knows where its errors are large', () => {
+    // Inks that turn back beyond 80 %: no tone curve and no mixing follows them.
+    const own = otherDevices(9).find(({ name }) => name === 'turns after 80 %')?.truth ?? truth;
+    const fitted = fitInkModel(device, 4, read(device, own));
+    const probes = inksWithin(1500, 28);
+    const errors = forwardError(fitted, probes, labOf(own(probes)));
+    const uncertainty = inkUncertainty(fitted);
+    const expected = errors.map((_, i) => uncertainty.deltaEAt(probes.subarray(4 * i, 4 * i + 4)));
+    const order = [...expected.keys()].sort((a, b) => expected[a] - expected[b]);
+    const errorOf = (of: number[]): number => mean(of.map((i) => errors[i]));
+    expect(errorOf(order.slice(-150))).toBeGreaterThan(2 * errorOf(order.slice(0, 150)));
   });
 
   it('is drawn as a map whose empty cells are none that print', () => {

@@ -1,5 +1,7 @@
 import { createRandom, shuffle } from '../numerics/random.ts';
-import { fitSpaceSlope } from './fitSpaceSlope.ts';
+import { gatherRows } from '../numerics/gatherRows.ts';
+import { ErrorScale } from './errorScale.ts';
+import { PhysicsLeverage } from './physicsLeverage.ts';
 import { xyzToFitSpace } from './fitSpace.ts';
 import { channelCount, drivenByLight } from '../device/process.ts';
 import type { Process } from '../device/process.ts';
@@ -16,7 +18,8 @@ import type { Uncertainty, UncertainPoint } from './uncertainty.ts';
 
 /** Rows the uncertainty is worked out from; more hardly change it. */
 const MOST_ROWS = 1600;
-const CALIBRATION_ROWS = 160;
+/** Rows that tell how large errors are by place. */
+const LEARNING_ROWS = 400;
 /** Mean length of an error of three normal parts, over its root mean square. */
 const MEAN_OF_NORM = Math.sqrt(8 / (3 * Math.PI));
 
@@ -28,6 +31,8 @@ interface SplineModel {
   /** What the spline was fitted to. */
   readonly data: SplineData;
   readonly lab: (device: ArrayLike<number>, out: Float64Array) => void;
+  /** Variance of what is beneath the spline, in variances of one reading. */
+  readonly leverage: (device: ArrayLike<number>) => number;
 }
 
 /** Fits a model to a reading of an RGB or an ink device, and tells how sure it is. */
@@ -47,8 +52,14 @@ export function inkUncertainty(model: InkModel, seed?: number): ModelUncertainty
   const targets = new Float64Array(patches.xyz.length);
   xyzToFitSpace(patches.xyz, targets);
   const data = residualData(physics, patches.device, targets, patches.counts);
+  const physicsLeverage = new PhysicsLeverage(model);
   return new ModelUncertainty(
-    { ...model, data, lab: (device, out) => inkModelLab(model, device, out) },
+    {
+      ...model,
+      data,
+      lab: (device, out) => inkModelLab(model, device, out),
+      leverage: (device) => physicsLeverage.at(device),
+    },
     seed,
   );
 }
@@ -56,18 +67,20 @@ export function inkUncertainty(model: InkModel, seed?: number): ModelUncertainty
 export function rgbUncertainty(model: RgbModel, seed?: number): ModelUncertainty {
   const data = rgbModelData(model.patches);
   return new ModelUncertainty(
-    { ...model, data, lab: (device, out) => rgbModelLab(model, device, out) },
+    // Its plane is part of the spline.
+    { ...model, data, lab: (device, out) => rgbModelLab(model, device, out), leverage: () => 0 },
     seed,
   );
 }
 
 /**
- * How sure a model is, in ΔE00, at any device value: the posterior of its spline, through the slope of ΔE00 at the
- * colour, scaled so that on average it agrees with the cross-validated errors.
+ * How sure a model is, in ΔE00, at any device value: the posterior of its spline and the leverage of its physics, in
+ * variances of one reading, times how large an error of one reading is at this place, learned from the
+ * cross-validated errors.
  */
 export class ModelUncertainty implements Uncertainty {
   readonly #spline: SplineUncertainty;
-  readonly #scale: number;
+  readonly #scale: ErrorScale;
   readonly #colour = new Float64Array(3);
 
   constructor(
@@ -80,18 +93,20 @@ export class ModelUncertainty implements Uncertainty {
       createRandom(seed),
     );
     this.#spline = new SplineUncertainty(takeRows(data, rows.slice(0, MOST_ROWS)), smoothing);
-    this.#scale = 1;
-    this.#scale = this.#calibrate(rows.slice(0, Math.min(MOST_ROWS, CALIBRATION_ROWS)));
+    this.#scale = this.#learnScale(rows.slice(0, Math.min(MOST_ROWS, LEARNING_ROWS)));
   }
 
   at(device: ArrayLike<number>): UncertainPoint {
-    return { ...this.#spline.at(device), weight: this.#scale * this.#slope(device) };
+    const point = this.#spline.at(device);
+    this.model.lab(device, this.#colour);
+    return { ...point, weight: this.#scale.at(device, this.#colour) / Math.sqrt(this.noise) };
   }
 
   /** Expected ΔE00 between model and device at a value, reading noise left out. */
   deltaEAt(device: ArrayLike<number>): number {
     const { weight, variance } = this.at(device);
-    return MEAN_OF_NORM * weight * Math.sqrt(variance);
+    const physics = this.noise * this.model.leverage(device);
+    return MEAN_OF_NORM * weight * Math.sqrt(variance + physics);
   }
 
   /** Colours of device rows by the model, Lab (D50/2°). */
@@ -107,25 +122,29 @@ export class ModelUncertainty implements Uncertainty {
     return this.#spline.smoothing;
   }
 
-  #slope(device: ArrayLike<number>): number {
-    this.model.lab(device, this.#colour);
-    return fitSpaceSlope(this.#colour, this.#spline.amplitude);
-  }
-
-  /** A patch left out is off by its variance without it and its noise; both together must explain the errors. */
-  #calibrate(rows: readonly number[]): number {
-    const { patches, crossValidation } = this.model;
-    let found = 0;
-    let expected = 0;
+  /** A patch left out is off by its variance without it and its noise: what its error is beyond both, by place. */
+  #learnScale(rows: readonly number[]): ErrorScale {
+    const { patches, crossValidation, leverage } = this.model;
+    const { channels, counts } = patches;
+    const used: number[] = [];
+    const squares: number[] = [];
     for (const row of rows) {
-      const point = this.at(patches.device.subarray(row * patches.channels, (row + 1) * patches.channels));
-      const own = this.noise / patches.counts[row];
-      // Variance without the row, from that with it: 1/v = 1/v₀ + 1/noise.
-      const without = point.variance < own ? (point.variance * own) / (own - point.variance) : Infinity;
-      if (!Number.isFinite(without)) continue;
-      found += crossValidation.errors[row];
-      expected += MEAN_OF_NORM * point.weight * Math.sqrt(without + own);
+      const device = patches.device.subarray(row * channels, (row + 1) * channels);
+      const own = 1 / counts[row];
+      const spline = without(this.#spline.at(device).variance / this.noise, own);
+      const expected = own + spline + without(leverage(device), own);
+      if (!Number.isFinite(expected)) continue;
+      used.push(row);
+      squares.push(crossValidation.errors[row] ** 2 / expected);
     }
-    return expected > 0 ? found / expected : 1;
+    const device = gatherRows(patches.device, used, channels);
+    const lab = new Float64Array(3 * used.length);
+    this.model.lab(device, lab);
+    return new ErrorScale(channels, device, lab, Float64Array.from(squares));
   }
+}
+
+/** Variance without a row, from that with it: 1/v = 1/v₀ + 1/noise. */
+function without(variance: number, noise: number): number {
+  return variance < noise ? (variance * noise) / (noise - variance) : Infinity;
 }

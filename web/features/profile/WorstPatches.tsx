@@ -18,7 +18,7 @@ export function WorstPatches({
   return (
     <div className="panel">
       <header>
-        <h2>Least certain patches</h2>
+        <h2>Patches farthest from the model</h2>
         <span className="quiet">measured above, model in the lower third; device values and ΔE00 below</span>
         <span className="small">
           {report.outliers.length === 0 ? (
