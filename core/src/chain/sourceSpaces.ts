@@ -8,6 +8,7 @@ import { xyzToLabStage } from '../icc/pcsEncoding.ts';
 import { multiplyMatrix3 } from '../numerics/matrix3.ts';
 import type { Matrix3 } from '../numerics/matrix3.ts';
 import { ofStages } from '../transform/transform.ts';
+import type { Transform } from '../transform/transform.ts';
 
 /** A space of three primaries that the values of a picture may be taken for. */
 export interface SourceSpace {
@@ -86,16 +87,21 @@ export const OTHER_SPACES: readonly SourceSpace[] = [
   ),
 ];
 
-/** Signals 0..1, row-major × 3, to Lab rows of the connection space (D50). */
-export function sourceToLab({ matrix, curve }: SourceSpace, rgb: ArrayLike<number>): Float64Array {
-  const out = new Float64Array(rgb.length);
-  ofStages({
+/** Signals 0..1 to Lab of the connection space (D50). */
+export function spaceToLab({ matrix, curve }: SourceSpace): Transform {
+  return ofStages({
     ...{ inputs: 3, outputs: 3, stride: 3 },
     stages: [
       ...[0, 1, 2].flatMap((channel) => curveStage(curve, channel, 3)),
       matrixStage([...matrix, 0, 0, 0], 3),
       xyzToLabStage(3),
     ],
-  }).apply(rgb, out);
+  });
+}
+
+/** The same for rows of three. */
+export function sourceToLab(space: SourceSpace, rgb: ArrayLike<number>): Float64Array {
+  const out = new Float64Array(rgb.length);
+  spaceToLab(space).apply(rgb, out);
   return out;
 }

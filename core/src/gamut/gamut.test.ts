@@ -80,7 +80,7 @@ describe('radial boundary', () => {
     const boundary = radialBoundary(ball(0.3), CENTRE);
     const same = smoothBoundary(boundary, 3);
     same.radius.forEach((value, i) => expect(value).toBeCloseTo(boundary.radius[i], 2));
-    const spiked = { centre: CENTRE, radius: boundary.radius.slice() };
+    const spiked = { ...boundary, radius: boundary.radius.slice() };
     spiked.radius[1000] = 0.6;
     expect(smoothBoundary(spiked, 1).radius[1000]).toBeLessThan(0.4);
     expect(spiked.radius[1000]).toBe(0.6);

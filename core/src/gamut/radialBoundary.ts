@@ -1,10 +1,16 @@
 import type { Vector3 } from '../numerics/matrix3.ts';
 
-const AZIMUTHS = 72;
-const ELEVATIONS = 37;
+/** How finely a boundary is told: directions round its axis, and from pole to pole with both. */
+export interface Directions {
+  readonly azimuths: number;
+  readonly elevations: number;
+}
+
+/** Every five degrees. */
+const COARSE: Directions = { azimuths: 72, elevations: 37 };
 
 /** The boundary of a solid that is star-shaped around a centre: radius by direction. */
-export interface RadialBoundary {
+export interface RadialBoundary extends Directions {
   readonly centre: Vector3;
   /** Row-major elevation × azimuth. */
   readonly radius: Float64Array;
@@ -34,18 +40,23 @@ export function cubeSurface(points: number, colourAt: (device: Vector3) => Vecto
 }
 
 /** Farthest intersection of each direction with the triangles; holes are filled from their neighbours. */
-export function radialBoundary(triangles: readonly (readonly Vector3[])[], centre: Vector3): RadialBoundary {
-  const radius = new Float64Array(AZIMUTHS * ELEVATIONS);
+export function radialBoundary(
+  triangles: readonly (readonly Vector3[])[],
+  centre: Vector3,
+  directions: Directions = COARSE,
+): RadialBoundary {
+  const { azimuths, elevations } = directions;
+  const radius = new Float64Array(azimuths * elevations);
   for (const triangle of triangles) {
     const [a, b, c] = triangle.map((p) => [p[0] - centre[0], p[1] - centre[1], p[2] - centre[2]] as const);
-    for (const index of directionsNear(a, b, c)) {
-      const elevation = Math.floor(index / AZIMUTHS);
-      const distance = intersect(direction(index % AZIMUTHS, elevation), a, b, c);
+    for (const index of directionsNear(directions, a, b, c)) {
+      const elevation = Math.floor(index / azimuths);
+      const distance = intersect(directionOf(directions, index % azimuths, elevation), a, b, c);
       if (distance > radius[index]) radius[index] = distance;
     }
   }
-  fillHoles(radius);
-  return { centre, radius };
+  fillHoles(radius, directions);
+  return { azimuths, elevations, centre, radius };
 }
 
 /** Radius in the direction of `point` from the centre, bilinear over the table of directions. */
@@ -55,14 +66,15 @@ export function boundaryRadius(boundary: RadialBoundary, point: Vector3): number
     point[1] - boundary.centre[1],
     point[2] - boundary.centre[2],
   ];
+  const { azimuths, elevations } = boundary;
   const chroma = Math.hypot(d[1], d[2]);
-  const elevation = (Math.atan2(d[0], chroma) / Math.PI + 0.5) * (ELEVATIONS - 1);
-  const azimuth = ((Math.atan2(d[2], d[1]) / (2 * Math.PI) + 1) % 1) * AZIMUTHS;
-  const e = Math.min(Math.floor(elevation), ELEVATIONS - 2);
-  const a = Math.floor(azimuth) % AZIMUTHS;
+  const elevation = (Math.atan2(d[0], chroma) / Math.PI + 0.5) * (elevations - 1);
+  const azimuth = ((Math.atan2(d[2], d[1]) / (2 * Math.PI) + 1) % 1) * azimuths;
+  const e = Math.min(Math.floor(elevation), elevations - 2);
+  const a = Math.floor(azimuth) % azimuths;
   const fe = elevation - e;
   const fa = azimuth - Math.floor(azimuth);
-  const at = (row: number, column: number): number => boundary.radius[row * AZIMUTHS + (column % AZIMUTHS)];
+  const at = (row: number, column: number): number => boundary.radius[row * azimuths + (column % azimuths)];
   return (
     (1 - fe) * ((1 - fa) * at(e, a) + fa * at(e, a + 1)) +
     fe * ((1 - fa) * at(e + 1, a) + fa * at(e + 1, a + 1))
@@ -71,40 +83,49 @@ export function boundaryRadius(boundary: RadialBoundary, point: Vector3): number
 
 /** A boundary smoothed by a binomial kernel over directions, so that maps made from it have no creases. */
 export function smoothBoundary(boundary: RadialBoundary, passes: number): RadialBoundary {
+  const { azimuths, elevations, centre } = boundary;
   let radius = boundary.radius;
   for (let pass = 0; pass < passes; pass++) {
     const next = new Float64Array(radius.length);
-    for (let e = 0; e < ELEVATIONS; e++)
-      for (let a = 0; a < AZIMUTHS; a++) {
+    for (let e = 0; e < elevations; e++)
+      for (let a = 0; a < azimuths; a++) {
         let sum = 0;
         let weight = 0;
         for (let de = -1; de <= 1; de++)
           for (let da = -1; da <= 1; da++) {
-            if (e + de < 0 || e + de >= ELEVATIONS) continue;
+            if (e + de < 0 || e + de >= elevations) continue;
             const w = (2 - Math.abs(de)) * (2 - Math.abs(da));
-            sum += w * radius[(e + de) * AZIMUTHS + ((a + da + AZIMUTHS) % AZIMUTHS)];
+            sum += w * radius[(e + de) * azimuths + ((a + da + azimuths) % azimuths)];
             weight += w;
           }
-        next[e * AZIMUTHS + a] = sum / weight;
+        next[e * azimuths + a] = sum / weight;
       }
     radius = next;
   }
-  return { centre: boundary.centre, radius };
+  return { azimuths, elevations, centre, radius };
 }
 
-function direction(azimuth: number, elevation: number): Vector3 {
-  const h = (2 * Math.PI * azimuth) / AZIMUTHS;
-  const v = Math.PI * (elevation / (ELEVATIONS - 1) - 0.5);
+/** Unit vector of a direction: elevation 0 is straight down the first axis, the last one straight up. */
+export function directionOf(
+  { azimuths, elevations }: Directions,
+  azimuth: number,
+  elevation: number,
+): Vector3 {
+  const h = (2 * Math.PI * azimuth) / azimuths;
+  const v = Math.PI * (elevation / (elevations - 1) - 0.5);
   return [Math.sin(v), Math.cos(v) * Math.cos(h), Math.cos(v) * Math.sin(h)];
 }
 
 /** Indices of the directions inside the box of directions around a triangle (all azimuths near the poles). */
-function* directionsNear(...corners: readonly Vector3[]): Generator<number> {
-  const elevations = corners.map(
-    (d) => (Math.atan2(d[0], Math.hypot(d[1], d[2])) / Math.PI + 0.5) * (ELEVATIONS - 1),
+function* directionsNear(
+  { azimuths, elevations }: Directions,
+  ...corners: readonly Vector3[]
+): Generator<number> {
+  const heights = corners.map(
+    (d) => (Math.atan2(d[0], Math.hypot(d[1], d[2])) / Math.PI + 0.5) * (elevations - 1),
   );
-  const low = Math.max(0, Math.floor(Math.min(...elevations)) - 1);
-  const high = Math.min(ELEVATIONS - 1, Math.ceil(Math.max(...elevations)) + 1);
+  const low = Math.max(0, Math.floor(Math.min(...heights)) - 1);
+  const high = Math.min(elevations - 1, Math.ceil(Math.max(...heights)) + 1);
   const first = Math.atan2(corners[0][2], corners[0][1]);
   const turns = corners.map((d) => {
     let turn = Math.atan2(d[2], d[1]) - first;
@@ -112,12 +133,14 @@ function* directionsNear(...corners: readonly Vector3[]): Generator<number> {
     if (turn < -Math.PI) turn += 2 * Math.PI;
     return turn;
   });
-  const wide = Math.max(...turns) - Math.min(...turns) > 1 || high >= ELEVATIONS - 4 || low <= 3;
-  const scale = AZIMUTHS / (2 * Math.PI);
+  // Within 15° of a pole a triangle may lie round it.
+  const near = Math.round(elevations / 12);
+  const wide = Math.max(...turns) - Math.min(...turns) > 1 || high >= elevations - 1 - near || low <= near;
+  const scale = azimuths / (2 * Math.PI);
   const from = wide ? 0 : Math.floor((first + Math.min(...turns)) * scale) - 1;
-  const to = wide ? AZIMUTHS - 1 : Math.ceil((first + Math.max(...turns)) * scale) + 1;
+  const to = wide ? azimuths - 1 : Math.ceil((first + Math.max(...turns)) * scale) + 1;
   for (let e = low; e <= high; e++)
-    for (let a = from; a <= to; a++) yield e * AZIMUTHS + (((a % AZIMUTHS) + AZIMUTHS) % AZIMUTHS);
+    for (let a = from; a <= to; a++) yield e * azimuths + (((a % azimuths) + azimuths) % azimuths);
 }
 
 /** Distance along `d` from the origin to the triangle, or 0 (Möller and Trumbore 1997). */
@@ -144,18 +167,18 @@ function dot(a: Vector3, b: Vector3): number {
   return a[0] * b[0] + a[1] * b[1] + a[2] * b[2];
 }
 
-function fillHoles(radius: Float64Array): void {
+function fillHoles(radius: Float64Array, { azimuths }: Directions): void {
   for (let pass = 0; pass < 8 && radius.includes(0); pass++) {
     const before = radius.slice();
     for (let i = 0; i < radius.length; i++) {
       if (before[i] > 0) continue;
-      const e = Math.floor(i / AZIMUTHS);
-      const a = i % AZIMUTHS;
+      const e = Math.floor(i / azimuths);
+      const a = i % azimuths;
       const around = [
-        before[e * AZIMUTHS + ((a + 1) % AZIMUTHS)],
-        before[e * AZIMUTHS + ((a + AZIMUTHS - 1) % AZIMUTHS)],
-        before[(e + 1) * AZIMUTHS + a],
-        before[(e - 1) * AZIMUTHS + a],
+        before[e * azimuths + ((a + 1) % azimuths)],
+        before[e * azimuths + ((a + azimuths - 1) % azimuths)],
+        before[(e + 1) * azimuths + a],
+        before[(e - 1) * azimuths + a],
       ].filter((value) => value > 0);
       if (around.length > 0) radius[i] = around.reduce((sum, value) => sum + value, 0) / around.length;
     }

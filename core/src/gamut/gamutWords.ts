@@ -1,0 +1,37 @@
+import type { BodyComparison, ComparedBody } from './compareBodies.ts';
+
+/** Every thirty degrees of Lab hue from red at 30°, after where process inks and their overprints lie. */
+const HUES = [
+  ...['red', 'orange', 'yellow', 'lime', 'green', 'sea green'],
+  ...['turquoise', 'cyan', 'sky blue', 'blue', 'purple', 'magenta'],
+];
+
+/** What a hue of Lab is called. */
+export function hueName(a: number, b: number): string {
+  const degrees = (Math.atan2(b, a) * 180) / Math.PI - 30;
+  return HUES[((Math.round(degrees / 30) % 12) + 12) % 12];
+}
+
+/** Below 1 ΔE00 nobody sees it, below 3 beside each other only. */
+function seenWords({ over1, over3 }: Pick<ComparedBody, 'over1' | 'over3'>): string {
+  if (over1 < 0.01) return 'nobody would see it';
+  return over3 < 0.05 ? 'one would see it with both prints side by side' : 'one would see it in a print';
+}
+
+/** What one body prints that the other does not, and whether one would see it. */
+export function reachSentence(own: ComparedBody, other: ComparedBody, shared: number): string {
+  const share = 1 - shared / own.volume;
+  if (own.farthest === undefined || share < 0.001)
+    return `${own.name} prints nothing that ${other.name} does not.`;
+  const { lab, deltaE } = own.farthest;
+  return (
+    `${(100 * share).toFixed(share < 0.1 ? 1 : 0)} % of what ${own.name} prints is out of reach for ${other.name}, ` +
+    `farthest in ${lightnessWord(lab[0])}${hueName(lab[1], lab[2])} by ${deltaE.toFixed(1)} ΔE00; ${seenWords(own)}.`
+  );
+}
+
+const lightnessWord = (l: number): string => (l < 35 ? 'dark ' : l > 70 ? 'light ' : '');
+
+export function comparisonSentences({ a, b, shared }: BodyComparison): string[] {
+  return [reachSentence(a, b, shared), reachSentence(b, a, shared)];
+}
