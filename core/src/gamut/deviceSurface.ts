@@ -53,40 +53,35 @@ function heldAt(channels: number, places: readonly number[], bits: number): numb
 function addFace(out: Vector3[][], toLab: Transform, face: Face, totalInk: number): void {
   const channels = toLab.inputs;
   const { first, second, rest, held } = face;
-  const start = held.reduce((a, b) => a + b, 0);
+  const room = totalInk - held.reduce((a, b) => a + b, 0);
+  // What two or three inks between none and full can make up, and must where a third one does the rest.
+  if (room < 0 || (rest !== undefined && room > 3)) return;
   const device = new Float64Array(POINTS * POINTS * channels);
-  const within = new Uint8Array(POINTS * POINTS);
   for (let i = 0; i < POINTS; i++)
     for (let j = 0; j < POINTS; j++) {
-      const at = i * POINTS + j;
+      const least = rest === undefined ? 0 : room - 1;
+      const [x, y] = between(i / (POINTS - 1), j / (POINTS - 1), least, room);
       const values = [...held];
-      values[first] = i / (POINTS - 1);
-      values[second] = j / (POINTS - 1);
-      if (rest === undefined) onto(values, first, second, start, totalInk);
-      else values[rest] = totalInk - start - values[first] - values[second];
-      within[at] = values.every((value) => value >= -1e-9 && value <= 1 + 1e-9) ? 1 : 0;
-      device.set(
-        values.map((value) => Math.min(1, Math.max(0, value))),
-        at * channels,
-      );
+      values[first] = x;
+      values[second] = y;
+      if (rest !== undefined) values[rest] = room - x - y;
+      device.set(values, (i * POINTS + j) * channels);
     }
-  if (start > totalInk + 1e-9) return;
   const lab = new Float64Array(POINTS * POINTS * 3);
   toLab.apply(device, lab);
   const colour = (at: number): Vector3 => [lab[3 * at], lab[3 * at + 1], lab[3 * at + 2]];
   for (let i = 0; i + 1 < POINTS; i++)
     for (let j = 0; j + 1 < POINTS; j++) {
       const corners = [i * POINTS + j, (i + 1) * POINTS + j, i * POINTS + j + 1, (i + 1) * POINTS + j + 1];
-      for (const three of [corners.slice(0, 3), corners.slice(1)])
-        if (three.every((at) => within[at] === 1)) out.push(three.map(colour));
+      out.push(corners.slice(0, 3).map(colour), corners.slice(1).map(colour));
     }
 }
 
-/** Draws values that are over the limit back to it along the line from the corner of the face. */
-function onto(values: number[], first: number, second: number, start: number, totalInk: number): void {
-  const own = values[first] + values[second];
-  const room = totalInk - start;
-  if (own <= room || own === 0) return;
-  values[first] *= Math.max(0, room) / own;
-  values[second] *= Math.max(0, room) / own;
+/** Draws two shares so that their sum is between two values: towards none where it is over, towards full where under. */
+function between(x: number, y: number, least: number, most: number): readonly [number, number] {
+  const sum = x + y;
+  if (sum > most) return [(x * most) / sum, (y * most) / sum];
+  if (sum >= least) return [x, y];
+  const towards = (least - sum) / (2 - sum);
+  return [x + towards * (1 - x), y + towards * (1 - y)];
 }

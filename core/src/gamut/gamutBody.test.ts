@@ -44,7 +44,7 @@ function inksToLab(seed: number) {
   const random = createRandom(seed);
   const density = Array.from(
     { length: 12 },
-    (_, i) => (Math.floor(i / 3) === 3 ? 1.6 : i % 4 === 0 ? 1.3 : 0.15) * (0.8 + 0.4 * random.uniform()),
+    (_, i) => (Math.floor(i / 3) === 3 ? 1.1 : i % 4 === 0 ? 0.8 : 0.15) * (0.8 + 0.4 * random.uniform()),
   );
   return ofStages({
     inputs: 4,
