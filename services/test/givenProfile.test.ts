@@ -23,6 +23,8 @@ import { conformitySurface } from '../src/overview/proofSurfaces.ts';
 import { buildSurface, profileSurface } from '../src/overview/surfaces.ts';
 import { buildProfile } from '../src/profile/buildProfile.ts';
 import { previewProfile, takeProfile } from '../src/profile/givenProfile.ts';
+import { profileShelf, sameFiles, sourceProfileFile, standardProfileFile } from '../src/profile/shelf.ts';
+import { takeSourceProfile } from '../src/charts/sourceProfiles.ts';
 import { advanceClock } from '../src/simulated/advanceClock.ts';
 import { heronOn, HOUR, TICKS } from '../src/testing/heron.ts';
 import { readSheets } from '../src/testing/readSheets.ts';
@@ -153,5 +155,30 @@ describe('a profile from elsewhere', () => {
     expect(new Set(taken.map(({ id }) => id)).size).toBe(16);
     const versions = await versionsOf(services, press, 'profile');
     expect(versions.map(({ version }) => version)).toEqual(Array.from({ length: 19 }, (_, i) => i + 1));
+  });
+});
+
+describe('the shelf', () => {
+  it('has the profiles of conditions, those that jobs carry and the standard ones, and knows the same file again', async () => {
+    const before = await profileShelf(services);
+    const built = before.filter(({ condition }) => condition !== null);
+    expect(built.length).toBeGreaterThanOrEqual(2);
+    expect(built.map(({ origin }) => origin)).toContain('from elsewhere');
+    expect(built[0].condition).toMatchObject({ device: 'Heron', stock: 'Lantern Gloss 150' });
+    expect(built.filter(({ condition }) => (condition?.inForceOn ?? 0) > 0)).toHaveLength(1);
+    expect(before.find(({ key }) => key === 'standard-sRGB')).toMatchObject({
+      origin: 'standard',
+      space: 'RGB',
+    });
+    const { id } = await takeSourceProfile(services, OFFSET.fileName, OFFSET.bytes);
+    const after = await profileShelf(services);
+    expect(after).toHaveLength(before.length + 1);
+    const same = [...sameFiles(after).values()].find((own) => own.some(({ key }) => key === `source-${id}`));
+    expect(same?.map(({ origin }) => origin)).toContain('from elsewhere');
+    const file = await sourceProfileFile(services, id);
+    expect([...file.content]).toEqual([...OFFSET.bytes]);
+    expect((await refusal(sourceProfileFile(services, 9999))).type).toBe('not-found');
+    expect(standardProfileFile('sRGB').content.length).toBeGreaterThan(400);
+    expect(() => standardProfileFile('../../etc/passwd')).toThrow(/standard profile/);
   });
 });

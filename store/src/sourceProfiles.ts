@@ -6,6 +6,20 @@ export interface SourceProfileRow {
   readonly name: string;
 }
 
+/** A source profile with its digest and day. */
+export interface DatedSourceProfile extends SourceProfileRow {
+  readonly digest: string;
+  readonly madeMs: number;
+}
+
+/** Source profiles with what a shelf finds them by, the newest first. */
+export function listDatedSourceProfiles(sql: Sql, limit: number): Promise<DatedSourceProfile[]> {
+  return sql.rows(
+    'SELECT id, name, LOWER(HEX(digest)) AS digest, made_ms AS madeMs FROM source_profile WHERE house_id = ? ORDER BY id DESC LIMIT ?',
+    [sql.house, String(limit)],
+  );
+}
+
 /** Source profiles of the house, the newest first. */
 export function listSourceProfiles(sql: Sql, limit: number): Promise<SourceProfileRow[]> {
   return sql.rows('SELECT id, name FROM source_profile WHERE house_id = ? ORDER BY id DESC LIMIT ?', [

@@ -1,6 +1,7 @@
 import { Type } from '@sinclair/typebox';
 import type { NamedColour } from '@melto/core/refine/namedColour';
 import type { GivenProfile } from '@melto/services/profile/givenProfile';
+import type { ShelfProfile } from '@melto/services/profile/shelf';
 import { answers, makes, oneOf, reads, strict } from './endpoint';
 import { ID, IN_PATH, SHARE, text, word } from './fields';
 
@@ -74,4 +75,23 @@ export const TAKE_PROFILE = makes({
   query: strict({ name: word(200), origin: word(400) }),
   body: PROFILE_FILE,
   answer: answers<{ readonly id: number }>(Type.Object({ id: Type.Integer() })),
+});
+
+export const SHELF = reads({
+  ...{ path: '/api/profiles', says: 'Every profile of the house, and the standard spaces of this machine' },
+  who: 'viewer',
+  answer: answers<readonly ShelfProfile[]>(
+    Type.Array(Type.Object({ key: Type.String(), name: Type.String(), file: Type.String() })),
+  ),
+});
+
+export const SOURCE_PROFILE_FILE = reads({
+  ...{ path: '/api/source-profiles/{id}/file', says: 'A profile that jobs carry', who: 'viewer' },
+  params: IN_PATH,
+});
+
+export const STANDARD_PROFILE_FILE = reads({
+  ...{ path: '/api/standard-profiles/{key}/file', says: 'A standard working space of this machine' },
+  who: 'viewer',
+  params: strict({ key: Type.String({ pattern: '^[\\w-]{1,80}$' }) }),
 });

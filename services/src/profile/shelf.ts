@@ -1,0 +1,95 @@
+import { modeName } from '@melto/core/device/modeName';
+import type { Process } from '@melto/core/device/process';
+import { installedSpaces } from '@melto/paper/installedSpaces';
+import { listShelf } from '@melto/store/shelf';
+import { findSourceProfile, listDatedSourceProfiles } from '@melto/store/sourceProfiles';
+import type { Context } from '../kernel/context.ts';
+import { fileName } from '../kernel/download.ts';
+import type { Download } from '../kernel/download.ts';
+import { notFound } from '../kernel/problem.ts';
+import { GIVEN_PROFILE } from '../ledger/kinds/givenProfileKind.ts';
+import { profileSummary } from '../ledger/resultKinds.ts';
+
+/** Where a profile of the house is from. */
+export type ShelfOrigin = 'built here' | 'from elsewhere' | 'carried by jobs' | 'standard';
+
+/** A profile that the house can look at. */
+export interface ShelfProfile {
+  /** Tells it from all others: `result-12`, `source-3`, `standard-sRGB`. */
+  readonly key: string;
+  readonly name: string;
+  readonly origin: ShelfOrigin;
+  /** Colour space of its device values. */
+  readonly space: string;
+  /** Address of its bytes. */
+  readonly file: string;
+  /** The same for the same bytes. */
+  readonly digest: string;
+  readonly madeMs: number | null;
+  readonly note: string;
+  /** Whose it is, where it stands on a condition. */
+  readonly condition: {
+    readonly id: number;
+    readonly device: string;
+    readonly stock: string;
+    readonly mode: string;
+    readonly version: number;
+    readonly inForceOn: number;
+  } | null;
+}
+
+const MOST = 500;
+const ICC = 'application/vnd.iccprofile';
+
+/** Every profile of the house, and the standard spaces of this machine: newest first, standards last. */
+export async function profileShelf({ database }: Context): Promise<ShelfProfile[]> {
+  const [rows, sources] = await Promise.all([
+    listShelf(database, MOST),
+    listDatedSourceProfiles(database, MOST),
+  ]);
+  return [
+    ...rows.map((row): ShelfProfile => {
+      const { name } = profileSummary({ ...row, link: 'profile', verdict: null });
+      const { name: space } = JSON.parse(row.process) as Process;
+      return {
+        key: `result-${row.id}`,
+        name,
+        origin: row.shape === GIVEN_PROFILE.shape ? 'from elsewhere' : 'built here',
+        space,
+        file: `/api/results/${row.id}/file`,
+        ...{ digest: row.digest, madeMs: row.madeMs, note: row.note },
+        condition: {
+          ...{ id: row.conditionId, device: row.device, stock: row.stock, mode: modeName(row) },
+          ...{ version: row.version, inForceOn: Number(row.inForceOn) },
+        },
+      };
+    }),
+    ...sources.map(({ id, name, digest, madeMs }): ShelfProfile => ({
+      ...{ key: `source-${id}`, name, origin: 'carried by jobs', space: 'CMYK' },
+      ...{ file: `/api/source-profiles/${id}/file`, digest, madeMs, note: '', condition: null },
+    })),
+    ...installedSpaces().map(({ key, name, space }): ShelfProfile => ({
+      ...{ key: `standard-${key}`, name, origin: 'standard', space },
+      ...{ file: `/api/standard-profiles/${key}/file`, digest: key, madeMs: null, note: '', condition: null },
+    })),
+  ];
+}
+
+/** Names that the same file stands under, for those that stand more than once. */
+export function sameFiles(shelf: readonly ShelfProfile[]): ReadonlyMap<string, readonly ShelfProfile[]> {
+  const byDigest = new Map<string, ShelfProfile[]>();
+  for (const own of shelf) byDigest.set(own.digest, [...(byDigest.get(own.digest) ?? []), own]);
+  return new Map([...byDigest].filter(([, own]) => own.length > 1));
+}
+
+export async function sourceProfileFile({ database }: Context, id: number): Promise<Download> {
+  const row = await findSourceProfile(database, id);
+  if (row === undefined) throw notFound(`source profile ${id}`);
+  return { name: `${fileName(row.name)}.icc`, mediaType: ICC, content: row.content };
+}
+
+export function standardProfileFile(key: string): Download {
+  const found = installedSpaces().find((own) => own.key === key);
+  if (found === undefined) throw notFound(`standard profile ${key}`);
+  return { name: `${key}.icc`, mediaType: ICC, content: found.content };
+}
