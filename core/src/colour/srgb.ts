@@ -45,6 +45,16 @@ export function labToScreen(lab: Lab): ScreenColour {
   return { rgb, clipped };
 }
 
+/** Lab rows (D50) to linear light of sRGB, clipped to 0..1, for what a screen shades by itself. */
+export function labRowsToLinearScreen(lab: ArrayLike<number>): Float32Array {
+  const out = new Float32Array(lab.length);
+  for (let i = 0; i < lab.length; i += 3) {
+    const linear = applyMatrix3(XYZ_D50_TO_SRGB, labToXyz([lab[i], lab[i + 1], lab[i + 2]], WHITE_ICC));
+    for (let c = 0; c < 3; c++) out[i + c] = Math.min(1, Math.max(0, linear[c]));
+  }
+  return out;
+}
+
 /** `#rrggbb` of a Lab colour for display. */
 export function labToHex(lab: Lab): string {
   const [r, g, b] = labToScreen(lab).rgb;

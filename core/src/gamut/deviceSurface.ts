@@ -1,8 +1,9 @@
 import type { Vector3 } from '../numerics/matrix3.ts';
 import type { Transform } from '../transform/transform.ts';
 
-/** Points along an edge of a face. */
-const POINTS = 25;
+/** Points along an edge of a face: of three channels, which have six faces, and of more, which have many. */
+const POINTS_OF_THREE = 33;
+const POINTS_OF_MORE = 17;
 
 /** A face of the device's values: two channels that vary, the others held. */
 interface Face {
@@ -56,23 +57,24 @@ function addFace(out: Vector3[][], toLab: Transform, face: Face, totalInk: numbe
   const room = totalInk - held.reduce((a, b) => a + b, 0);
   // What two or three inks between none and full can make up, and must where a third one does the rest.
   if (room < 0 || (rest !== undefined && room > 3)) return;
-  const device = new Float64Array(POINTS * POINTS * channels);
-  for (let i = 0; i < POINTS; i++)
-    for (let j = 0; j < POINTS; j++) {
+  const points = channels === 3 ? POINTS_OF_THREE : POINTS_OF_MORE;
+  const device = new Float64Array(points * points * channels);
+  for (let i = 0; i < points; i++)
+    for (let j = 0; j < points; j++) {
       const least = rest === undefined ? 0 : room - 1;
-      const [x, y] = between(i / (POINTS - 1), j / (POINTS - 1), least, room);
+      const [x, y] = between(i / (points - 1), j / (points - 1), least, room);
       const values = [...held];
       values[first] = x;
       values[second] = y;
       if (rest !== undefined) values[rest] = room - x - y;
-      device.set(values, (i * POINTS + j) * channels);
+      device.set(values, (i * points + j) * channels);
     }
-  const lab = new Float64Array(POINTS * POINTS * 3);
+  const lab = new Float64Array(points * points * 3);
   toLab.apply(device, lab);
   const colour = (at: number): Vector3 => [lab[3 * at], lab[3 * at + 1], lab[3 * at + 2]];
-  for (let i = 0; i + 1 < POINTS; i++)
-    for (let j = 0; j + 1 < POINTS; j++) {
-      const corners = [i * POINTS + j, (i + 1) * POINTS + j, i * POINTS + j + 1, (i + 1) * POINTS + j + 1];
+  for (let i = 0; i + 1 < points; i++)
+    for (let j = 0; j + 1 < points; j++) {
+      const corners = [i * points + j, (i + 1) * points + j, i * points + j + 1, (i + 1) * points + j + 1];
       out.push(corners.slice(0, 3).map(colour), corners.slice(1).map(colour));
     }
 }

@@ -26,19 +26,30 @@ export function gamutBody(name: string, triangles: readonly (readonly Vector3[])
   return { name, triangles, lightest, darkest };
 }
 
-/** L* of a grey that all of some bodies hold: the middle of what they share; undefined where they share none. */
+/** The grey that bodies are seen from where it lies well inside all of them. */
+const USUAL_GREY = 50;
+const WELL_INSIDE = 10;
+
+/** L* of a grey that all of some bodies hold, else the middle of what they share; undefined where they share none. */
 export function commonGrey(bodies: readonly GamutBody[]): number | undefined {
   const from = Math.max(...bodies.map(({ darkest }) => darkest));
   const to = Math.min(...bodies.map(({ lightest }) => lightest));
+  if (from + WELL_INSIDE < USUAL_GREY && USUAL_GREY < to - WELL_INSIDE) return USUAL_GREY;
   return from < to ? (from + to) / 2 : undefined;
 }
+
+const seen = new WeakMap<GamutBody, RadialBoundary>();
 
 /**
  * A body as seen from a grey inside it: how far it reaches in each direction. A hollow that no straight line from the
  * grey meets first is filled; printed gamuts have next to none.
  */
-export function bodyFrom({ triangles }: GamutBody, greyL: number): RadialBoundary {
-  return radialBoundary(triangles, [greyL, 0, 0], BODY_DIRECTIONS);
+export function bodyFrom(body: GamutBody, greyL: number): RadialBoundary {
+  const known = seen.get(body);
+  if (known?.centre[0] === greyL) return known;
+  const boundary = radialBoundary(body.triangles, [greyL, 0, 0], BODY_DIRECTIONS);
+  seen.set(body, boundary);
+  return boundary;
 }
 
 /** Volume in cubic ΔE*ab. */

@@ -47,16 +47,30 @@ export function radialBoundary(
 ): RadialBoundary {
   const { azimuths, elevations } = directions;
   const radius = new Float64Array(azimuths * elevations);
+  const units = unitVectors(directions);
+  const corners = new Float64Array(9);
   for (const triangle of triangles) {
-    const [a, b, c] = triangle.map((p) => [p[0] - centre[0], p[1] - centre[1], p[2] - centre[2]] as const);
-    for (const index of directionsNear(directions, a, b, c)) {
-      const elevation = Math.floor(index / azimuths);
-      const distance = intersect(directionOf(directions, index % azimuths, elevation), a, b, c);
-      if (distance > radius[index]) radius[index] = distance;
-    }
+    for (let corner = 0; corner < 3; corner++)
+      for (let axis = 0; axis < 3; axis++) corners[3 * corner + axis] = triangle[corner][axis] - centre[axis];
+    const { low, high, from, to } = boxOf(directions, corners);
+    for (let elevation = low; elevation <= high; elevation++)
+      for (let azimuth = from; azimuth <= to; azimuth++) {
+        const at = elevation * azimuths + (((azimuth % azimuths) + azimuths) % azimuths);
+        const distance = intersect(units, 3 * at, corners);
+        if (distance > radius[at]) radius[at] = distance;
+      }
   }
   fillHoles(radius, directions);
   return { azimuths, elevations, centre, radius };
+}
+
+function unitVectors(directions: Directions): Float64Array {
+  const { azimuths, elevations } = directions;
+  const out = new Float64Array(3 * azimuths * elevations);
+  for (let elevation = 0; elevation < elevations; elevation++)
+    for (let azimuth = 0; azimuth < azimuths; azimuth++)
+      out.set(directionOf(directions, azimuth, elevation), 3 * (elevation * azimuths + azimuth));
+  return out;
 }
 
 /** Radius in the direction of `point` from the centre, bilinear over the table of directions. */
@@ -116,55 +130,85 @@ export function directionOf(
   return [Math.sin(v), Math.cos(v) * Math.cos(h), Math.cos(v) * Math.sin(h)];
 }
 
-/** Indices of the directions inside the box of directions around a triangle (all azimuths near the poles). */
-function* directionsNear(
-  { azimuths, elevations }: Directions,
-  ...corners: readonly Vector3[]
-): Generator<number> {
-  const heights = corners.map(
-    (d) => (Math.atan2(d[0], Math.hypot(d[1], d[2])) / Math.PI + 0.5) * (elevations - 1),
-  );
-  const low = Math.max(0, Math.floor(Math.min(...heights)) - 1);
-  const high = Math.min(elevations - 1, Math.ceil(Math.max(...heights)) + 1);
-  const first = Math.atan2(corners[0][2], corners[0][1]);
-  const turns = corners.map((d) => {
-    let turn = Math.atan2(d[2], d[1]) - first;
+interface Box {
+  readonly low: number;
+  readonly high: number;
+  readonly from: number;
+  readonly to: number;
+}
+
+/** Beyond this turn round the axis an edge bulges towards the pole by more than a step. */
+const WIDE = 0.5;
+
+/**
+ * Steps of elevation and azimuth that a triangle may be met in. One that the axis goes through is met in all azimuths;
+ * any other spans less than half a turn, to either side of its first corner.
+ */
+function boxOf({ azimuths, elevations }: Directions, d: Float64Array): Box {
+  let lowest = Infinity;
+  let highest = -Infinity;
+  let least = 0;
+  let most = 0;
+  const first = Math.atan2(d[2], d[1]);
+  for (let at = 0; at < 9; at += 3) {
+    const height = (Math.atan2(d[at], Math.hypot(d[at + 1], d[at + 2])) / Math.PI + 0.5) * (elevations - 1);
+    lowest = Math.min(lowest, height);
+    highest = Math.max(highest, height);
+    let turn = Math.atan2(d[at + 2], d[at + 1]) - first;
     if (turn > Math.PI) turn -= 2 * Math.PI;
     if (turn < -Math.PI) turn += 2 * Math.PI;
-    return turn;
-  });
-  // Within 15° of a pole a triangle may lie round it.
-  const near = Math.round(elevations / 12);
-  const wide = Math.max(...turns) - Math.min(...turns) > 1 || high >= elevations - 1 - near || low <= near;
+    least = Math.min(least, turn);
+    most = Math.max(most, turn);
+  }
+  const round = holdsAxis(d);
+  const wide = round || most - least > WIDE;
+  const low = wide && lowest < (elevations - 1) / 2 ? 0 : Math.max(0, Math.floor(lowest) - 1);
+  const high =
+    wide && highest > (elevations - 1) / 2
+      ? elevations - 1
+      : Math.min(elevations - 1, Math.ceil(highest) + 1);
+  // In the poles all azimuths are one direction.
+  if (round || most - least > 0.9 * Math.PI || low === 0 || high === elevations - 1)
+    return { low, high, from: 0, to: azimuths - 1 };
   const scale = azimuths / (2 * Math.PI);
-  const from = wide ? 0 : Math.floor((first + Math.min(...turns)) * scale) - 1;
-  const to = wide ? azimuths - 1 : Math.ceil((first + Math.max(...turns)) * scale) + 1;
-  for (let e = low; e <= high; e++)
-    for (let a = from; a <= to; a++) yield e * azimuths + (((a % azimuths) + azimuths) % azimuths);
+  return {
+    ...{ low, high },
+    from: Math.floor((first + least) * scale) - 1,
+    to: Math.ceil((first + most) * scale) + 1,
+  };
 }
 
-/** Distance along `d` from the origin to the triangle, or 0 (Möller and Trumbore 1997). */
-function intersect(d: Vector3, a: Vector3, b: Vector3, c: Vector3): number {
-  const e1: Vector3 = [b[0] - a[0], b[1] - a[1], b[2] - a[2]];
-  const e2: Vector3 = [c[0] - a[0], c[1] - a[1], c[2] - a[2]];
-  const p = cross(d, e2);
-  const determinant = dot(e1, p);
+/** Whether the first axis goes through a triangle, by the signs of the areas that its edges span with it. */
+function holdsAxis(d: Float64Array): boolean {
+  const side = (i: number, j: number): number => d[i + 1] * d[j + 2] - d[i + 2] * d[j + 1];
+  const [ab, bc, ca] = [side(0, 3), side(3, 6), side(6, 0)];
+  return (ab >= 0 && bc >= 0 && ca >= 0) || (ab <= 0 && bc <= 0 && ca <= 0);
+}
+
+/** Distance along a unit vector from the origin to a triangle, or 0 (Möller and Trumbore 1997). */
+function intersect(units: Float64Array, at: number, c: Float64Array): number {
+  const d0 = units[at];
+  const d1 = units[at + 1];
+  const d2 = units[at + 2];
+  const u0 = c[3] - c[0];
+  const u1 = c[4] - c[1];
+  const u2 = c[5] - c[2];
+  const v0 = c[6] - c[0];
+  const v1 = c[7] - c[1];
+  const v2 = c[8] - c[2];
+  const p0 = d1 * v2 - d2 * v1;
+  const p1 = d2 * v0 - d0 * v2;
+  const p2 = d0 * v1 - d1 * v0;
+  const determinant = u0 * p0 + u1 * p1 + u2 * p2;
   if (Math.abs(determinant) < 1e-14) return 0;
-  const t: Vector3 = [-a[0], -a[1], -a[2]];
-  const u = dot(t, p) / determinant;
+  const u = -(c[0] * p0 + c[1] * p1 + c[2] * p2) / determinant;
   if (u < -1e-6 || u > 1 + 1e-6) return 0;
-  const q = cross(t, e1);
-  const v = dot(d, q) / determinant;
+  const q0 = c[2] * u1 - c[1] * u2;
+  const q1 = c[0] * u2 - c[2] * u0;
+  const q2 = c[1] * u0 - c[0] * u1;
+  const v = (d0 * q0 + d1 * q1 + d2 * q2) / determinant;
   if (v < -1e-6 || u + v > 1 + 1e-6) return 0;
-  return Math.max(0, dot(e2, q) / determinant);
-}
-
-function cross(a: Vector3, b: Vector3): Vector3 {
-  return [a[1] * b[2] - a[2] * b[1], a[2] * b[0] - a[0] * b[2], a[0] * b[1] - a[1] * b[0]];
-}
-
-function dot(a: Vector3, b: Vector3): number {
-  return a[0] * b[0] + a[1] * b[1] + a[2] * b[2];
+  return Math.max(0, (v0 * q0 + v1 * q1 + v2 * q2) / determinant);
 }
 
 function fillHoles(radius: Float64Array, { azimuths }: Directions): void {

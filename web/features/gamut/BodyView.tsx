@@ -1,0 +1,223 @@
+'use client';
+
+import { Canvas, useFrame, useThree } from '@react-three/fiber';
+import { useEffect, useMemo, useRef } from 'react';
+import type { RefObject } from 'react';
+import { BufferAttribute, BufferGeometry, DoubleSide, Vector3 } from 'three';
+import type { Camera } from 'three';
+import { OrbitControls } from 'three/examples/jsm/controls/OrbitControls.js';
+import { BODY_DIRECTIONS } from '@melto/core/gamut/gamutBody';
+import type { DrawnBody } from '@/workers/gamut.worker';
+import { WHOLE_AT } from './bodyStyle';
+import type { BodyPaint, BodyStyle } from './bodyStyle';
+
+/** L*, a*, b* of an axis' end, and its name. */
+const AXES = [
+  { name: 'L* 100', at: [100, 0, 0] },
+  { name: 'a* 100', at: [50, 100, 0] },
+  { name: 'b* 100', at: [50, 0, 100] },
+] as const;
+const INSIDE_GREY = 0.28;
+const TURN = 0.12;
+
+/** Lab to the scene: L* up, a* to the right, b* to the back, one unit for a hundred. */
+const place = (l: number, a: number, b: number): [number, number, number] => [
+  a / 100,
+  (l - 50) / 100,
+  -b / 100,
+];
+
+/** Two bodies on a thin cross of L*, a*, b*; turned by mouse, finger, or the arrow keys. */
+export function BodyView({
+  bodies,
+}: {
+  bodies: readonly { readonly body: DrawnBody; readonly style: BodyStyle; readonly paint: BodyPaint }[];
+}) {
+  const labels = useRef<HTMLDivElement>(null);
+  const turn = useRef<(side: number, up: number, nearer: number) => void>(undefined);
+  return (
+    <div
+      className="booth body-view"
+      role="application"
+      tabIndex={0}
+      aria-label="Bodies of both gamuts. Arrow keys turn them, plus and minus bring them nearer."
+      onKeyDown={({ key, shiftKey }) => {
+        const step = shiftKey ? 3 * TURN : TURN;
+        if (key === 'ArrowLeft') turn.current?.(-step, 0, 1);
+        if (key === 'ArrowRight') turn.current?.(step, 0, 1);
+        if (key === 'ArrowUp') turn.current?.(0, step, 1);
+        if (key === 'ArrowDown') turn.current?.(0, -step, 1);
+        if (key === '+' || key === '=') turn.current?.(0, 0, 0.9);
+        if (key === '-') turn.current?.(0, 0, 1 / 0.9);
+      }}
+    >
+      <Canvas frameloop="demand" camera={{ position: [1.6, 1.05, 2.6], fov: 33, near: 0.01, far: 50 }} flat>
+        <Axes />
+        {bodies.map(({ body, style, paint }, i) => (
+          <Body key={i} body={body} style={style} paint={paint} />
+        ))}
+        <Turning turn={turn} />
+        <Labels target={labels} />
+      </Canvas>
+      <div ref={labels} aria-hidden="true">
+        {AXES.map(({ name }) => (
+          <span key={name} className="axis-name">
+            {name}
+          </span>
+        ))}
+      </div>
+    </div>
+  );
+}
+
+function Body({ body, style, paint }: { body: DrawnBody; style: BodyStyle; paint: BodyPaint }) {
+  const geometry = useMemo(() => {
+    const made = new BufferGeometry();
+    made.setAttribute('position', new BufferAttribute(positionsOf(body), 3));
+    // The scene looks at b* from the other side: triangles turn about.
+    const corners = body.corners.slice();
+    for (let t = 0; t < corners.length; t += 3)
+      [corners[t + 1], corners[t + 2]] = [corners[t + 2], corners[t + 1]];
+    made.setIndex(new BufferAttribute(corners, 1));
+    made.computeVertexNormals();
+    return made;
+  }, [body]);
+  useEffect(() => {
+    const colours = body.colours.slice();
+    if (paint === 'beyond')
+      body.beyond.forEach((deltaE, i) => {
+        const whole = Math.min(1, deltaE / WHOLE_AT);
+        for (let c = 0; c < 3; c++)
+          colours[3 * i + c] = whole * colours[3 * i + c] + (1 - whole) * INSIDE_GREY;
+      });
+    geometry.setAttribute('color', new BufferAttribute(colours, 3));
+  }, [geometry, body, paint]);
+  useEffect(() => () => geometry.dispose(), [geometry]);
+  const invalidate = useThree((state) => state.invalidate);
+  useEffect(() => invalidate(), [invalidate, geometry, style, paint]);
+  if (style === 'lines') return <Lines body={body} />;
+  return (
+    <mesh geometry={geometry} renderOrder={style === 'clear' ? 1 : 0}>
+      <meshBasicMaterial
+        vertexColors
+        side={DoubleSide}
+        transparent={style === 'clear'}
+        opacity={style === 'clear' ? 0.45 : 1}
+        depthWrite={style !== 'clear'}
+      />
+    </mesh>
+  );
+}
+
+/** Steps between the lines that a body is drawn with. */
+const LINE_AZIMUTHS = 15;
+const LINE_RINGS = 9;
+
+/** Meridians and parallels of a surface: its corners are two poles, then rings from black to white. */
+function Lines({ body }: { body: DrawnBody }) {
+  const geometry = useMemo(() => {
+    const { azimuths } = BODY_DIRECTIONS;
+    const rings = (body.lab.length / 3 - 2) / azimuths;
+    const pairs: number[] = [];
+    for (let azimuth = 0; azimuth < azimuths; azimuth += LINE_AZIMUTHS) {
+      pairs.push(0, 2 + azimuth);
+      for (let ring = 0; ring + 1 < rings; ring++)
+        pairs.push(2 + ring * azimuths + azimuth, 2 + (ring + 1) * azimuths + azimuth);
+      pairs.push(2 + (rings - 1) * azimuths + azimuth, 1);
+    }
+    for (let ring = LINE_RINGS - 1; ring < rings; ring += LINE_RINGS)
+      for (let azimuth = 0; azimuth < azimuths; azimuth++)
+        pairs.push(2 + ring * azimuths + azimuth, 2 + ring * azimuths + ((azimuth + 1) % azimuths));
+    const made = new BufferGeometry();
+    made.setAttribute('position', new BufferAttribute(positionsOf(body), 3));
+    made.setIndex(pairs);
+    return made;
+  }, [body]);
+  useEffect(() => () => geometry.dispose(), [geometry]);
+  return (
+    <lineSegments geometry={geometry}>
+      <lineBasicMaterial color="#1B1B1B" transparent opacity={0.55} />
+    </lineSegments>
+  );
+}
+
+function positionsOf({ lab }: DrawnBody): Float32Array {
+  const positions = new Float32Array(lab.length);
+  for (let i = 0; i < lab.length; i += 3) positions.set(place(lab[i], lab[i + 1], lab[i + 2]), i);
+  return positions;
+}
+
+const LINES = [
+  [place(0, 0, 0), place(100, 0, 0)],
+  [place(50, -100, 0), place(50, 100, 0)],
+  [place(50, 0, -100), place(50, 0, 100)],
+] as const;
+
+function Axes() {
+  const geometry = useMemo(() => {
+    const made = new BufferGeometry();
+    made.setAttribute('position', new BufferAttribute(Float32Array.from(LINES.flat(2)), 3));
+    return made;
+  }, []);
+  return (
+    <lineSegments geometry={geometry}>
+      <lineBasicMaterial color="#1B1B1B" />
+    </lineSegments>
+  );
+}
+
+/** Turns the camera about the middle of the bodies. */
+function Turning({
+  turn,
+}: {
+  turn: RefObject<((side: number, up: number, nearer: number) => void) | undefined>;
+}) {
+  const camera = useThree((state) => state.camera);
+  const element = useThree((state) => state.gl.domElement);
+  const invalidate = useThree((state) => state.invalidate);
+  useEffect(() => {
+    const controls = new OrbitControls(camera, element);
+    controls.enablePan = false;
+    controls.enableDamping = false;
+    controls.minDistance = 1;
+    controls.maxDistance = 8;
+    controls.addEventListener('change', () => invalidate());
+    turn.current = (side, up, nearer) => {
+      moveCamera(camera, side, up, nearer);
+      controls.update();
+      invalidate();
+    };
+    return () => {
+      turn.current = undefined;
+      controls.dispose();
+    };
+  }, [camera, element, invalidate, turn]);
+  return null;
+}
+
+function moveCamera(camera: Camera, side: number, up: number, nearer: number): void {
+  const { x, y, z } = camera.position;
+  const radius = Math.min(8, Math.max(1, Math.hypot(x, y, z) * nearer));
+  const turned = Math.atan2(x, z) + side;
+  const height = Math.min(1.5, Math.max(-1.5, Math.atan2(y, Math.hypot(x, z)) + up));
+  camera.position.set(
+    radius * Math.cos(height) * Math.sin(turned),
+    radius * Math.sin(height),
+    radius * Math.cos(height) * Math.cos(turned),
+  );
+  camera.lookAt(0, 0, 0);
+}
+
+/** Keeps the names of the axes at their ends. */
+function Labels({ target }: { target: RefObject<HTMLDivElement | null> }) {
+  const point = useMemo(() => new Vector3(), []);
+  useFrame(({ camera, size }) => {
+    AXES.forEach(({ at: [l, a, b] }, i) => {
+      const name = target.current?.children[i] as HTMLElement | undefined;
+      if (name === undefined) return;
+      point.set(...place(l, a, b)).project(camera);
+      name.style.transform = `translate(${((point.x + 1) / 2) * size.width + 6}px, ${((1 - point.y) / 2) * size.height - 8}px)`;
+    });
+  });
+  return null;
+}

@@ -1,0 +1,212 @@
+'use client';
+
+import { Button, ListSubheader, MenuItem, TextField, ToggleButton, ToggleButtonGroup } from '@mui/material';
+import dynamic from 'next/dynamic';
+import { usePathname, useRouter, useSearchParams } from 'next/navigation';
+import { useMemo, useState } from 'react';
+import type { ShelfProfile } from '@melto/services/profile/shelf';
+import { FileButton } from '@/ui/FileButton';
+import { useFileDrop } from '@/ui/useFileDrop';
+import type { DrawnBody } from '@/workers/gamut.worker';
+import { fileSource, shelfSource } from './bodySource';
+import type { BodySource } from './bodySource';
+import { WHOLE_AT } from './bodyStyle';
+import type { BodyPaint, BodyStyle } from './bodyStyle';
+import { ReachRing } from './ReachRing';
+import { ShareTable } from './ShareTable';
+import { useComparison } from './useComparison';
+import { useGamutWorker } from './useGamutWorker';
+
+// Three.js comes when it is needed, and has no place on the server.
+const BodyView = dynamic(() => import('./BodyView').then((module) => module.BodyView), {
+  ssr: false,
+  loading: () => <div className="booth body-view" />,
+});
+
+/** Two gamuts beside each other: as bodies, as a ring of chroma by hue, in a sentence and in figures. */
+export function GamutSurface({ shelf }: { shelf: readonly ShelfProfile[] }) {
+  const router = useRouter();
+  const path = usePathname();
+  const query = useSearchParams();
+  const [files, setFiles] = useState<readonly BodySource[]>([]);
+  const sources = useMemo(() => [...shelf.map(shelfSource), ...files], [shelf, files]);
+  const inForce = shelf.filter(({ condition }) => (condition?.inForceOn ?? 0) > 0);
+  const a = query.get('a') ?? 'standard-sRGB';
+  const b = query.get('b') ?? inForce[0]?.key ?? '';
+  const choose = (change: { readonly a?: string; readonly b?: string }): void => {
+    const next = new URLSearchParams({ a, b, ...change });
+    router.replace(`${path}?${next.toString()}`, { scroll: false });
+  };
+  const [style, setStyle] = useState<BodyStyle>('solid');
+  const [paint, setPaint] = useState<BodyPaint>('own');
+  const worker = useGamutWorker();
+  const find = (key: string): BodySource | undefined => sources.find((source) => source.key === key);
+  const { data, error, isFetching } = useComparison(worker, find(a), find(b));
+  const take = (file: File | undefined): void => {
+    if (file === undefined) return;
+    const source = fileSource(file);
+    setFiles((before) => [...before.filter(({ key }) => key !== source.key), source]);
+    choose({ b: source.key });
+  };
+  const { over, zone } = useFileDrop(take);
+  return (
+    <section className="surface gamut" data-over={over || undefined} {...zone}>
+      <div className="surface-head">
+        <h1>Gamut</h1>
+        <p className="quiet">
+          What each prints, as a body in L*, a*, b*; drop a profile here to see it, too.
+        </p>
+        <FileButton label="Open a profile" accept=".icc,.icm" onFile={take} />
+      </div>
+      <div className="row gamut-choice">
+        <SourceField
+          label="Pinned, as lines"
+          value={a}
+          sources={sources}
+          onChoose={(key) => choose({ a: key })}
+        />
+        <Button
+          size="small"
+          aria-label="Change both about"
+          title="Change both about"
+          onClick={() => choose({ a: b, b: a })}
+        >
+          ⇄
+        </Button>
+        <SourceField label="Solid" value={b} sources={sources} onChoose={(key) => choose({ b: key })} />
+        <ToggleButtonGroup
+          exclusive
+          size="small"
+          value={style}
+          aria-label="Body"
+          onChange={(_, chosen: BodyStyle | null) => chosen !== null && setStyle(chosen)}
+        >
+          <ToggleButton value="solid">solid</ToggleButton>
+          <ToggleButton value="clear">clear</ToggleButton>
+          <ToggleButton value="lines">lines</ToggleButton>
+        </ToggleButtonGroup>
+        <ToggleButtonGroup
+          exclusive
+          size="small"
+          value={paint}
+          aria-label="Colours of the body"
+          onChange={(_, chosen: BodyPaint | null) => chosen !== null && setPaint(chosen)}
+        >
+          <ToggleButton value="own">all colours</ToggleButton>
+          <ToggleButton value="beyond">what only it prints</ToggleButton>
+        </ToggleButtonGroup>
+      </div>
+      {error !== null && (
+        <p className="error" role="alert">
+          {error.message}
+        </p>
+      )}
+      {find(b) === undefined && (
+        <p className="quiet">
+          No profile is chosen. Open one, or build one on a condition; then it stands here.
+        </p>
+      )}
+      {data === undefined && isFetching && <p className="quiet">Making the bodies…</p>}
+      {data !== undefined && worker !== undefined && (
+        <div className="gamut-columns">
+          <div className="gamut-body">
+            <BodyView
+              bodies={[
+                { body: data.b, style, paint },
+                { body: data.a, style: 'lines', paint: 'own' },
+              ]}
+            />
+            {paint === 'beyond' && (
+              <p className="quiet small">
+                Grey is what {data.a.name} prints as well; a colour is whole where it is {WHOLE_AT} ΔE00
+                beyond.
+              </p>
+            )}
+            {data.sentences.map((sentence) => (
+              <p key={sentence}>{sentence}</p>
+            ))}
+          </div>
+          <div className="panel">
+            <ReachRing worker={worker} comparison={data} />
+            <Volumes a={data.a} b={data.b} shared={data.shared} />
+          </div>
+          <div className="panel gamut-shares">
+            <header>
+              <h2>By hue and lightness</h2>
+              <span className="quiet">
+                volume of {data.b.name} over that of {data.a.name}, %
+              </span>
+            </header>
+            <ShareTable comparison={data} />
+          </div>
+        </div>
+      )}
+    </section>
+  );
+}
+
+function SourceField({
+  label,
+  value,
+  sources,
+  onChoose,
+}: {
+  label: string;
+  value: string;
+  sources: readonly BodySource[];
+  onChoose: (key: string) => void;
+}) {
+  const groups = [...new Set(sources.map(({ group }) => group))];
+  return (
+    <TextField
+      select
+      label={label}
+      value={sources.some(({ key }) => key === value) ? value : ''}
+      onChange={(event) => onChoose(event.target.value)}
+      sx={{ width: 300 }}
+    >
+      {groups.flatMap((group) => [
+        <ListSubheader key={group}>{group}</ListSubheader>,
+        ...sources
+          .filter((source) => source.group === group)
+          .map(({ key, label: name }) => (
+            <MenuItem key={key} value={key}>
+              {name}
+            </MenuItem>
+          )),
+      ])}
+    </TextField>
+  );
+}
+
+const thousands = (volume: number): string => `${Math.round(volume / 1000).toLocaleString('en-GB')}`;
+
+function Volumes({ a, b, shared }: { a: DrawnBody; b: DrawnBody; shared: number }) {
+  return (
+    <table className="table tight">
+      <thead>
+        <tr>
+          <th>Body</th>
+          <th className="num">Volume, thousand ΔE*ab³</th>
+          <th className="num">Shared, %</th>
+        </tr>
+      </thead>
+      <tbody>
+        {[a, b].map((body, i) => (
+          <tr key={i}>
+            <td>
+              {i === 0 ? '- - ' : '— '}
+              {body.name}
+              <span className="quiet small">
+                {body.white === 'paper' ? ', with its paper' : ', to its own white'}
+                {body.totalInk === undefined ? '' : `, ink to ${Math.round(100 * body.totalInk)} %`}
+              </span>
+            </td>
+            <td className="num">{thousands(body.volume)}</td>
+            <td className="num">{((100 * shared) / body.volume).toFixed(1)}</td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  );
+}

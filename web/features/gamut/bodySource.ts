@@ -1,0 +1,41 @@
+import type { ShelfProfile } from '@melto/services/profile/shelf';
+
+/** A profile that a body can be made of, and how to come by its bytes. */
+export interface BodySource {
+  readonly key: string;
+  readonly label: string;
+  readonly group: string;
+  readonly bytes: () => Promise<Uint8Array>;
+}
+
+const MOST_BYTES = 32_000_000;
+
+export function shelfSource({ key, name, origin, file, condition }: ShelfProfile): BodySource {
+  return {
+    key,
+    label:
+      condition === null
+        ? name
+        : `${condition.device} / ${condition.stock} / ${condition.mode}, v${condition.version}${condition.inForceOn > 0 ? '' : ' (not in force)'}`,
+    group:
+      condition === null ? (origin === 'standard' ? 'Standard spaces' : 'Carried by jobs') : 'Conditions',
+    bytes: async () => {
+      const answer = await fetch(file);
+      if (!answer.ok) throw new Error(`${name} cannot be fetched (${answer.status}).`);
+      return new Uint8Array(await answer.arrayBuffer());
+    },
+  };
+}
+
+/** A file of one's own, for as long as the surface is open. */
+export function fileSource(file: File): BodySource {
+  return {
+    key: `file-${file.name}-${file.size}-${file.lastModified}`,
+    label: file.name,
+    group: 'Own files',
+    bytes: async () => {
+      if (file.size > MOST_BYTES) throw new Error(`${file.name} is larger than 32 MB, which no profile is.`);
+      return new Uint8Array(await file.arrayBuffer());
+    },
+  };
+}

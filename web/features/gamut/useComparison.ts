@@ -1,0 +1,34 @@
+'use client';
+
+import { useQuery } from '@tanstack/react-query';
+import type { Remote } from 'comlink';
+import type { DrawnComparison, GamutWorker } from '@/workers/gamut.worker';
+import type { BodySource } from './bodySource';
+
+/** Compares two profiles in the worker; its error says in words what could not be read. */
+export function useComparison(
+  worker: Remote<GamutWorker> | undefined,
+  a: BodySource | undefined,
+  b: BodySource | undefined,
+) {
+  return useQuery({
+    queryKey: ['gamut', a?.key, b?.key],
+    queryFn: async (): Promise<DrawnComparison> => {
+      if (worker === undefined || a === undefined || b === undefined) throw new Error('nothing to compare');
+      const refused = (
+        await Promise.all(
+          [a, b].map(async (source) => worker.load(source.key, source.label, await source.bytes())),
+        )
+      ).find((words) => words !== undefined);
+      if (refused !== undefined) throw new Error(refused);
+      const answer = await worker.compare(a.key, b.key);
+      if (typeof answer === 'string') throw new Error(answer);
+      return answer;
+    },
+    enabled: worker !== undefined && a !== undefined && b !== undefined,
+    staleTime: Infinity,
+    // The worker knows one comparison only, the last one.
+    gcTime: 0,
+    retry: false,
+  });
+}

@@ -1,0 +1,81 @@
+import { expose, transfer } from 'comlink';
+import { labRowsToLinearScreen } from '@melto/core/colour/srgb';
+import { compareBodies } from '@melto/core/gamut/compareBodies';
+import type { BodyComparison } from '@melto/core/gamut/compareBodies';
+import { lightnessSlice } from '@melto/core/gamut/gamutBody';
+import { comparisonSentences } from '@melto/core/gamut/gamutWords';
+import { profileBody } from '@melto/core/gamut/profileBody';
+import type { ProfileBody } from '@melto/core/gamut/profileBody';
+import { readIcc } from '@melto/core/icc/readIcc';
+import { issueText } from '@melto/core/result';
+
+/** What is drawn of one of two bodies. */
+export interface DrawnBody {
+  readonly name: string;
+  readonly volume: number;
+  readonly white: ProfileBody['white'];
+  readonly totalInk?: number;
+  readonly lab: Float32Array;
+  readonly corners: Uint32Array;
+  /** Linear light of the screen for each corner: its own colour. */
+  readonly colours: Float32Array;
+  /** ΔE00 beyond the other for each corner. */
+  readonly beyond: Float32Array;
+  readonly farthest?: { readonly lab: readonly [number, number, number]; readonly deltaE: number };
+}
+
+export interface DrawnComparison {
+  readonly a: DrawnBody;
+  readonly b: DrawnBody;
+  readonly shared: number;
+  readonly shares: BodyComparison['shares'];
+  readonly sentences: readonly string[];
+  readonly tookMs: number;
+}
+
+const bodies = new Map<string, ProfileBody>();
+let compared: BodyComparison | undefined;
+
+const api = {
+  /** Keeps the body of a profile under a key; says in words why there is none. */
+  load(key: string, name: string, bytes: Uint8Array): string | undefined {
+    if (bodies.has(key)) return undefined;
+    const profile = readIcc(bytes);
+    if (!profile.ok) return `${name}: ${profile.issues.map(issueText).join('; ')}`;
+    const body = profileBody(profile.value, name);
+    if (!body.ok) return `${name}: ${body.issues.map(issueText).join('; ')}`;
+    bodies.set(key, body.value);
+    return undefined;
+  },
+  compare(a: string, b: string): DrawnComparison | string {
+    const started = performance.now();
+    const [first, second] = [bodies.get(a), bodies.get(b)];
+    if (first === undefined || second === undefined) return 'A profile is not read yet.';
+    const result = compareBodies(first.body, second.body);
+    if (!result.ok) return result.issues.map(issueText).join('; ');
+    compared = result.value;
+    const drawn = (own: BodyComparison['a'], of: ProfileBody): DrawnBody => ({
+      ...{ name: own.name, volume: own.volume, white: of.white, totalInk: of.totalInk },
+      ...{ lab: own.mesh.lab, corners: own.mesh.corners, beyond: own.beyond, farthest: own.farthest },
+      colours: labRowsToLinearScreen(own.mesh.lab),
+    });
+    const answer: DrawnComparison = {
+      a: drawn(compared.a, first),
+      b: drawn(compared.b, second),
+      shared: compared.shared,
+      shares: compared.shares,
+      sentences: comparisonSentences(compared),
+      tookMs: performance.now() - started,
+    };
+    return transfer(answer, [answer.a.colours.buffer, answer.b.colours.buffer]);
+  },
+  /** Largest chroma of both at a lightness, by azimuth. */
+  slice(l: number): { readonly a: Float64Array; readonly b: Float64Array } | undefined {
+    if (compared === undefined) return undefined;
+    return { a: lightnessSlice(compared.a.boundary, l), b: lightnessSlice(compared.b.boundary, l) };
+  },
+};
+
+export type GamutWorker = typeof api;
+
+expose(api);
