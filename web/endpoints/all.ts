@@ -6,6 +6,7 @@ import type { Endpoint } from './endpoint';
 import * as house from './house';
 import * as instruments from './instruments';
 import * as profile from './profile';
+import * as proof from './proof';
 import * as reading from './reading';
 import * as watch from './watch';
 
@@ -22,6 +23,7 @@ export const ENDPOINTS: readonly Endpoint[] = [
   instruments,
   calibration,
   profile,
+  proof,
   conformity,
   watch,
 ].flatMap((area) => (Object.values(area) as readonly unknown[]).filter(isEndpoint));

@@ -1,0 +1,113 @@
+import { deltaE2000Of } from '../colour/deltaE2000.ts';
+import type { IccProfile } from '../icc/iccTypes.ts';
+import { blackOf } from '../icc/profileBlack.ts';
+import { deviceToLab } from '../icc/profileTransform.ts';
+import type { RenderingIntent } from '../icc/profileTransform.ts';
+import { success } from '../result.ts';
+import type { Result } from '../result.ts';
+import { conversion } from '../transform/conversion.ts';
+import { blackPoint } from '../transform/links.ts';
+import { chain } from '../transform/transform.ts';
+import type { Transform } from '../transform/transform.ts';
+import { labToScreenSignal } from './screen.ts';
+
+/** How a picture goes to a device, and how its print is shown. */
+export interface ProofChoice {
+  readonly intent: RenderingIntent;
+  /** Black of the picture is brought to that of the print on the way (ISO 18619). */
+  readonly blackPoint: boolean;
+  /** What the print is seen beside: a light of its own, or the white of the screen. */
+  readonly paperWhite: boolean;
+  /** The print's black as light as it is; else it is shown as black as the screen's. */
+  readonly inkBlack: boolean;
+}
+
+/** What becomes of a picture's values on a device, by the exact way of each. */
+export interface SoftProof {
+  readonly channels: number;
+  /** Channels of the device. */
+  readonly inks: number;
+  /** Values of the picture to those of the device, 0..1. */
+  readonly toDevice: Transform;
+  /** Values of the device to Lab: of the print, absolute, and as it compares with the picture. */
+  readonly printed: Transform;
+  readonly compared: Transform;
+  /** Values of the picture to the Lab that is asked for, of the same kind as `compared`. */
+  readonly asked: Transform;
+  /** Values of the device to the screen's signal. */
+  readonly shown: Transform;
+  /** Values of the picture to the screen's signal, as if it were not printed. */
+  readonly before: Transform;
+}
+
+/** Columns of what a proof gives of a colour: signal of the screen, ΔE00 of print to picture, sum of the device values. */
+export const PROOF_COLUMNS = 5;
+
+/** The links of a soft proof; a failure says which cannot be made. */
+export function softProof(
+  source: IccProfile,
+  device: IccProfile,
+  { intent, blackPoint: scaled, paperWhite, inkBlack }: ProofChoice,
+): Result<SoftProof> {
+  const toDevice = conversion({
+    from: source,
+    to: device,
+    intent,
+    blackPoint: scaled && intent !== 'absolute',
+  });
+  if (!toDevice.ok) return toDevice;
+  // Colours are compared relative to their whites, unless the picture's white is asked for as it is.
+  const seen = intent === 'absolute' ? 'absolute' : 'relative';
+  const asked = deviceToLab(source, seen);
+  if (!asked.ok) return asked;
+  const compared = deviceToLab(device, seen);
+  if (!compared.ok) return compared;
+  const printed = deviceToLab(device, 'absolute');
+  if (!printed.ok) return printed;
+  const relative = deviceToLab(device, 'relative');
+  if (!relative.ok) return relative;
+  const links = [paperWhite ? printed.value : relative.value];
+  if (!inkBlack) {
+    const black = blackOf(device, 'relative', paperWhite ? 'absolute' : 'relative');
+    if (!black.ok) return black;
+    links.push(blackPoint(black.value, [0, 0, 0]));
+  }
+  return success({
+    channels: toDevice.value.inputs,
+    inks: toDevice.value.outputs,
+    toDevice: toDevice.value,
+    printed: printed.value,
+    compared: compared.value,
+    asked: asked.value,
+    shown: chain(links[0], ...links.slice(1), labToScreenSignal()),
+    before: chain(asked.value, labToScreenSignal()),
+  });
+}
+
+/** Exact proof of rows of a picture's values: five columns a row. */
+export function proofRows(proof: SoftProof, values: ArrayLike<number>): Float64Array {
+  const rows = values.length / proof.channels;
+  const device = new Float64Array(rows * proof.inks);
+  proof.toDevice.apply(values, device);
+  const shown = new Float64Array(3 * rows);
+  proof.shown.apply(device, shown);
+  const asked = new Float64Array(3 * rows);
+  proof.asked.apply(values, asked);
+  const printed = new Float64Array(3 * rows);
+  proof.compared.apply(device, printed);
+  const out = new Float64Array(PROOF_COLUMNS * rows);
+  for (let row = 0; row < rows; row++) {
+    const at = 3 * row;
+    let sum = 0;
+    for (let ink = 0; ink < proof.inks; ink++) sum += device[row * proof.inks + ink];
+    out.set(
+      [
+        ...[shown[at], shown[at + 1], shown[at + 2]],
+        deltaE2000Of(asked[at], asked[at + 1], asked[at + 2], printed[at], printed[at + 1], printed[at + 2]),
+        sum,
+      ],
+      PROOF_COLUMNS * row,
+    );
+  }
+  return out;
+}

@@ -1,0 +1,210 @@
+import { readFileSync } from 'node:fs';
+import { beforeAll, describe, expect, it } from 'vitest';
+import { deltaE2000Rows } from '@melto/core/colour/deltaE2000';
+import { labToScreen } from '@melto/core/colour/srgb';
+import type { IccProfile } from '@melto/core/icc/iccTypes';
+import { readIcc } from '@melto/core/icc/readIcc';
+import { createRandom } from '@melto/core/numerics/random';
+import { unwrap } from '@melto/core/result';
+import { conversion } from '@melto/core/transform/conversion';
+import { bakeProof, drawProof, proofFigures } from '@melto/core/proof/bakedProof';
+import { exactPicture } from '@melto/core/proof/exactPicture';
+import { SAMPLE_PICTURES, samplePicture } from '@melto/core/proof/samplePicture';
+import { labToScreenSignal } from '@melto/core/proof/screen';
+import { PROOF_COLUMNS, proofRows, softProof } from '@melto/core/proof/softProof';
+import type { ProofChoice } from '@melto/core/proof/softProof';
+import { fitInkModel } from '@melto/core/characterise/inkModel';
+import { makeCmykChart } from '@melto/core/charts/cmykChart';
+import { genericPressLab } from '@melto/core/charts/genericPress';
+import { WHITE_D50_MEASURED } from '@melto/core/colour/whitePoints';
+import { labToXyz } from '@melto/core/colour/xyzToLab';
+import { writeIcc } from '@melto/core/icc/writeIcc';
+import { buildInkProfile } from '@melto/core/profile/buildInkProfile';
+import { separationOf } from '@melto/core/separate/separation';
+
+const CHOICE: ProofChoice = { intent: 'relative', blackPoint: true, paperWhite: true, inkBlack: true };
+let srgb: IccProfile;
+let press: IccProfile;
+
+beforeAll(() => {
+  srgb = unwrap(readIcc(readFileSync('/usr/share/color/icc/sRGB.icc')));
+  const { device } = makeCmykChart(300, 1, 3);
+  const xyz = Float64Array.from({ length: (device.length / 4) * 3 });
+  for (let i = 0; i < device.length / 4; i++)
+    xyz.set(labToXyz(genericPressLab([...device.subarray(4 * i, 4 * i + 4)]), WHITE_D50_MEASURED), 3 * i);
+  const paper = labToXyz(genericPressLab([0, 0, 0, 0]), WHITE_D50_MEASURED);
+  const { profile } = buildInkProfile(fitInkModel(device, 4, xyz), {
+    ...{ version: 4, tableSize: 'small', description: 'press', copyright: '', createdMs: 0, paperXyz: paper },
+    separation: separationOf('medium', 3),
+  });
+  press = unwrap(readIcc(writeIcc(profile)));
+});
+
+const proofOf = (change: Partial<ProofChoice> = {}, source = srgb) =>
+  unwrap(softProof(source, press, { ...CHOICE, ...change }));
+const signal = (rows: Float64Array, row: number): number[] =>
+  [0, 1, 2].map((c) => Math.round(255 * rows[PROOF_COLUMNS * row + c]));
+
+describe('a soft proof', () => {
+  it('goes the way of the print: the same inks, and their colour by the profile', () => {
+    const values = Float64Array.from({ length: 3 * 200 }, createRandom(3).uniform);
+    const proof = proofOf();
+    const inks = new Float64Array(4 * 200);
+    unwrap(conversion({ from: srgb, to: press, intent: 'relative', blackPoint: true })).apply(values, inks);
+    const printed = new Float64Array(3 * 200);
+    unwrap(conversion({ from: press, intent: 'absolute' })).apply(inks, printed);
+    const rows = proofRows(proof, values);
+    for (let i = 0; i < 200; i++) {
+      const { rgb } = labToScreen([printed[3 * i], printed[3 * i + 1], printed[3 * i + 2]]);
+      signal(rows, i).forEach((value, c) => expect(Math.abs(value - rgb[c])).toBeLessThanOrEqual(1));
+      const sum = inks.subarray(4 * i, 4 * i + 4).reduce((a, b) => a + b, 0);
+      expect(rows[PROOF_COLUMNS * i + 4]).toBeCloseTo(sum, 9);
+    }
+  });
+
+  it('tells how far the print is from what was asked', () => {
+    const values = Float64Array.of(0.5, 0.5, 0.5, 0, 1, 0);
+    const proof = proofOf();
+    const rows = proofRows(proof, values);
+    const asked = new Float64Array(6);
+    proof.asked.apply(values, asked);
+    const inks = new Float64Array(8);
+    proof.toDevice.apply(values, inks);
+    const printed = new Float64Array(6);
+    proof.compared.apply(inks, printed);
+    expect([rows[3], rows[8]]).toEqual([...deltaE2000Rows(asked, printed)]);
+    expect(rows[3]).toBeLessThan(3);
+    expect(rows[8]).toBeGreaterThan(8);
+  });
+
+  it('shows the white of the paper, or that of the screen; the black of the inks, or that of the screen', () => {
+    const ends = Float64Array.of(1, 1, 1, 0, 0, 0);
+    const shown = (change: Partial<ProofChoice>): number[][] => {
+      const rows = proofRows(proofOf(change), ends);
+      return [signal(rows, 0), signal(rows, 1)];
+    };
+    const [paper, ink] = shown({});
+    expect(Math.max(...paper)).toBeLessThan(250);
+    expect(Math.min(...ink)).toBeGreaterThan(15);
+    const [white, black] = shown({ paperWhite: false, inkBlack: false });
+    expect(Math.min(...white)).toBeGreaterThan(252);
+    expect(Math.max(...black)).toBeLessThan(6);
+  });
+
+  it('is refused where a profile leads one way only', () => {
+    const oneWay = { ...press, tags: new Map([...press.tags].filter(([name]) => !name.startsWith('B2A'))) };
+    const refused = softProof(srgb, oneWay, CHOICE);
+    expect(refused.ok).toBe(false);
+  });
+
+  it('of the signal is that of sRGB to a hundredth of a level', () => {
+    const lab = Float64Array.from({ length: 3 * 300 }, (_, i) => (i % 3 === 0 ? (i / 900) * 100 : 0));
+    const out = new Float64Array(lab.length);
+    labToScreenSignal().apply(lab, out);
+    for (let i = 0; i < 300; i++) expect(Math.abs(255 * out[3 * i] - exact(lab[3 * i]))).toBeLessThan(0.02);
+  });
+});
+
+/** Signal of a grey by IEC 61966-2-1. */
+function exact(l: number): number {
+  const y = l > 8 ? ((l + 16) / 116) ** 3 : l / 903.2963;
+  return 255 * (y <= 0.0031308 ? 12.92 * y : 1.055 * y ** (1 / 2.4) - 0.055);
+}
+
+describe('a baked proof', () => {
+  it.each(['relative', 'perceptual', 'absolute'] as const)('agrees with the exact one, %s', (intent) => {
+    const proof = proofOf({ intent });
+    const baked = bakeProof(3, (values) => proofRows(proof, values));
+    for (const name of SAMPLE_PICTURES) {
+      const pixels = samplePicture(name, 120, 80);
+      const out = new Uint8ClampedArray(4 * 120 * 80);
+      const sums = drawProof(baked, pixels, out);
+      const rows = exactPicture(pixels, 3, PROOF_COLUMNS, (values) => proofRows(proof, values));
+      let total = 0;
+      let deltaE = 0;
+      for (let i = 0; i < 120 * 80; i++) {
+        for (let c = 0; c < 3; c++) total += Math.abs(out[4 * i + c] - 255 * rows[PROOF_COLUMNS * i + c]);
+        deltaE += rows[PROOF_COLUMNS * i + 3];
+      }
+      expect(total / (3 * 120 * 80)).toBeLessThan(1);
+      expect(Math.abs(proofFigures(sums).mean - deltaE / (120 * 80))).toBeLessThan(0.3);
+    }
+  });
+
+  it('is straight between its points, whatever the order of the channels', () => {
+    const plane = (values: Float64Array, channels: number): Float64Array => {
+      const rows = values.length / channels;
+      const out = new Float64Array(PROOF_COLUMNS * rows);
+      for (let row = 0; row < rows; row++) {
+        let sum = 0.1;
+        for (let c = 0; c < channels; c++) sum += (0.05 + 0.04 * c) * values[row * channels + c];
+        out.set([sum, 1 - sum, sum / 2, 4 * sum, sum], PROOF_COLUMNS * row);
+      }
+      return out;
+    };
+    const random = createRandom(5);
+    for (const channels of [1, 3, 4]) {
+      const baked = bakeProof(channels, (values) => plane(values, channels));
+      const pixels = Uint8Array.from({ length: channels * 500 }, () => Math.floor(256 * random.uniform()));
+      const out = new Uint8ClampedArray(2000);
+      drawProof(baked, pixels, out);
+      const wanted = plane(
+        Float64Array.from(pixels, (value) => value / 255),
+        channels,
+      );
+      for (let i = 0; i < 500; i++)
+        for (let c = 0; c < 3; c++)
+          expect(Math.abs(out[4 * i + c] - 255 * wanted[PROOF_COLUMNS * i + c])).toBeLessThan(0.51);
+    }
+    expect(() => bakeProof(2, (values) => values)).toThrow(/2 channels/);
+  });
+
+  it('counts ΔE00 and ink over the pixels', () => {
+    const rows = (values: Float64Array) =>
+      Float64Array.from(
+        { length: PROOF_COLUMNS * values.length },
+        (_, i) => [0, 0, 0, 4, 2][i % PROOF_COLUMNS] * values[Math.floor(i / PROOF_COLUMNS)],
+      );
+    const baked = bakeProof(1, rows);
+    const figures = proofFigures(drawProof(baked, Uint8Array.of(0, 0, 0, 255), new Uint8ClampedArray(16)));
+    expect(figures.beyond).toEqual([0.25, 0.25, 0]);
+    expect(figures.p95).toBeCloseTo(4, 0);
+    expect(figures.meanInk).toBeCloseTo(0.5, 6);
+    expect(figures.mostInk).toBeCloseTo(2, 6);
+    expect(proofFigures(drawProof(baked, new Uint8Array(0), new Uint8ClampedArray(0))).mean).toBe(0);
+  });
+});
+
+describe('an exact picture', () => {
+  it('has each different colour worked out once, in 8 and 16 bits', () => {
+    for (const pixels of [
+      Uint8Array.of(1, 2, 3, 9, 9, 9, 1, 2, 3, 3, 2, 1),
+      Uint16Array.of(1, 2, 3, 900, 9, 9, 1, 2, 3, 3, 2, 1),
+    ]) {
+      let seen = 0;
+      const out = exactPicture(pixels, 3, 1, (values) => {
+        seen += values.length / 3;
+        return Float64Array.from({ length: values.length / 3 }, (_, i) => values[3 * i]);
+      });
+      expect(seen).toBe(3);
+      const whole = pixels instanceof Uint16Array ? 65535 : 255;
+      [0, 1, 2, 3].forEach((pixel) => expect(out[pixel]).toBeCloseTo(pixels[3 * pixel] / whole, 6));
+    }
+  });
+
+  it('keeps its order through many colours', () => {
+    const count = 60_000;
+    const pixels = Uint8Array.from(
+      { length: 4 * count },
+      (_, i) => (Math.floor(i / 4) >> (8 * (i % 3))) & 255,
+    );
+    const out = exactPicture(pixels, 4, 1, (values) =>
+      Float64Array.from(
+        { length: values.length / 4 },
+        (_, i) => 255 * (values[4 * i] + 256 * values[4 * i + 1]),
+      ),
+    );
+    for (let pixel = 0; pixel < count; pixel += 97)
+      expect(Math.round(out[pixel])).toBe(pixels[4 * pixel] + 256 * pixels[4 * pixel + 1]);
+  });
+});
