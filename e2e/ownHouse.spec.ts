@@ -201,7 +201,7 @@ test('a measured file on the floor becomes a condition and its RGB profile', asy
   await dialog.getByLabel('Its name').last().fill('Tern Lustre');
   await dialog.getByLabel('Surface').click();
   await page.getByRole('option', { name: 'semi-matt' }).click();
-  await dialog.getByRole('checkbox').check();
+  await dialog.getByRole('checkbox', { name: /^It was printed without colour/ }).check();
   await dialog.getByRole('button', { name: 'Take the reading' }).click();
   await page.waitForURL(/\/conditions\/\d+\/profile/);
   await page.getByRole('button', { name: 'Build the profile' }).click();

@@ -56,6 +56,12 @@ export default defineConfig({
     },
     { name: 'own', testMatch: 'ownHouse.spec.ts', use: { baseURL: address('own') } },
     {
+      name: 'look',
+      testMatch: 'seenBeforePrint.spec.ts',
+      dependencies: ['own'],
+      use: { baseURL: address('own') },
+    },
+    {
       name: 'printer',
       testMatch: 'ownPrinter.spec.ts',
       dependencies: ['own'],

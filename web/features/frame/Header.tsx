@@ -84,6 +84,7 @@ function Crumbs({ path, onSwitch }: { path: string; onSwitch: () => void }) {
       {path === '/conditions/new' && <b>New condition</b>}
       {path === '/measure' && <b>Measure a colour</b>}
       {path === '/gamut' && <b>Gamut</b>}
+      {path === '/proof' && <b>Soft proof</b>}
     </nav>
   );
 }

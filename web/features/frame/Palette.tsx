@@ -23,6 +23,7 @@ const ACTIONS: readonly Act[] = [
   { title: 'Floor', detail: 'all conditions', href: '/' },
   { title: 'New condition', detail: 'device, stock, mode', href: '/conditions/new' },
   { title: 'Measure a colour', detail: 'single colours into a list', href: '/measure' },
+  { title: 'Soft proof', detail: 'a picture before and after its print', href: '/proof' },
   { title: 'Gamut', detail: 'two profiles beside each other', href: '/gamut' },
   { title: 'Devices', detail: 'of the library', href: '/library/devices' },
   { title: 'Stocks', detail: 'of the library', href: '/library/stocks' },

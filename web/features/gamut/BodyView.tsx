@@ -1,7 +1,7 @@
 'use client';
 
 import { Canvas, useFrame, useThree } from '@react-three/fiber';
-import { useEffect, useMemo, useRef } from 'react';
+import { useEffect, useMemo, useRef, useState } from 'react';
 import type { RefObject } from 'react';
 import { BufferAttribute, BufferGeometry, DoubleSide, Vector3 } from 'three';
 import type { Camera } from 'three';
@@ -17,7 +17,8 @@ const AXES = [
   { name: 'a* 100', at: [50, 100, 0] },
   { name: 'b* 100', at: [50, 0, 100] },
 ] as const;
-const INSIDE_GREY = 0.28;
+/** Lighter than the surround, so that the body stands out of it. */
+const INSIDE_GREY = 0.5;
 const TURN = 0.12;
 
 /** Lab to the scene: L* up, a* to the right, b* to the back, one unit for a hundred. */
@@ -27,14 +28,25 @@ const place = (l: number, a: number, b: number): [number, number, number] => [
   -b / 100,
 ];
 
+function canDraw(): boolean {
+  return document.createElement('canvas').getContext('webgl2') !== null;
+}
+
 /** Two bodies on a thin cross of L*, a*, b*; turned by mouse, finger, or the arrow keys. */
 export function BodyView({
   bodies,
 }: {
   bodies: readonly { readonly body: DrawnBody; readonly style: BodyStyle; readonly paint: BodyPaint }[];
 }) {
+  const [drawn] = useState(canDraw);
   const labels = useRef<HTMLDivElement>(null);
   const turn = useRef<(side: number, up: number, nearer: number) => void>(undefined);
+  if (!drawn)
+    return (
+      <p className="notice">
+        This browser draws no bodies: WebGL is switched off. The ring and the figures say the same.
+      </p>
+    );
   return (
     <div
       className="booth body-view"

@@ -1,6 +1,6 @@
 'use client';
 
-import { Button, ListSubheader, MenuItem, TextField, ToggleButton, ToggleButtonGroup } from '@mui/material';
+import { Button, ToggleButton, ToggleButtonGroup } from '@mui/material';
 import dynamic from 'next/dynamic';
 import { usePathname, useRouter, useSearchParams } from 'next/navigation';
 import { useMemo, useState } from 'react';
@@ -8,8 +8,9 @@ import type { ShelfProfile } from '@melto/services/profile/shelf';
 import { FileButton } from '@/ui/FileButton';
 import { useFileDrop } from '@/ui/useFileDrop';
 import type { DrawnBody } from '@/workers/gamut.worker';
-import { fileSource, shelfSource } from './bodySource';
-import type { BodySource } from './bodySource';
+import { ProfileField } from '@/features/profiles/ProfileField';
+import { fileSource, shelfSource } from '@/features/profiles/profileSource';
+import type { ProfileSource } from '@/features/profiles/profileSource';
 import { WHOLE_AT } from './bodyStyle';
 import type { BodyPaint, BodyStyle } from './bodyStyle';
 import { ReachRing } from './ReachRing';
@@ -28,7 +29,7 @@ export function GamutSurface({ shelf }: { shelf: readonly ShelfProfile[] }) {
   const router = useRouter();
   const path = usePathname();
   const query = useSearchParams();
-  const [files, setFiles] = useState<readonly BodySource[]>([]);
+  const [files, setFiles] = useState<readonly ProfileSource[]>([]);
   const sources = useMemo(() => [...shelf.map(shelfSource), ...files], [shelf, files]);
   const inForce = shelf.filter(({ condition }) => (condition?.inForceOn ?? 0) > 0);
   const a = query.get('a') ?? 'standard-sRGB';
@@ -40,7 +41,7 @@ export function GamutSurface({ shelf }: { shelf: readonly ShelfProfile[] }) {
   const [style, setStyle] = useState<BodyStyle>('solid');
   const [paint, setPaint] = useState<BodyPaint>('own');
   const worker = useGamutWorker();
-  const find = (key: string): BodySource | undefined => sources.find((source) => source.key === key);
+  const find = (key: string): ProfileSource | undefined => sources.find((source) => source.key === key);
   const { data, error, isFetching } = useComparison(worker, find(a), find(b));
   const take = (file: File | undefined): void => {
     if (file === undefined) return;
@@ -59,7 +60,7 @@ export function GamutSurface({ shelf }: { shelf: readonly ShelfProfile[] }) {
         <FileButton label="Open a profile" accept=".icc,.icm" onFile={take} />
       </div>
       <div className="row gamut-choice">
-        <SourceField
+        <ProfileField
           label="Pinned, as lines"
           value={a}
           sources={sources}
@@ -73,7 +74,7 @@ export function GamutSurface({ shelf }: { shelf: readonly ShelfProfile[] }) {
         >
           ⇄
         </Button>
-        <SourceField label="Solid" value={b} sources={sources} onChoose={(key) => choose({ b: key })} />
+        <ProfileField label="Solid" value={b} sources={sources} onChoose={(key) => choose({ b: key })} />
         <ToggleButtonGroup
           exclusive
           size="small"
@@ -142,40 +143,6 @@ export function GamutSurface({ shelf }: { shelf: readonly ShelfProfile[] }) {
         </div>
       )}
     </section>
-  );
-}
-
-function SourceField({
-  label,
-  value,
-  sources,
-  onChoose,
-}: {
-  label: string;
-  value: string;
-  sources: readonly BodySource[];
-  onChoose: (key: string) => void;
-}) {
-  const groups = [...new Set(sources.map(({ group }) => group))];
-  return (
-    <TextField
-      select
-      label={label}
-      value={sources.some(({ key }) => key === value) ? value : ''}
-      onChange={(event) => onChoose(event.target.value)}
-      sx={{ width: 300 }}
-    >
-      {groups.flatMap((group) => [
-        <ListSubheader key={group}>{group}</ListSubheader>,
-        ...sources
-          .filter((source) => source.group === group)
-          .map(({ key, label: name }) => (
-            <MenuItem key={key} value={key}>
-              {name}
-            </MenuItem>
-          )),
-      ])}
-    </TextField>
   );
 }
 

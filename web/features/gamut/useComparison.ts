@@ -3,13 +3,13 @@
 import { useQuery } from '@tanstack/react-query';
 import type { Remote } from 'comlink';
 import type { DrawnComparison, GamutWorker } from '@/workers/gamut.worker';
-import type { BodySource } from './bodySource';
+import type { ProfileSource } from '@/features/profiles/profileSource';
 
 /** Compares two profiles in the worker; its error says in words what could not be read. */
 export function useComparison(
   worker: Remote<GamutWorker> | undefined,
-  a: BodySource | undefined,
-  b: BodySource | undefined,
+  a: ProfileSource | undefined,
+  b: ProfileSource | undefined,
 ) {
   return useQuery({
     queryKey: ['gamut', a?.key, b?.key],

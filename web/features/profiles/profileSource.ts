@@ -1,7 +1,7 @@
 import type { ShelfProfile } from '@melto/services/profile/shelf';
 
-/** A profile that a body can be made of, and how to come by its bytes. */
-export interface BodySource {
+/** A profile that can be looked at, and how to come by its bytes. */
+export interface ProfileSource {
   readonly key: string;
   readonly label: string;
   readonly group: string;
@@ -10,7 +10,7 @@ export interface BodySource {
 
 const MOST_BYTES = 32_000_000;
 
-export function shelfSource({ key, name, origin, file, condition }: ShelfProfile): BodySource {
+export function shelfSource({ key, name, origin, file, condition }: ShelfProfile): ProfileSource {
   return {
     key,
     label:
@@ -28,7 +28,7 @@ export function shelfSource({ key, name, origin, file, condition }: ShelfProfile
 }
 
 /** A file of one's own, for as long as the surface is open. */
-export function fileSource(file: File): BodySource {
+export function fileSource(file: File): ProfileSource {
   return {
     key: `file-${file.name}-${file.size}-${file.lastModified}`,
     label: file.name,

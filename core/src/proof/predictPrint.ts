@@ -1,0 +1,72 @@
+import { deltaE2000Of } from '../colour/deltaE2000.ts';
+import type { Lab } from '../colour/lab.ts';
+import type { SoftProof } from './softProof.ts';
+
+/** A colour of a job that comes out far from what is asked. */
+export interface LostColour {
+  readonly asked: Lab;
+  readonly printed: Lab;
+  readonly deltaE: number;
+  /** Its share of what was looked at, with colours like it. */
+  readonly share: number;
+}
+
+/** What a job's colours would come to on a device, by its profile. */
+export interface PredictedPrint {
+  readonly mean: number;
+  readonly p95: number;
+  readonly largest: number;
+  /** Share of colours over 3 ΔE00. */
+  readonly over3: number;
+  /** Mean sum of the device values, 1 = one full channel. */
+  readonly ink: number;
+  /** The worst colours, no two of them alike. */
+  readonly lost: readonly LostColour[];
+}
+
+const LOST = 5;
+/** Colours nearer to each other than this are one, ΔE00. */
+const ALIKE = 8;
+
+/**
+ * How a job's colours come out on a device.
+ * @param values of the picture, row-major × channels, 0..1: each counts alike.
+ */
+export function predictPrint(proof: SoftProof, values: Float64Array): PredictedPrint {
+  const rows = values.length / proof.channels;
+  const device = new Float64Array(rows * proof.inks);
+  proof.toDevice.apply(values, device);
+  const asked = new Float64Array(3 * rows);
+  proof.asked.apply(values, asked);
+  const printed = new Float64Array(3 * rows);
+  proof.compared.apply(device, printed);
+  const errors = Float64Array.from({ length: rows }, (_, i) =>
+    deltaE2000Of(...three(asked, i), ...three(printed, i)),
+  );
+  const order = [...errors.keys()].sort((a, b) => errors[b] - errors[a]);
+  const lost: LostColour[] = [];
+  for (const row of order) {
+    if (lost.length === LOST || errors[row] < 1) break;
+    const own = three(asked, row);
+    if (lost.some((known) => deltaE2000Of(...own, ...(known.asked as [number, number, number])) < ALIKE))
+      continue;
+    let alike = 0;
+    for (let other = 0; other < rows; other++)
+      if (deltaE2000Of(...own, ...three(asked, other)) < ALIKE) alike++;
+    lost.push({ asked: own, printed: three(printed, row), deltaE: errors[row], share: alike / rows });
+  }
+  return {
+    mean: rows === 0 ? 0 : errors.reduce((sum, value) => sum + value, 0) / rows,
+    p95: rows === 0 ? 0 : errors[order[Math.floor(0.05 * rows)]],
+    largest: rows === 0 ? 0 : errors[order[0]],
+    over3: rows === 0 ? 0 : errors.reduce((count, value) => count + (value > 3 ? 1 : 0), 0) / rows,
+    ink: rows === 0 ? 0 : device.reduce((sum, value) => sum + value, 0) / rows,
+    lost,
+  };
+}
+
+const three = (lab: Float64Array, row: number): [number, number, number] => [
+  lab[3 * row],
+  lab[3 * row + 1],
+  lab[3 * row + 2],
+];

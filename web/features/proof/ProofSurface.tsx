@@ -1,0 +1,180 @@
+'use client';
+
+import { MenuItem, TextField } from '@mui/material';
+import { useMemo, useState } from 'react';
+import type { ProofOverlay } from '@melto/core/proof/bakedProof';
+import { SAMPLE_PICTURES } from '@melto/core/proof/samplePicture';
+import type { SamplePicture } from '@melto/core/proof/samplePicture';
+import type { ProofChoice } from '@melto/core/proof/softProof';
+import type { ShelfProfile } from '@melto/services/profile/shelf';
+import { ProfileField } from '@/features/profiles/ProfileField';
+import { fileSource, shelfSource } from '@/features/profiles/profileSource';
+import type { ProfileSource } from '@/features/profiles/profileSource';
+import { problemWords } from '@/ui/api';
+import { FileButton } from '@/ui/FileButton';
+import { useFileDrop } from '@/ui/useFileDrop';
+import type { DrawnProof } from '@/workers/proof.worker';
+import { openPicture, PREVIEW_SIDE } from './openPicture';
+import type { OpenedPicture } from './openPicture';
+import { LostColours } from './LostColours';
+import { ProofChoices } from './ProofChoices';
+import { ProofFoot } from './ProofFoot';
+import { ProofStage } from './ProofStage';
+import { RankedProofs } from './RankedProofs';
+import { EMBEDDED, useProof } from './useProof';
+import { useProofWorker } from './useProofWorker';
+
+const SRGB_KEY = 'standard-sRGB';
+/** Conditions that a picture is proofed on at once. */
+const MOST_RANKED = 12;
+
+const sampleOf = (name: SamplePicture): OpenedPicture => ({
+  name,
+  width: PREVIEW_SIDE,
+  height: Math.round(PREVIEW_SIDE * 0.62),
+});
+
+/** A picture before and after a print: on one condition large, on all others small, in the order of how near they come. */
+export function ProofSurface({ shelf }: { shelf: readonly ShelfProfile[] }) {
+  const [own, setOwn] = useState<readonly ProfileSource[]>([]);
+  const sources = useMemo(() => [...shelf.map(shelfSource), ...own], [shelf, own]);
+  const conditions = shelf.filter(({ condition }) => (condition?.inForceOn ?? 0) > 0);
+  const [picture, setPicture] = useState<OpenedPicture>(() => sampleOf('Seed catalogue'));
+  /** Which profile its values are meant by, where the picture does not tell or its own is not taken. */
+  const [meantBy, setMeantBy] = useState<string>(SRGB_KEY);
+  const [device, setDevice] = useState(conditions[0]?.key ?? '');
+  const [choice, setChoice] = useState<ProofChoice>({
+    intent: 'relative',
+    ...{ blackPoint: true, paperWhite: true, inkBlack: true },
+  });
+  const [overlay, setOverlay] = useState<ProofOverlay>('none');
+  const [problem, setProblem] = useState<string>();
+  const worker = useProofWorker();
+  const embedded = useMemo(
+    (): ProfileSource | undefined =>
+      picture.file?.icc === undefined
+        ? undefined
+        : {
+            ...{ key: EMBEDDED, label: 'the profile in the picture', group: 'The picture' },
+            bytes: () => Promise.resolve(picture.file?.icc ?? new Uint8Array(0)),
+          },
+    [picture],
+  );
+  const all = embedded === undefined ? sources : [embedded, ...sources];
+  const proof = useProof(worker, {
+    picture,
+    source: all.find(({ key }) => key === meantBy),
+    device: sources.find(({ key }) => key === device),
+    ranked: conditions.slice(0, MOST_RANKED).map(shelfSource),
+    ...{ choice, overlay },
+  });
+  const take = (file: File | undefined): void => {
+    if (file === undefined) return;
+    if (/\.(icc|icm)$/i.test(file.name)) {
+      const source = fileSource(file);
+      setOwn((before) => [...before.filter(({ key }) => key !== source.key), source]);
+      setDevice(source.key);
+      return;
+    }
+    openPicture(file).then(
+      (opened) => {
+        setProblem(undefined);
+        setPicture(opened);
+        // What the picture does not tell is asked, not assumed.
+        setMeantBy(opened.file?.icc === undefined ? '' : EMBEDDED);
+      },
+      (error: unknown) => setProblem(problemWords(error)),
+    );
+  };
+  const { over, zone } = useFileDrop(take);
+  const words = problem ?? proof.problem;
+  return (
+    <section className="surface proof" data-over={over || undefined} {...zone}>
+      <div className="surface-head">
+        <h1>Soft proof</h1>
+        <p className="quiet">
+          A picture before and after its print; drop one here, or a profile to print it by.
+        </p>
+        <FileButton label="Open a picture" accept=".tif,.tiff,.png,.jpg,.jpeg" onFile={take} />
+      </div>
+      <div className="row gamut-choice">
+        <TextField
+          select
+          label="Picture"
+          value={picture.name}
+          sx={{ width: 200 }}
+          onChange={(event) => {
+            setPicture(sampleOf(event.target.value as SamplePicture));
+            setMeantBy(SRGB_KEY);
+          }}
+        >
+          {picture.file !== undefined && <MenuItem value={picture.name}>{picture.name}</MenuItem>}
+          {SAMPLE_PICTURES.map((name) => (
+            <MenuItem key={name} value={name}>
+              {name}
+            </MenuItem>
+          ))}
+        </TextField>
+        <ProfileField
+          label="Its values are meant by"
+          value={meantBy}
+          sources={all}
+          width={240}
+          onChoose={setMeantBy}
+        />
+        <ProfileField label="Printed on" value={device} sources={sources} width={320} onChoose={setDevice} />
+        {picture.file !== undefined && (
+          <span className="quiet small">
+            {picture.file.full}
+            {picture.file.notes.map((note) => ` · ${note}`)}
+          </span>
+        )}
+      </div>
+      {meantBy === '' && (
+        <p className="notice">
+          {picture.name} tells no profile. Say above what its values are meant by: nothing is shown before.
+        </p>
+      )}
+      {words !== undefined && (
+        <p className="error" role="alert">
+          {words}
+        </p>
+      )}
+      {device === '' && (
+        <p className="quiet">No condition has a profile yet. Build one, or drop a profile here.</p>
+      )}
+      {proof.before !== undefined && (
+        <div className="proof-columns">
+          <div className="proof-main">
+            <ProofStage before={proof.before} after={proof.after} onPoint={proof.pointAt} />
+            <ProofFoot point={proof.point} />
+          </div>
+          <aside className="panel">
+            <ProofChoices choice={choice} overlay={overlay} onChoice={setChoice} onOverlay={setOverlay} />
+            {proof.after !== undefined && <Figures figures={proof.after.figures} />}
+            <LostColours lost={proof.ranked.find(({ key }) => key === device)?.predicted.lost} />
+          </aside>
+          <RankedProofs ranked={proof.ranked} sources={sources} chosen={device} onChoose={setDevice} />
+        </div>
+      )}
+    </section>
+  );
+}
+
+function Figures({ figures }: { figures: DrawnProof['figures'] }) {
+  const percent = (share: number): string => `${(100 * share).toFixed(0)} %`;
+  return (
+    <dl className="facts">
+      <dt>ΔE00, mean and 95 %</dt>
+      <dd>
+        {figures.mean.toFixed(1)}, {figures.p95.toFixed(1)}
+      </dd>
+      <dt>Over 1, 3, 6 ΔE00</dt>
+      <dd>{figures.beyond.map(percent).join(', ')}</dd>
+      <dt>Ink, mean and most</dt>
+      <dd>
+        {percent(figures.meanInk)}, {percent(figures.mostInk)}
+      </dd>
+    </dl>
+  );
+}

@@ -1,0 +1,202 @@
+import { expose, transfer } from 'comlink';
+import { deltaE2000 } from '@melto/core/colour/deltaE2000';
+import type { Lab } from '@melto/core/colour/lab';
+import type { IccProfile } from '@melto/core/icc/iccTypes';
+import { readIcc } from '@melto/core/icc/readIcc';
+import { createRandom } from '@melto/core/numerics/random';
+import { bakeProof, drawProof, proofFigures } from '@melto/core/proof/bakedProof';
+import type { BakedProof, ProofOverlay } from '@melto/core/proof/bakedProof';
+import { exactPicture } from '@melto/core/proof/exactPicture';
+import { predictPrint } from '@melto/core/proof/predictPrint';
+import type { PredictedPrint } from '@melto/core/proof/predictPrint';
+import { samplePicture } from '@melto/core/proof/samplePicture';
+import type { SamplePicture } from '@melto/core/proof/samplePicture';
+import { proofRows, softProof } from '@melto/core/proof/softProof';
+import type { ProofChoice, SoftProof } from '@melto/core/proof/softProof';
+import { issueText } from '@melto/core/result';
+import { overlayDraw } from './proofOverlay';
+
+/** A picture on the screen, RGBA. */
+export interface Drawn {
+  readonly width: number;
+  readonly height: number;
+  readonly rgba: Uint8ClampedArray<ArrayBuffer>;
+}
+
+export interface DrawnProof extends Drawn {
+  readonly figures: ReturnType<typeof proofFigures>;
+  readonly tookMs: number;
+}
+
+/** One place of a picture on its way. */
+export interface ProofPoint {
+  /** Values of the picture and of the device, 0..1. */
+  readonly source: readonly number[];
+  readonly device: readonly number[];
+  /** What is asked, what compares with it, and the print as it is; Lab. */
+  readonly asked: Lab;
+  readonly compared: Lab;
+  readonly printed: Lab;
+  readonly deltaE: number;
+}
+
+export interface RankedProof extends Drawn {
+  readonly key: string;
+  readonly predicted: PredictedPrint;
+}
+
+interface Picture {
+  readonly width: number;
+  readonly height: number;
+  readonly channels: number;
+  readonly values: Uint8Array;
+}
+
+/** Colours that a prediction looks at. */
+const SAMPLES = 3000;
+const THUMB = 190;
+
+const profiles = new Map<string, IccProfile>();
+const bakes = new Map<string, BakedProof>();
+const MOST_BAKES = 8;
+let picture: Picture | undefined;
+let source: { readonly key: string; readonly profile: IccProfile } | undefined;
+let current: SoftProof | undefined;
+
+function known(key: string, name: string, bytes: Uint8Array): IccProfile | string {
+  const before = profiles.get(key);
+  if (before !== undefined) return before;
+  const read = readIcc(bytes);
+  if (!read.ok) return `${name}: ${read.issues.map(issueText).join('; ')}`;
+  profiles.set(key, read.value);
+  return read.value;
+}
+
+/** The proof of the picture on a device, and where it comes from: a sentence where there is none. */
+function proofOf(key: string, name: string, bytes: Uint8Array, choice: ProofChoice): SoftProof | string {
+  if (source === undefined || picture === undefined) return 'No picture is open.';
+  const device = known(key, name, bytes);
+  if (typeof device === 'string') return device;
+  const proof = softProof(source.profile, device, choice);
+  if (!proof.ok) return `${name}: ${proof.issues.map(issueText).join('; ')}`;
+  return proof.value;
+}
+
+function baked(key: string, choice: ProofChoice, proof: SoftProof): BakedProof {
+  const name = JSON.stringify([source?.key, key, choice]);
+  const before = bakes.get(name);
+  if (before !== undefined) return before;
+  const made = bakeProof(proof.channels, (values) => proofRows(proof, values));
+  if (bakes.size >= MOST_BAKES) bakes.delete(bakes.keys().next().value ?? '');
+  bakes.set(name, made);
+  return made;
+}
+
+const api = {
+  openSample(name: SamplePicture, width: number, height: number): void {
+    picture = { width, height, channels: 3, values: samplePicture(name, width, height) };
+  },
+  openPicture(opened: Picture): void {
+    picture = opened;
+  },
+  /** Takes the profile that the picture's values are meant by, and draws it as it is meant; a sentence where it cannot. */
+  before(key: string, name: string, bytes: Uint8Array): Drawn | string {
+    if (picture === undefined) return 'No picture is open.';
+    const profile = known(key, name, bytes);
+    if (typeof profile === 'string') return profile;
+    // The picture itself takes any device: it is only looked at.
+    const alone = softProof(profile, profile, {
+      intent: 'relative',
+      ...{ blackPoint: false, paperWhite: false, inkBlack: true },
+    });
+    if (!alone.ok) return `${name}: ${alone.issues.map(issueText).join('; ')}`;
+    const { channels, width, height } = picture;
+    if (alone.value.channels !== channels)
+      return `${name} is for ${alone.value.channels} channels, the picture has ${channels}.`;
+    source = { key, profile };
+    current = undefined;
+    const signal = exactPicture(picture.values, channels, 3, (values) => {
+      const out = new Float64Array((values.length / channels) * 3);
+      alone.value.before.apply(values, out);
+      return out;
+    });
+    const rgba = new Uint8ClampedArray(4 * width * height);
+    for (let pixel = 0; pixel < width * height; pixel++) {
+      for (let c = 0; c < 3; c++) rgba[4 * pixel + c] = 255 * signal[3 * pixel + c];
+      rgba[4 * pixel + 3] = 255;
+    }
+    return transfer({ width, height, rgba }, [rgba.buffer]);
+  },
+  proof(
+    key: string,
+    name: string,
+    bytes: Uint8Array,
+    choice: ProofChoice,
+    overlay: ProofOverlay,
+  ): DrawnProof | string {
+    const started = performance.now();
+    const proof = proofOf(key, name, bytes, choice);
+    if (typeof proof === 'string') return proof;
+    if (picture === undefined) return 'No picture is open.';
+    current = proof;
+    const { width, height, values } = picture;
+    const rgba = new Uint8ClampedArray(4 * width * height);
+    const sums = drawProof(baked(key, choice, proof), values, rgba, overlayDraw(overlay, proof.inks));
+    return transfer(
+      { width, height, rgba, figures: proofFigures(sums), tookMs: performance.now() - started },
+      [rgba.buffer],
+    );
+  },
+  /** The exact way of one pixel. */
+  at(x: number, y: number): ProofPoint | undefined {
+    if (picture === undefined || current === undefined) return undefined;
+    const { width, height, channels, values } = picture;
+    if (!(x >= 0 && y >= 0 && x < width && y < height)) return undefined;
+    const from = (Math.floor(y) * width + Math.floor(x)) * channels;
+    const own = Float64Array.from(values.subarray(from, from + channels), (value) => value / 255);
+    const device = new Float64Array(current.inks);
+    current.toDevice.apply(own, device);
+    const lab = (of: SoftProof['asked'], rows: Float64Array): Lab => {
+      const out = new Float64Array(3);
+      of.apply(rows, out);
+      return [out[0], out[1], out[2]];
+    };
+    const [asked, compared] = [lab(current.asked, own), lab(current.compared, device)];
+    return {
+      ...{ source: [...own], device: [...device], asked, compared },
+      printed: lab(current.printed, device),
+      deltaE: deltaE2000(asked, compared),
+    };
+  },
+  /** What the picture comes to on a device, with a small proof of it. */
+  rank(key: string, name: string, bytes: Uint8Array, choice: ProofChoice): RankedProof | string {
+    const proof = proofOf(key, name, bytes, choice);
+    if (typeof proof === 'string') return proof;
+    if (picture === undefined) return 'No picture is open.';
+    const { width, height, channels, values } = picture;
+    const random = createRandom(1);
+    const count = Math.min(SAMPLES, width * height);
+    const sample = new Float64Array(count * channels);
+    for (let i = 0; i < count; i++) {
+      const pixel = Math.floor(random.uniform() * width * height);
+      for (let c = 0; c < channels; c++) sample[i * channels + c] = values[pixel * channels + c] / 255;
+    }
+    const step = Math.max(1, width / THUMB);
+    const [w, h] = [Math.floor(width / step), Math.floor(height / step)];
+    const small = new Uint8Array(w * h * channels);
+    for (let y = 0; y < h; y++)
+      for (let x = 0; x < w; x++)
+        for (let c = 0; c < channels; c++)
+          small[(y * w + x) * channels + c] =
+            values[(Math.floor(y * step) * width + Math.floor(x * step)) * channels + c];
+    const rgba = new Uint8ClampedArray(4 * w * h);
+    drawProof(baked(key, choice, proof), small, rgba);
+    return transfer({ key, width: w, height: h, rgba, predicted: predictPrint(proof, sample) }, [
+      rgba.buffer,
+    ]);
+  },
+};
+
+export type ProofWorker = typeof api;
+
+expose(api);
