@@ -1,6 +1,5 @@
-import { ByteWriter } from '../icc/byteWriter.ts';
-import { iccDateOf } from '../icc/iccDate.ts';
-import type { IccCurve, IccProfile, IccTag } from '../icc/iccTypes.ts';
+import type { IccCurve, IccProfile, LutAbTag, LutTag } from '../icc/iccTypes.ts';
+import { linkProfile } from '../icc/linkProfile.ts';
 import { evaluateToneCurve } from '../tone/toneCurve.ts';
 import type { ToneCurves } from '../tone/toneCurve.ts';
 
@@ -23,32 +22,8 @@ export function curvesToDeviceLink(
       Math.round(65535 * evaluateToneCurve(curve, i / (ENTRIES - 1))),
     ),
   );
-  const tags = new Map<string, IccTag>([
-    ['desc', textTag(description, version)],
-    ['cprt', textTag('No rights reserved', version, 'text')],
-    ['A2B0', version === 2 ? lut16(tables) : lutAToB(tables)],
-    ['pseq', { type: 'raw', bytes: emptySequence() }],
-  ]);
-  return {
-    header: {
-      version: { major: version, minor: version === 4 ? 4 : 2 },
-      deviceClass: 'link',
-      colourSpace: 'CMYK',
-      pcs: 'CMYK',
-      created: iccDateOf(createdMs),
-      intent: 0,
-      flags: 0,
-      creator: '',
-      manufacturer: '',
-      model: '',
-    },
-    tags,
-  };
-}
-
-function textTag(text: string, version: 2 | 4, old: 'desc' | 'text' = 'desc'): IccTag {
-  if (version === 2) return old === 'desc' ? { type: 'desc', text } : { type: 'text', text };
-  return { type: 'mluc', records: [{ language: 'en', country: 'GB', text }] };
+  const table = version === 2 ? lut16(tables) : lutAToB(tables);
+  return linkProfile({ from: 'CMYK', to: 'CMYK', table, description, createdMs, version });
 }
 
 /** The corners of the CMYK cube, each its own value: the table of a link that leaves values as they are. */
@@ -60,7 +35,7 @@ function identityClut(): { grid: number[]; outputs: number; values: Uint16Array 
   return { grid: [2, 2, 2, 2], outputs: 4, values };
 }
 
-function lut16(tables: readonly Uint16Array[]): IccTag {
+function lut16(tables: readonly Uint16Array[]): LutTag {
   return {
     type: 'lut16',
     inputs: 4,
@@ -72,7 +47,7 @@ function lut16(tables: readonly Uint16Array[]): IccTag {
   };
 }
 
-function lutAToB(tables: readonly Uint16Array[]): IccTag {
+function lutAToB(tables: readonly Uint16Array[]): LutAbTag {
   const identity: IccCurve = { kind: 'identity' };
   return {
     type: 'mAB',
@@ -82,13 +57,4 @@ function lutAToB(tables: readonly Uint16Array[]): IccTag {
     clut: identityClut(),
     bCurves: new Array<IccCurve>(4).fill(identity),
   };
-}
-
-/** `pseq` of no profiles: the link was made of curves alone. */
-function emptySequence(): Uint8Array {
-  const writer = new ByteWriter();
-  writer.signature('pseq');
-  writer.u32(0);
-  writer.u32(0);
-  return writer.toBytes();
 }
