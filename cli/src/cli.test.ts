@@ -327,6 +327,48 @@ describe('melto', () => {
     }
   });
 
+  it('compares gamuts, ranks devices by a list, and links two of them', async () => {
+    const gamut = JSON.parse(
+      (await melto('gamut', '/usr/share/color/icc/sRGB.icc', 'press.icc', '--json')).out,
+    );
+    expect(gamut.a.volume / 832_000).toBeCloseTo(1, 2);
+    expect(gamut.b).toMatchObject({ white: 'paper' });
+    expect(gamut.shared).toBeLessThan(gamut.b.volume);
+    expect(gamut.sectors).toHaveLength(12);
+    const said = await melto('gamut', 'press.icc', 'press.icc');
+    expect(said.out).toContain('press.icc prints nothing that press.icc does not.');
+
+    const { ranked } = JSON.parse(
+      (await melto('rank', '--colours', 'house.csv', '--profiles', 'p.icc', 'press.icc', '--json')).out,
+    );
+    expect(ranked.map(({ mean }: { mean: number }) => mean)).toEqual(
+      [...ranked.map(({ mean }: { mean: number }) => mean)].sort((a: number, b: number) => a - b),
+    );
+    expect(ranked[0].worst.length).toBeGreaterThan(0);
+
+    const way = ['link', '--from', 'press.icc', '--to', 'more.icc', '--out', 'l.icc'];
+    expect((await melto(...way, '--keep', 'black,inks')).out).toContain('keeps black and inks alone');
+    // LittleCMS reads it: black stays black.
+    const black = transicc(Float64Array.of(0, 0, 0, 100), 4, [`-l${join(folder, 'l.icc')}`]);
+    expect([...black]).toEqual([0, 0, 0, 100]);
+    const data = await melto('profile', 'inspect', 'press.icc', '--data', 'carried.txt');
+    expect(data.out).toContain('carries its characterisation data');
+    expect(readFileSync(join(folder, 'carried.txt'), 'utf8')).toContain('BEGIN_DATA');
+    for (const [args, words] of [
+      [[...way, '--keep', 'white'], '--keep: found "white"'],
+      [[...way, '--total-ink', 'all'], '--total-ink: found "all"'],
+      [[...way, '--total-ink', '90'], 'total ink: found 90 %'],
+      [['link', '--from', 'p.icc', '--to', 'press.icc', '--out', 'x.icc'], 'from: found RGB'],
+      [['gamut', 'press.icc', '/usr/share/color/icc/Gray.icc'], '3 to 8 channels'],
+      [['rank', '--colours', 'house.csv', '--profiles', 'l.icc'], 'l.icc: it does not lead'],
+      [['profile', 'inspect', 'l.icc', '--data', 'x.txt'], 'it carries no characterisation data'],
+    ] as const) {
+      const { status, err } = await melto(...args);
+      expect(err).toContain(words);
+      expect(status).toBe(2);
+    }
+  });
+
   it('checks a reading, and its exit code is the verdict', async () => {
     const against = (...args: string[]): Promise<Said> =>
       melto('check', '--measured', 'pm.txt', '--tolerances', 'iso12647-7-proof', ...args);

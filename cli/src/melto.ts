@@ -146,9 +146,42 @@ export async function melto(argv: readonly string[]): Promise<number> {
   json(profile.command('compare').argument('<a>').argument('<b>')).action(async (a, b, options) =>
     (await import('./profileCompare.ts')).profileCompare(a, b, options),
   );
-  json(profile.command('inspect').argument('<profile>')).action(async (file, options) =>
-    (await import('./profileInspect.ts')).profileInspect(file, options),
-  );
+  json(
+    profile
+      .command('inspect')
+      .argument('<profile>')
+      .description('what a profile is and does, and what is wrong with it in plain words')
+      .option('--data <file>', 'take out the characterisation data that it carries'),
+  ).action(async (file, options) => (await import('./profileInspect.ts')).profileInspect(file, options));
+
+  json(
+    program
+      .command('gamut')
+      .argument('<a>')
+      .argument('<b>')
+      .description('what each of two profiles prints that the other does not, and by hue'),
+  ).action(async (a, b, options) => (await import('./gamut.ts')).gamut(a, b, options));
+
+  json(
+    program
+      .command('rank')
+      .description('on which of some devices the colours of a list come out nearest')
+      .requiredOption('--colours <file>', 'colour list: CxF, CGATS or CSV')
+      .requiredOption('--profiles <files...>', 'ICC profiles of the devices'),
+  ).action(async (options) => (await import('./rank.ts')).rank(options));
+
+  json(
+    program
+      .command('link')
+      .description('make a device link from one CMYK profile to another')
+      .requiredOption('--from <file>', 'ICC profile that the values are meant by')
+      .requiredOption('--to <file>', 'ICC profile of the device')
+      .option('--intent <name>', 'perceptual, relative, saturation or absolute', 'relative')
+      .option('--black-point', 'bring black to black (ISO 18619)')
+      .option('--keep <words>', 'what stays alone: black, inks, or both parted by a comma')
+      .option('--total-ink <percent>', 'limit of the sum, instead of the profile’s own')
+      .requiredOption('--out <file>', 'ICC device link to write'),
+  ).action(async (options) => (await import('./link.ts')).link(options));
 
   json(
     program

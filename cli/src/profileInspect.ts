@@ -1,10 +1,11 @@
 import { mediaWhite } from '@melto/core/icc/profileTransform';
 import { readIcc } from '@melto/core/icc/readIcc';
-import type { IccProfile, IccTag } from '@melto/core/icc/iccTypes';
+import type { IccProfile } from '@melto/core/icc/iccTypes';
 import { WHITE_ICC } from '@melto/core/colour/whitePoints';
 import { xyzToLab } from '@melto/core/colour/xyzToLab';
+import { inspectProfile } from '@melto/core/profile/inspectProfile';
 import { issueText } from '@melto/core/result';
-import { readBytes, report } from './files.ts';
+import { readBytes, report, writeFile } from './files.ts';
 import { UsageError } from './usageError.ts';
 
 export function readProfile(path: string, bytes = readBytes(path)): IccProfile {
@@ -22,50 +23,45 @@ export function inkProfile(path: string): { readonly profile: IccProfile; readon
   return { profile, bytes };
 }
 
-export function profileInspect(path: string, options: { readonly json?: boolean }): void {
+export function profileInspect(
+  path: string,
+  options: { readonly json?: boolean; readonly data?: string },
+): void {
   const profile = readProfile(path);
   const { header } = profile;
   const white = mediaWhite(profile);
   const paper = xyzToLab([white[0], white[1], white[2]], WHITE_ICC);
-  const tags = [...profile.tags].map(([signature, tag]) => ({
-    signature,
-    type: tag.type,
-    says: describe(tag),
-  }));
+  const { tags, version, kind, figures, mostInk, roundTrip, intents, data, remarks } =
+    inspectProfile(profile);
+  if (options.data !== undefined) {
+    if (data === undefined) throw new UsageError(`${path}: it carries no characterisation data`);
+    writeFile(options.data, data);
+  }
+  const space = header.colourSpace.trim();
   report(
     options.json,
     {
-      version: `${header.version.major}.${header.version.minor}`,
-      class: header.deviceClass,
-      space: header.colourSpace.trim(),
-      pcs: header.pcs.trim(),
-      paper,
-      tags,
+      ...{ version, class: header.deviceClass, space, pcs: header.pcs.trim(), paper, tags, intents },
+      ...{ figures, mostInk, roundTrip, carriesData: data !== undefined, remarks },
     },
     [
-      `version ${header.version.major}.${header.version.minor}, class ${header.deviceClass}, ${header.colourSpace.trim()} to ${header.pcs.trim()}`,
+      `version ${version}, ${kind}, ${space} to ${header.pcs.trim()}`,
       `media white L* ${paper[0].toFixed(2)} a* ${paper[1].toFixed(2)} b* ${paper[2].toFixed(2)}`,
+      ...(figures === undefined
+        ? []
+        : [
+            `darkest neutral L* ${figures.black[0].toFixed(2)} a* ${figures.black[1].toFixed(2)} b* ${figures.black[2].toFixed(2)}`,
+          ]),
+      ...(mostInk === undefined ? [] : [`most ink ${(100 * mostInk).toFixed(1)} %`]),
+      ...(roundTrip === undefined
+        ? []
+        : [
+            `round trip ΔE00 mean ${roundTrip.mean.toFixed(2)}, 95 % ${roundTrip.p95.toFixed(2)}, largest ${roundTrip.largest.toFixed(2)}`,
+          ]),
+      ...(intents.length === 0 ? [] : [`tables of their own: ${intents.join(', ')}`]),
+      ...(data === undefined ? [] : ['carries its characterisation data']),
       ...tags.map(({ signature, type, says }) => `${signature.padEnd(5)} ${type.padEnd(6)} ${says}`),
+      ...remarks,
     ],
   );
-}
-
-function describe(tag: IccTag): string {
-  switch (tag.type) {
-    case 'text':
-    case 'desc':
-      return tag.text.length > 70 ? `${tag.text.length} characters` : tag.text;
-    case 'mluc':
-      return tag.records.map(({ text }) => text).join(' / ');
-    case 'XYZ':
-      return tag.values.map((value) => value.map((v) => v.toFixed(4)).join(' ')).join(', ');
-    case 'lut8':
-    case 'lut16':
-      return `${tag.inputs} to ${tag.outputs} channels, table of ${tag.clut.grid.join('×')}`;
-    case 'mAB':
-    case 'mBA':
-      return `${tag.inputs} to ${tag.outputs} channels, ${tag.clut === undefined ? 'no table' : `table of ${tag.clut.grid.join('×')}`}`;
-    default:
-      return '';
-  }
 }
