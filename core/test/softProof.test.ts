@@ -9,6 +9,7 @@ import { unwrap } from '@melto/core/result';
 import { conversion } from '@melto/core/transform/conversion';
 import { bakeProof, drawProof, proofFigures } from '@melto/core/proof/bakedProof';
 import { exactPicture } from '@melto/core/proof/exactPicture';
+import { predictPrint } from '@melto/core/proof/predictPrint';
 import { SAMPLE_PICTURES, samplePicture } from '@melto/core/proof/samplePicture';
 import { labToScreenSignal } from '@melto/core/proof/screen';
 import { PROOF_COLUMNS, proofRows, softProof } from '@melto/core/proof/softProof';
@@ -89,6 +90,39 @@ describe('a soft proof', () => {
     const [white, black] = shown({ paperWhite: false, inkBlack: false });
     expect(Math.min(...white)).toBeGreaterThan(252);
     expect(Math.max(...black)).toBeLessThan(6);
+  });
+
+  it('calls no colour lost for a black that is brought to the print’s', () => {
+    const darks = Float64Array.from({ length: 3 * 40 }, (_, i) => 0.004 * Math.floor(i / 3));
+    const [scaled, plain] = [true, false].map((blackPoint) => proofRows(proofOf({ blackPoint }), darks));
+    const largest = (rows: Float64Array): number =>
+      Math.max(...Array.from({ length: 40 }, (_, i) => rows[PROOF_COLUMNS * i + 3]));
+    expect(largest(scaled)).toBeLessThan(1.5);
+    expect(largest(plain)).toBeGreaterThan(3);
+    const { mean, lost } = predictPrint(proofOf(), darks);
+    // The print is lighter than the picture all the same.
+    expect(mean).toBeGreaterThan(2);
+    expect(lost.filter(({ deltaE }) => deltaE > 1.5)).toEqual([]);
+  });
+
+  it('predicts a print: figures of all colours, and the worst ones, each with its like', () => {
+    const values = Float64Array.from(samplePicture('Seed catalogue', 60, 40), (value) => value / 255);
+    const proof = proofOf();
+    const { mean, p95, largest, over3, ink, lost } = predictPrint(proof, values);
+    expect(mean).toBeLessThan(p95);
+    expect(p95).toBeLessThanOrEqual(largest);
+    expect(over3).toBeGreaterThan(0.3);
+    expect(ink).toBeGreaterThan(0.5);
+    expect(ink).toBeLessThanOrEqual(3);
+    expect(lost.length).toBeGreaterThan(2);
+    lost.forEach(({ deltaE, share, asked }, i) => {
+      expect(share).toBeGreaterThan(0);
+      expect(share).toBeLessThanOrEqual(1);
+      if (i > 0) expect(deltaE).toBeLessThanOrEqual(lost[i - 1].deltaE);
+      for (const other of lost.slice(0, i))
+        expect(deltaE2000Rows([...asked], [...other.asked])[0]).toBeGreaterThanOrEqual(8);
+    });
+    expect(predictPrint(proof, new Float64Array(0))).toMatchObject({ mean: 0, p95: 0, lost: [] });
   });
 
   it('is refused where a profile leads one way only', () => {

@@ -35,9 +35,10 @@ export function installedSpaces(folder = FOLDER): readonly InstalledSpace[] {
     if (!read.ok) return [];
     const { header } = read.value;
     const space = header.colourSpace.trim();
-    // Pictures in logarithmic film codes and connection spaces themselves have no body of their own.
-    if (!['RGB', 'CMYK'].includes(space) || !['mntr', 'prtr', 'spac'].includes(header.deviceClass)) return [];
     const key = file.replace(/\.icc$/i, '');
+    // Connection spaces have no body of their own, and codes of film are no space that pictures are handed out in.
+    if (!['RGB', 'CMYK'].includes(space) || !['mntr', 'prtr', 'spac'].includes(header.deviceClass)) return [];
+    if (/^cine/i.test(key)) return [];
     return [{ key, name: profileText(read.value, 'desc') ?? key, space, content }];
   });
   if (folder === FOLDER) known = found;

@@ -13,6 +13,7 @@ export interface LostColour {
 
 /** What a job's colours would come to on a device, by its profile. */
 export interface PredictedPrint {
+  /** ΔE00 to the picture as it is, relative to the whites of both. */
   readonly mean: number;
   readonly p95: number;
   readonly largest: number;
@@ -20,7 +21,7 @@ export interface PredictedPrint {
   readonly over3: number;
   /** Mean sum of the device values, 1 = one full channel. */
   readonly ink: number;
-  /** The worst colours, no two of them alike. */
+  /** The worst colours, no two of them alike; black that is brought to black is no loss. */
   readonly lost: readonly LostColour[];
 }
 
@@ -38,27 +39,32 @@ export function predictPrint(proof: SoftProof, values: Float64Array): PredictedP
   proof.toDevice.apply(values, device);
   const asked = new Float64Array(3 * rows);
   proof.asked.apply(values, asked);
+  const original = new Float64Array(3 * rows);
+  proof.original.apply(values, original);
   const printed = new Float64Array(3 * rows);
   proof.compared.apply(device, printed);
-  const errors = Float64Array.from({ length: rows }, (_, i) =>
-    deltaE2000Of(...three(asked, i), ...three(printed, i)),
-  );
-  const order = [...errors.keys()].sort((a, b) => errors[b] - errors[a]);
+  const apart = (from: Float64Array): Float64Array =>
+    Float64Array.from({ length: rows }, (_, i) => deltaE2000Of(...three(from, i), ...three(printed, i)));
+  // A print whose black is lighter is farther from the picture, though no colour is lost by it.
+  const errors = apart(original);
+  const losses = apart(asked);
+  const order = [...losses.keys()].sort((a, b) => losses[b] - losses[a]);
+  const sorted = errors.slice().sort();
   const lost: LostColour[] = [];
   for (const row of order) {
-    if (lost.length === LOST || errors[row] < 1) break;
+    if (lost.length === LOST || losses[row] < 1) break;
     const own = three(asked, row);
     if (lost.some((known) => deltaE2000Of(...own, ...(known.asked as [number, number, number])) < ALIKE))
       continue;
     let alike = 0;
     for (let other = 0; other < rows; other++)
       if (deltaE2000Of(...own, ...three(asked, other)) < ALIKE) alike++;
-    lost.push({ asked: own, printed: three(printed, row), deltaE: errors[row], share: alike / rows });
+    lost.push({ asked: own, printed: three(printed, row), deltaE: losses[row], share: alike / rows });
   }
   return {
     mean: rows === 0 ? 0 : errors.reduce((sum, value) => sum + value, 0) / rows,
-    p95: rows === 0 ? 0 : errors[order[Math.floor(0.05 * rows)]],
-    largest: rows === 0 ? 0 : errors[order[0]],
+    p95: rows === 0 ? 0 : sorted[Math.min(rows - 1, Math.ceil(0.95 * rows) - 1)],
+    largest: rows === 0 ? 0 : sorted[rows - 1],
     over3: rows === 0 ? 0 : errors.reduce((count, value) => count + (value > 3 ? 1 : 0), 0) / rows,
     ink: rows === 0 ? 0 : device.reduce((sum, value) => sum + value, 0) / rows,
     lost,

@@ -5,7 +5,7 @@ import { deviceToLab } from '../icc/profileTransform.ts';
 import type { RenderingIntent } from '../icc/profileTransform.ts';
 import { success } from '../result.ts';
 import type { Result } from '../result.ts';
-import { conversion } from '../transform/conversion.ts';
+import { blackScaling, conversion } from '../transform/conversion.ts';
 import { blackPoint } from '../transform/links.ts';
 import { chain } from '../transform/transform.ts';
 import type { Transform } from '../transform/transform.ts';
@@ -34,6 +34,8 @@ export interface SoftProof {
   readonly compared: Transform;
   /** Values of the picture to the Lab that is asked for, of the same kind as `compared`. */
   readonly asked: Transform;
+  /** The same without what the way does to its black. */
+  readonly original: Transform;
   /** Values of the device to the screen's signal. */
   readonly shown: Transform;
   /** Values of the picture to the screen's signal, as if it were not printed. */
@@ -58,8 +60,17 @@ export function softProof(
   if (!toDevice.ok) return toDevice;
   // Colours are compared relative to their whites, unless the picture's white is asked for as it is.
   const seen = intent === 'absolute' ? 'absolute' : 'relative';
-  const asked = deviceToLab(source, seen);
-  if (!asked.ok) return asked;
+  const original = deviceToLab(source, seen);
+  if (!original.ok) return original;
+  // Where black is brought to the print's, no colour is lost by that alone.
+  let asked: Transform = original.value;
+  if (seen === 'relative' && (scaled || intent !== 'relative')) {
+    const scaling = blackScaling(source, device, 'relative');
+    if (!scaling.ok) return scaling;
+    const again = deviceToLab(source, seen);
+    if (!again.ok) return again;
+    asked = chain(again.value, scaling.value);
+  }
   const compared = deviceToLab(device, seen);
   if (!compared.ok) return compared;
   const printed = deviceToLab(device, 'absolute');
@@ -78,9 +89,10 @@ export function softProof(
     toDevice: toDevice.value,
     printed: printed.value,
     compared: compared.value,
-    asked: asked.value,
+    asked,
+    original: original.value,
     shown: chain(links[0], ...links.slice(1), labToScreenSignal()),
-    before: chain(asked.value, labToScreenSignal()),
+    before: chain(original.value, labToScreenSignal()),
   });
 }
 

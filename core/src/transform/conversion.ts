@@ -42,12 +42,9 @@ export function conversion({
     links.push(link.value);
   }
   if (scaled && from !== undefined && to !== undefined) {
-    // Black of inks is what they reach in the perceptual table; others are seen by the table that is used.
-    const source = blackOf(from, from.header.colourSpace === 'CMYK' ? 'perceptual' : intent, intent);
-    if (!source.ok) return source;
-    const own = blackOf(to, intent, intent);
-    if (!own.ok) return own;
-    links.push(blackPoint(source.value, own.value));
+    const scaling = blackScaling(from, to, intent);
+    if (!scaling.ok) return scaling;
+    links.push(scaling.value);
   }
   if (to !== undefined) {
     const link = labToDevice(to, intent);
@@ -61,6 +58,16 @@ export function conversion({
   }
   const [first, ...rest] = links;
   return success(chain(first, ...rest));
+}
+
+/** Black of one profile brought to that of another, as an intent sees both (ISO 18619); Lab to Lab. */
+export function blackScaling(from: IccProfile, to: IccProfile, intent: RenderingIntent): Result<Transform> {
+  // Black of inks is what they reach in the perceptual table; others are seen by the table that is used.
+  const source = blackOf(from, from.header.colourSpace === 'CMYK' ? 'perceptual' : intent, intent);
+  if (!source.ok) return source;
+  const own = blackOf(to, intent, intent);
+  if (!own.ok) return own;
+  return success(blackPoint(source.value, own.value));
 }
 
 function wrong(path: string, expected: string, found: string): Result<never> {

@@ -25,6 +25,11 @@ const ACTIONS: readonly Act[] = [
   { title: 'Measure a colour', detail: 'single colours into a list', href: '/measure' },
   { title: 'Soft proof', detail: 'a picture before and after its print', href: '/proof' },
   { title: 'Gamut', detail: 'two profiles beside each other', href: '/gamut' },
+  {
+    title: 'Profiles',
+    detail: 'every one of the house, and what is wrong with any',
+    href: '/library/profiles',
+  },
   { title: 'Devices', detail: 'of the library', href: '/library/devices' },
   { title: 'Stocks', detail: 'of the library', href: '/library/stocks' },
   { title: 'Instruments', detail: 'of the library', href: '/library/instruments' },

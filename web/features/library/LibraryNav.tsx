@@ -7,6 +7,7 @@ const PAGES = [
   { href: '/library/devices', name: 'Devices' },
   { href: '/library/stocks', name: 'Stocks' },
   { href: '/library/inks', name: 'Ink sets' },
+  { href: '/library/profiles', name: 'Profiles' },
   { href: '/library/instruments', name: 'Instruments' },
   { href: '/library/aims', name: 'Aim sets' },
   { href: '/library/tolerances', name: 'Tolerance sets' },

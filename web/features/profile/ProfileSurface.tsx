@@ -89,6 +89,12 @@ export function ProfileSurface(props: ProfileSurfaceProps) {
         {made !== undefined && (
           <>
             <Button onClick={() => setNotes(true)}>Download</Button>
+            <Button component={Link} href={`/gamut?b=result-${made.row.id}`}>
+              Gamut
+            </Button>
+            <Button component={Link} href={`/proof?device=result-${made.row.id}`}>
+              Soft proof
+            </Button>
             {props.press === null && (
               <Button variant="contained" component={Link} href={`/conditions/${condition.id}/conformity`}>
                 Check it

@@ -1,6 +1,7 @@
 'use client';
 
 import { MenuItem, TextField } from '@mui/material';
+import { useSearchParams } from 'next/navigation';
 import { useMemo, useState } from 'react';
 import type { ProofOverlay } from '@melto/core/proof/bakedProof';
 import { SAMPLE_PICTURES } from '@melto/core/proof/samplePicture';
@@ -42,7 +43,7 @@ export function ProofSurface({ shelf }: { shelf: readonly ShelfProfile[] }) {
   const [picture, setPicture] = useState<OpenedPicture>(() => sampleOf('Seed catalogue'));
   /** Which profile its values are meant by, where the picture does not tell or its own is not taken. */
   const [meantBy, setMeantBy] = useState<string>(SRGB_KEY);
-  const [device, setDevice] = useState(conditions[0]?.key ?? '');
+  const [device, setDevice] = useState(useSearchParams().get('device') ?? conditions[0]?.key ?? '');
   const [choice, setChoice] = useState<ProofChoice>({
     intent: 'relative',
     ...{ blackPoint: true, paperWhite: true, inkBlack: true },
@@ -148,13 +149,13 @@ export function ProofSurface({ shelf }: { shelf: readonly ShelfProfile[] }) {
           <div className="proof-main">
             <ProofStage before={proof.before} after={proof.after} onPoint={proof.pointAt} />
             <ProofFoot point={proof.point} />
+            <RankedProofs ranked={proof.ranked} sources={sources} chosen={device} onChoose={setDevice} />
           </div>
           <aside className="panel">
             <ProofChoices choice={choice} overlay={overlay} onChoice={setChoice} onOverlay={setOverlay} />
             {proof.after !== undefined && <Figures figures={proof.after.figures} />}
             <LostColours lost={proof.ranked.find(({ key }) => key === device)?.predicted.lost} />
           </aside>
-          <RankedProofs ranked={proof.ranked} sources={sources} chosen={device} onChoose={setDevice} />
         </div>
       )}
     </section>
