@@ -15,6 +15,7 @@ const all = [
   'others',
   'alike',
   'map',
+  'proof',
   'chain',
   'speed',
 ] as const;
@@ -42,6 +43,7 @@ for (const name of all) {
   if (name === 'chain') (await import('./chain.ts')).chain();
   if (name === 'others') (await import('./otherLoop.ts')).otherLoop();
   if (name === 'alike') (await import('./alike.ts')).alike();
+  if (name === 'proof') await (await import('./proof.ts')).proof();
   if (name === 'map') (await import('./errorMap.ts')).errorMap();
   if (name === 'speed') await (await import('./speed.ts')).speed();
 }

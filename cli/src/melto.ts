@@ -164,6 +164,21 @@ export async function melto(argv: readonly string[]): Promise<number> {
 
   json(
     program
+      .command('proof')
+      .argument('<picture>', 'TIFF, PNG or JPEG')
+      .description('write a picture as a device prints it, or its values for the device')
+      .requiredOption('--profile <file>', 'ICC profile of the device')
+      .option('--source <file>', 'ICC profile that the values are meant by, where the picture tells none')
+      .option('--intent <name>', 'perceptual, relative, saturation or absolute', 'relative')
+      .option('--black-point', 'bring black to black (ISO 18619)')
+      .option('--no-paper-white', 'as white as the screen in place of the paper')
+      .option('--no-ink-black', 'as black as the screen in place of the inks')
+      .option('--out <file>', 'TIFF of the proof, in sRGB')
+      .option('--values <file>', 'TIFF of the device values, with the profile in it'),
+  ).action(async (picture, options) => (await import('./proof.ts')).proof(picture, options));
+
+  json(
+    program
       .command('rank')
       .description('on which of some devices the colours of a list come out nearest')
       .requiredOption('--colours <file>', 'colour list: CxF, CGATS or CSV')

@@ -1,4 +1,4 @@
-import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
@@ -13,6 +13,7 @@ import { readIcc } from '@melto/core/icc/readIcc';
 import { createRandom } from '@melto/core/numerics/random';
 import { summariseErrors } from '@melto/core/numerics/statistics';
 import { unwrap } from '@melto/core/result';
+import { conversion } from '@melto/core/transform/conversion';
 import { wrenTruthXyz } from '@melto/simulator/wrenTruth';
 import { transicc } from './transicc.ts';
 import { wrenModel, wrenProfileBytes } from './wrenProfile.ts';
@@ -166,4 +167,27 @@ describe.each([2, 4] as const)('LittleCMS and version %i profiles', (version) =>
     expect(device[0]).toBeCloseTo(1, 2);
     for (const value of device) expect(value).toBeGreaterThanOrEqual(0);
   });
+
+  it.each(['relative', 'absolute'] as const)(
+    'sees a screen of version 2 as LittleCMS does, whose white point tag is not that of a paper: %s',
+    (intent) => {
+      const screen = '/usr/share/color/icc/sRGB.icc';
+      const rgb = randomRgb(17);
+      const own = new Float64Array(rgb.length);
+      const { path, profile } = profiles.get(2) ?? { path: '', profile: undefined };
+      if (profile === undefined) throw new Error('no profile');
+      unwrap(conversion({ from: unwrap(readIcc(readFileSync(screen))), to: profile, intent })).apply(
+        rgb,
+        own,
+      );
+      const theirs = littleCms(
+        rgb.map((value) => 255 * value),
+        screen,
+        path,
+        intent,
+      );
+      const off = own.map((value, i) => Math.abs(255 * value - theirs[i]));
+      expect(off.reduce((a, b) => a + b, 0) / off.length).toBeLessThan(0.1);
+    },
+  );
 });

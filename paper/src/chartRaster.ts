@@ -1,7 +1,7 @@
 import { paperMm } from '@melto/core/charts/pageGeometry';
 import { channelCount, CMYK, RGB, sameProcess } from '@melto/core/device/process';
 import sharp from 'sharp';
-import { cmykTiff } from './cmykTiff.ts';
+import { deviceTiff } from './deviceTiff.ts';
 import { drawChartPage } from './chartPage.ts';
 import type { ChartPage, PageDrawing } from './chartPage.ts';
 import { outlineFont } from './fonts.ts';
@@ -33,7 +33,12 @@ export async function chartRaster(page: ChartPage, format: 'tiff' | 'png'): Prom
   }
   const { tag } = page;
   if (cmyk)
-    return cmykTiff(pixels, width, height, RASTER_DPI, typeof tag === 'object' ? tag.profile : undefined);
+    return deviceTiff(
+      pixels,
+      { width, height, channels: 4 },
+      RASTER_DPI,
+      typeof tag === 'object' ? tag.profile : undefined,
+    );
   const plain = sharp(pixels, { raw: { width, height, channels: 3 } }).withDensity(RASTER_DPI);
   const image = tag === 'sRGB' ? plain.withIccProfile('srgb') : plain;
   if (format === 'png') return image.png({ compressionLevel: 9 }).toBuffer();

@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs';
 import sharp from 'sharp';
 import { describe, expect, it } from 'vitest';
 import { unwrap } from '@melto/core/result';
-import { cmykTiff } from './cmykTiff.ts';
+import { deviceTiff } from './deviceTiff.ts';
 import { proofPicture } from './proofPicture.ts';
 
 const RGB = Uint8Array.from({ length: 6 * 4 * 3 }, (_, i) => (i * 37) % 256);
@@ -23,7 +23,7 @@ describe('a picture for a proof', () => {
 
   it('takes inks as they print, grey as one channel, and 16 bits', async () => {
     const inks = Uint8Array.from({ length: 6 * 4 * 4 }, (_, i) => (i * 29) % 256);
-    const tiff = cmykTiff(inks, 6, 4, 100);
+    const tiff = deviceTiff(inks, { width: 6, height: 4, channels: 4 }, 100);
     const read = unwrap(await proofPicture(tiff, 100));
     expect(read).toMatchObject({ channels: 4, width: 6, height: 4 });
     expect([...read.values]).toEqual([...inks]);
@@ -42,6 +42,31 @@ describe('a picture for a proof', () => {
     const sixteen = unwrap(await proofPicture(deep, 100));
     expect(sixteen.bits).toBe(16);
     sixteen.values.forEach((value, i) => expect(Math.abs(value - RGB[i])).toBeLessThanOrEqual(1));
+  });
+
+  it('of every kind is written and read again, with its profile to the last byte', async () => {
+    const profile = readFileSync(WIDE);
+    for (const channels of [1, 3, 4] as const) {
+      const values = Uint8Array.from({ length: 6 * 4 * channels }, (_, i) => (i * 31) % 256);
+      const size = { width: 6, height: 4, channels };
+      const tagged = unwrap(await proofPicture(deviceTiff(values, size, 100, profile), 100));
+      expect(tagged.channels).toBe(channels);
+      expect([...tagged.values]).toEqual([...values]);
+      expect([...(tagged.icc ?? [])]).toEqual([...profile]);
+      expect(unwrap(await proofPicture(deviceTiff(values, size, 100), 100)).icc).toBeUndefined();
+    }
+    expect(() => deviceTiff(RGB, { width: 5, height: 4, channels: 3 }, 100)).toThrow(/72 bytes for 5 × 4/);
+  });
+
+  it('is read in its 16 bits where they are asked for', async () => {
+    const values = Uint16Array.from({ length: 72 }, (_, i) => (i * 911) % 65536);
+    const png = await sharp(values, raw).toColourspace('rgb16').png().toBuffer();
+    const read = unwrap(await proofPicture(png, 100, true));
+    expect(read.values).toBeInstanceOf(Uint16Array);
+    expect(read.bits).toBe(16);
+    // Eight bits stay eight.
+    const eight = unwrap(await proofPicture(await sharp(RGB, raw).png().toBuffer(), 100, true));
+    expect(eight.values).toBeInstanceOf(Uint8Array);
   });
 
   it('is made smaller, turned as its camera says, and shown on white where it is transparent', async () => {

@@ -37,8 +37,13 @@ const TAG_NUMBER: Readonly<Record<RenderingIntent, number>> = {
   absolute: 1,
 };
 
-/** Media white of a profile (`wtpt`, Y = 1), D50 where it has none. */
+/**
+ * Media white of a profile (`wtpt`, Y = 1), D50 where it has none. Screens of version 2 tell the white of their light
+ * there, which their colours are adapted from already: theirs is D50 as well, as version 4 asks.
+ */
 export function mediaWhite(profile: IccProfile): readonly [number, number, number] {
+  const { version, deviceClass } = profile.header;
+  if (version.major < 4 && deviceClass === 'mntr') return WHITE_ICC;
   const tag = profile.tags.get('wtpt');
   return tag?.type === 'XYZ' && tag.values.length > 0 ? tag.values[0] : WHITE_ICC;
 }

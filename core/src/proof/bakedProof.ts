@@ -41,6 +41,7 @@ export interface ProofSums {
 }
 
 export const DELTA_E_STEP = 0.25;
+const STEPS_PER_UNIT = 1 / DELTA_E_STEP;
 const DELTA_E_STEPS = 160;
 
 /**
@@ -49,130 +50,169 @@ const DELTA_E_STEPS = 160;
  * @param out RGBA.
  */
 export function drawProof(
-  { channels, points, table }: BakedProof,
+  baked: BakedProof,
   pixels: Uint8Array | Uint8ClampedArray,
   out: Uint8ClampedArray,
-  draw: (rgba: Uint8ClampedArray, at: number, deltaE: number, ink: number) => void = () => {},
+  draw?: (rgba: Uint8ClampedArray, at: number, deltaE: number, ink: number) => void,
 ): ProofSums {
+  const { channels } = baked;
   const count = pixels.length / channels;
+  const rows = new Float32Array(BLOCK * PROOF_COLUMNS);
   const deltaE = new Uint32Array(DELTA_E_STEPS);
-  const scale = (points - 1) / 255;
-  const places = Uint32Array.from({ length: 256 }, (_, i) => Math.min(points - 2, Math.floor(i * scale)));
-  const shares = Float32Array.from({ length: 256 }, (_, i) => i * scale - places[i]);
-  const row = new Float32Array(PROOF_COLUMNS);
-  const [x, y, z] = [points * points, points, 1].map((step) => step * PROOF_COLUMNS);
-  const cube = points * x;
   let ink = 0;
   let mostInk = 0;
-  for (let pixel = 0, at = 0; pixel < count; pixel++) {
-    if (channels === 1) {
-      const from = pixels[at++] * PROOF_COLUMNS;
-      for (let c = 0; c < PROOF_COLUMNS; c++) row[c] = table[from + c];
-    } else if (channels === 3) {
-      tetrahedron(table, 0, pixels[at], pixels[at + 1], pixels[at + 2], places, shares, x, y, z, row, 1, 0);
-      at += 3;
-    } else {
-      const first = pixels[at];
-      const share = shares[first];
-      const from = places[first] * cube;
-      tetrahedron(
-        table,
-        from,
-        pixels[at + 1],
-        pixels[at + 2],
-        pixels[at + 3],
-        places,
-        shares,
-        x,
-        y,
-        z,
-        row,
-        1 - share,
-        0,
-      );
-      tetrahedron(
-        table,
-        from + cube,
-        pixels[at + 1],
-        pixels[at + 2],
-        pixels[at + 3],
-        places,
-        shares,
-        x,
-        y,
-        z,
-        row,
-        share,
-        1,
-      );
-      at += 4;
+  for (let first = 0; first < count; first += BLOCK) {
+    const some = Math.min(BLOCK, count - first);
+    interpolateRows(baked, pixels, first * channels, some, rows);
+    for (let i = 0, from = 0, write = 4 * first; i < some; i++, from += PROOF_COLUMNS, write += 4) {
+      out[write] = rows[from];
+      out[write + 1] = rows[from + 1];
+      out[write + 2] = rows[from + 2];
+      out[write + 3] = 255;
+      const step = (rows[from + 3] * STEPS_PER_UNIT) | 0;
+      deltaE[step < DELTA_E_STEPS ? step : DELTA_E_STEPS - 1]++;
+      const own = rows[from + 4];
+      ink += own;
+      if (own > mostInk) mostInk = own;
     }
-    const write = 4 * pixel;
-    out[write] = row[0];
-    out[write + 1] = row[1];
-    out[write + 2] = row[2];
-    out[write + 3] = 255;
-    const step = row[3] / DELTA_E_STEP;
-    deltaE[step < DELTA_E_STEPS ? step | 0 : DELTA_E_STEPS - 1]++;
-    ink += row[4];
-    if (row[4] > mostInk) mostInk = row[4];
-    draw(out, write, row[3], row[4]);
+    if (draw !== undefined)
+      for (let i = 0; i < some; i++)
+        draw(out, 4 * (first + i), rows[i * PROOF_COLUMNS + 3], rows[i * PROOF_COLUMNS + 4]);
   }
   return { deltaE, ink, mostInk };
 }
 
-/** Adds a share of the value in one cube to a row; `keep` is 0 where the row begins with it. */
+/** Pixels that are worked out before they are drawn. */
+const BLOCK = 1024;
+
+function interpolateRows(
+  { channels, points, table }: BakedProof,
+  pixels: Uint8Array | Uint8ClampedArray,
+  start: number,
+  count: number,
+  rows: Float32Array,
+): void {
+  if (channels === 1) {
+    for (let i = 0, to = 0; i < count; i++)
+      for (let c = 0, from = pixels[start + i] * PROOF_COLUMNS; c < PROOF_COLUMNS; c++)
+        rows[to++] = table[from + c];
+    return;
+  }
+  const { places, shares } = levelsOf(points);
+  const cube = points ** 3 * PROOF_COLUMNS;
+  if (channels === 3) {
+    for (let i = 0, at = start, to = 0; i < count; i++, at += 3, to += PROOF_COLUMNS)
+      tetrahedron(table, 0, points, places, shares, pixels, at, rows, to, 1, 0);
+    return;
+  }
+  for (let i = 0, at = start, to = 0; i < count; i++, at += 4, to += PROOF_COLUMNS) {
+    const share = shares[pixels[at]];
+    const from = places[pixels[at]] * cube;
+    tetrahedron(table, from, points, places, shares, pixels, at + 1, rows, to, 1 - share, 0);
+    if (share > 0)
+      tetrahedron(table, from + cube, points, places, shares, pixels, at + 1, rows, to, share, 1);
+  }
+}
+
+interface Levels {
+  /** The point below each of 256 levels, and how far beyond it the level is. */
+  readonly places: Uint32Array;
+  readonly shares: Float32Array;
+}
+
+const levels = new Map<number, Levels>();
+
+function levelsOf(points: number): Levels {
+  const known = levels.get(points);
+  if (known !== undefined) return known;
+  const scale = (points - 1) / 255;
+  const places = Uint32Array.from({ length: 256 }, (_, i) => Math.min(points - 2, Math.floor(i * scale)));
+  const made = { places, shares: Float32Array.from({ length: 256 }, (_, i) => i * scale - places[i]) };
+  levels.set(points, made);
+  return made;
+}
+
+/** Sets or adds a share of the value in one cube to a row; `keep` is 0 where the row begins with it. */
 function tetrahedron(
   table: Float32Array,
   from: number,
-  a: number,
-  b: number,
-  c: number,
+  points: number,
   places: Uint32Array,
   shares: Float32Array,
-  x: number,
-  y: number,
-  z: number,
-  row: Float32Array,
+  pixels: Uint8Array | Uint8ClampedArray,
+  at: number,
+  rows: Float32Array,
+  to: number,
   weight: number,
   keep: 0 | 1,
 ): void {
-  const base = from + places[a] * x + places[b] * y + places[c] * z;
+  const a = pixels[at];
+  const b = pixels[at + 1];
+  const c = pixels[at + 2];
   const fa = shares[a];
   const fb = shares[b];
   const fc = shares[c];
-  let one = x;
-  let two = x + y;
-  let high = fa;
-  let middle = fb;
-  let low = fc;
+  const z = PROOF_COLUMNS;
+  const y = points * PROOF_COLUMNS;
+  const x = points * y;
+  const base = from + places[a] * x + places[b] * y + places[c] * z;
+  let one: number;
+  let two: number;
+  let high: number;
+  let middle: number;
+  let low: number;
   if (fa >= fb) {
-    if (fb < fc) {
-      if (fa >= fc) {
-        [two, middle, low] = [x + z, fc, fb];
-      } else {
-        [one, two, high, middle, low] = [z, x + z, fc, fa, fb];
-      }
+    if (fb >= fc) {
+      one = x;
+      two = x + y;
+      high = fa;
+      middle = fb;
+      low = fc;
+    } else if (fa >= fc) {
+      one = x;
+      two = x + z;
+      high = fa;
+      middle = fc;
+      low = fb;
+    } else {
+      one = z;
+      two = x + z;
+      high = fc;
+      middle = fa;
+      low = fb;
     }
   } else if (fa >= fc) {
-    [one, high, middle] = [y, fb, fa];
+    one = y;
+    two = x + y;
+    high = fb;
+    middle = fa;
+    low = fc;
   } else if (fb >= fc) {
-    [one, two, high, middle, low] = [y, y + z, fb, fc, fa];
+    one = y;
+    two = y + z;
+    high = fb;
+    middle = fc;
+    low = fa;
   } else {
-    [one, two, high, middle, low] = [z, y + z, fc, fb, fa];
+    one = z;
+    two = y + z;
+    high = fc;
+    middle = fb;
+    low = fa;
   }
   const w0 = weight * (1 - high);
   const w1 = weight * (high - middle);
   const w2 = weight * (middle - low);
   const w3 = weight * low;
-  const all = base + x + y + z;
-  for (let column = 0; column < PROOF_COLUMNS; column++)
-    row[column] =
-      keep * row[column] +
-      w0 * table[base + column] +
-      w1 * table[base + one + column] +
-      w2 * table[base + two + column] +
-      w3 * table[all + column];
+  const p1 = base + one;
+  const p2 = base + two;
+  const p3 = base + x + y + z;
+  if (keep === 0)
+    for (let i = 0; i < PROOF_COLUMNS; i++)
+      rows[to + i] = w0 * table[base + i] + w1 * table[p1 + i] + w2 * table[p2 + i] + w3 * table[p3 + i];
+  else
+    for (let i = 0; i < PROOF_COLUMNS; i++)
+      rows[to + i] += w0 * table[base + i] + w1 * table[p1 + i] + w2 * table[p2 + i] + w3 * table[p3 + i];
 }
 
 /** Mean and 95th percentile of ΔE00, and the share of pixels beyond a value, from counts by steps. */

@@ -3,28 +3,34 @@ import UTIF from 'utif2';
 /** Where the pixels start: behind the directory, which is far shorter. */
 const PIXELS_AT = 1024;
 
+/** How TIFF calls what the channels are: grey from black, RGB, separated. */
+const MEANING: Readonly<Record<1 | 3 | 4, number>> = { 1: 1, 3: 2, 4: 5 };
+
 /**
- * An uncompressed TIFF of separated CMYK, 8 bits a channel (TIFF 6.0, section 16), untagged or with an ICC profile
- * (ICC.1:2022, B.4).
- * @param pixels row-major, 4 bytes a pixel, 255 = full ink.
+ * An uncompressed TIFF of device values, 8 bits a channel (TIFF 6.0; separated ones by its section 16), untagged or with
+ * an ICC profile (ICC.1:2022, B.4).
+ * @param pixels row-major, a byte a channel, 255 = full ink or light.
  */
-export function cmykTiff(
+export function deviceTiff(
   pixels: Uint8Array,
-  width: number,
-  height: number,
+  {
+    width,
+    height,
+    channels,
+  }: { readonly width: number; readonly height: number; readonly channels: 1 | 3 | 4 },
   dpi: number,
   profile?: Uint8Array,
 ): Buffer {
-  if (pixels.length !== width * height * 4)
+  if (pixels.length !== width * height * channels)
     throw new RangeError(`${pixels.length} bytes for ${width} × ${height} pixels`);
   const directory = {
     t256: [width],
     t257: [height],
-    t258: [8, 8, 8, 8],
+    t258: new Array<number>(channels).fill(8),
     t259: [1], // no compression
-    t262: [5], // separated
+    t262: [MEANING[channels]],
     t273: [PIXELS_AT],
-    t277: [4],
+    t277: [channels],
     t278: [height],
     t279: [pixels.length],
     t282: [[dpi, 1]],
