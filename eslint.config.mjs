@@ -27,6 +27,8 @@ const ROOMS = [
   'profile',
   'watch',
   'conformity',
+  'wedges',
+  'proof',
   'judging',
   'house',
   'overview',

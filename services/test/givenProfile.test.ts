@@ -4,6 +4,7 @@ import { patchXyz } from '@melto/core/cgats/patchColours';
 import { readPatchSet } from '@melto/core/cgats/patchSetFromCgats';
 import { fitInkModel } from '@melto/core/characterise/inkModel';
 import { meanPaperXyz } from '@melto/core/device/meanPaperXyz';
+import type { CheckDetail } from '@melto/core/conformity/checkDetail';
 import { CMYK } from '@melto/core/device/process';
 import { writeIcc } from '@melto/core/icc/writeIcc';
 import { gatherRows } from '@melto/core/numerics/gatherRows';
@@ -11,7 +12,8 @@ import { buildInkProfile } from '@melto/core/profile/buildInkProfile';
 import { unwrap } from '@melto/core/result';
 import { separationFrom } from '@melto/core/separate/separation';
 import { findResultFile } from '@melto/store/results';
-import { printWedge } from '../src/conformity/wedges.ts';
+import { predictedConformity } from '../src/wedges/predictedWedge.ts';
+import { printWedge } from '../src/wedges/printWedge.ts';
 import { aimSets } from '../src/conformity/aimSets.ts';
 import { toleranceSets } from '../src/conformity/toleranceSets.ts';
 import { createChart } from '../src/profile/profilingChart.ts';
@@ -146,6 +148,40 @@ describe('a profile from elsewhere', () => {
     await putInForce(services, versions[1].id);
     expect((await profileSurface(services, press, NaN)).result?.row.version).toBe(2);
     expect((await profileSurface(services, press, again.id)).given?.row.version).toBe(3);
+  });
+
+  it('says before printing what a wedge comes to, and keeps it beside what was measured', async () => {
+    const aims = (await aimSets(services)).find(({ family }) => family === 'fogra39l');
+    const tolerances = (await toleranceSets(services)).find(({ set }) => set.id === 'iso12647-7-proof');
+    const judgedBy = {
+      ...{ aimSetId: aims?.id ?? 0, toleranceSetId: tolerances?.id ?? 0, substrateCorrected: false },
+      through: 'profile, absolute',
+    } as const;
+    const predicted = await predictedConformity(services, press, 'proof', judgedBy);
+    const { sheets } = await printWedge(
+      services,
+      press,
+      { kind: 'proof', paper: 'a4', reader: 'strip', judgedBy },
+      { ticks: TICKS },
+    );
+    await advanceClock(services, 3 * HOUR);
+    const { resultId } = await readSheets(services, sheets);
+    const { result } = await conformitySurface(services, press, resultId ?? NaN);
+    if (predicted === null || result === undefined) throw new Error('no check');
+    const detail = result.detail as CheckDetail;
+    expect(detail.header.predicted).toEqual(predicted);
+    // One print is within what nine in ten are, and a little more for its instrument.
+    expect(detail.distribution.mean).toBeGreaterThan(predicted.meanBetween[0] - 0.3);
+    expect(detail.distribution.mean).toBeLessThan(predicted.meanBetween[1] + 0.3);
+    expect(predicted.verdict).toBe(detail.verdict);
+    // As device values an uncalibrated press is far from it, and that is known before as well.
+    const raw = await predictedConformity(services, press, 'proof', {
+      ...judgedBy,
+      through: 'device values',
+    });
+    expect(raw).toMatchObject({ verdict: 'does-not-conform', chance: 0 });
+    expect(raw?.meanBetween[0]).toBeGreaterThan(2 * predicted.meanBetween[1]);
+    expect(raw?.closest?.value).toBeGreaterThan(raw?.closest?.limit ?? 0);
   });
 
   it('is taken sixteen times at once as sixteen versions', async () => {

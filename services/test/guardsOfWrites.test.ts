@@ -16,7 +16,7 @@ import { createPressChart } from '../src/calibration/pressCharts.ts';
 import { loadChart } from '../src/charts/chart.ts';
 import { printChart } from '../src/charts/printChart.ts';
 import { rack } from '../src/charts/rack.ts';
-import { printWedge } from '../src/conformity/wedges.ts';
+import { printWedge } from '../src/wedges/printWedge.ts';
 import { judgeNow } from '../src/judging/judge.ts';
 import { domainNow } from '../src/kernel/clock.ts';
 import { versionsOf } from '../src/ledger/versions.ts';

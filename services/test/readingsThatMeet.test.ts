@@ -5,7 +5,7 @@ import { createPressChart } from '../src/calibration/pressCharts.ts';
 import { loadChart } from '../src/charts/chart.ts';
 import { printChart } from '../src/charts/printChart.ts';
 import { discardSheet, rack } from '../src/charts/rack.ts';
-import { printWedge } from '../src/conformity/wedges.ts';
+import { printWedge } from '../src/wedges/printWedge.ts';
 import { judgeNow } from '../src/judging/judge.ts';
 import { actingAs } from '../src/kernel/context.ts';
 import { KeptCache } from '../src/kernel/keptCache.ts';

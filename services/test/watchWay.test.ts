@@ -8,7 +8,7 @@ import { conditionView } from '../src/overview/conditionView.ts';
 import { floor } from '../src/overview/floor.ts';
 import { withdrawReading } from '../src/watch/withdrawReading.ts';
 import { letChange } from '../src/simulated/simulatedChanges.ts';
-import { printWedge } from '../src/conformity/wedges.ts';
+import { printWedge } from '../src/wedges/printWedge.ts';
 import { DAY, heronOn, HOUR, readWedge, TICKS } from '../src/testing/heron.ts';
 import { readSheets } from '../src/testing/readSheets.ts';
 import { refusal } from '../src/testing/refusal.ts';

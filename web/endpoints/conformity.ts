@@ -3,6 +3,7 @@ import { PATCH_GROUPS } from '@melto/core/conformity/patchGroups';
 import type { MeasurementConditions } from '@melto/core/cgats/patchSet';
 import type { PaperShift } from '@melto/core/conformity/aimsOnPaper';
 import type { SeenPair } from '@melto/core/conformity/seenUnder';
+import type { PredictedCheck } from '@melto/core/conformity/predictConformity';
 import { QUANTITIES, STATISTICS } from '@melto/core/conformity/toleranceSet';
 import type { NamedColour } from '@melto/core/refine/namedColour';
 import type { AimSetView } from '@melto/services/conformity/aimSets';
@@ -125,6 +126,20 @@ export const MAKE_PAPER_AIMS = makes({
   params: IN_PATH,
   body: strict({ name: word(120), versionOf: Type.Optional(ID), ...WHITE, lab: Type.Optional(LAB) }),
   answer: MADE,
+});
+
+export const PREDICTED_CONFORMITY = reads({
+  path: '/api/conditions/{id}/predicted-conformity',
+  says: 'What a control wedge would be judged as, were it printed now; null where no profile tells',
+  who: 'viewer',
+  params: IN_PATH,
+  query: strict({
+    kind: oneOf(['proof', 'near-neutral'] as const),
+    ...{ aimSetId: ID, toleranceSetId: ID },
+    substrateCorrected: oneOf(['yes', 'no'] as const),
+    through: oneOf(['profile, absolute', 'profile, relative', 'device values'] as const),
+  }),
+  answer: answers<PredictedCheck | null>(Type.Union([Type.Null(), Type.Object({ chance: Type.Number() })])),
 });
 
 export const TOLERANCE_SETS = reads({

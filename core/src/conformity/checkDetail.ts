@@ -1,3 +1,4 @@
+import type { PredictedCheck } from './predictConformity.ts';
 import type { MeasurementConditions } from '../cgats/patchSet.ts';
 import type { Lab } from '../colour/lab.ts';
 import { largest, mean, percentile, standardDeviation } from '../numerics/statistics.ts';
@@ -50,6 +51,8 @@ export interface CheckHeader {
   readonly through: string;
   /** Aims, tolerances and correction were chosen before the reading, or changed after it. */
   readonly chosen: 'before the reading' | 'after the reading';
+  /** What was predicted when the wedge was printed. */
+  readonly predicted?: PredictedCheck;
 }
 
 export interface CheckedPatch {

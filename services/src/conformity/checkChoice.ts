@@ -3,6 +3,7 @@ import { askedCmyk } from '../charts/askedValues.ts';
 import { pickPatches } from '@melto/core/cgats/pickPatches';
 import type { PatchSet } from '@melto/core/cgats/patchSet';
 import type { SpotReading } from '@melto/core/conformity/spotColour';
+import type { PredictedCheck } from '@melto/core/conformity/predictConformity';
 import { mean } from '@melto/core/numerics/statistics';
 import type { NamedColour } from '@melto/core/refine/namedColour';
 import { Problem } from '../kernel/problem.ts';
@@ -22,6 +23,8 @@ export interface JudgedBy extends CheckChoice {
   readonly through: 'profile, absolute' | 'profile, relative' | 'device values';
   /** Spot colours on the wedge; kept by the print, not chosen anew. */
   readonly spots?: readonly SpotPatch[];
+  /** What was predicted of it when it was printed. */
+  readonly predicted?: PredictedCheck;
 }
 
 /** A spot colour of a wedge, by its row in the chart. */

@@ -96,6 +96,7 @@ export async function checkDetail(
       },
       through: await throughWords(context, loaded, before),
       chosen: same ? 'before the reading' : 'after the reading',
+      ...(same && before.predicted !== undefined ? { predicted: before.predicted } : {}),
     },
     verdict: check.verdict,
     ...{ substrateCorrected: check.substrateCorrected, spotsMoved: check.spotsMoved },

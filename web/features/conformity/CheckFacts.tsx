@@ -1,5 +1,6 @@
 import type { CheckDetail } from '@melto/core/conformity/checkDetail';
 import { formatMoment } from '@/ui/format';
+import { predictedWords } from './predictedWords';
 
 /** What was printed, read and judged, with what. */
 export function CheckFacts({ detail: { header, patches } }: { detail: CheckDetail }) {
@@ -34,6 +35,12 @@ export function CheckFacts({ detail: { header, patches } }: { detail: CheckDetai
           {header.chosen}
           {completed > 0 ? `; ${completed} aims are completed from published solids` : ''}
         </dd>
+        {header.predicted !== undefined && (
+          <>
+            <dt>Predicted</dt>
+            <dd>{predictedWords(header.predicted)}</dd>
+          </>
+        )}
       </dl>
     </div>
   );

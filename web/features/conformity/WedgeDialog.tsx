@@ -8,13 +8,14 @@ import { useState } from 'react';
 import { MOST_SPOT_COLOURS } from '@melto/core/conformity/spotColour';
 import type { NamedColour } from '@melto/core/refine/namedColour';
 import type { JudgedBy } from '@melto/services/conformity/checkChoice';
-import type { WedgeInput } from '@melto/services/conformity/wedges';
+import type { WedgeInput } from '@melto/services/wedges/printWedge';
 import { PrintDialog } from '@/features/charts/PrintDialog';
 import { useChartForm } from '@/features/charts/ChartFormFields';
 import { ColourListField } from '@/ui/ColourListField';
 import { FormDialog } from '@/ui/FormDialog';
 import { CheckChoiceFields, choiceOf, firstChoice } from './CheckChoiceFields';
 import type { ConformitySurfaceProps } from './ConformitySurface';
+import { PredictedLine } from './PredictedLine';
 import { parseOwnPatches } from './parseOwnPatches';
 
 const KINDS: readonly (readonly [WedgeInput['kind'], string])[] = [
@@ -135,6 +136,9 @@ export function WedgeDialog({
       <div className="row" style={{ alignItems: 'flex-start' }}>
         {fields}
       </div>
+      {(kind === 'proof' || kind === 'near-neutral') && profileResultId !== undefined && (
+        <PredictedLine conditionId={condition.id} kind={kind} choice={{ ...choice, through }} />
+      )}
       {kind === 'own' && (
         <TextField
           label="Patches: C M Y K in per cent, then a name; one a line"

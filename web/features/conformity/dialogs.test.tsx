@@ -3,6 +3,7 @@ import { screen, waitFor, within } from '@testing-library/react';
 import { describe, expect, it, vi } from 'vitest';
 import type { ConditionRow } from '@melto/services/ledger/conditions';
 import { fakeServer, Refused } from '@/testing/fakeServer';
+import type { Sent } from '@/testing/fakeServer';
 import { aimSet, toleranceSet } from '@/testing/librarySets';
 import { navigation } from '@/testing/navigation';
 import { show } from '@/testing/show';
@@ -100,13 +101,24 @@ describe('a new check', () => {
   it('takes spot colours through the profile only', async () => {
     const { sent } = fakeServer({
       'POST /api/conditions/4/wedges': PRINTED,
+      'GET /api/conditions/4/predicted-conformity': ({ path }: Sent) => ({
+        ...{ verdict: 'conforms', chance: path.includes('device') ? 0.4 : 0.97, meanBetween: [0.8, 1.3] },
+        closest: { words: 'greys, mean ΔCh', value: 1.6, limit: 2 },
+      }),
       'POST /api/colour-lists': { colours: [{ name: 'Seed red', lab: [52, 48, 26] }] },
     });
     const { user } = show(<WedgeDialog {...props()} onClose={() => {}} />);
     // Through the profile where one is in force, without being asked for.
     expect(screen.getByRole('button', { name: 'Spot colours' })).toBeTruthy();
+    // What is to be expected is told before anything is printed.
+    expect(
+      await screen.findByText(
+        /conforms, 97 of 100 such prints would; mean ΔE00 0\.8 to 1\.3; nearest its limit: greys, mean ΔCh 1\.6 of 2/,
+      ),
+    ).toBeTruthy();
     await pick(user, 'Way to the device', /device values/);
     expect(screen.queryByRole('button', { name: 'Spot colours' })).toBeNull();
+    expect(await screen.findByText(/40 of 100 such prints/)).toBeTruthy();
     await pick(user, 'Way to the device', /absolute/);
     await user.upload(
       screen.getByLabelText('spot colours file'),
@@ -115,8 +127,9 @@ describe('a new check', () => {
     expect(await screen.findByText('1 colour')).toBeTruthy();
     expect(screen.getByText('Seed red')).toBeTruthy();
     await printOn(user);
-    await waitFor(() => expect(sent).toHaveLength(2));
-    expect(sent[1].body).toMatchObject({
+    const posted = (): Sent[] => sent.filter(({ method }) => method === 'POST');
+    await waitFor(() => expect(posted()).toHaveLength(2));
+    expect(posted()[1].body).toMatchObject({
       spots: [{ name: 'Seed red', lab: [52, 48, 26] }],
       judgedBy: { through: 'profile, absolute' },
     });
@@ -154,8 +167,8 @@ describe('a new check', () => {
     await user.click(lines);
     await user.paste('0 0 0 0 paper\n70 0 90 10 green');
     await printOn(user);
-    await waitFor(() => expect(sent).toHaveLength(1));
-    expect(sent[0].body).toMatchObject({
+    await waitFor(() => expect(sent.filter(({ method }) => method === 'POST')).toHaveLength(1));
+    expect(sent.find(({ method }) => method === 'POST')?.body).toMatchObject({
       kind: 'own',
       patches: [
         { name: 'paper', device: [0, 0, 0, 0] },

@@ -1,5 +1,5 @@
 import { MOST_WEDGE_PATCHES as MOST } from '@melto/core/charts/controlWedge';
-import type { OwnPatch } from '@melto/services/conformity/wedges';
+import type { OwnPatch } from '@melto/services/wedges/printWedge';
 import { numberOf } from '@/ui/numberOf';
 
 export type ParsedPatches =

@@ -1,4 +1,4 @@
-import { printWedge } from '@melto/services/conformity/wedges';
+import { printWedge } from '@melto/services/wedges/printWedge';
 import { PRINT_WEDGE } from '@/endpoints/charts';
 import { changing } from '@/server/route';
 

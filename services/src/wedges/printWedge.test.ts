@@ -7,32 +7,36 @@ import { createRandom } from '@melto/core/numerics/random';
 import { unwrap } from '@melto/core/result';
 import { findPrint, findSheet } from '@melto/store/prints';
 import { installedCharacterisations } from '@melto/paper/measured/installedCharacterisations';
-import { aimSets, loadAims, registerPublishedAims, sayAimMode } from './aimSets.ts';
-import { createAimSetByHand, createAimSetFromFile, createAimSetFromReading } from './newAimSet.ts';
+import { aimSets, loadAims, registerPublishedAims, sayAimMode } from '../conformity/aimSets.ts';
+import {
+  createAimSetByHand,
+  createAimSetFromFile,
+  createAimSetFromReading,
+} from '../conformity/newAimSet.ts';
 import { buildProfile } from '../profile/buildProfile.ts';
 import { createChart } from '../profile/profilingChart.ts';
 import { chartReference, loadChart } from '../charts/chart.ts';
-import type { JudgedBy } from './checkChoice.ts';
+import type { JudgedBy } from '../conformity/checkChoice.ts';
 import { advanceClock } from '../simulated/advanceClock.ts';
 import { conditionChoices, createCondition, DEFAULT_POINTS } from '../house/newCondition.ts';
-import { judgeableReadings } from './judgeable.ts';
+import { judgeableReadings } from '../conformity/judgeable.ts';
 import { printChart } from '../charts/printChart.ts';
 import { printFile } from '../charts/chartPages.ts';
 import { readingFile } from '../reading/readingView.ts';
-import { readingsToAim } from './readingsToAim.ts';
+import { readingsToAim } from '../conformity/readingsToAim.ts';
 import { named } from '../testing/named.ts';
 import { readSheets } from '../testing/readSheets.ts';
 import { refusal } from '../testing/refusal.ts';
 import { openTestServices } from '../testing/testServices.ts';
 import type { TestServices } from '../testing/testServices.ts';
-import { toleranceSets } from './toleranceSets.ts';
-import { trialChecks } from './trialChecks.ts';
+import { toleranceSets } from '../conformity/toleranceSets.ts';
+import { trialChecks } from '../conformity/trialChecks.ts';
 import { unitOfWork } from '../kernel/context.ts';
 import { AIM_CHECK } from '../ledger/kinds/aimCheckKind.ts';
 import { storedResult } from '../ledger/storedResult.ts';
 import { resultFile } from '../ledger/versions.ts';
-import { printWedge } from './wedges.ts';
-import type { WedgeInput } from './wedges.ts';
+import { printWedge } from './printWedge.ts';
+import type { WedgeInput } from './printWedge.ts';
 
 const TICKS = DEFAULT_POINTS.filter(({ tickAtPrint }) => tickAtPrint).map(({ label }) => label);
 const HOUR = 3_600_000;

@@ -1,5 +1,4 @@
-import { channelCount, CMYK, drivenByInks } from '@melto/core/device/process';
-import { aimsFor } from '@melto/core/conformity/aims';
+import { CMYK, drivenByInks } from '@melto/core/device/process';
 import { controlWedge, MOST_WEDGE_PATCHES } from '@melto/core/charts/controlWedge';
 import type { WedgeKind } from '@melto/core/charts/controlWedge';
 import { layoutChart } from '@melto/core/charts/layoutChart';
@@ -8,26 +7,22 @@ import { eightBit } from '@melto/core/charts/namedPatches';
 import type { NamedPatches } from '@melto/core/charts/namedPatches';
 import { needsOf } from '@melto/core/charts/chartForm';
 import type { ChartForm } from '@melto/core/charts/chartForm';
-import { WHITE_D50_MEASURED, WHITE_ICC } from '@melto/core/colour/whitePoints';
 import { labToScreen } from '@melto/core/colour/srgb';
-import { labToXyz, xyzToLab } from '@melto/core/colour/xyzToLab';
 import { MOST_SPOT_COLOURS } from '@melto/core/conformity/spotColour';
-import { labToDevice } from '@melto/core/icc/profileTransform';
 import type { NamedColour } from '@melto/core/refine/namedColour';
-import { unwrap } from '@melto/core/result';
-import { loadAims } from './aimSets.ts';
 import { storeChart } from '../charts/chart.ts';
-import type { JudgedBy, SpotPatch } from './checkChoice.ts';
+import type { JudgedBy, SpotPatch } from '../conformity/checkChoice.ts';
 import { conditionOf } from '../ledger/conditions.ts';
-import type { ConditionRow } from '../ledger/conditions.ts';
 import { unitOfWork } from '../kernel/context.ts';
 import type { Context } from '../kernel/context.ts';
-import { curvesInForce, profileInForce } from '../ledger/inForce.ts';
+import { curvesInForce } from '../ledger/inForce.ts';
 import { LINKS } from '../ledger/links.ts';
 import { Problem } from '../kernel/problem.ts';
 import { printChart } from '../charts/printChart.ts';
 import type { Printed, PrintInput } from '../charts/printChart.ts';
-import { loadToleranceSet } from './toleranceSets.ts';
+import { predictedWedge } from './predictedWedge.ts';
+import { loadToleranceSet } from '../conformity/toleranceSets.ts';
+import { valuesThrough } from './wedgeWay.ts';
 import { WEDGE_TITLES } from '../charts/wedgeTitles.ts';
 
 /** A patch of an own wedge. */
@@ -44,7 +39,7 @@ export interface WedgeInput extends ChartForm {
   /** Spot colours that the profile simulates on the same sheet. */
   readonly spots?: readonly NamedColour[];
   /** What it will be judged by; the choice is made before reading. A watch is judged by its zero reading. */
-  readonly judgedBy?: Omit<JudgedBy, 'spots'>;
+  readonly judgedBy?: Omit<JudgedBy, 'spots' | 'predicted'>;
   /** Prints of it, each read and judged by itself; one where it is not said. */
   readonly copies?: number;
 }
@@ -80,6 +75,10 @@ export async function printWedge(
     throw new Problem('bad-input', 'A wedge is printed for aims.', 'Choose aims and tolerances.', 'judgedBy');
   const spots = spotPatches(input.spots ?? [], process.names.length);
   const through = await valuesThrough(context, condition, process.device, judgedBy, spots);
+  const predicted =
+    judgedBy === undefined || input.kind === 'watch'
+      ? undefined
+      : await predictedWedge(context, condition, process.device, judgedBy, through);
   if (spots.length > 0 && (through === undefined || input.kind === 'watch'))
     throw new Problem(
       'bad-input',
@@ -112,7 +111,14 @@ export async function printWedge(
     drivenByInks(condition.process) && (await curvesInForce(context, conditionId)) !== undefined
       ? 'in force'
       : undefined;
-  const kept = judgedBy === undefined || spots.length === 0 ? judgedBy : { ...judgedBy, spots };
+  const kept =
+    judgedBy === undefined
+      ? undefined
+      : {
+          ...judgedBy,
+          ...(spots.length === 0 ? {} : { spots }),
+          ...(predicted === undefined ? {} : { predicted }),
+        };
   // All of them or none: a zero reading wants its wedges from one state.
   return unitOfWork(context, async (inner) => {
     const first = await printChart(inner, chartId, { curves, ...print }, through, kept);
@@ -162,7 +168,7 @@ function withSpots({ device, names }: NamedPatches, spots: readonly SpotPatch[])
   };
 }
 
-function ownWedge(patches: readonly OwnPatch[]): NamedPatches {
+export function ownWedge(patches: readonly OwnPatch[]): NamedPatches {
   if (patches.length === 0 || patches.length > MOST_WEDGE_PATCHES)
     throw new Problem(
       'bad-input',
@@ -174,69 +180,4 @@ function ownWedge(patches: readonly OwnPatch[]): NamedPatches {
     device: Float64Array.from(patches.flatMap(({ device }) => device.map((value) => eightBit(value / 100)))),
     names: patches.map(({ name }, i) => name || `patch ${i + 1}`),
   };
-}
-
-/** What is sent to the device for CMYK values of the aims; undefined where they are sent as they are. */
-async function valuesThrough(
-  context: Context,
-  condition: ConditionRow,
-  asked: Float64Array,
-  judgedBy: WedgeInput['judgedBy'],
-  spots: readonly SpotPatch[],
-): Promise<{ readonly profileResultId: number | null; readonly values: Float64Array } | undefined> {
-  const through =
-    judgedBy?.through ?? (drivenByInks(condition.process) ? 'device values' : 'profile, absolute');
-  if (through === 'device values') {
-    if (!drivenByInks(condition.process))
-      throw new Problem(
-        'bad-input',
-        `${condition.device} takes RGB; CMYK aims go through its profile.`,
-        'Print through the profile.',
-        'through',
-      );
-    return undefined;
-  }
-  const profile = await profileInForce(context, condition.id);
-  if (profile === undefined)
-    throw new Problem('conflict', 'There is no profile in force.', 'Build one first.', 'through');
-  if (judgedBy === undefined)
-    throw new Problem(
-      'bad-input',
-      `${condition.device} takes RGB: its wedges are converted from aims.`,
-      'Choose the aims.',
-      'judgedBy',
-    );
-  const { aims } = await loadAims(context, judgedBy.aimSetId);
-  const wanted = aimsFor(aims, asked);
-  const missing = wanted.origins.indexOf('none');
-  if (missing >= 0)
-    throw new Problem(
-      'bad-input',
-      `The aim set has no aim for ${patchWords(asked, missing)}.`,
-      'Choose a full characterisation, or an own wedge of its patches.',
-      'aimSetId',
-    );
-  const relative = through === 'profile, relative';
-  const spotXyz = spots.flatMap(({ lab }) => [...labToXyz(lab, WHITE_D50_MEASURED)]);
-  const lab = aimLab(Float64Array.from([...wanted.xyz, ...spotXyz]), relative ? wanted.paper : undefined);
-  const channels = channelCount(condition.process);
-  const device = new Float64Array((lab.length / 3) * channels);
-  unwrap(labToDevice(profile.profile, relative ? 'relative' : 'absolute')).apply(lab, device);
-  return { profileResultId: profile.resultId, values: device.map(eightBit) };
-}
-
-/** Lab for a profile (D50 of the ICC): absolute, or relative to a paper. */
-function aimLab(xyz: Float64Array, paper: ArrayLike<number> | undefined): Float64Array {
-  const lab = new Float64Array(xyz.length);
-  for (let i = 0; i < xyz.length; i += 3) {
-    const at = (axis: number): number =>
-      (xyz[i + axis] / (paper?.[axis] ?? WHITE_D50_MEASURED[axis])) * WHITE_ICC[axis];
-    lab.set(xyzToLab([at(0), at(1), at(2)], WHITE_ICC), i);
-  }
-  return lab;
-}
-
-function patchWords(device: Float64Array, row: number): string {
-  const channels = channelCount(CMYK);
-  return `C M Y K ${Array.from(device.subarray(channels * row, channels * (row + 1)), (value) => (100 * value).toFixed(0)).join(' ')}`;
 }

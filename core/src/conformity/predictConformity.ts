@@ -1,0 +1,111 @@
+import { deltaE2000Of } from '../colour/deltaE2000.ts';
+import { WHITE_D50_MEASURED } from '../colour/whitePoints.ts';
+import { labToXyz, xyzToLab } from '../colour/xyzToLab.ts';
+import type { Verdict } from '../judgement/verdict.ts';
+import { createRandom } from '../numerics/random.ts';
+import type { Random } from '../numerics/random.ts';
+import { success } from '../result.ts';
+import type { Result } from '../result.ts';
+import { judgeSheet } from './checkAgainstAims.ts';
+import type { AimCheck, SheetBesideAims } from './checkAgainstAims.ts';
+import type { ToleranceSet } from './toleranceSet.ts';
+
+/** How far a print may be from its prediction: mean ΔE00 of each patch by itself, and of all of a sheet together. */
+export interface PredictionError {
+  readonly patch: number;
+  readonly sheet: number;
+}
+
+/** What a check would say of a print that was not made yet. */
+export interface PredictedConformity {
+  /** Of the print as it is predicted. */
+  readonly check: AimCheck;
+  /** Share of such prints that would conform, or nearly. */
+  readonly chance: number;
+  /** Mean ΔE00 to the aims: of nine in ten such prints between these. */
+  readonly meanBetween: readonly [number, number];
+}
+
+const PRINTS = 100;
+
+/** A check that is predicted before printing. */
+export interface PredictedCheck {
+  readonly verdict: Verdict;
+  /** Share of such prints that would conform, or nearly. */
+  readonly chance: number;
+  /** Mean ΔE00 to the aims, of nine in ten such prints. */
+  readonly meanBetween: readonly [number, number];
+  /** The metric that is nearest to its limit, or farthest over it. */
+  readonly closest: { readonly words: string; readonly value: number; readonly limit: number } | null;
+}
+
+/**
+ * Judges a predicted sheet, and as many more that are as far from it as predictions are.
+ * @param sheet its colours are those that are predicted.
+ */
+export function predictConformity(
+  sheet: SheetBesideAims,
+  tolerances: ToleranceSet,
+  corrected: boolean,
+  error: PredictionError,
+  seed = 1,
+): Result<PredictedConformity> {
+  const expected = judgeSheet(sheet, tolerances, corrected);
+  if (!expected.ok) return expected;
+  const random = createRandom(seed);
+  const means: number[] = [];
+  let conforming = 0;
+  for (let print = 0; print < PRINTS; print++) {
+    const xyz = misprinted(sheet.read.xyz, error, random);
+    const judged = judgeSheet({ ...sheet, read: { ...sheet.read, xyz } }, tolerances, corrected);
+    if (!judged.ok) return judged;
+    if (judged.value.verdict === 'conforms' || judged.value.verdict === 'near') conforming++;
+    means.push(meanOf(judged.value));
+  }
+  means.sort((a, b) => a - b);
+  return success({
+    check: expected.value,
+    chance: conforming / PRINTS,
+    meanBetween: [means[Math.floor(0.05 * PRINTS)], means[Math.ceil(0.95 * PRINTS) - 1]],
+  });
+}
+
+function meanOf({ pairs }: AimCheck): number {
+  return (
+    pairs.reduce((sum, { aim, measured }) => sum + deltaE2000Of(...three(aim), ...three(measured)), 0) /
+    pairs.length
+  );
+}
+
+const three = (lab: readonly number[]): [number, number, number] => [lab[0], lab[1], lab[2]];
+
+/** A sheet that is off by an error of each patch and by one that all share, both of the size that they have in ΔE00. */
+function misprinted(xyz: Float64Array, { patch, sheet }: PredictionError, random: Random): Float64Array {
+  const shared = [random.normal(), random.normal(), random.normal()];
+  const out = new Float64Array(xyz.length);
+  for (let i = 0; i < xyz.length; i += 3) {
+    const lab = xyzToLab([xyz[i], xyz[i + 1], xyz[i + 2]], WHITE_D50_MEASURED);
+    const own = offBy(lab, [random.normal(), random.normal(), random.normal()], patch);
+    const all = offBy(own, shared, sheet);
+    out.set(labToXyz(three(all), WHITE_D50_MEASURED), i);
+  }
+  return out;
+}
+
+/** Mean length of three normal parts. */
+const MEAN_LENGTH = Math.sqrt(8 / Math.PI);
+
+/** A colour moved along a direction in Lab, as far as its length says in means of ΔE00. */
+function offBy(lab: readonly number[], direction: readonly number[], size: number): readonly number[] {
+  const length = Math.hypot(direction[0], direction[1], direction[2]);
+  if (size === 0 || length === 0) return lab;
+  // ΔE00 is nearly straight over one unit of Lab.
+  const unit = deltaE2000Of(
+    ...three(lab),
+    lab[0] + direction[0] / length,
+    lab[1] + direction[1] / length,
+    lab[2] + direction[2] / length,
+  );
+  const step = (size * length) / MEAN_LENGTH / Math.max(0.05, unit) / length;
+  return lab.map((value, axis) => value + step * direction[axis]);
+}

@@ -1,0 +1,112 @@
+import { WHITE_D50_MEASURED, WHITE_ICC } from '@melto/core/colour/whitePoints';
+import { labToXyz } from '@melto/core/colour/xyzToLab';
+import { controlWedge } from '@melto/core/charts/controlWedge';
+import type { WedgeKind } from '@melto/core/charts/controlWedge';
+import { layBesideAims } from '@melto/core/conformity/checkAgainstAims';
+import { predictConformity } from '@melto/core/conformity/predictConformity';
+import type { PredictedCheck } from '@melto/core/conformity/predictConformity';
+import { CMYK, sameProcess } from '@melto/core/device/process';
+import { deviceToLab } from '@melto/core/icc/profileTransform';
+import type { Context } from '../kernel/context.ts';
+import { conditionOf } from '../ledger/conditions.ts';
+import type { ConditionRow } from '../ledger/conditions.ts';
+import { profileInForce } from '../ledger/inForce.ts';
+import { profileSummary } from '../ledger/resultKinds.ts';
+import { resultRow } from '../ledger/storedResult.ts';
+import { driftSinceZero } from '../watch/watchDrift.ts';
+import { loadAims } from '../conformity/aimSets.ts';
+import type { JudgedBy } from '../conformity/checkChoice.ts';
+import { loadToleranceSet } from '../conformity/toleranceSets.ts';
+import { valuesThrough } from './wedgeWay.ts';
+
+/** What is taken for the error of a profile that does not tell its own, mean ΔE00. */
+const UNTOLD_FIT = 1;
+
+type Choice = Omit<JudgedBy, 'spots' | 'predicted'>;
+
+/** What a control wedge would be judged as, were it printed now. */
+export async function predictedConformity(
+  context: Context,
+  conditionId: number,
+  kind: Exclude<WedgeKind, 'watch'>,
+  choice: Choice,
+): Promise<PredictedCheck | null> {
+  const condition = await conditionOf(context, conditionId);
+  const { device } = controlWedge(kind);
+  const through = await valuesThrough(context, condition, device, choice, []);
+  return (await predictedWedge(context, condition, device, choice, through)) ?? null;
+}
+
+/**
+ * The check that the profile in force predicts, with what is not known of it: how far the profile is from the device,
+ * and what the watch says of drift and of sheets. Undefined where no profile tells what would print.
+ * @param asked CMYK values that the aims are for, row-major × 4.
+ * @param through what goes to the device for them; they themselves where it is undefined.
+ */
+export async function predictedWedge(
+  context: Context,
+  condition: ConditionRow,
+  asked: Float64Array,
+  choice: Choice,
+  through: { readonly values: Float64Array } | undefined,
+): Promise<PredictedCheck | undefined> {
+  const inForce = await profileInForce(context, condition.id);
+  if (inForce === undefined) return undefined;
+  const toLab = deviceToLab(inForce.profile, 'absolute');
+  const sent = through?.values ?? asked;
+  if (!toLab.ok || (through === undefined && !sameProcess(condition.process, CMYK))) return undefined;
+  const rows = asked.length / 4;
+  const lab = new Float64Array(3 * rows);
+  toLab.value.apply(sent.subarray(0, rows * toLab.value.inputs), lab);
+  const [{ aims }, { set: tolerances }, row, drift] = await Promise.all([
+    loadAims(context, choice.aimSetId),
+    loadToleranceSet(context, choice.toleranceSetId),
+    resultRow(context, inForce.resultId),
+    driftSinceZero(context, condition.id, context.now()),
+  ]);
+  const sheet = layBesideAims(
+    {
+      ids: Array.from({ length: rows }, (_, i) => String(i + 1)),
+      ...{ process: CMYK, device: asked, xyz: measuredXyz(lab), notes: [] },
+      // It will be read as its aims ask.
+      conditions: aims.conditions,
+    },
+    aims,
+  );
+  if (!sheet.ok) return undefined;
+  const predicted = predictConformity(sheet.value, tolerances, choice.substrateCorrected, {
+    patch: profileSummary(row).fit ?? UNTOLD_FIT,
+    sheet: Math.hypot(drift?.size ?? 0, drift?.sheet ?? 0),
+  });
+  if (!predicted.ok) return undefined;
+  const { check, chance, meanBetween } = predicted.value;
+  const [deciding] = check.metrics
+    .filter(({ value }) => Number.isFinite(value))
+    .sort((one, other) => other.value / other.limit - one.value / one.limit);
+  return {
+    verdict: check.verdict,
+    chance,
+    meanBetween,
+    closest:
+      deciding === undefined
+        ? null
+        : {
+            words: `${deciding.group === 'all' ? 'all patches' : deciding.group}, ${deciding.statistic} ${deciding.quantity}`,
+            value: deciding.value,
+            limit: deciding.limit,
+          },
+  };
+}
+
+/** XYZ (Y = 100) as instruments count it, of Lab of the ICC white. */
+function measuredXyz(lab: Float64Array): Float64Array {
+  const out = new Float64Array(lab.length);
+  for (let i = 0; i < lab.length; i += 3) {
+    const xyz = labToXyz([lab[i], lab[i + 1], lab[i + 2]], WHITE_ICC);
+    out.set(
+      xyz.map((value, axis) => (value / WHITE_ICC[axis]) * WHITE_D50_MEASURED[axis]),
+      i,
+    );
+  }
+  return out;
+}
