@@ -12,6 +12,8 @@ const browser = await chromium.launch({
   executablePath: '/usr/bin/chromium',
   args: [
     '--no-sandbox',
+    // Bodies are drawn without a graphics card.
+    '--enable-unsafe-swiftshader',
     '--disable-quic',
     '--no-first-run',
     '--disable-background-networking',

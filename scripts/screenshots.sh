@@ -5,7 +5,6 @@ cd "$(dirname "${BASH_SOURCE[0]}")/.."
 shot() { node scripts/screenshot.mjs "$@"; }
 out=docs/screenshots
 shot / "$out/floor.png"
-shot / "$out/floor-dark.png" dark
 shot /conditions/new "$out/new-condition.png"
 shot /conditions/5/profile "$out/print.png" 'role=button[name="Print RGB 900"]'
 shot /read/WRN-0005-1 "$out/reading-desk.png"
@@ -13,7 +12,6 @@ shot '/readings/1?patch=200' "$out/reading.png"
 shot /conditions/1/profile "$out/profile.png"
 shot /conditions/7/conformity "$out/conformity.png"
 shot /conditions/6/watch "$out/watch.png"
-shot /library/aims "$out/aims.png"
 shot /library/tolerances "$out/tolerances.png" 'role=button[name="Write an own set from this"]'
 shot /conditions/6/profile "$out/press-profile.png"
 shot /conditions/6/evenness "$out/evenness.png"
@@ -21,7 +19,9 @@ shot /conditions/6/limits "$out/limits.png"
 shot /conditions/6/curves "$out/curves.png"
 shot /conditions/6/balance "$out/balance.png"
 shot /conditions/6/profile/build "$out/build-profile.png" wait
-shot /conditions/6/profile "$out/refine.png" 'role=button[name="Refine"]'
+shot /gamut "$out/gamut.png" wait
+shot /proof "$out/soft-proof.png" wait
+shot /library/profiles "$out/profiles.png" wait
 # A file of measurements that does not tell its mode, before it is taken.
 folder="$(mktemp -d)"
 trap 'rm -rf "$folder"' EXIT

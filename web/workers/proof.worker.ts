@@ -25,6 +25,8 @@ export interface Drawn {
 
 export interface DrawnProof extends Drawn {
   readonly figures: ReturnType<typeof proofFigures>;
+  /** Channels of the device; three are light, and no ink. */
+  readonly inks: number;
   readonly tookMs: number;
 }
 
@@ -143,7 +145,14 @@ const api = {
     const rgba = new Uint8ClampedArray(4 * width * height);
     const sums = drawProof(baked(key, choice, proof), values, rgba, overlayDraw(overlay, proof.inks));
     return transfer(
-      { width, height, rgba, figures: proofFigures(sums), tookMs: performance.now() - started },
+      {
+        width,
+        height,
+        rgba,
+        figures: proofFigures(sums),
+        inks: proof.inks,
+        tookMs: performance.now() - started,
+      },
       [rgba.buffer],
     );
   },

@@ -31,11 +31,14 @@ export function ProofChoices({
   overlay,
   onChoice,
   onOverlay,
+  inked,
 }: {
   choice: ProofChoice;
   overlay: ProofOverlay;
   onChoice: (choice: ProofChoice) => void;
   onOverlay: (overlay: ProofOverlay) => void;
+  /** The device takes inks, whose sum can be shown. */
+  inked: boolean;
 }) {
   const check = (field: 'blackPoint' | 'paperWhite' | 'inkBlack', label: string, disabled = false) => (
     <FormControlLabel
@@ -75,7 +78,7 @@ export function ProofChoices({
         onChange={(_, chosen: ProofOverlay | null) => chosen !== null && onOverlay(chosen)}
       >
         {OVERLAYS.map(([value, words]) => (
-          <ToggleButton key={value} value={value}>
+          <ToggleButton key={value} value={value} disabled={value === 'ink' && !inked}>
             {words}
           </ToggleButton>
         ))}

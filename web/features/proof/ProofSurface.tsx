@@ -26,6 +26,8 @@ import { EMBEDDED, useProof } from './useProof';
 import { useProofWorker } from './useProofWorker';
 
 const SRGB_KEY = 'standard-sRGB';
+/** Channels of a device that takes light. */
+const LIGHTS = 3;
 /** Conditions that a picture is proofed on at once. */
 const MOST_RANKED = 12;
 
@@ -152,8 +154,14 @@ export function ProofSurface({ shelf }: { shelf: readonly ShelfProfile[] }) {
             <RankedProofs ranked={proof.ranked} sources={sources} chosen={device} onChoose={setDevice} />
           </div>
           <aside className="panel">
-            <ProofChoices choice={choice} overlay={overlay} onChoice={setChoice} onOverlay={setOverlay} />
-            {proof.after !== undefined && <Figures figures={proof.after.figures} />}
+            <ProofChoices
+              choice={choice}
+              overlay={overlay}
+              onChoice={setChoice}
+              onOverlay={setOverlay}
+              inked={proof.after?.inks !== LIGHTS}
+            />
+            {proof.after !== undefined && <Figures proof={proof.after} />}
             <LostColours lost={proof.ranked.find(({ key }) => key === device)?.predicted.lost} />
           </aside>
         </div>
@@ -162,7 +170,7 @@ export function ProofSurface({ shelf }: { shelf: readonly ShelfProfile[] }) {
   );
 }
 
-function Figures({ figures }: { figures: DrawnProof['figures'] }) {
+function Figures({ proof: { figures, inks } }: { proof: DrawnProof }) {
   const percent = (share: number): string => `${(100 * share).toFixed(0)} %`;
   return (
     <dl className="facts">
@@ -172,10 +180,14 @@ function Figures({ figures }: { figures: DrawnProof['figures'] }) {
       </dd>
       <dt>Over 1, 3, 6 ΔE00</dt>
       <dd>{figures.beyond.map(percent).join(', ')}</dd>
-      <dt>Ink, mean and most</dt>
-      <dd>
-        {percent(figures.meanInk)}, {percent(figures.mostInk)}
-      </dd>
+      {inks !== LIGHTS && (
+        <>
+          <dt>Ink, mean and most</dt>
+          <dd>
+            {percent(figures.meanInk)}, {percent(figures.mostInk)}
+          </dd>
+        </>
+      )}
     </dl>
   );
 }
