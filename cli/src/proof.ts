@@ -3,6 +3,7 @@ import { readIcc } from '@melto/core/icc/readIcc';
 import { exactPicture } from '@melto/core/proof/exactPicture';
 import { softProof } from '@melto/core/proof/softProof';
 import { issueText } from '@melto/core/result';
+import { transformed } from '@melto/core/transform/transform';
 import type { Transform } from '@melto/core/transform/transform';
 import { deviceTiff } from '@melto/paper/deviceTiff';
 import { proofPicture } from '@melto/paper/proofPicture';
@@ -48,15 +49,9 @@ export async function proof(path: string, options: ProofOptions): Promise<void> 
     throw new UsageError(`${path}: found ${channels} channels, its profile is for ${toDevice.inputs}`);
   const through = (...links: readonly Transform[]): Uint8Array => {
     const outputs = links[links.length - 1].outputs;
-    const rows = exactPicture(values, channels, outputs, (own) => {
-      let at: Float64Array = own;
-      for (const link of links) {
-        const next = new Float64Array((at.length / link.inputs) * link.outputs);
-        link.apply(at, next);
-        at = next;
-      }
-      return at;
-    });
+    const rows = exactPicture(values, channels, outputs, (own) =>
+      links.reduce((at, link) => transformed(link, at), own),
+    );
     return Uint8Array.from(rows, (value) => Math.round(255 * value));
   };
   if (options.out !== undefined)

@@ -14,6 +14,7 @@ import type { SamplePicture } from '@melto/core/proof/samplePicture';
 import { proofRows, softProof } from '@melto/core/proof/softProof';
 import type { ProofChoice, SoftProof } from '@melto/core/proof/softProof';
 import { issueText } from '@melto/core/result';
+import { transformed } from '@melto/core/transform/transform';
 import { overlayDraw } from './proofOverlay';
 
 /** A picture on the screen, RGBA. */
@@ -117,11 +118,9 @@ const api = {
       return `${name} is for ${alone.value.channels} channels, the picture has ${channels}.`;
     source = { key, profile };
     current = undefined;
-    const signal = exactPicture(picture.values, channels, 3, (values) => {
-      const out = new Float64Array((values.length / channels) * 3);
-      alone.value.before.apply(values, out);
-      return out;
-    });
+    const signal = exactPicture(picture.values, channels, 3, (values) =>
+      transformed(alone.value.before, values),
+    );
     const rgba = new Uint8ClampedArray(4 * width * height);
     for (let pixel = 0; pixel < width * height; pixel++) {
       for (let c = 0; c < 3; c++) rgba[4 * pixel + c] = 255 * signal[3 * pixel + c];
@@ -163,12 +162,10 @@ const api = {
     if (!(x >= 0 && y >= 0 && x < width && y < height)) return undefined;
     const from = (Math.floor(y) * width + Math.floor(x)) * channels;
     const own = Float64Array.from(values.subarray(from, from + channels), (value) => value / 255);
-    const device = new Float64Array(current.inks);
-    current.toDevice.apply(own, device);
+    const device = transformed(current.toDevice, own);
     const lab = (of: SoftProof['asked'], rows: Float64Array): Lab => {
-      const out = new Float64Array(3);
-      of.apply(rows, out);
-      return [out[0], out[1], out[2]];
+      const [l, a, b] = transformed(of, rows);
+      return [l, a, b];
     };
     const [asked, compared] = [lab(current.asked, own), lab(current.compared, device)];
     return {

@@ -1,5 +1,6 @@
 import { deltaE2000Of } from '../colour/deltaE2000.ts';
 import type { Lab } from '../colour/lab.ts';
+import { transformed } from '../transform/transform.ts';
 import type { SoftProof } from './softProof.ts';
 
 /** A colour of a job that comes out far from what is asked. */
@@ -35,14 +36,10 @@ const ALIKE = 8;
  */
 export function predictPrint(proof: SoftProof, values: Float64Array): PredictedPrint {
   const rows = values.length / proof.channels;
-  const device = new Float64Array(rows * proof.inks);
-  proof.toDevice.apply(values, device);
-  const asked = new Float64Array(3 * rows);
-  proof.asked.apply(values, asked);
-  const original = new Float64Array(3 * rows);
-  proof.original.apply(values, original);
-  const printed = new Float64Array(3 * rows);
-  proof.compared.apply(device, printed);
+  const device = transformed(proof.toDevice, values);
+  const asked = transformed(proof.asked, values);
+  const original = transformed(proof.original, values);
+  const printed = transformed(proof.compared, device);
   const apart = (from: Float64Array): Float64Array =>
     Float64Array.from({ length: rows }, (_, i) => deltaE2000Of(...three(from, i), ...three(printed, i)));
   // A print whose black is lighter is farther from the picture, though no colour is lost by it.

@@ -7,7 +7,7 @@ import { success } from '../result.ts';
 import type { Result } from '../result.ts';
 import { blackScaling, conversion } from '../transform/conversion.ts';
 import { blackPoint } from '../transform/links.ts';
-import { chain } from '../transform/transform.ts';
+import { chain, transformed } from '../transform/transform.ts';
 import type { Transform } from '../transform/transform.ts';
 import { labToScreenSignal } from './screen.ts';
 
@@ -99,14 +99,10 @@ export function softProof(
 /** Exact proof of rows of a picture's values: five columns a row. */
 export function proofRows(proof: SoftProof, values: ArrayLike<number>): Float64Array {
   const rows = values.length / proof.channels;
-  const device = new Float64Array(rows * proof.inks);
-  proof.toDevice.apply(values, device);
-  const shown = new Float64Array(3 * rows);
-  proof.shown.apply(device, shown);
-  const asked = new Float64Array(3 * rows);
-  proof.asked.apply(values, asked);
-  const printed = new Float64Array(3 * rows);
-  proof.compared.apply(device, printed);
+  const device = transformed(proof.toDevice, values);
+  const shown = transformed(proof.shown, device);
+  const asked = transformed(proof.asked, values);
+  const printed = transformed(proof.compared, device);
   const out = new Float64Array(PROOF_COLUMNS * rows);
   for (let row = 0; row < rows; row++) {
     const at = 3 * row;

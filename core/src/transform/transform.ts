@@ -8,6 +8,13 @@ export interface Transform {
   apply(input: ArrayLike<number>, output: Float64Array): void;
 }
 
+/** Rows through a transform, as rows of their own. */
+export function transformed(link: Transform, rows: ArrayLike<number>): Float64Array {
+  const out = new Float64Array((rows.length / link.inputs) * link.outputs);
+  link.apply(rows, out);
+  return out;
+}
+
 /** Rows that go through all stages together, so that they stay in the first cache. */
 export const BLOCK = 512;
 

@@ -1,20 +1,11 @@
 'use client';
 
-import { wrap } from 'comlink';
-import type { Remote } from 'comlink';
-import { useEffect, useState } from 'react';
+import { useRemoteWorker } from '@/ui/useRemoteWorker';
 import type { ProofWorker } from '@/workers/proof.worker';
 
-/** A worker that proofs one picture, for as long as the surface is open. */
-export function useProofWorker(): Remote<ProofWorker> | undefined {
-  const [remote, setRemote] = useState<{ readonly api: Remote<ProofWorker> }>();
-  useEffect(() => {
-    const worker = new Worker(new URL('../../workers/proof.worker.ts', import.meta.url), { type: 'module' });
-    setRemote({ api: wrap<ProofWorker>(worker) });
-    return () => {
-      setRemote(undefined);
-      worker.terminate();
-    };
-  }, []);
-  return remote?.api;
-}
+// The address stands where the bundler finds it.
+const start = (): Worker =>
+  new Worker(new URL('../../workers/proof.worker.ts', import.meta.url), { type: 'module' });
+
+/** A worker that proofs one picture. */
+export const useProofWorker = () => useRemoteWorker<ProofWorker>(start);

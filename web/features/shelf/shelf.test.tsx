@@ -1,0 +1,88 @@
+import { screen } from '@testing-library/react';
+import { beforeEach, describe, expect, it, vi } from 'vitest';
+import type { ProfileInspection } from '@melto/core/profile/inspectProfile';
+import type { ShelfProfile } from '@melto/services/profile/shelf';
+import { show } from '@/testing/show';
+import { ShelfSurface } from './ShelfSurface';
+
+const found = vi.hoisted(() => ({ answer: {} as { data?: unknown; error: Error | null } }));
+vi.mock('./useInspection', () => ({ useInspection: () => found.answer }));
+
+const PRESS: ShelfProfile = {
+  ...{
+    key: 'result-10',
+    name: 'Heron_gloss',
+    origin: 'built here',
+    space: 'CMYK',
+    note: 'for the catalogue',
+  },
+  ...{ file: '/api/results/10/file', digest: 'aa', madeMs: Date.UTC(2026, 6, 25) },
+  condition: {
+    ...{ id: 6, device: 'Heron', stock: 'Lantern Gloss 150', mode: 'standard', version: 2, inForceOn: 2 },
+  },
+};
+const CARRIED: ShelfProfile = {
+  ...{ key: 'source-1', name: 'Coated offset', origin: 'carried by jobs', space: 'CMYK', note: '' },
+  ...{ file: '/api/source-profiles/1/file', digest: 'aa', madeMs: null, condition: null },
+};
+const INSPECTION: ProfileInspection & { bytes: number } = {
+  ...{ name: 'x', copyright: 'none', version: '4.4', kind: 'output', colourSpace: 'CMYK', connection: 'Lab' },
+  ...{
+    bytes: 1_234_567,
+    intents: ['perceptual'],
+    mostInk: 3,
+    data: 'CGATS.17',
+    remarks: ['Its greys have a cast.'],
+  },
+  tags: [{ signature: 'A2B0', type: 'lut16', says: '4 to 3 channels' }],
+  roundTrip: { count: 9, mean: 0.13, median: 0.1, p95: 0.5, largest: 1.4 },
+};
+
+beforeEach(() => {
+  found.answer = { data: INSPECTION, error: null };
+});
+
+describe('the shelf', () => {
+  it('says where a profile stands, under which other name its file does, and what stands against it', () => {
+    show(<ShelfSurface shelf={[PRESS, CARRIED]} />);
+    expect(screen.getByText(/in force on 2 conditions/)).toBeTruthy();
+    expect(screen.getByText('The same file stands here as Coated offset.')).toBeTruthy();
+    expect(screen.getByText('Its greys have a cast.')).toBeTruthy();
+    expect(screen.getByText(/output, CMYK to Lab, ICC 4\.4, 1,235 kB/)).toBeTruthy();
+    expect(screen.getByText(/ΔE00 0\.13 mean, 0\.50 at 95 %, 1\.40/)).toBeTruthy();
+    expect(screen.getByRole('link', { name: 'Soft proof' }).getAttribute('href')).toBe(
+      '/proof?device=result-10',
+    );
+    expect(screen.getByRole('link', { name: 'Download' }).getAttribute('href')).toBe('/api/results/10/file');
+    expect(screen.getByRole('button', { name: 'Take it out' })).toBeTruthy();
+  });
+
+  it('is searched by device, stock and note', async () => {
+    const { user } = show(<ShelfSurface shelf={[PRESS, CARRIED]} />);
+    await user.type(screen.getByLabelText('Find'), 'catalogue');
+    expect(screen.getByRole('button', { name: /Heron \/ Lantern Gloss 150/ })).toBeTruthy();
+    expect(screen.queryByRole('button', { name: /Coated offset/ })).toBeNull();
+    await user.clear(screen.getByLabelText('Find'));
+    await user.type(screen.getByLabelText('Find'), 'zzz');
+    expect(screen.getByText('No profile has this in its name.')).toBeTruthy();
+  });
+
+  it('looks into a file of one’s own, and says what is wrong with it', async () => {
+    const { user } = show(<ShelfSurface shelf={[]} />);
+    expect(screen.getByText(/No profile yet/)).toBeTruthy();
+    found.answer = { error: new Error('odd.icc: found acsq, expected acsp') };
+    await user.upload(
+      screen.getByLabelText('Look into a file', { selector: 'input' }),
+      new File(['x'], 'odd.icc'),
+    );
+    expect(screen.getByRole('alert').textContent).toContain('odd.icc: found acsq');
+    expect(screen.queryByRole('link', { name: 'Download' })).toBeNull();
+  });
+
+  it('has nothing to say against one where nothing is', () => {
+    found.answer = { data: { ...INSPECTION, remarks: [], data: undefined }, error: null };
+    show(<ShelfSurface shelf={[CARRIED]} />);
+    expect(screen.getByText('Nothing that its file shows.')).toBeTruthy();
+    expect(screen.queryByRole('button', { name: 'Take it out' })).toBeNull();
+  });
+});
