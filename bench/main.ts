@@ -16,6 +16,7 @@ const all = [
   'alike',
   'map',
   'proof',
+  'predicted',
   'chain',
   'speed',
 ] as const;
@@ -43,6 +44,7 @@ for (const name of all) {
   if (name === 'chain') (await import('./chain.ts')).chain();
   if (name === 'others') (await import('./otherLoop.ts')).otherLoop();
   if (name === 'alike') (await import('./alike.ts')).alike();
+  if (name === 'predicted') (await import('./predicted.ts')).predicted();
   if (name === 'proof') await (await import('./proof.ts')).proof();
   if (name === 'map') (await import('./errorMap.ts')).errorMap();
   if (name === 'speed') await (await import('./speed.ts')).speed();

@@ -10,7 +10,10 @@ import { judgeSheet } from './checkAgainstAims.ts';
 import type { AimCheck, SheetBesideAims } from './checkAgainstAims.ts';
 import type { ToleranceSet } from './toleranceSet.ts';
 
-/** How far a print may be from its prediction: mean ΔE00 of each patch by itself, and of all of a sheet together. */
+/**
+ * How far a reading of a print may be from its prediction, mean ΔE00: of each patch by itself (model and reading), and of
+ * all of a sheet together.
+ */
 export interface PredictionError {
   readonly patch: number;
   readonly sheet: number;
@@ -22,7 +25,8 @@ export interface PredictedConformity {
   readonly check: AimCheck;
   /** Share of such prints that would conform, or nearly. */
   readonly chance: number;
-  /** Mean ΔE00 to the aims: of nine in ten such prints between these. */
+  /** Mean ΔE00 to the aims that such prints have, and of nine in ten of them between these. */
+  readonly expectedMean: number;
   readonly meanBetween: readonly [number, number];
 }
 
@@ -66,6 +70,7 @@ export function predictConformity(
   return success({
     check: expected.value,
     chance: conforming / PRINTS,
+    expectedMean: means.reduce((sum, value) => sum + value, 0) / PRINTS,
     meanBetween: [means[Math.floor(0.05 * PRINTS)], means[Math.ceil(0.95 * PRINTS) - 1]],
   });
 }

@@ -7,20 +7,22 @@ import { predictConformity } from '@melto/core/conformity/predictConformity';
 import type { PredictedCheck } from '@melto/core/conformity/predictConformity';
 import { CMYK, sameProcess } from '@melto/core/device/process';
 import { deviceToLab } from '@melto/core/icc/profileTransform';
+import { findResult } from '@melto/store/results';
+import type { WholeResultRow } from '@melto/store/results';
 import type { Context } from '../kernel/context.ts';
 import { conditionOf } from '../ledger/conditions.ts';
 import type { ConditionRow } from '../ledger/conditions.ts';
 import { profileInForce } from '../ledger/inForce.ts';
-import { profileSummary } from '../ledger/resultKinds.ts';
-import { resultRow } from '../ledger/storedResult.ts';
+import { PROFILE } from '../ledger/kinds/profileKind.ts';
+import { storedOf } from '../ledger/resultKind.ts';
 import { driftSinceZero } from '../watch/watchDrift.ts';
 import { loadAims } from '../conformity/aimSets.ts';
 import type { JudgedBy } from '../conformity/checkChoice.ts';
 import { loadToleranceSet } from '../conformity/toleranceSets.ts';
 import { valuesThrough } from './wedgeWay.ts';
 
-/** What is taken for the error of a profile that does not tell its own, mean ΔE00. */
-const UNTOLD_FIT = 1;
+/** What is taken for the error of a patch where a profile does not tell its own, mean ΔE00. */
+const UNTOLD_ERROR = 1;
 
 type Choice = Omit<JudgedBy, 'spots' | 'predicted'>;
 
@@ -61,7 +63,7 @@ export async function predictedWedge(
   const [{ aims }, { set: tolerances }, row, drift] = await Promise.all([
     loadAims(context, choice.aimSetId),
     loadToleranceSet(context, choice.toleranceSetId),
-    resultRow(context, inForce.resultId),
+    findResult(context.database, inForce.resultId),
     driftSinceZero(context, condition.id, context.now()),
   ]);
   const sheet = layBesideAims(
@@ -75,7 +77,7 @@ export async function predictedWedge(
   );
   if (!sheet.ok) return undefined;
   const predicted = predictConformity(sheet.value, tolerances, choice.substrateCorrected, {
-    patch: profileSummary(row).fit ?? UNTOLD_FIT,
+    patch: patchError(row),
     sheet: Math.hypot(drift?.size ?? 0, drift?.sheet ?? 0),
   });
   if (!predicted.ok) return undefined;
@@ -96,6 +98,15 @@ export async function predictedWedge(
             limit: deciding.limit,
           },
   };
+}
+
+/** Error of the model without the noise of its readings, and that noise again: a print is read as the chart was. */
+function patchError(row: WholeResultRow | undefined): number {
+  if (row === undefined || row.shape !== PROFILE.shape) return UNTOLD_ERROR;
+  const { summary, detail } = storedOf(PROFILE, row, row.detail);
+  return detail.uncertainty === undefined || summary.repeatability === null
+    ? summary.mean
+    : Math.hypot(detail.uncertainty.mean, summary.repeatability);
 }
 
 /** XYZ (Y = 100) as instruments count it, of Lab of the ICC white. */
