@@ -124,7 +124,8 @@ function conformity(built: readonly Built[]): void {
             ),
           );
         const said = unwrap(predictConformity(lay(expected), set, false, { patch: own.error, sheet: SHEET }));
-        const shift = (SHEET / 1.6) * random.normal();
+        // The mean size of a normal value is 0.8.
+        const shift = (SHEET / 0.8) * random.normal();
         const read = noisyXyz(own.truth(inks), NOISE, random);
         const lab = labOf(read);
         for (let i = 0; i < lab.length; i += 3) lab[i] += shift;
