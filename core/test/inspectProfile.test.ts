@@ -1,7 +1,12 @@
 import { readFileSync } from 'node:fs';
 import { beforeAll, describe, expect, it } from 'vitest';
 import type { IccProfile, IccTag, LutAbTag, LutTag } from '@melto/core/icc/iccTypes';
+import { compareBodies } from '@melto/core/gamut/compareBodies';
+import { profileBody } from '@melto/core/gamut/profileBody';
 import { readIcc } from '@melto/core/icc/readIcc';
+import { writeIcc } from '@melto/core/icc/writeIcc';
+import { createRandom } from '@melto/core/numerics/random';
+import { softProof } from '@melto/core/proof/softProof';
 import { inspectProfile } from '@melto/core/profile/inspectProfile';
 import { unwrap } from '@melto/core/result';
 import { wrenModel, wrenProfileBytes } from './wrenProfile.ts';
@@ -102,5 +107,43 @@ describe('the inspection of a profile', () => {
   it('warns of version 4 where old software is', () => {
     const four = unwrap(readIcc(wrenProfileBytes(4, wren)));
     expect(inspectProfile(four).remarks).toEqual([expect.stringMatching(/version 2 only/)]);
+  });
+});
+
+const CHOICE = { intent: 'relative', blackPoint: true, paperWhite: true, inkBlack: true } as const;
+
+describe('a damaged profile', () => {
+  it('is refused in words, or looked into: nothing of it throws or hangs', () => {
+    const bytes = writeIcc(own);
+    const random = createRandom(60);
+    let read = 0;
+    for (let kind = 0; kind < 60; kind++) {
+      const damaged = bytes.slice(
+        0,
+        kind % 4 === 3 ? Math.floor(random.uniform() * bytes.length) : bytes.length,
+      );
+      // Header and tag table are worth more of the damage than the values of tables.
+      const within = kind % 2 === 0 ? 400 : damaged.length;
+      for (let i = 0; i < 1 + (kind % 5); i++)
+        damaged[Math.floor(random.uniform() * Math.min(within, damaged.length))] = Math.floor(
+          256 * random.uniform(),
+        );
+      const found = readIcc(damaged);
+      if (!found.ok) {
+        expect(found.issues.length).toBeGreaterThan(0);
+        continue;
+      }
+      read++;
+      expect(Array.isArray(inspectProfile(found.value).remarks)).toBe(true);
+      const body = profileBody(found.value, 'damaged');
+      if (!body.ok) expect(body.issues[0].expected).not.toBe('');
+      else {
+        const compared = compareBodies(body.value.body, body.value.body);
+        if (compared.ok) expect(compared.value.a.volume).toBeGreaterThanOrEqual(0);
+      }
+      softProof(found.value, own, CHOICE);
+      softProof(own, found.value, CHOICE);
+    }
+    expect(read).toBeGreaterThan(10);
   });
 });

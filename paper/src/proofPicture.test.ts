@@ -1,6 +1,7 @@
 import { readFileSync } from 'node:fs';
 import sharp from 'sharp';
 import { describe, expect, it } from 'vitest';
+import { createRandom } from '@melto/core/numerics/random';
 import { unwrap } from '@melto/core/result';
 import { deviceTiff } from './deviceTiff.ts';
 import { proofPicture } from './proofPicture.ts';
@@ -102,5 +103,30 @@ describe('a picture for a proof', () => {
     png.writeUInt32BE(100_000, 16);
     png.writeUInt32BE(100_000, 20);
     expect((await proofPicture(png, 100)).ok).toBe(false);
+  });
+
+  it('of damaged bytes is read or refused, in sixty ways', async () => {
+    const image = sharp(RGB, raw);
+    const whole = [
+      await image.clone().png().toBuffer(),
+      await image.clone().jpeg().toBuffer(),
+      deviceTiff(RGB, { width: 6, height: 4, channels: 3 }, 100, readFileSync(WIDE)),
+    ];
+    const random = createRandom(61);
+    let refused = 0;
+    for (let kind = 0; kind < 60; kind++) {
+      const file = Buffer.from(whole[kind % 3]);
+      const cut = kind % 5 === 4 ? file.subarray(0, Math.floor(random.uniform() * file.length)) : file;
+      for (let i = 0; i <= kind % 4; i++)
+        cut[Math.floor(random.uniform() * Math.min(120, cut.length))] = Math.floor(256 * random.uniform());
+      const read = await proofPicture(cut, 100);
+      if (read.ok)
+        expect(read.value.values.length).toBe(read.value.width * read.value.height * read.value.channels);
+      else {
+        refused++;
+        expect(read.issues).toHaveLength(1);
+      }
+    }
+    expect(refused).toBeGreaterThan(15);
   });
 });
