@@ -5,7 +5,7 @@ import { inkUncertainty } from '@melto/core/characterise/modelUncertainty';
 import { uncertaintyMap } from '@melto/core/characterise/uncertaintyMap';
 import { controlWedge } from '@melto/core/charts/controlWedge';
 import { makeCmykChart } from '@melto/core/charts/cmykChart';
-import { deltaE2000Rows } from '@melto/core/colour/deltaE2000';
+import { deltaE2000, deltaE2000Rows } from '@melto/core/colour/deltaE2000';
 import { WHITE_D50_MEASURED, WHITE_ICC } from '@melto/core/colour/whitePoints';
 import { labToXyz, xyzToLab } from '@melto/core/colour/xyzToLab';
 import { aimsFor, publishedAims } from '@melto/core/conformity/aims';
@@ -13,6 +13,7 @@ import type { Aims } from '@melto/core/conformity/aims';
 import { layBesideAims, judgeSheet } from '@melto/core/conformity/checkAgainstAims';
 import { PUBLISHED_CONDITIONS } from '@melto/core/conformity/data/publishedConditions';
 import { TOLERANCE_SETS } from '@melto/core/conformity/data/toleranceSets';
+import { measuredXyz } from '@melto/core/conformity/profileAims';
 import { predictConformity } from '@melto/core/conformity/predictConformity';
 import { CMYK } from '@melto/core/device/process';
 import { meanPaperXyz } from '@melto/core/device/meanPaperXyz';
@@ -136,9 +137,7 @@ function conformity(built: readonly Built[]): void {
         if (passes(found.verdict)) passed++;
         if (passes(found.verdict) === passes(said.check.verdict)) right++;
         scored.push({ chance: said.chance, conformed: passes(found.verdict) });
-        const meanFound = mean(
-          found.pairs.map(({ aim, measured: m }) => deltaE2000Rows([...aim], [...m])[0]),
-        );
+        const meanFound = mean(found.pairs.map(({ aim, measured: m }) => deltaE2000(aim, m)));
         off.push(Math.abs(meanFound - said.expectedMean));
         if (meanFound >= said.meanBetween[0] && meanFound <= said.meanBetween[1]) inside++;
       }
@@ -229,18 +228,6 @@ function iccLab(xyz: Float64Array): Float64Array {
   for (let i = 0; i < xyz.length; i += 3) {
     const at = (axis: number): number => (xyz[i + axis] / WHITE_D50_MEASURED[axis]) * WHITE_ICC[axis];
     out.set(xyzToLab([at(0), at(1), at(2)], WHITE_ICC), i);
-  }
-  return out;
-}
-
-function measuredXyz(lab: Float64Array): Float64Array {
-  const out = new Float64Array(lab.length);
-  for (let i = 0; i < lab.length; i += 3) {
-    const xyz = labToXyz([lab[i], lab[i + 1], lab[i + 2]], WHITE_ICC);
-    out.set(
-      xyz.map((value, axis) => (value / WHITE_ICC[axis]) * WHITE_D50_MEASURED[axis]),
-      i,
-    );
   }
   return out;
 }

@@ -2,6 +2,7 @@ import { execFileSync } from 'node:child_process';
 import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { RENDERING_INTENTS } from '@melto/core/icc/profileTransform';
 import { readIcc } from '@melto/core/icc/readIcc';
 import { bakeProof, drawProof } from '@melto/core/proof/bakedProof';
 import { exactPicture } from '@melto/core/proof/exactPicture';
@@ -15,7 +16,6 @@ import { printTable } from './table.ts';
 
 const SIDE = 1000;
 const SRGB = '/usr/share/color/icc/sRGB.icc';
-const INTENTS = ['perceptual', 'relative', 'saturation', 'absolute'] as const;
 
 /**
  * Device values of pictures beside those of LittleCMS, the baked proof beside the exact one, and their speed.
@@ -39,14 +39,14 @@ export async function proof(): Promise<void> {
         join(folder, 'in.tif'),
         deviceTiff(pixels, { width: SIDE, height: SIDE, channels: 3 }, 300),
       );
-      for (const intent of INTENTS)
+      for (const intent of RENDERING_INTENTS)
         for (const blackPoint of intent === 'absolute' ? [false] : [false, true]) {
           const made = unwrap(
             softProof(source, device, { intent, blackPoint, paperWhite: true, inkBlack: true }),
           );
           const own = deviceValues(made, pixels);
           const options = [
-            ...['-c0', `-t${INTENTS.indexOf(intent)}`, ...(blackPoint ? ['-b'] : [])],
+            ...['-c0', `-t${RENDERING_INTENTS.indexOf(intent)}`, ...(blackPoint ? ['-b'] : [])],
             ...[`-i${SRGB}`, `-o${path}`, join(folder, 'in.tif'), join(folder, 'out.tif')],
           ];
           execFileSync('tificc', options, { stdio: 'ignore' });

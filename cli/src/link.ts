@@ -1,4 +1,4 @@
-import type { RenderingIntent } from '@melto/core/icc/profileTransform';
+import { RENDERING_INTENTS } from '@melto/core/icc/profileTransform';
 import { writeIcc } from '@melto/core/icc/writeIcc';
 import { deviceLink } from '@melto/core/link/deviceLink';
 import { issueText } from '@melto/core/result';
@@ -21,12 +21,7 @@ const KEEPS = ['black', 'inks'] as const;
 
 /** Writes a device link from one CMYK profile to another. */
 export function link(options: LinkOptions): void {
-  const intent = oneOf(options.intent, '--intent', [
-    'perceptual',
-    'relative',
-    'saturation',
-    'absolute',
-  ]) as RenderingIntent;
+  const intent = oneOf(options.intent, '--intent', RENDERING_INTENTS);
   const keep = (options.keep ?? '')
     .split(',')
     .map((word) => word.trim())

@@ -1,4 +1,4 @@
-import type { RenderingIntent } from '@melto/core/icc/profileTransform';
+import { RENDERING_INTENTS } from '@melto/core/icc/profileTransform';
 import { readIcc } from '@melto/core/icc/readIcc';
 import { exactPicture } from '@melto/core/proof/exactPicture';
 import { softProof } from '@melto/core/proof/softProof';
@@ -24,12 +24,11 @@ export interface ProofOptions {
   readonly json?: boolean;
 }
 
-const INTENTS: readonly RenderingIntent[] = ['perceptual', 'relative', 'saturation', 'absolute'];
 const DPI = 300;
 
 /** Writes a picture as a device prints it, for a screen of sRGB, or its values for the device; each pixel exactly. */
 export async function proof(path: string, options: ProofOptions): Promise<void> {
-  const intent = oneOf(options.intent, '--intent', INTENTS);
+  const intent = oneOf(options.intent, '--intent', RENDERING_INTENTS);
   if (options.out === undefined && options.values === undefined)
     throw new UsageError(
       'found nothing to write, expected --out for the proof, --values for the device, or both',

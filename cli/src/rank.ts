@@ -1,7 +1,7 @@
 import { deltaE2000Rows } from '@melto/core/colour/deltaE2000';
 import { deviceToLab, labToDevice } from '@melto/core/icc/profileTransform';
 import { summariseErrors } from '@melto/core/numerics/statistics';
-import { unwrap } from '@melto/core/result';
+import { transformed } from '@melto/core/transform/transform';
 import { colourListFrom, report } from './files.ts';
 import { readProfile } from './profileInspect.ts';
 import { UsageError } from './usageError.ts';
@@ -21,10 +21,8 @@ export function rank({ colours: path, profiles, json }: RankOptions): void {
     const profile = readProfile(file);
     const [to, back] = [labToDevice(profile, 'absolute'), deviceToLab(profile, 'absolute')];
     if (!to.ok || !back.ok) throw new UsageError(`${file}: it does not lead from Lab to its device and back`);
-    const device = new Float64Array(colours.length * to.value.outputs);
-    unwrap(to).apply(asked, device);
-    const printed = new Float64Array(asked.length);
-    unwrap(back).apply(device, printed);
+    const device = transformed(to.value, asked);
+    const printed = transformed(back.value, device);
     const errors = deltaE2000Rows(asked, printed);
     const worst = [...errors.keys()].sort((a, b) => errors[b] - errors[a]).slice(0, 3);
     return {

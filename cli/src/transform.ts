@@ -2,7 +2,7 @@ import type { PatchSet } from '@melto/core/cgats/patchSet';
 import { channelCount, CMYK, RGB } from '@melto/core/device/process';
 import type { Process } from '@melto/core/device/process';
 import type { IccProfile } from '@melto/core/icc/iccTypes';
-import type { RenderingIntent } from '@melto/core/icc/profileTransform';
+import { RENDERING_INTENTS } from '@melto/core/icc/profileTransform';
 import { issueText } from '@melto/core/result';
 import { conversion } from '@melto/core/transform/conversion';
 import { readCurves } from './curves.ts';
@@ -20,11 +20,9 @@ export interface TransformOptions {
   readonly json?: boolean;
 }
 
-const INTENTS: readonly RenderingIntent[] = ['perceptual', 'relative', 'saturation', 'absolute'];
-
 /** Converts a file of device values or of Lab through profiles, black points and curves. */
 export function transform(file: string, options: TransformOptions): void {
-  const intent = oneOf(options.intent, '--intent', INTENTS);
+  const intent = oneOf(options.intent, '--intent', RENDERING_INTENTS);
   const from = options.from === undefined ? undefined : readProfile(options.from);
   const to = options.to === undefined ? undefined : readProfile(options.to);
   const made = conversion({

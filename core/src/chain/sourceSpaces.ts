@@ -7,7 +7,7 @@ import type { IccCurve } from '../icc/iccTypes.ts';
 import { xyzToLabStage } from '../icc/pcsEncoding.ts';
 import { multiplyMatrix3 } from '../numerics/matrix3.ts';
 import type { Matrix3 } from '../numerics/matrix3.ts';
-import { ofStages } from '../transform/transform.ts';
+import { ofStages, transformed } from '../transform/transform.ts';
 import type { Transform } from '../transform/transform.ts';
 
 /** A space of three primaries that the values of a picture may be taken for. */
@@ -101,7 +101,5 @@ export function spaceToLab({ matrix, curve }: SourceSpace): Transform {
 
 /** The same for rows of three. */
 export function sourceToLab(space: SourceSpace, rgb: ArrayLike<number>): Float64Array {
-  const out = new Float64Array(rgb.length);
-  spaceToLab(space).apply(rgb, out);
-  return out;
+  return transformed(spaceToLab(space), rgb);
 }

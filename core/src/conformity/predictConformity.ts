@@ -1,4 +1,5 @@
-import { deltaE2000Of } from '../colour/deltaE2000.ts';
+import { deltaE2000 } from '../colour/deltaE2000.ts';
+import type { Lab } from '../colour/lab.ts';
 import { WHITE_D50_MEASURED } from '../colour/whitePoints.ts';
 import { labToXyz, xyzToLab } from '../colour/xyzToLab.ts';
 import type { Verdict } from '../judgement/verdict.ts';
@@ -76,13 +77,8 @@ export function predictConformity(
 }
 
 function meanOf({ pairs }: AimCheck): number {
-  return (
-    pairs.reduce((sum, { aim, measured }) => sum + deltaE2000Of(...three(aim), ...three(measured)), 0) /
-    pairs.length
-  );
+  return pairs.reduce((sum, { aim, measured }) => sum + deltaE2000(aim, measured), 0) / pairs.length;
 }
-
-const three = (lab: readonly number[]): [number, number, number] => [lab[0], lab[1], lab[2]];
 
 /** A sheet that is off by an error of each patch and by one that all share, both of the size that they have in ΔE00. */
 function misprinted(xyz: Float64Array, { patch, sheet }: PredictionError, random: Random): Float64Array {
@@ -92,7 +88,7 @@ function misprinted(xyz: Float64Array, { patch, sheet }: PredictionError, random
     const lab = xyzToLab([xyz[i], xyz[i + 1], xyz[i + 2]], WHITE_D50_MEASURED);
     const own = offBy(lab, [random.normal(), random.normal(), random.normal()], patch);
     const all = offBy(own, shared, sheet);
-    out.set(labToXyz(three(all), WHITE_D50_MEASURED), i);
+    out.set(labToXyz(all, WHITE_D50_MEASURED), i);
   }
   return out;
 }
@@ -101,16 +97,16 @@ function misprinted(xyz: Float64Array, { patch, sheet }: PredictionError, random
 const MEAN_LENGTH = Math.sqrt(8 / Math.PI);
 
 /** A colour moved along a direction in Lab, as far as its length says in means of ΔE00. */
-function offBy(lab: readonly number[], direction: readonly number[], size: number): readonly number[] {
+function offBy(lab: Lab, direction: readonly number[], size: number): Lab {
   const length = Math.hypot(direction[0], direction[1], direction[2]);
   if (size === 0 || length === 0) return lab;
+  const along = (step: number): Lab => [
+    lab[0] + step * direction[0],
+    lab[1] + step * direction[1],
+    lab[2] + step * direction[2],
+  ];
   // ΔE00 is nearly straight over one unit of Lab.
-  const unit = deltaE2000Of(
-    ...three(lab),
-    lab[0] + direction[0] / length,
-    lab[1] + direction[1] / length,
-    lab[2] + direction[2] / length,
-  );
+  const unit = deltaE2000(lab, along(1 / length));
   const step = (size * length) / MEAN_LENGTH / Math.max(0.05, unit) / length;
-  return lab.map((value, axis) => value + step * direction[axis]);
+  return along(step);
 }

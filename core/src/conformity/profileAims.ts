@@ -5,6 +5,7 @@ import type { IccProfile } from '../icc/iccTypes.ts';
 import { deviceToLab } from '../icc/profileTransform.ts';
 import { failure, success } from '../result.ts';
 import type { Result } from '../result.ts';
+import { transformed } from '../transform/transform.ts';
 import { deviceKey } from './aims.ts';
 
 /** Steps of the grid that a profile is sampled on beside the wedges' own patches. */
@@ -24,14 +25,17 @@ export function profileXyz(profile: IccProfile, device: Float64Array): Result<Fl
       expected: 'a CMYK output profile',
       found: `${toLab.value.inputs} channels`,
     });
-  const lab = new Float64Array((device.length / 4) * 3);
-  toLab.value.apply(device, lab);
+  return success(measuredXyz(transformed(toLab.value, device)));
+}
+
+/** XYZ (Y = 100) as instruments count it, of Lab rows of the ICC white. */
+export function measuredXyz(lab: ArrayLike<number>): Float64Array {
   const xyz = new Float64Array(lab.length);
   for (let i = 0; i < lab.length; i += 3)
     labToXyz([lab[i], lab[i + 1], lab[i + 2]], WHITE_ICC).forEach(
       (value, axis) => (xyz[i + axis] = (value / WHITE_ICC[axis]) * WHITE_D50_MEASURED[axis]),
     );
-  return success(xyz);
+  return xyz;
 }
 
 /** What a CMYK output profile predicts for the patches of all control wedges and a grid of six steps an ink. */

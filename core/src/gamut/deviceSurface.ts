@@ -1,4 +1,5 @@
 import type { Vector3 } from '../numerics/matrix3.ts';
+import { transformed } from '../transform/transform.ts';
 import type { Transform } from '../transform/transform.ts';
 
 /** Points along an edge of a face: of three channels, which have six faces, and of more, which have many. */
@@ -69,8 +70,7 @@ function addFace(out: Vector3[][], toLab: Transform, face: Face, totalInk: numbe
       if (rest !== undefined) values[rest] = room - x - y;
       device.set(values, (i * points + j) * channels);
     }
-  const lab = new Float64Array(points * points * 3);
-  toLab.apply(device, lab);
+  const lab = transformed(toLab, device);
   const colour = (at: number): Vector3 => [lab[3 * at], lab[3 * at + 1], lab[3 * at + 2]];
   for (let i = 0; i + 1 < points; i++)
     for (let j = 0; j + 1 < points; j++) {

@@ -19,7 +19,9 @@ import {
 } from './pcsEncoding.ts';
 import { shaperOf } from './shaper.ts';
 
-export type RenderingIntent = 'perceptual' | 'relative' | 'saturation' | 'absolute';
+/** In the order in which headers and programs count them, from 0. */
+export const RENDERING_INTENTS = ['perceptual', 'relative', 'saturation', 'absolute'] as const;
+export type RenderingIntent = (typeof RENDERING_INTENTS)[number];
 
 /**
  * Between device rows (0..1) and Lab rows of the connection space (D50, absolute for that intent); a RangeError names the

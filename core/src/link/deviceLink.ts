@@ -2,11 +2,12 @@ import { deltaEAb } from '../colour/deltaEAb.ts';
 import type { Lab } from '../colour/lab.ts';
 import type { IccProfile, LutTag } from '../icc/iccTypes.ts';
 import { linkProfile } from '../icc/linkProfile.ts';
-import { deviceToLab } from '../icc/profileTransform.ts';
+import { deviceToLab, RENDERING_INTENTS } from '../icc/profileTransform.ts';
 import type { RenderingIntent } from '../icc/profileTransform.ts';
 import { failure, success } from '../result.ts';
 import type { Result } from '../result.ts';
 import { conversion } from '../transform/conversion.ts';
+import { transformed } from '../transform/transform.ts';
 
 /** How a link goes from one device to another, and what it leaves as it is. */
 export interface LinkChoice {
@@ -29,7 +30,6 @@ const BLACK = 3;
 /** Sum of the other inks at which an ink is no longer alone. */
 const ALONE = 2 / (POINTS - 1);
 const RAMP = 101;
-const INTENTS: readonly RenderingIntent[] = ['perceptual', 'relative', 'saturation', 'absolute'];
 
 /** A device link from CMYK to CMYK: the way through both profiles, but for what is kept. */
 export function deviceLink(from: IccProfile, to: IccProfile, choice: LinkChoice): Result<IccProfile> {
@@ -54,8 +54,7 @@ export function deviceLink(from: IccProfile, to: IccProfile, choice: LinkChoice)
   const way = conversion({ from, to, intent: choice.intent, blackPoint: choice.blackPoint });
   if (!way.ok) return way;
   const nodes = gridNodes();
-  const inks = new Float64Array(nodes.length);
-  way.value.apply(nodes, inks);
+  const inks = transformed(way.value, nodes);
   const kept = [choice.keepInks, choice.keepInks, choice.keepInks, choice.keepBlack];
   for (let ink = 0; ink < INKS; ink++) {
     if (!kept[ink]) continue;
@@ -70,7 +69,7 @@ export function deviceLink(from: IccProfile, to: IccProfile, choice: LinkChoice)
       to: 'CMYK',
       table: table(inks),
       ...{ description: choice.description, createdMs: choice.createdMs, version: 2 },
-      intent: INTENTS.indexOf(choice.intent),
+      intent: RENDERING_INTENTS.indexOf(choice.intent),
     }),
   );
 }
@@ -107,8 +106,7 @@ function fullness(profile: IccProfile, ink: number): Result<Float64Array> {
   if (!toLab.ok) return toLab;
   const values = new Float64Array(RAMP * INKS);
   for (let i = 0; i < RAMP; i++) values[i * INKS + ink] = i / (RAMP - 1);
-  const lab = new Float64Array(3 * RAMP);
-  toLab.value.apply(values, lab);
+  const lab = transformed(toLab.value, values);
   const at = (row: number): Lab => [lab[3 * row], lab[3 * row + 1], lab[3 * row + 2]];
   const whole = deltaEAb(at(0), at(RAMP - 1));
   let most = 0;

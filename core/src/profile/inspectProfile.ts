@@ -1,11 +1,13 @@
 import { deltaE2000Of, deltaE2000Rows } from '../colour/deltaE2000.ts';
 import type { Lab } from '../colour/lab.ts';
 import type { IccProfile, IccTag } from '../icc/iccTypes.ts';
+import { inkSum, mostInk } from '../icc/mostInk.ts';
 import { profileText } from '../icc/profileText.ts';
 import { deviceToLab, labToDevice } from '../icc/profileTransform.ts';
 import { createRandom } from '../numerics/random.ts';
 import { summariseErrors } from '../numerics/statistics.ts';
 import type { ErrorSummary } from '../numerics/statistics.ts';
+import { transformed } from '../transform/transform.ts';
 import { profileFigures } from './profileFigures.ts';
 import type { ProfileFigures } from './profileFigures.ts';
 
@@ -110,33 +112,18 @@ function tripOf(profile: IccProfile): Pick<ProfileInspection, 'roundTrip' | 'mos
   const [to, back] = [labToDevice(profile, 'relative'), deviceToLab(profile, 'relative')];
   if (!to.ok || !back.ok || profile.header.deviceClass !== 'prtr') return {};
   const { outputs } = to.value;
-  const sumOf = (rows: Float64Array, row: number): number => {
-    let sum = 0;
-    for (let ink = 0; ink < outputs; ink++) sum += rows[row * outputs + ink];
-    return sum;
-  };
-  const grid = Float64Array.from({ length: 3 * 11 ** 3 }, (_, i) => {
-    const place = Math.floor(i / 3);
-    const step = [Math.floor(place / 121), Math.floor(place / 11) % 11, place % 11][i % 3];
-    return i % 3 === 0 ? 10 * step : 20 * step - 100;
-  });
-  const inks = new Float64Array(11 ** 3 * outputs);
-  to.value.apply(grid, inks);
-  const mostInk = Math.max(...Array.from({ length: 11 ** 3 }, (_, row) => sumOf(inks, row)));
+  const most = mostInk(to.value);
   const random = createRandom(1);
   const device = new Float64Array(PROBES * outputs);
   for (let row = 0; row < PROBES;) {
     for (let ink = 0; ink < outputs; ink++) device[row * outputs + ink] = random.uniform();
-    if (outputs === 3 || sumOf(device, row) <= mostInk) row++;
+    if (outputs === 3 || inkSum(device, row, outputs) <= most) row++;
   }
-  const lab = new Float64Array(3 * PROBES);
-  back.value.apply(device, lab);
-  to.value.apply(lab, device);
-  const again = new Float64Array(3 * PROBES);
-  back.value.apply(device, again);
+  const lab = transformed(back.value, device);
+  const again = transformed(back.value, transformed(to.value, lab));
   return {
     roundTrip: summariseErrors(deltaE2000Rows(lab, again)),
-    mostInk: outputs === 3 ? undefined : mostInk,
+    mostInk: outputs === 3 ? undefined : most,
   };
 }
 

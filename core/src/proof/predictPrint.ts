@@ -1,4 +1,4 @@
-import { deltaE2000Of } from '../colour/deltaE2000.ts';
+import { deltaE2000, deltaE2000Rows } from '../colour/deltaE2000.ts';
 import type { Lab } from '../colour/lab.ts';
 import { transformed } from '../transform/transform.ts';
 import type { SoftProof } from './softProof.ts';
@@ -40,22 +40,18 @@ export function predictPrint(proof: SoftProof, values: Float64Array): PredictedP
   const asked = transformed(proof.asked, values);
   const original = transformed(proof.original, values);
   const printed = transformed(proof.compared, device);
-  const apart = (from: Float64Array): Float64Array =>
-    Float64Array.from({ length: rows }, (_, i) => deltaE2000Of(...three(from, i), ...three(printed, i)));
   // A print whose black is lighter is farther from the picture, though no colour is lost by it.
-  const errors = apart(original);
-  const losses = apart(asked);
+  const errors = deltaE2000Rows(original, printed);
+  const losses = deltaE2000Rows(asked, printed);
   const order = [...losses.keys()].sort((a, b) => losses[b] - losses[a]);
   const sorted = errors.slice().sort();
   const lost: LostColour[] = [];
   for (const row of order) {
     if (lost.length === LOST || losses[row] < 1) break;
     const own = three(asked, row);
-    if (lost.some((known) => deltaE2000Of(...own, ...(known.asked as [number, number, number])) < ALIKE))
-      continue;
+    if (lost.some((known) => deltaE2000(own, known.asked) < ALIKE)) continue;
     let alike = 0;
-    for (let other = 0; other < rows; other++)
-      if (deltaE2000Of(...own, ...three(asked, other)) < ALIKE) alike++;
+    for (let other = 0; other < rows; other++) if (deltaE2000(own, three(asked, other)) < ALIKE) alike++;
     lost.push({ asked: own, printed: three(printed, row), deltaE: losses[row], share: alike / rows });
   }
   return {
@@ -68,8 +64,4 @@ export function predictPrint(proof: SoftProof, values: Float64Array): PredictedP
   };
 }
 
-const three = (lab: Float64Array, row: number): [number, number, number] => [
-  lab[3 * row],
-  lab[3 * row + 1],
-  lab[3 * row + 2],
-];
+const three = (lab: Float64Array, row: number): Lab => [lab[3 * row], lab[3 * row + 1], lab[3 * row + 2]];

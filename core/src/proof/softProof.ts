@@ -67,9 +67,7 @@ export function softProof(
   if (seen === 'relative' && (scaled || intent !== 'relative')) {
     const scaling = blackScaling(source, device, 'relative');
     if (!scaling.ok) return scaling;
-    const again = deviceToLab(source, seen);
-    if (!again.ok) return again;
-    asked = chain(again.value, scaling.value);
+    asked = chain(original.value, scaling.value);
   }
   const compared = deviceToLab(device, seen);
   if (!compared.ok) return compared;

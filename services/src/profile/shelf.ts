@@ -75,13 +75,6 @@ export async function profileShelf({ database }: Context): Promise<ShelfProfile[
   ];
 }
 
-/** Names that the same file stands under, for those that stand more than once. */
-export function sameFiles(shelf: readonly ShelfProfile[]): ReadonlyMap<string, readonly ShelfProfile[]> {
-  const byDigest = new Map<string, ShelfProfile[]>();
-  for (const own of shelf) byDigest.set(own.digest, [...(byDigest.get(own.digest) ?? []), own]);
-  return new Map([...byDigest].filter(([, own]) => own.length > 1));
-}
-
 export async function sourceProfileFile({ database }: Context, id: number): Promise<Download> {
   const row = await findSourceProfile(database, id);
   if (row === undefined) throw notFound(`source profile ${id}`);

@@ -12,8 +12,7 @@ import type { Context } from '../kernel/context.ts';
 import { Problem } from '../kernel/problem.ts';
 import { conditionOf, settingsRecord } from '../ledger/conditions.ts';
 import type { ConditionRow } from '../ledger/conditions.ts';
-import { importReading } from './importReading.ts';
-import { isSpectral } from './importReading.ts';
+import { importReading, isSpectral } from './importReading.ts';
 import type { ImportedReading, ImportPreview } from './importReading.ts';
 import { readableFile, unanswered } from './measuredFile.ts';
 

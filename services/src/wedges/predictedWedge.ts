@@ -1,12 +1,12 @@
-import { WHITE_D50_MEASURED, WHITE_ICC } from '@melto/core/colour/whitePoints';
-import { labToXyz } from '@melto/core/colour/xyzToLab';
 import { controlWedge } from '@melto/core/charts/controlWedge';
 import type { WedgeKind } from '@melto/core/charts/controlWedge';
 import { layBesideAims } from '@melto/core/conformity/checkAgainstAims';
+import { measuredXyz } from '@melto/core/conformity/profileAims';
 import { predictConformity } from '@melto/core/conformity/predictConformity';
 import type { PredictedCheck } from '@melto/core/conformity/predictConformity';
 import { CMYK, sameProcess } from '@melto/core/device/process';
 import { deviceToLab } from '@melto/core/icc/profileTransform';
+import { transformed } from '@melto/core/transform/transform';
 import { findResult } from '@melto/store/results';
 import type { WholeResultRow } from '@melto/store/results';
 import type { Context } from '../kernel/context.ts';
@@ -58,8 +58,7 @@ export async function predictedWedge(
   const sent = through?.values ?? asked;
   if (!toLab.ok || (through === undefined && !sameProcess(condition.process, CMYK))) return undefined;
   const rows = asked.length / 4;
-  const lab = new Float64Array(3 * rows);
-  toLab.value.apply(sent.subarray(0, rows * toLab.value.inputs), lab);
+  const lab = transformed(toLab.value, sent.subarray(0, rows * toLab.value.inputs));
   const [{ aims }, { set: tolerances }, row, drift] = await Promise.all([
     loadAims(context, choice.aimSetId),
     loadToleranceSet(context, choice.toleranceSetId),
@@ -107,17 +106,4 @@ function patchError(row: WholeResultRow | undefined): number {
   return detail.uncertainty === undefined || summary.repeatability === null
     ? summary.mean
     : Math.hypot(detail.uncertainty.mean, summary.repeatability);
-}
-
-/** XYZ (Y = 100) as instruments count it, of Lab of the ICC white. */
-function measuredXyz(lab: Float64Array): Float64Array {
-  const out = new Float64Array(lab.length);
-  for (let i = 0; i < lab.length; i += 3) {
-    const xyz = labToXyz([lab[i], lab[i + 1], lab[i + 2]], WHITE_ICC);
-    out.set(
-      xyz.map((value, axis) => (value / WHITE_ICC[axis]) * WHITE_D50_MEASURED[axis]),
-      i,
-    );
-  }
-  return out;
 }

@@ -75,10 +75,6 @@ export async function printWedge(
     throw new Problem('bad-input', 'A wedge is printed for aims.', 'Choose aims and tolerances.', 'judgedBy');
   const spots = spotPatches(input.spots ?? [], process.names.length);
   const through = await valuesThrough(context, condition, process.device, judgedBy, spots);
-  const predicted =
-    judgedBy === undefined || input.kind === 'watch'
-      ? undefined
-      : await predictedWedge(context, condition, process.device, judgedBy, through);
   if (spots.length > 0 && (through === undefined || input.kind === 'watch'))
     throw new Problem(
       'bad-input',
@@ -86,6 +82,10 @@ export async function printWedge(
       'Print through the profile, or leave them out.',
       'spots',
     );
+  const predicted =
+    judgedBy === undefined || input.kind === 'watch'
+      ? undefined
+      : await predictedWedge(context, condition, process.device, judgedBy, through);
   const wedge = withSpots(process, spots);
   const seed = context.seed();
   const { paper, reader, patchSize } = input;
@@ -168,7 +168,7 @@ function withSpots({ device, names }: NamedPatches, spots: readonly SpotPatch[])
   };
 }
 
-export function ownWedge(patches: readonly OwnPatch[]): NamedPatches {
+function ownWedge(patches: readonly OwnPatch[]): NamedPatches {
   if (patches.length === 0 || patches.length > MOST_WEDGE_PATCHES)
     throw new Problem(
       'bad-input',

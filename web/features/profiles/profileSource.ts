@@ -10,6 +10,18 @@ export interface ProfileSource {
 
 const MOST_BYTES = 32_000_000;
 
+/** Bytes that are fetched once, and again only where that failed. */
+function once(fetched: () => Promise<Uint8Array>): () => Promise<Uint8Array> {
+  let kept: Promise<Uint8Array> | undefined;
+  return () => {
+    kept ??= fetched().catch((error: unknown) => {
+      kept = undefined;
+      throw error;
+    });
+    return kept;
+  };
+}
+
 export function shelfSource({ key, name, origin, file, condition }: ShelfProfile): ProfileSource {
   return {
     key,
@@ -19,11 +31,11 @@ export function shelfSource({ key, name, origin, file, condition }: ShelfProfile
         : `${condition.device} / ${condition.stock} / ${condition.mode}, v${condition.version}${condition.inForceOn > 0 ? '' : ' (not in force)'}`,
     group:
       condition === null ? (origin === 'standard' ? 'Standard spaces' : 'Carried by jobs') : 'Conditions',
-    bytes: async () => {
+    bytes: once(async () => {
       const answer = await fetch(file);
       if (!answer.ok) throw new Error(`${name} cannot be fetched (${answer.status}).`);
       return new Uint8Array(await answer.arrayBuffer());
-    },
+    }),
   };
 }
 

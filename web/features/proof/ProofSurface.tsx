@@ -15,14 +15,14 @@ import { problemWords } from '@/ui/api';
 import { FileButton } from '@/ui/FileButton';
 import { useFileDrop } from '@/ui/useFileDrop';
 import type { DrawnProof } from '@/workers/proof.worker';
-import { openPicture, PREVIEW_SIDE } from './openPicture';
+import { EMBEDDED, openPicture, PREVIEW_SIDE } from './openPicture';
 import type { OpenedPicture } from './openPicture';
 import { LostColours } from './LostColours';
 import { ProofChoices } from './ProofChoices';
 import { ProofFoot } from './ProofFoot';
 import { ProofStage } from './ProofStage';
 import { RankedProofs } from './RankedProofs';
-import { EMBEDDED, useProof } from './useProof';
+import { useProof } from './useProof';
 import { useProofWorker } from './useProofWorker';
 
 const SRGB_KEY = 'standard-sRGB';
@@ -42,6 +42,7 @@ export function ProofSurface({ shelf }: { shelf: readonly ShelfProfile[] }) {
   const [own, setOwn] = useState<readonly ProfileSource[]>([]);
   const sources = useMemo(() => [...shelf.map(shelfSource), ...own], [shelf, own]);
   const conditions = shelf.filter(({ condition }) => (condition?.inForceOn ?? 0) > 0);
+  const rankedKeys = new Set(conditions.slice(0, MOST_RANKED).map(({ key }) => key));
   const [picture, setPicture] = useState<OpenedPicture>(() => sampleOf('Seed catalogue'));
   /** Which profile its values are meant by, where the picture does not tell or its own is not taken. */
   const [meantBy, setMeantBy] = useState<string>(SRGB_KEY);
@@ -68,7 +69,7 @@ export function ProofSurface({ shelf }: { shelf: readonly ShelfProfile[] }) {
     picture,
     source: all.find(({ key }) => key === meantBy),
     device: sources.find(({ key }) => key === device),
-    ranked: conditions.slice(0, MOST_RANKED).map(shelfSource),
+    ranked: sources.filter(({ key }) => rankedKeys.has(key)),
     ...{ choice, overlay },
   });
   const take = (file: File | undefined): void => {

@@ -10,15 +10,21 @@ export interface OpenedPicture {
   readonly file?: {
     readonly channels: number;
     readonly values: Uint8Array;
+    /** Tells its profile from that of any other picture, also of one of the same name. */
+    readonly iccKey: string;
     readonly icc?: Uint8Array;
     readonly full: string;
     readonly notes: readonly string[];
   };
 }
 
+/** The key of the profile that a picture holds itself. */
+export const EMBEDDED = 'embedded';
+
 /** Pixels of the longer side on the screen. */
 export const PREVIEW_SIDE = 1200;
 const MOST_BYTES = 200_000_000;
+let opened = 0;
 
 /** Has a file's values read; an error says in words what is wrong with it. */
 export async function openPicture(file: File): Promise<OpenedPicture> {
@@ -28,7 +34,7 @@ export async function openPicture(file: File): Promise<OpenedPicture> {
   return {
     ...{ name: file.name, width, height },
     file: {
-      ...{ channels, values: bytesOf(read.values), notes },
+      ...{ channels, values: bytesOf(read.values), notes, iccKey: `${EMBEDDED} ${++opened}` },
       icc: read.icc === null ? undefined : bytesOf(read.icc),
       full: `${fullWidth.toLocaleString('en-GB')} × ${fullHeight.toLocaleString('en-GB')} pixels, ${bits} bits`,
     },

@@ -8,10 +8,8 @@ import type { ProofChoice } from '@melto/core/proof/softProof';
 import type { ProfileSource } from '@/features/profiles/profileSource';
 import { problemWords } from '@/ui/api';
 import type { Drawn, DrawnProof, ProofPoint, ProofWorker, RankedProof } from '@/workers/proof.worker';
+import { EMBEDDED } from './openPicture';
 import type { OpenedPicture } from './openPicture';
-
-/** The key of the profile that a picture holds itself. */
-export const EMBEDDED = 'embedded';
 
 interface ProofAsked {
   readonly picture: OpenedPicture;
@@ -115,4 +113,4 @@ export function useProof(worker: Remote<ProofWorker> | undefined, asked: ProofAs
 
 /** A picture's own profile is another one for each picture. */
 const keyOf = (source: ProfileSource, picture: OpenedPicture): string =>
-  source.key === EMBEDDED ? `${EMBEDDED} ${picture.name} ${picture.file?.full ?? ''}` : source.key;
+  source.key === EMBEDDED ? (picture.file?.iccKey ?? EMBEDDED) : source.key;
