@@ -10,6 +10,7 @@ const all = [
   'loop',
   'refine',
   'smoothness',
+  'fill',
   'watch',
   'checks',
   'others',
@@ -39,6 +40,7 @@ for (const name of all) {
   if (name === 'loop') (await import('./cmykLoop.ts')).cmykLoop();
   if (name === 'refine') (await import('./refine.ts')).refine();
   if (name === 'smoothness') await (await import('./smoothness.ts')).smoothness();
+  if (name === 'fill') (await import('./gamutFill.ts')).gamutFill();
   if (name === 'checks') await (await import('./checks.ts')).checks();
   if (name === 'watch') (await import('./watch.ts')).watch();
   if (name === 'chain') (await import('./chain.ts')).chain();

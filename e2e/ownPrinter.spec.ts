@@ -126,8 +126,9 @@ test('a chart that was measured elsewhere becomes a reading in one dialog', asyn
   await expect(page.locator('body')).not.toContainText(/simulat/i);
 });
 
-/** A hand-held reader behind a bridge: it is drawn along the strip that it is armed for, a moment later. */
-async function bridgeOver(spectra: Float64Array, layout: ChartLayout): Promise<Bridge> {
+/** A hand-held reader behind a bridge: it is drawn along the strip that it is armed for, a moment later; after `strips` of them nobody draws it any more. */
+async function bridgeOver(spectra: Float64Array, layout: ChartLayout, strips = Infinity): Promise<Bridge> {
+  let drawn = 0;
   const instrument: BridgeInstrument = {
     info: {
       ...{ serial: 'LS-4471', name: 'Lodestar', kind: 'strip', modes: ['M0', 'M1'], begins: 'at-instrument' },
@@ -138,7 +139,10 @@ async function bridgeOver(spectra: Float64Array, layout: ChartLayout): Promise<B
       // A real instrument sees for itself.
       if (under !== undefined) return { reason: 'instrument', words: 'It was told what lies under it.' };
       armed();
-      await new Promise((resolve) => setTimeout(resolve, 80));
+      await new Promise<void>((resolve) => {
+        if (drawn < strips) setTimeout(resolve, 80);
+      });
+      drawn += 1;
       const rows = layout.pages[page - 1]?.[strip - 1] ?? [];
       return {
         ...{ startNm: 380, stepNm: 10 },
@@ -172,7 +176,7 @@ test('an instrument of one’s own reads what was printed elsewhere, through its
     ...{ device: 'wren', stock: 'quay-proof-200', printMode: 'fine', side: 'printing', seed: 12 },
     ...{ mode: 'M1', noise: 'instrument', values: sent.device, layout },
   });
-  let bridge = await bridgeOver(spectra, layout);
+  let bridge = await bridgeOver(spectra, layout, 1);
   await page.goto(`/read/${sheet}`);
   await page.getByRole('button', { name: 'Connect an instrument' }).click();
   const dialog = page.getByRole('dialog');
