@@ -35,7 +35,8 @@ export default defineConfig({
   timeout: 900_000,
   // Guards against hanging, as those of the unit tests: a machine may be slow, and others may use it.
   expect: { timeout: 60_000 },
-  workers: 2,
+  // One for each house.
+  workers: 3,
   outputDir: join(root, 'var/e2e'),
   reporter: [['list'], ['json', { outputFile: join(root, 'var/playwright.json') }]],
   // The way through the job starts in an empty house, and the desk's tests add to it; likewise the press and its proof. A house of one's own has no simulator.

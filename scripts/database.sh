@@ -1,8 +1,9 @@
 #!/usr/bin/env bash
-# Runs a private MariaDB on loopback in the foreground: `database.sh <folder> <port>`. Its password is made on the first
+# Runs a private MariaDB on loopback in the foreground: `database.sh <folder> <port> [options of mariadbd]`. Its password is made on the first
 # run and kept in <folder>/password; who waits for it asks `databaseReady.sh <folder>`. `exec` gives the server's own pid.
 set -euo pipefail
 folder="$1" port="$2"
+shift 2
 mariadbd="$(command -v mariadbd || echo /usr/sbin/mariadbd)"
 mkdir -p "$folder/data" "$folder/tmp"
 # Socket paths must be short, whatever the project's folder is called.
@@ -38,4 +39,4 @@ SQL
 exec "$mariadbd" --no-defaults --user="$user" --datadir="$folder/data" --tmpdir="$folder/tmp" --socket="$run/db.sock" \
   --pid-file="$run/db.pid" --port="$port" --bind-address=127.0.0.1 --skip-name-resolve --log-error="$folder/data/error.log" \
   --character-set-server=utf8mb4 --collation-server=utf8mb4_unicode_ci --max-allowed-packet=256M \
-  --innodb-buffer-pool-size=256M --init-file="$init" >/dev/null 2>&1
+  --innodb-buffer-pool-size=256M --init-file="$init" "$@" >/dev/null 2>&1
