@@ -9,6 +9,7 @@ import { fitRgbModel, rgbModelLab } from '@melto/core/characterise/rgbModel';
 import { deltaE2000Rows } from '@melto/core/colour/deltaE2000';
 import { WHITE_D50_MEASURED } from '@melto/core/colour/whitePoints';
 import { xyzRowsToLab } from '@melto/core/colour/xyzToLab';
+import { cubeSurface } from '@melto/core/gamut/radialBoundary';
 import { compressRadius, createGamutMap, expandRadius } from '@melto/core/gamut/gamutMap';
 import { createRandom } from '@melto/core/numerics/random';
 import { mean } from '@melto/core/numerics/statistics';
@@ -192,16 +193,28 @@ describe('small parts', () => {
     expect(slope).toBeCloseTo(1, 2);
   });
 
+  it('spreads radii where the device reaches farther, without a crease and back again', () => {
+    for (const r of [0.01, 0.2, 0.49, 0.5, 0.51, 0.7]) {
+      const spread = compressRadius(r, 0.7, 0.5, 0.8);
+      expect(spread).toBeGreaterThan(r);
+      expect(expandRadius(spread, 0.7, 0.5, 0.8)).toBeCloseTo(r, 9);
+    }
+    expect(compressRadius(0.5, 0.7, 0.5, 0.8)).toBeCloseTo(0.7, 12);
+    expect(compressRadius(1e-6, 0.7, 0.5, 0.8) / 1e-6).toBeCloseTo(1, 5);
+    // What lies beyond the source stays as far beyond.
+    expect(compressRadius(0.6, 0.7, 0.5, 0.8)).toBeCloseTo(0.8, 12);
+  });
+
   it('maps a perceptual space onto a device and back, greys neutral, without contours', () => {
     const corner = (d: readonly number[]): readonly [number, number, number] => [
       20 + 27 * (d[0] + d[1] + d[2]) - 0.3,
       50 * (d[0] - d[1]),
       50 * (d[1] - d[2]),
     ];
-    const map = createGamutMap(corner, {
+    const map = createGamutMap(cubeSurface(17, corner), {
       sourceBlack: [0, 0, 0],
       deviceBlack: [0.03 * 0.9642, 0.03, 0.03 * 0.8249],
-      knee: 0.8,
+      strength: { knee: 0.8, stretch: 1, over: 0.05 },
     });
     for (const lab of [
       [50, 10, 5],

@@ -15,55 +15,70 @@ interface Face {
   readonly held: readonly number[];
 }
 
+/** Most of each channel and of their sum, 1 = 100 %. */
+interface Room {
+  readonly most: readonly number[];
+  readonly totalInk: number;
+}
+
 /**
  * Triangles in which the surface of a device's gamut lies: the images of all faces of its values with two channels that
- * vary and the others at none or full, and of those where the sum of inks is at its limit. Some lie inside; the surface
+ * vary and the others at none or at most, and of those where the sum of inks is at its limit. Some lie inside; the surface
  * is the outermost of them in each direction.
  * @param toLab from device values 0..1.
  * @param totalInk limit of the sum, 1 = 100 %.
+ * @param most limit of each channel; full where none is given.
  */
-export function deviceSurface(toLab: Transform, totalInk = Infinity): Vector3[][] {
+export function deviceSurface(
+  toLab: Transform,
+  totalInk = Infinity,
+  most: readonly number[] = new Array<number>(toLab.inputs).fill(1),
+): Vector3[][] {
   const channels = toLab.inputs;
   if (channels < 3 || channels > 8)
     throw new RangeError(`a body of ${channels} channels, expected 3 to 8 channels`);
   const triangles: Vector3[][] = [];
-  for (const face of facesOf(channels, totalInk)) addFace(triangles, toLab, face, totalInk);
+  const room = { most, totalInk };
+  for (const face of facesOf(room)) addFace(triangles, toLab, face, room);
   return triangles;
 }
 
-function* facesOf(channels: number, totalInk: number): Generator<Face> {
+function* facesOf({ most, totalInk }: Room): Generator<Face> {
+  const channels = most.length;
+  const limited = totalInk < most.reduce((a, b) => a + b, 0);
   for (let first = 0; first < channels; first++)
     for (let second = first + 1; second < channels; second++) {
       const others = Array.from({ length: channels }, (_, i) => i).filter((i) => i !== first && i !== second);
       for (let bits = 0; bits < 1 << others.length; bits++)
-        yield { first, second, held: heldAt(channels, others, bits) };
-      if (totalInk >= channels) continue;
+        yield { first, second, held: heldAt(most, others, bits) };
+      if (!limited) continue;
       for (const rest of others) {
         const fixed = others.filter((i) => i !== rest);
         for (let bits = 0; bits < 1 << fixed.length; bits++)
-          yield { first, second, rest, held: heldAt(channels, fixed, bits) };
+          yield { first, second, rest, held: heldAt(most, fixed, bits) };
       }
     }
 }
 
-function heldAt(channels: number, places: readonly number[], bits: number): number[] {
-  const held = new Array<number>(channels).fill(0);
-  places.forEach((place, i) => (held[place] = (bits >> i) & 1));
+function heldAt(most: readonly number[], places: readonly number[], bits: number): number[] {
+  const held = new Array<number>(most.length).fill(0);
+  places.forEach((place, i) => (held[place] = (bits >> i) & 1 ? most[place] : 0));
   return held;
 }
 
-function addFace(out: Vector3[][], toLab: Transform, face: Face, totalInk: number): void {
+function addFace(out: Vector3[][], toLab: Transform, face: Face, { most, totalInk }: Room): void {
   const channels = toLab.inputs;
   const { first, second, rest, held } = face;
   const room = totalInk - held.reduce((a, b) => a + b, 0);
-  // What two or three inks between none and full can make up, and must where a third one does the rest.
-  if (room < 0 || (rest !== undefined && room > 3)) return;
+  const ends = [most[first], most[second]] as const;
+  const least = rest === undefined ? 0 : room - most[rest];
+  // What two or three inks between none and most can make up, and must where a third one does the rest.
+  if (room < 0 || least > ends[0] + ends[1]) return;
   const points = channels === 3 ? POINTS_OF_THREE : POINTS_OF_MORE;
   const device = new Float64Array(points * points * channels);
   for (let i = 0; i < points; i++)
     for (let j = 0; j < points; j++) {
-      const least = rest === undefined ? 0 : room - 1;
-      const [x, y] = between(i / (points - 1), j / (points - 1), least, room);
+      const [x, y] = between([(ends[0] * i) / (points - 1), (ends[1] * j) / (points - 1)], ends, least, room);
       const values = [...held];
       values[first] = x;
       values[second] = y;
@@ -79,11 +94,16 @@ function addFace(out: Vector3[][], toLab: Transform, face: Face, totalInk: numbe
     }
 }
 
-/** Draws two shares so that their sum is between two values: towards none where it is over, towards full where under. */
-function between(x: number, y: number, least: number, most: number): readonly [number, number] {
+/** Draws two values so that their sum is between two others: towards none where it is over, towards most where under. */
+function between(
+  [x, y]: readonly [number, number],
+  ends: readonly [number, number],
+  least: number,
+  most: number,
+): readonly [number, number] {
   const sum = x + y;
   if (sum > most) return [(x * most) / sum, (y * most) / sum];
   if (sum >= least) return [x, y];
-  const towards = (least - sum) / (2 - sum);
-  return [x + towards * (1 - x), y + towards * (1 - y)];
+  const towards = (least - sum) / (ends[0] + ends[1] - sum);
+  return [x + towards * (ends[0] - x), y + towards * (ends[1] - y)];
 }

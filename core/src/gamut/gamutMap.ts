@@ -22,76 +22,84 @@ export interface GamutMapOptions {
   readonly sourceBlack: Vector3;
   /** Black point of the device, media-relative XYZ with Y = 1. */
   readonly deviceBlack: Vector3;
-  /** Share of the device's radius up to which colours keep their place. */
+  readonly strength: MapStrength;
+}
+
+/** How strongly a map moves colours, by direction from the centre. */
+export interface MapStrength {
+  /** Share of the device's radius up to which colours keep their place where the source reaches farther. */
   readonly knee: number;
+  /** How much of what the device reaches beyond the source is filled, 0 to 1. */
+  readonly stretch: number;
+  /** How far the source's surface is sent beyond the device's, as a share of its radius. */
+  readonly over: number;
 }
 
 const CENTRE_INTENSITY = 0.55;
-/** Squared sine of the angle to the grey axis where the compression has half its strength. */
-const POLE_FADE = 0.08;
+const CENTRE: Vector3 = [CENTRE_INTENSITY, 0, 0];
+/** Squared sine of the angle to the grey axis where the map comes to 63 % of its strength. */
+const POLE_FADE = 0.1;
+const SMOOTHING_PASSES = 2;
+/** Points along an edge of a face of sRGB. */
+const SOURCE_POINTS = 17;
 
 /**
- * Black point scaling in XYZ, then a soft compression along rays from a mid grey in IPT (where lines of equal hue
- * are straight): colours inside `knee` of the device's boundary stay, those between it and the source's boundary
- * are drawn together. The source boundary is the larger of sRGB and the device in each direction.
- * @param deviceLab media-relative Lab of a device value, three channels.
+ * Black point scaling in XYZ, then a map along rays from a mid grey in IPT (where lines of equal hue are straight).
+ * Where sRGB reaches farther than the device, colours inside a knee stay and those beyond are drawn together; where the
+ * device reaches farther, they are spread towards its boundary.
+ * @param surface triangles in which the device's surface lies, media-relative Lab; see `deviceSurface`.
  */
-export function createGamutMap(deviceLab: (device: Vector3) => Lab, options: GamutMapOptions): GamutMap {
-  const centre: Vector3 = [CENTRE_INTENSITY, 0, 0];
-  const device = smoothBoundary(
-    radialBoundary(
-      cubeSurface(17, (d) => labToIpt(deviceLab(d))),
-      centre,
-    ),
-    1,
+export function createGamutMap(
+  surface: readonly (readonly Lab[])[],
+  { sourceBlack, deviceBlack, strength }: GamutMapOptions,
+): GamutMap {
+  const device = boundaryOf(surface);
+  const source = boundaryOf(
+    cubeSurface(SOURCE_POINTS, (rgb) => {
+      const xyz = applyMatrix3(SRGB_TO_XYZ_D50, rgb.map(srgbDecode) as unknown as Vector3);
+      return scaleBlackPoint(xyzToLab(xyz, WHITE_ICC), [0, 0, 0], deviceBlack);
+    }),
   );
-  const source = smoothBoundary(
-    radialBoundary(
-      cubeSurface(17, (rgb) => {
-        const xyz = applyMatrix3(SRGB_TO_XYZ_D50, rgb.map(srgbDecode) as unknown as Vector3);
-        return labToIpt(scaleBlackPoint(xyzToLab(xyz, WHITE_ICC), [0, 0, 0], options.deviceBlack));
-      }),
-      centre,
-    ),
-    1,
-  );
-  const { knee, sourceBlack, deviceBlack } = options;
+  const move = (lab: Lab, inverse: boolean): Lab => {
+    const ipt = labToIpt(lab);
+    const d: Vector3 = [ipt[0] - CENTRE_INTENSITY, ipt[1], ipt[2]];
+    const r = Math.hypot(...d);
+    if (r < 1e-9) return lab;
+    // Towards black and white both gamuts end in the same points: there the map fades out.
+    const chromatic = (d[1] * d[1] + d[2] * d[2]) / (r * r);
+    const fade = 1 - Math.exp(-chromatic / POLE_FADE);
+    const limit = boundaryRadius(device, ipt) * (1 + fade * strength.over);
+    const beyond = boundaryRadius(source, ipt) / limit - 1;
+    const outer = limit * (1 + fade * (beyond < 0 ? strength.stretch * beyond : beyond));
+    const next = inverse
+      ? expandRadius(r, limit, outer, strength.knee)
+      : compressRadius(r, limit, outer, strength.knee);
+    if (next === r) return lab;
+    const scale = next / r;
+    return iptToLab([CENTRE_INTENSITY + d[0] * scale, d[1] * scale, d[2] * scale]);
+  };
   return {
-    toDevice: (lab) =>
-      compress(withinCones(scaleBlackPoint(lab, sourceBlack, deviceBlack)), device, source, knee, false),
-    fromDevice: (lab) => scaleBlackPoint(compress(lab, device, source, knee, true), deviceBlack, sourceBlack),
+    toDevice: (lab) => move(withinCones(scaleBlackPoint(lab, sourceBlack, deviceBlack)), false),
+    fromDevice: (lab) => scaleBlackPoint(move(lab, true), deviceBlack, sourceBlack),
   };
 }
 
-function compress(
-  lab: Lab,
-  device: RadialBoundary,
-  source: RadialBoundary,
-  knee: number,
-  inverse: boolean,
-): Lab {
-  const ipt = labToIpt(lab);
-  const d: Vector3 = [ipt[0] - CENTRE_INTENSITY, ipt[1], ipt[2]];
-  const radius = Math.hypot(...d);
-  if (radius < 1e-9) return lab;
-  const limit = boundaryRadius(device, ipt);
-  // Towards black and white both gamuts end in the same points: there the map fades out.
-  const chromatic = (d[1] * d[1] + d[2] * d[2]) / (radius * radius);
-  const fade = chromatic / (chromatic + POLE_FADE);
-  const outer = limit * (1 + fade * Math.max(0, boundaryRadius(source, ipt) / limit - 1));
-  const next = inverse
-    ? expandRadius(radius, limit, outer, knee)
-    : compressRadius(radius, limit, outer, knee);
-  if (next === radius) return lab;
-  const scale = next / radius;
-  return iptToLab([CENTRE_INTENSITY + d[0] * scale, d[1] * scale, d[2] * scale]);
+/** How far a surface in Lab reaches from the centre in IPT, without the creases of its edges. */
+function boundaryOf(surface: readonly (readonly Lab[])[]): RadialBoundary {
+  const triangles = surface.map((triangle) => triangle.map(labToIpt));
+  return smoothBoundary(radialBoundary(triangles, CENTRE), SMOOTHING_PASSES);
 }
 
 /**
- * r below the knee k = knee·limit; above it k + span·x/(1 + c·x) with x = (r − k)/span, where c is chosen so that
- * `outer` lands on `limit`: smooth at the knee, monotone beyond.
+ * A radius so that `outer` lands on `limit`, smoothly and monotone. Where `outer` is the farther one: r up to the knee
+ * k = knee·limit, above it k + span·x/(1 + c·x) with x = (r − k)/span. Where it is the nearer one, r·(1 + c·r) up to
+ * it, and beyond it as far out as r is: colours that the source does not have are not thrown far out of gamut.
  */
 export function compressRadius(r: number, limit: number, outer: number, knee: number): number {
+  if (outer < limit) {
+    const c = spread(limit, outer);
+    return r <= outer ? r * (1 + c * r) : limit + (r - outer);
+  }
   const start = knee * limit;
   if (r <= start) return r;
   const { span, bend } = shape(limit, outer, start);
@@ -101,6 +109,11 @@ export function compressRadius(r: number, limit: number, outer: number, knee: nu
 
 /** Inverse of `compressRadius`; beyond the reach of the map it goes on linearly. */
 export function expandRadius(r: number, limit: number, outer: number, knee: number): number {
+  if (outer < limit) {
+    const c = spread(limit, outer);
+    // The root of c·x² + x − r that tends to r as c tends to nothing.
+    return r <= limit ? (2 * r) / (1 + Math.sqrt(1 + 4 * c * r)) : outer + (r - limit);
+  }
   const start = knee * limit;
   if (r <= start) return r;
   const { span, bend } = shape(limit, outer, start);
@@ -109,6 +122,10 @@ export function expandRadius(r: number, limit: number, outer: number, knee: numb
   if (y < reach) return start + (span * y) / (1 - bend * y);
   const atReach = (span * reach) / (1 - bend * reach);
   return start + atReach + (span * (y - reach)) / (1 - bend * reach) ** 2;
+}
+
+function spread(limit: number, outer: number): number {
+  return (limit / outer - 1) / outer;
 }
 
 function shape(limit: number, outer: number, start: number): { span: number; bend: number } {

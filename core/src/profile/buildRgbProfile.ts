@@ -4,6 +4,7 @@ import { labToXyz } from '../colour/xyzToLab.ts';
 import type { Xyz } from '../colour/xyz.ts';
 import { rgbModelXyz } from '../characterise/rgbModel.ts';
 import type { RgbModel } from '../characterise/rgbModel.ts';
+import { cubeSurface } from '../gamut/radialBoundary.ts';
 import { createGamutMap } from '../gamut/gamutMap.ts';
 import type { GamutMap } from '../gamut/gamutMap.ts';
 import { interpolateTetrahedral } from '../icc/interpolateClut.ts';
@@ -15,7 +16,7 @@ import { invertRgb } from './invertRgb.ts';
 import { MAPPED_AXES } from './labAxis.ts';
 import { labGridValues } from './labGrid.ts';
 import { forwardTag, inverseTag, quantiseLab } from './profileTables.ts';
-import { GAMUT_FULL_SCALE, GAMUT_TOLERANCE, KNEE, VERSION_2_BLACK } from './intents.ts';
+import { GAMUT_FULL_SCALE, GAMUT_TOLERANCE, MAP_STRENGTH, VERSION_2_BLACK } from './intents.ts';
 import { outputProfile } from './outputProfile.ts';
 import type { OutputProfileOptions } from './outputProfile.ts';
 
@@ -33,6 +34,8 @@ export interface BuiltProfile {
 /** Progress of a build: the share done and what is being done. */
 export type BuildProgress = (fraction: number, words: string) => void;
 
+/** Points along an edge of a face of the device's values. */
+const SURFACE_POINTS = 17;
 const SIZES: Readonly<Record<TableSize, { forward: number; inverse: number }>> = {
   small: { forward: 17, inverse: 17 },
   normal: { forward: 33, inverse: 33 },
@@ -68,14 +71,15 @@ export function buildRgbProfile(
   const a2b1 = forwardTag(forward, options.version);
   const b2a1 = inverseTag(3, inversePoints, relative.device, options.version, MAPPED_AXES);
   const black = deviceBlack(forward);
+  const surface = cubeSurface(SURFACE_POINTS, (device) => forwardLab(forward, device));
   (['perceptual', 'saturation'] as const).forEach((intent, i) => {
     const words = `Mapping the ${intent} intent`;
     const from = 0.4 + 0.28 * i;
     onProgress(from, words);
-    const map = createGamutMap((device) => forwardLab(forward, device), {
+    const map = createGamutMap(surface, {
       sourceBlack: version4 ? REFERENCE_MEDIUM_BLACK : VERSION_2_BLACK,
       deviceBlack: black,
-      knee: KNEE[intent],
+      strength: MAP_STRENGTH[intent],
     });
     const tagNumber = intent === 'perceptual' ? 0 : 2;
     const mapped = mapRows(targets, (lab) => map.toDevice(lab));

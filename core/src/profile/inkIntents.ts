@@ -1,6 +1,6 @@
-import type { Lab } from '../colour/lab.ts';
 import { WHITE_ICC } from '../colour/whitePoints.ts';
 import { labToXyz } from '../colour/xyzToLab.ts';
+import { deviceSurface } from '../gamut/deviceSurface.ts';
 import { createGamutMap } from '../gamut/gamutMap.ts';
 import { REFERENCE_MEDIUM_BLACK } from '../icc/profileBlack.ts';
 import type { Vector3 } from '../numerics/matrix3.ts';
@@ -9,7 +9,7 @@ import type { Separation } from '../separate/separation.ts';
 import { mapRows, unmappedGrid } from './buildRgbProfile.ts';
 import type { ForwardGrid } from './forwardGrid.ts';
 import { InkTable } from './inkTable.ts';
-import { KNEE, VERSION_2_BLACK } from './intents.ts';
+import { MAP_STRENGTH, VERSION_2_BLACK } from './intents.ts';
 import { invertInks } from './invertInks.ts';
 import { COLORIMETRIC_AXES, MAPPED_AXES } from './labAxis.ts';
 import { labGridValues } from './labGrid.ts';
@@ -48,10 +48,10 @@ export function workIntent(
     settleInverse(forward, device, points, separation);
     return { device, distance, seen: forward.lab };
   }
-  const map = createGamutMap(surfaceLab(forward, separation), {
+  const map = createGamutMap(inkSurface(forward, separation), {
     sourceBlack: version === 4 ? REFERENCE_MEDIUM_BLACK : VERSION_2_BLACK,
     deviceBlack: labToXyz([darkest, 0, 0], WHITE_ICC),
-    knee: KNEE[intent],
+    strength: MAP_STRENGTH[intent],
   });
   const asked = labGridValues(points, MAPPED_AXES);
   const mapped = mapRows(asked, (lab) => map.toDevice(lab));
@@ -61,20 +61,23 @@ export function workIntent(
   return { device, distance, seen: unmappedGrid(forward, map).lab };
 }
 
-/**
- * Lab on the surface of the gamut over the cube of additive values: its light side without black, its dark side with
- * black growing as all three go down, under the total ink limit.
- */
-function surfaceLab(grid: ForwardGrid, separation: Separation): (rgb: Vector3) => Lab {
+/** The surface of what prints within the limits of a separation, media-relative Lab. */
+function inkSurface(grid: ForwardGrid, separation: Separation): Vector3[][] {
   const table = new InkTable(grid);
-  const bounds = inkBounds(separation);
-  return ([r, g, b]) => {
-    const inks = [1 - r, 1 - g, 1 - b];
-    const k = Math.min(...inks) * bounds[3];
-    const chromatic = inks[0] + inks[1] + inks[2];
-    const room = separation.totalInk - k;
-    const factor = chromatic > room ? room / chromatic : 1;
-    table.evaluate([...inks.map((ink, i) => Math.min(ink * factor, bounds[i])), k]);
-    return [table.lab[0], table.lab[1], table.lab[2]];
-  };
+  const inks = new Float64Array(4);
+  return deviceSurface(
+    {
+      inputs: 4,
+      outputs: 3,
+      apply: (rows, out) => {
+        for (let i = 0; 4 * i < rows.length; i++) {
+          for (let ink = 0; ink < 4; ink++) inks[ink] = rows[4 * i + ink];
+          table.evaluate(inks);
+          out.set(table.lab, 3 * i);
+        }
+      },
+    },
+    separation.totalInk,
+    inkBounds(separation),
+  );
 }
