@@ -32,8 +32,8 @@ function sheet(lighter: number) {
   );
 }
 
-const predicted = (lighter: number, patch: number, all: number) =>
-  unwrap(predictConformity(sheet(lighter), PROOF, false, { patch, sheet: all }));
+const predicted = (lighter: number, reading: number, all: number, model = 0) =>
+  unwrap(predictConformity(sheet(lighter), PROOF, false, { model, reading, sheet: all }));
 
 describe('conformity before printing', () => {
   it('is certain where nothing is uncertain', () => {
@@ -47,7 +47,7 @@ describe('conformity before printing', () => {
   });
 
   it('grows less certain with what is not known, and nearer to the limits', () => {
-    const chances = [0.3, 1, 1.6, 3].map((patch) => predicted(0, patch, 0).chance);
+    const chances = [0.3, 1, 1.6, 3].map((reading) => predicted(0, reading, 0).chance);
     expect(chances[0]).toBe(1);
     for (let i = 1; i < chances.length; i++) expect(chances[i]).toBeLessThanOrEqual(chances[i - 1]);
     expect(chances[3]).toBeLessThan(0.2);
@@ -66,5 +66,11 @@ describe('conformity before printing', () => {
     // What all patches share moves the mean from print to print.
     const shared = predicted(0, 0, 0.8).meanBetween;
     expect(shared[1] - shared[0]).toBeGreaterThan(0.6);
+    // Errors of a model are alike in neighbouring colours: less so than of a sheet, more so than of readings.
+    const model = predicted(0, 0, 0, 0.8);
+    expect(Math.abs(model.expectedMean - 0.8)).toBeLessThan(0.12);
+    const width = model.meanBetween[1] - model.meanBetween[0];
+    expect(width).toBeGreaterThan(1.3 * (high - low));
+    expect(width).toBeLessThan(shared[1] - shared[0]);
   });
 });

@@ -11,12 +11,13 @@ import { judgeSheet } from './checkAgainstAims.ts';
 import type { AimCheck, SheetBesideAims } from './checkAgainstAims.ts';
 import type { ToleranceSet } from './toleranceSet.ts';
 
-/**
- * How far a reading of a print may be from its prediction, mean ΔE00: of each patch by itself (model and reading), and of
- * all of a sheet together.
- */
+/** How far a reading of a print may be from its prediction, mean ΔE00. */
 export interface PredictionError {
-  readonly patch: number;
+  /** Of the model, which is alike in colours that are. */
+  readonly model: number;
+  /** Of the reading, in each patch by itself. */
+  readonly reading: number;
+  /** Of all of a sheet together. */
   readonly sheet: number;
 }
 
@@ -80,17 +81,50 @@ function meanOf({ pairs }: AimCheck): number {
   return pairs.reduce((sum, { aim, measured }) => sum + deltaE2000(aim, measured), 0) / pairs.length;
 }
 
-/** A sheet that is off by an error of each patch and by one that all share, both of the size that they have in ΔE00. */
-function misprinted(xyz: Float64Array, { patch, sheet }: PredictionError, random: Random): Float64Array {
-  const shared = [random.normal(), random.normal(), random.normal()];
+/** A sheet that is off by an error of the model, one of each patch and one that all share. */
+function misprinted(
+  xyz: Float64Array,
+  { model, reading, sheet }: PredictionError,
+  random: Random,
+): Float64Array {
+  const normals = (): number[] => [random.normal(), random.normal(), random.normal()];
+  const field = smoothField(random);
+  const trueModel = model * Math.exp(CLAIM_SPREAD * random.normal());
+  const shared = normals();
   const out = new Float64Array(xyz.length);
   for (let i = 0; i < xyz.length; i += 3) {
     const lab = xyzToLab([xyz[i], xyz[i + 1], xyz[i + 2]], WHITE_D50_MEASURED);
-    const own = offBy(lab, [random.normal(), random.normal(), random.normal()], patch);
-    const all = offBy(own, shared, sheet);
-    out.set(labToXyz(all, WHITE_D50_MEASURED), i);
+    const own = offBy(offBy(lab, field(lab), trueModel), normals(), reading);
+    out.set(labToXyz(offBy(own, shared, sheet), WHITE_D50_MEASURED), i);
   }
   return out;
+}
+
+/** How far models claim too much or too little, as a share: 0.7 to 1.4 of the truth over devices of every character. */
+const CLAIM_SPREAD = 0.3;
+/** ΔE*ab over which errors of a model stay alike. */
+const ALIKE_OVER = 40;
+const WAVES = 24;
+
+/**
+ * Three normal values for each colour, alike in colours that lie within `ALIKE_OVER` of each other: a sum of waves
+ * through Lab whose numbers are drawn for a Gaussian correlation (Rahimi and Recht 2007).
+ */
+function smoothField(random: Random): (lab: Lab) => number[] {
+  const waves = Array.from({ length: 3 * WAVES }, () => ({
+    number: [random.normal() / ALIKE_OVER, random.normal() / ALIKE_OVER, random.normal() / ALIKE_OVER],
+    phase: 2 * Math.PI * random.uniform(),
+  }));
+  const height = Math.sqrt(2 / WAVES);
+  return (lab) =>
+    [0, 1, 2].map((axis) => {
+      let sum = 0;
+      for (let w = axis * WAVES; w < (axis + 1) * WAVES; w++) {
+        const { number, phase } = waves[w];
+        sum += Math.cos(number[0] * lab[0] + number[1] * lab[1] + number[2] * lab[2] + phase);
+      }
+      return height * sum;
+    });
 }
 
 /** Mean length of three normal parts. */

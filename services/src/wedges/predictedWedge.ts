@@ -21,7 +21,7 @@ import type { JudgedBy } from '../conformity/checkChoice.ts';
 import { loadToleranceSet } from '../conformity/toleranceSets.ts';
 import { valuesThrough } from './wedgeWay.ts';
 
-/** What is taken for the error of a patch where a profile does not tell its own, mean ΔE00. */
+/** What is taken for the error of a model where a profile does not tell its own, mean ΔE00. */
 const UNTOLD_ERROR = 1;
 
 type Choice = Omit<JudgedBy, 'spots' | 'predicted'>;
@@ -76,7 +76,7 @@ export async function predictedWedge(
   );
   if (!sheet.ok) return undefined;
   const predicted = predictConformity(sheet.value, tolerances, choice.substrateCorrected, {
-    patch: patchError(row),
+    ...errorOf(row),
     sheet: Math.hypot(drift?.size ?? 0, drift?.sheet ?? 0),
   });
   if (!predicted.ok) return undefined;
@@ -99,11 +99,11 @@ export async function predictedWedge(
   };
 }
 
-/** Error of the model without the noise of its readings, and that noise again: a print is read as the chart was. */
-function patchError(row: WholeResultRow | undefined): number {
-  if (row === undefined || row.shape !== PROFILE.shape) return UNTOLD_ERROR;
+/** Error of the model without the noise of its readings, and that noise: a print is read as the chart was. */
+function errorOf(row: WholeResultRow | undefined): { model: number; reading: number } {
+  if (row === undefined || row.shape !== PROFILE.shape) return { model: UNTOLD_ERROR, reading: 0 };
   const { summary, detail } = storedOf(PROFILE, row, row.detail);
   return detail.uncertainty === undefined || summary.repeatability === null
-    ? summary.mean
-    : Math.hypot(detail.uncertainty.mean, summary.repeatability);
+    ? { model: summary.mean, reading: 0 }
+    : { model: detail.uncertainty.mean, reading: summary.repeatability };
 }
