@@ -1,7 +1,4 @@
-import { deltaE2000Rows } from '@melto/core/colour/deltaE2000';
-import { deviceToLab, labToDevice } from '@melto/core/icc/profileTransform';
-import { summariseErrors } from '@melto/core/numerics/statistics';
-import { transformed } from '@melto/core/transform/transform';
+import { placeList } from '@melto/core/proof/placeList';
 import { colourListFrom, report } from './files.ts';
 import { readProfile } from './profileInspect.ts';
 import { UsageError } from './usageError.ts';
@@ -18,20 +15,14 @@ export function rank({ colours: path, profiles, json }: RankOptions): void {
   if (colours.length === 0) throw new UsageError(`${path}: found no colours`);
   const asked = Float64Array.from(colours.flatMap(({ lab }) => [...lab]));
   const ranked = profiles.map((file) => {
-    const profile = readProfile(file);
-    const [to, back] = [labToDevice(profile, 'absolute'), deviceToLab(profile, 'absolute')];
-    if (!to.ok || !back.ok) throw new UsageError(`${file}: it does not lead from Lab to its device and back`);
-    const device = transformed(to.value, asked);
-    const printed = transformed(back.value, device);
-    const errors = deltaE2000Rows(asked, printed);
-    const worst = [...errors.keys()].sort((a, b) => errors[b] - errors[a]).slice(0, 3);
-    return {
-      profile: file,
-      ...summariseErrors(errors),
-      over3: errors.filter((error) => error > 3).length,
-      ink: device.reduce((sum, value) => sum + value, 0) / colours.length,
-      worst: worst.map((i) => ({ name: colours[i].name, deltaE: errors[i] })),
-    };
+    const placed = placeList(readProfile(file), asked);
+    if (!placed.ok) throw new UsageError(`${file}: it does not lead from Lab to its device and back`);
+    const { colours: own, ...figures } = placed.value;
+    const worst = own
+      .map(({ deltaE }, i) => ({ name: colours[i].name, deltaE }))
+      .sort((a, b) => b.deltaE - a.deltaE)
+      .slice(0, 3);
+    return { profile: file, ...figures, worst };
   });
   ranked.sort((a, b) => a.mean - b.mean);
   report(

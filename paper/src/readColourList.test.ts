@@ -56,7 +56,7 @@ describe('colour lists', () => {
     ['', 'the columns name, L, a, b'],
     ['name,L,a,b\n', 'at least one colour'],
     ['name,L,a,b\nred,45,x,3', 'L 0 to 110 and a, b as numbers'],
-    [`name,L,a,b\n${'x,50,0,0\n'.repeat(501)}`, '500 colours at most'],
+    [`name,L,a,b\n${'x,50,0,0\n'.repeat(2001)}`, '2000 colours at most'],
     ['<!DOCTYPE a [<!ENTITY b "c">]><a>&b;</a>', 'no document type and no entities'],
     ['<CxF><Resources>', 'well-formed XML'],
     ['<CxF/>', 'objects under CxF/Resources/ObjectCollection'],

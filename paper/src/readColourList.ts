@@ -9,7 +9,7 @@ import type { Result } from '@melto/core/result';
 import { readCxfColours } from './readCxfColours.ts';
 
 /** Colours that one list may hold. */
-export const COLOUR_LIST_MOST = 500;
+export const COLOUR_LIST_MOST = 2000;
 
 /** A colour list from CxF3 (spectra or Lab), CGATS (spectra, XYZ or Lab) or CSV with the columns name, L, a, b. */
 export function readColourList(text: string): Result<NamedColour[]> {

@@ -2,10 +2,11 @@ import { expose, transfer } from 'comlink';
 import { labRowsToLinearScreen } from '@melto/core/colour/srgb';
 import { compareBodies } from '@melto/core/gamut/compareBodies';
 import type { BodyComparison } from '@melto/core/gamut/compareBodies';
-import { lightnessSlice } from '@melto/core/gamut/gamutBody';
+import { hueSlice, lightnessSlice } from '@melto/core/gamut/gamutBody';
 import { comparisonSentences } from '@melto/core/gamut/gamutWords';
 import { profileBody } from '@melto/core/gamut/profileBody';
 import type { ProfileBody } from '@melto/core/gamut/profileBody';
+import { reachBeyond } from '@melto/core/gamut/reach';
 import { readIcc } from '@melto/core/icc/readIcc';
 import { issueText } from '@melto/core/result';
 
@@ -31,6 +32,25 @@ export interface DrawnComparison {
   readonly shares: BodyComparison['shares'];
   readonly sentences: readonly string[];
   readonly tookMs: number;
+}
+
+type Line = ReturnType<typeof hueSlice>;
+
+/** A body cut along a hue: its own side and the opposite one. */
+export interface HueCut {
+  readonly near: Line;
+  readonly far: Line;
+}
+
+/** Colours beside two bodies. */
+export interface DrawnPoints {
+  /** Lab, × 3. */
+  readonly lab: Float32Array;
+  /** Linear light of the screen, × 3. */
+  readonly colours: Float32Array;
+  /** ΔE00 beyond each of the two; 0 inside. */
+  readonly beyondA: Float32Array;
+  readonly beyondB: Float32Array;
 }
 
 const bodies = new Map<string, ProfileBody>();
@@ -73,6 +93,24 @@ const api = {
   slice(l: number): { readonly a: Float64Array; readonly b: Float64Array } | undefined {
     if (compared === undefined) return undefined;
     return { a: lightnessSlice(compared.a.boundary, l), b: lightnessSlice(compared.b.boundary, l) };
+  },
+  /** Both at a hue and its opposite: L* and chroma along the surface, from black to white. */
+  hue(degrees: number): { readonly a: HueCut; readonly b: HueCut } | undefined {
+    if (compared === undefined) return undefined;
+    const cut = (body: BodyComparison['a']): HueCut => ({
+      near: hueSlice(body.boundary, degrees),
+      far: hueSlice(body.boundary, degrees + 180),
+    });
+    return { a: cut(compared.a), b: cut(compared.b) };
+  },
+  /** How far colours lie beyond the bodies that were compared last. */
+  points(lab: Float32Array): DrawnPoints | undefined {
+    if (compared === undefined) return undefined;
+    return {
+      ...{ lab, colours: labRowsToLinearScreen(lab) },
+      beyondA: reachBeyond(lab, compared.a.boundary),
+      beyondB: reachBeyond(lab, compared.b.boundary),
+    };
   },
 };
 

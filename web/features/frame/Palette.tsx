@@ -24,6 +24,7 @@ const ACTIONS: readonly Act[] = [
   { title: 'New condition', detail: 'device, stock, mode', href: '/conditions/new' },
   { title: 'Measure a colour', detail: 'single colours into a list', href: '/measure' },
   { title: 'Soft proof', detail: 'a picture before and after its print', href: '/proof' },
+  { title: 'Where should this job go?', detail: 'a colour list on every condition', href: '/where' },
   { title: 'Gamut', detail: 'two profiles beside each other', href: '/gamut' },
   {
     title: 'Profiles',

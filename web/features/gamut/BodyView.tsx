@@ -7,7 +7,7 @@ import { BufferAttribute, BufferGeometry, DoubleSide, Vector3 } from 'three';
 import type { Camera } from 'three';
 import { OrbitControls } from 'three/examples/jsm/controls/OrbitControls.js';
 import { BODY_DIRECTIONS } from '@melto/core/gamut/gamutBody';
-import type { DrawnBody } from '@/workers/gamut.worker';
+import type { DrawnBody, DrawnPoints } from '@/workers/gamut.worker';
 import { WHOLE_AT } from './bodyStyle';
 import type { BodyPaint, BodyStyle } from './bodyStyle';
 
@@ -35,8 +35,11 @@ function canDraw(): boolean {
 /** Two bodies on a thin cross of L*, a*, b*; turned by mouse, finger, or the arrow keys. */
 export function BodyView({
   bodies,
+  points,
 }: {
   bodies: readonly { readonly body: DrawnBody; readonly style: BodyStyle; readonly paint: BodyPaint }[];
+  /** Colours beside them; those beyond the first body are drawn larger. */
+  points?: DrawnPoints;
 }) {
   const [drawn] = useState(canDraw);
   const labels = useRef<HTMLDivElement>(null);
@@ -68,6 +71,7 @@ export function BodyView({
         {bodies.map(({ body, style, paint }, i) => (
           <Body key={i} body={body} style={style} paint={paint} />
         ))}
+        {points !== undefined && <Colours points={points} />}
         <Turning turn={turn} />
         <Labels target={labels} />
       </Canvas>
@@ -121,6 +125,42 @@ function Body({ body, style, paint }: { body: DrawnBody; style: BodyStyle; paint
   );
 }
 
+const INSIDE_SIZE = 3;
+const BEYOND_SIZE = 6;
+
+/** The colours of a list in their places: they are drawn over the bodies, so that none is hidden. */
+function Colours({ points }: { points: DrawnPoints }) {
+  const invalidate = useThree((state) => state.invalidate);
+  const clouds = useMemo(
+    () =>
+      [false, true].map((beyond) => {
+        const own = [...points.beyondB.keys()].filter((i) => points.beyondB[i] > 1 === beyond);
+        const made = new BufferGeometry();
+        const rows = (from: Float32Array): Float32Array =>
+          Float32Array.from(own.flatMap((i) => [...from.subarray(3 * i, 3 * i + 3)]));
+        made.setAttribute('position', new BufferAttribute(positionsOf({ lab: rows(points.lab) }), 3));
+        made.setAttribute('color', new BufferAttribute(rows(points.colours), 3));
+        return { beyond, geometry: made };
+      }),
+    [points],
+  );
+  useEffect(() => {
+    invalidate();
+    return () => clouds.forEach(({ geometry }) => geometry.dispose());
+  }, [clouds, invalidate]);
+  return clouds.map(({ beyond, geometry }) => (
+    <points key={String(beyond)} geometry={geometry} renderOrder={2}>
+      <pointsMaterial
+        vertexColors
+        size={beyond ? BEYOND_SIZE : INSIDE_SIZE}
+        sizeAttenuation={false}
+        depthTest={false}
+        transparent
+      />
+    </points>
+  ));
+}
+
 /** Steps between the lines that a body is drawn with. */
 const LINE_AZIMUTHS = 15;
 const LINE_RINGS = 9;
@@ -153,7 +193,7 @@ function Lines({ body }: { body: DrawnBody }) {
   );
 }
 
-function positionsOf({ lab }: DrawnBody): Float32Array {
+function positionsOf({ lab }: Pick<DrawnBody, 'lab'>): Float32Array {
   const positions = new Float32Array(lab.length);
   for (let i = 0; i < lab.length; i += 3) positions.set(place(lab[i], lab[i + 1], lab[i + 2]), i);
   return positions;

@@ -5,6 +5,8 @@ import dynamic from 'next/dynamic';
 import { usePathname, useRouter, useSearchParams } from 'next/navigation';
 import { useMemo, useState } from 'react';
 import type { ShelfProfile } from '@melto/services/profile/shelf';
+import { COLOUR_LIST } from '@/endpoints/profile';
+import { problemWords, send } from '@/ui/api';
 import { FileButton } from '@/ui/FileButton';
 import { useFileDrop } from '@/ui/useFileDrop';
 import type { DrawnBody } from '@/workers/gamut.worker';
@@ -13,10 +15,14 @@ import { fileSource, shelfSource } from '@/features/profiles/profileSource';
 import type { ProfileSource } from '@/features/profiles/profileSource';
 import { WHOLE_AT } from './bodyStyle';
 import type { BodyPaint, BodyStyle } from './bodyStyle';
+import { HueLeaf } from './HueLeaf';
+import { PointsPanel } from './PointsPanel';
 import { ReachRing } from './ReachRing';
 import { ShareTable } from './ShareTable';
 import { useComparison } from './useComparison';
 import { useGamutWorker } from './useGamutWorker';
+import { usePoints } from './usePoints';
+import type { LaidList } from './usePoints';
 
 // Three.js comes when it is needed, and has no place on the server.
 const BodyView = dynamic(() => import('./BodyView').then((module) => module.BodyView), {
@@ -43,8 +49,19 @@ export function GamutSurface({ shelf }: { shelf: readonly ShelfProfile[] }) {
   const worker = useGamutWorker();
   const find = (key: string): ProfileSource | undefined => sources.find((source) => source.key === key);
   const { data, error, isFetching } = useComparison(worker, find(a), find(b));
+  const [list, setList] = useState<LaidList>();
+  const [problem, setProblem] = useState<string>();
+  const points = usePoints(worker, data, list);
   const take = (file: File | undefined): void => {
     if (file === undefined) return;
+    setProblem(undefined);
+    if (!/\.(icc|icm)$/i.test(file.name)) {
+      send(COLOUR_LIST, { body: file }).then(
+        ({ colours }) => setList({ name: file.name, colours }),
+        (refused: unknown) => setProblem(problemWords(refused)),
+      );
+      return;
+    }
     const source = fileSource(file);
     setFiles((before) => [...before.filter(({ key }) => key !== source.key), source]);
     choose({ b: source.key });
@@ -55,8 +72,9 @@ export function GamutSurface({ shelf }: { shelf: readonly ShelfProfile[] }) {
       <div className="surface-head">
         <h1>Gamut</h1>
         <p className="quiet">
-          What each prints, as a body in L*, a*, b*; drop a profile here to see it, too.
+          What each prints, as a body in L*, a*, b*; drop a profile or a colour list here to see it, too.
         </p>
+        <FileButton label="Lay a colour list beside" accept=".cxf,.xml,.txt,.cgats,.it8,.csv" onFile={take} />
         <FileButton label="Open a profile" accept=".icc,.icm" onFile={take} />
       </div>
       <div className="row gamut-choice">
@@ -97,9 +115,9 @@ export function GamutSurface({ shelf }: { shelf: readonly ShelfProfile[] }) {
           <ToggleButton value="beyond">what only it prints</ToggleButton>
         </ToggleButtonGroup>
       </div>
-      {error !== null && (
+      {(problem ?? error) != null && (
         <p className="error" role="alert">
-          {error.message}
+          {problem ?? error?.message}
         </p>
       )}
       {find(b) === undefined && (
@@ -116,6 +134,7 @@ export function GamutSurface({ shelf }: { shelf: readonly ShelfProfile[] }) {
                 { body: data.b, style, paint },
                 { body: data.a, style: 'lines', paint: 'own' },
               ]}
+              points={points}
             />
             {paint === 'beyond' && (
               <p className="quiet small">
@@ -129,8 +148,12 @@ export function GamutSurface({ shelf }: { shelf: readonly ShelfProfile[] }) {
           </div>
           <div className="panel">
             <ReachRing worker={worker} comparison={data} />
+            <HueLeaf worker={worker} comparison={data} />
             <Volumes a={data.a} b={data.b} shared={data.shared} />
           </div>
+          {list !== undefined && points !== undefined && (
+            <PointsPanel list={list} points={points} comparison={data} />
+          )}
           <div className="panel gamut-shares">
             <header>
               <h2>By hue and lightness</h2>

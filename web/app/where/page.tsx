@@ -1,0 +1,24 @@
+import { profileShelf } from '@melto/services/profile/shelf';
+import { standingOf } from '@melto/services/overview/standing';
+import { WhereSurface } from '@/features/where/WhereSurface';
+import { context } from '@/server/context';
+
+export const dynamic = 'force-dynamic';
+export const metadata = { title: 'Where should this job go?' };
+
+/** Conditions that a list is laid on at once. */
+const MOST_CONDITIONS = 24;
+
+export default async function Page() {
+  const shelf = (await profileShelf(context()))
+    .filter(({ condition }) => (condition?.inForceOn ?? 0) > 0)
+    .slice(0, MOST_CONDITIONS);
+  const places = await Promise.all(
+    shelf.map(async (profile) => {
+      if (profile.condition === null) return { profile, standing: 'go' as const, reasons: [] };
+      const { standing, reasons } = await standingOf(context(), profile.condition.id);
+      return { profile, standing, reasons };
+    }),
+  );
+  return <WhereSurface places={places} />;
+}

@@ -1,0 +1,83 @@
+'use client';
+
+import Link from 'next/link';
+import type { ShelfProfile } from '@melto/services/profile/shelf';
+import { MARKED_COUNTS } from './rankPlaces';
+import type { RankedPlace } from './rankPlaces';
+
+export interface Place {
+  readonly profile: ShelfProfile;
+  readonly standing: 'go' | 'mark' | 'stop';
+  /** Why it is not *go*, in words. */
+  readonly reasons: readonly string[];
+}
+
+const STANDING = { go: 'good', mark: 'look first', stop: 'stopped' } as const;
+
+/** The conditions in the order in which a list comes out on them. */
+export function PlaceTable({
+  ranked,
+  total,
+  chosen,
+  onChoose,
+}: {
+  ranked: readonly (RankedPlace & Place)[];
+  total: number;
+  chosen: string | undefined;
+  onChoose: (key: string) => void;
+}) {
+  return (
+    <div className="panel">
+      <table className="table tight">
+        <thead>
+          <tr>
+            <th className="num">#</th>
+            <th>Condition</th>
+            <th className="num">ΔE00 mean</th>
+            <th className="num">95 %</th>
+            <th className="num">largest</th>
+            <th className="num">over 3</th>
+            <th className="num">ink, %</th>
+            <th>Its state</th>
+          </tr>
+        </thead>
+        <tbody>
+          {ranked.map(({ key, profile, standing, reasons, placed }, i) => (
+            <tr key={key} aria-selected={key === chosen}>
+              <td className="num">{i + 1}</td>
+              <td>
+                <button type="button" className="plain" onClick={() => onChoose(key)}>
+                  <b>{placeName(profile)}</b>
+                </button>
+              </td>
+              <td className="num">{placed.mean.toFixed(2)}</td>
+              <td className="num">{placed.p95.toFixed(2)}</td>
+              <td className="num">{placed.largest.toFixed(1)}</td>
+              <td className="num">
+                {placed.over3} of {total}
+              </td>
+              <td className="num">{profile.space === 'RGB' ? '–' : Math.round(100 * placed.ink)}</td>
+              <td>
+                {profile.condition === null ? (
+                  STANDING[standing]
+                ) : (
+                  <Link href={`/conditions/${profile.condition.id}`} title={reasons.join(' ')}>
+                    {STANDING[standing]}
+                  </Link>
+                )}{' '}
+                <span className="quiet small">{reasons[0]}</span>
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      <p className="quiet small">
+        By what the profiles in force say, absolute, the nearest first. A condition to look at first counts as{' '}
+        {MARKED_COUNTS} ΔE00 farther; stopped ones come last.
+      </p>
+    </div>
+  );
+}
+
+export const placeName = ({ name, condition }: ShelfProfile): string =>
+  condition === null ? name : `${condition.device} / ${condition.stock} / ${condition.mode}`;

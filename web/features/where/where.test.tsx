@@ -1,0 +1,59 @@
+import { render, screen, within } from '@testing-library/react';
+import userEvent from '@testing-library/user-event';
+import { describe, expect, it } from 'vitest';
+import type { PlacedList } from '@melto/core/proof/placeList';
+import { ListColours } from './ListColours';
+import { MARKED_COUNTS, rankPlaces } from './rankPlaces';
+
+const list = (...errors: number[]): PlacedList => ({
+  colours: errors.map((deltaE) => ({ device: [0.1, 0.2, 0.3, 0], printed: [50, 0, 0] as const, deltaE })),
+  ...{ mean: errors.reduce((a, b) => a + b, 0) / errors.length, p95: 0, largest: Math.max(...errors) },
+  ...{ over3: 0, ink: 0.6 },
+});
+
+describe('where a job should go', () => {
+  const at = (key: string, standing: 'go' | 'mark' | 'stop', mean: number) => ({
+    ...{ key, standing },
+    placed: list(mean),
+  });
+  const order = (...places: ReturnType<typeof at>[]): string =>
+    rankPlaces(places)
+      .map(({ key }) => key)
+      .join(' ');
+
+  it('is by how near its colours come', () => expect(order(at('a', 'go', 2), at('b', 'go', 1))).toBe('b a'));
+
+  it('counts against what is to be seen to first, by so much and no more', () => {
+    expect(order(at('marked', 'mark', 1), at('good', 'go', 1 + MARKED_COUNTS - 0.01))).toBe('good marked');
+    expect(order(at('marked', 'mark', 1), at('good', 'go', 1 + MARKED_COUNTS + 0.01))).toBe('marked good');
+  });
+
+  it('puts what is stopped last, however near', () =>
+    expect(order(at('stopped', 'stop', 0), at('marked', 'mark', 9))).toBe('marked stopped'));
+});
+
+describe('the colours of a list', () => {
+  const colours = (count: number) =>
+    Array.from({ length: count }, (_, i) => ({ name: `own ${i + 1}`, lab: [50, 0, 0] as const }));
+
+  it('are told reached, nearly or not, the farthest first', () => {
+    render(<ListColours colours={colours(3)} placed={list(1, 3.1, 2.9)} name="Wren" />);
+    const rows = screen.getAllByRole('row').slice(1);
+    expect(rows.map((row) => within(row).getAllByRole('cell')[3].textContent)).toEqual([
+      'no',
+      'nearly',
+      'yes',
+    ]);
+    expect(within(rows[0]).getByText('own 2')).toBeDefined();
+    expect(within(rows[0]).getByText('C10 M20 Y30 K0')).toBeDefined();
+    expect(screen.getByText(/1 of 3 come out as asked/)).toBeDefined();
+  });
+
+  it('come a hundred at a time', async () => {
+    render(<ListColours colours={colours(130)} placed={list(...Array<number>(130).fill(2))} name="Wren" />);
+    expect(screen.getAllByRole('row')).toHaveLength(101);
+    await userEvent.click(screen.getByRole('button', { name: '30 more of 30' }));
+    expect(screen.getAllByRole('row')).toHaveLength(131);
+    expect(screen.queryByRole('button', { name: /more of/ })).toBeNull();
+  });
+});
