@@ -19,12 +19,19 @@ import { toleranceSets } from '../src/conformity/toleranceSets.ts';
 import { createChart } from '../src/profile/profilingChart.ts';
 import { printChart } from '../src/charts/printChart.ts';
 import { putInForce, versionsOf } from '../src/ledger/versions.ts';
+import { catalogue } from '../src/overview/catalogue.ts';
 import { conditionView } from '../src/overview/conditionView.ts';
 import { floor } from '../src/overview/floor.ts';
 import { conformitySurface } from '../src/overview/proofSurfaces.ts';
 import { buildSurface, profileSurface } from '../src/overview/surfaces.ts';
 import { buildProfile } from '../src/profile/buildProfile.ts';
 import { previewProfile, takeProfile } from '../src/profile/givenProfile.ts';
+import {
+  changeKeptProfile,
+  keepProfile,
+  keptProfileFile,
+  putKeptProfileAway,
+} from '../src/profile/keptProfiles.ts';
 import { profileShelf, sourceProfileFile, standardProfileFile } from '../src/profile/shelf.ts';
 import { takeSourceProfile } from '../src/charts/sourceProfiles.ts';
 import { advanceClock } from '../src/simulated/advanceClock.ts';
@@ -194,6 +201,36 @@ describe('a profile from elsewhere', () => {
   });
 });
 
+describe('the catalogue', () => {
+  it('has each condition with a profile in force by what it prints, and its best check', async () => {
+    const [row, ...more] = await catalogue(services);
+    expect(more).toEqual([]);
+    const { inForce, summary } = (await profileInPlace()) ?? {};
+    expect(row).toMatchObject({ conditionId: press, device: 'Heron', stock: 'Lantern Gloss 150' });
+    expect(row.profile.key).toBe(`result-${inForce ?? 0}`);
+    expect(row.gamut?.volume).toBe(summary?.gamut?.volume);
+    // An offset press on coated paper prints some 400 thousand.
+    expect(row.gamut?.volume).toBeGreaterThan(300_000);
+    expect(row.gamut?.volume).toBeLessThan(600_000);
+    expect(row.gamut?.density).toBeGreaterThan(1);
+    expect(row.gamut?.density).toBeLessThan(2.5);
+    const checks = await services.database.rows<{ summary: string }>(
+      "SELECT summary FROM result WHERE link = 'conformity'",
+      [],
+    );
+    const means = checks.map((check) => (JSON.parse(check.summary) as { mean: number }).mean);
+    expect(means.length).toBeGreaterThan(1);
+    expect(row.best?.mean).toBeCloseTo(Math.min(...means), 9);
+  });
+
+  async function profileInPlace() {
+    const [found] = (await versionsOf(services, press, 'profile')).filter(({ inForce }) => inForce);
+    if (found === undefined) return undefined;
+    const { given, result } = await profileSurface(services, press, found.id);
+    return { inForce: found.id, summary: given?.summary ?? result?.summary };
+  }
+});
+
 describe('the shelf', () => {
   it('has the profiles of conditions, those that jobs carry and the standard ones, and knows the same file again', async () => {
     const before = await profileShelf(services);
@@ -217,5 +254,40 @@ describe('the shelf', () => {
     expect((await refusal(sourceProfileFile(services, 9999))).type).toBe('not-found');
     expect(standardProfileFile('sRGB').content.length).toBeGreaterThan(400);
     expect(() => standardProfileFile('../../etc/passwd')).toThrow(/standard profile/);
+  });
+
+  it('keeps a profile from outside once, tells it anew, and takes it off and back', async () => {
+    const kept = async () => (await profileShelf(services)).filter(({ origin }) => origin === 'kept');
+    const words = { origin: 'maker', note: ' with the device ' } as const;
+    const keep = () => keepProfile(services, SCREEN, words);
+    // Many desks at once: one file, one place.
+    const ids = new Set((await Promise.all(Array.from({ length: 8 }, keep))).map(({ id }) => id));
+    expect(ids.size).toBe(1);
+    const [id] = ids;
+    const [own, ...more] = await kept();
+    expect(more).toEqual([]);
+    expect(own).toMatchObject({ key: `kept-${id}`, space: 'RGB', note: 'with the device' });
+    expect(own.kept).toEqual({ id, origin: 'maker' });
+    expect([...(await keptProfileFile(services, id)).content]).toEqual([...SCREEN.bytes]);
+    await changeKeptProfile(services, id, { origin: 'service', note: 'new' });
+    // What is told again as it was is no error.
+    await changeKeptProfile(services, id, { origin: 'service', note: 'new' });
+    expect((await kept())[0]).toMatchObject({ note: 'new', kept: { origin: 'service' } });
+    await putKeptProfileAway(services, id, true);
+    expect(await kept()).toEqual([]);
+    await putKeptProfileAway(services, id, false);
+    expect(await kept()).toHaveLength(1);
+    await putKeptProfileAway(services, id, true);
+    expect((await keep()).id).toBe(id);
+    expect(await kept()).toHaveLength(1);
+    for (const act of [
+      changeKeptProfile(services, 9999, words),
+      putKeptProfileAway(services, 9999, true),
+      keptProfileFile(services, 9999),
+    ])
+      expect((await refusal(act)).type).toBe('not-found');
+    const bad = await refusal(keepProfile(services, { fileName: 'x.icc', bytes: Buffer.from('no') }, words));
+    expect(bad.title).toContain('x.icc is no ICC profile');
+    expect(await kept()).toHaveLength(1);
   });
 });

@@ -1,8 +1,10 @@
 import { Type } from '@sinclair/typebox';
 import type { NamedColour } from '@melto/core/refine/namedColour';
+import type { CatalogueRow } from '@melto/services/overview/catalogue';
 import type { GivenProfile } from '@melto/services/profile/givenProfile';
 import type { ShelfProfile } from '@melto/services/profile/shelf';
-import { answers, makes, oneOf, reads, strict } from './endpoint';
+import { KEPT_ORIGINS } from '@melto/core/profile/keptOrigin';
+import { answers, DONE, makes, oneOf, reads, sets, strict } from './endpoint';
 import { ID, IN_PATH, SHARE, text, word } from './fields';
 
 export const BUILD_PROFILE = makes({
@@ -83,6 +85,45 @@ export const SHELF = reads({
   answer: answers<readonly ShelfProfile[]>(
     Type.Array(Type.Object({ key: Type.String(), name: Type.String(), file: Type.String() })),
   ),
+});
+
+export const CATALOGUE = reads({
+  ...{ path: '/api/catalogue', says: 'Every condition with a profile in force, and what it prints' },
+  who: 'viewer',
+  answer: answers<readonly CatalogueRow[]>(
+    Type.Array(Type.Object({ conditionId: Type.Integer(), device: Type.String(), stock: Type.String() })),
+  ),
+});
+
+const KEPT_ORIGIN = oneOf(KEPT_ORIGINS);
+
+export const KEEP_PROFILE = makes({
+  ...{ path: '/api/kept-profiles', says: 'Keep an ICC profile from outside on the shelf' },
+  who: 'specialist',
+  query: strict({ name: word(200), origin: KEPT_ORIGIN, note: Type.Optional(text(2000)) }),
+  body: PROFILE_FILE,
+  answer: answers<{ readonly id: number }>(Type.Object({ id: Type.Integer() })),
+});
+
+export const CHANGE_KEPT_PROFILE = sets({
+  ...{ path: '/api/kept-profiles/{id}', says: 'Say anew where a kept profile is from' },
+  who: 'specialist',
+  params: IN_PATH,
+  body: strict({ origin: KEPT_ORIGIN, note: text(2000) }),
+  answer: DONE,
+});
+
+export const PUT_KEPT_PROFILE_AWAY = sets({
+  ...{ path: '/api/kept-profiles/{id}/away', says: 'Take a kept profile off the shelf or put it back' },
+  who: 'specialist',
+  params: IN_PATH,
+  body: strict({ away: Type.Boolean() }),
+  answer: DONE,
+});
+
+export const KEPT_PROFILE_FILE = reads({
+  ...{ path: '/api/kept-profiles/{id}/file', says: 'A profile that the house keeps', who: 'viewer' },
+  params: IN_PATH,
 });
 
 export const SOURCE_PROFILE_FILE = reads({

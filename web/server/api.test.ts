@@ -166,7 +166,7 @@ describe('a body that is wrong', () => {
 
   it.each(WITH_FILE)('%s takes bytes alone, and no more than it says', async (_, endpoint) => {
     const wanted = Object.keys(endpoint.query.properties);
-    const query = `?${wanted.includes('side') ? 'side=64' : ''}${wanted.includes('name') ? 'name=x' : ''}${wanted.includes('asRecorded') ? '&asRecorded=yes' : ''}${wanted.includes('origin') ? '&origin=x' : ''}${wanted.includes('printMode') ? '&printMode=x&deviceId=1&stockId=1' : ''}`;
+    const query = `?${wanted.includes('side') ? 'side=64' : ''}${wanted.includes('name') ? 'name=x' : ''}${wanted.includes('asRecorded') ? '&asRecorded=yes' : ''}${wanted.includes('origin') ? '&origin=maker' : ''}${wanted.includes('printMode') ? '&printMode=x&deviceId=1&stockId=1' : ''}`;
     for (const type of ['text/plain', 'application/json', 'multipart/form-data'])
       expect(
         (await refused(await call(endpoint, { body: 'x', query, headers: { 'content-type': type } }))).status,

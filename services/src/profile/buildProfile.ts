@@ -15,6 +15,7 @@ import { fitRgbModel } from '@melto/core/characterise/rgbModel';
 import { inkUncertainty, rgbUncertainty } from '@melto/core/characterise/modelUncertainty';
 import { uncertaintyMap } from '@melto/core/characterise/uncertaintyMap';
 import { meanPaperXyz } from '@melto/core/device/meanPaperXyz';
+import { gamutFigures } from '@melto/core/gamut/gamutFigures';
 import { deviceToLab, labToDevice, relativeToPaper } from '@melto/core/icc/profileTransform';
 import type { IccProfile } from '@melto/core/icc/iccTypes';
 import { writeIcc } from '@melto/core/icc/writeIcc';
@@ -105,6 +106,7 @@ export async function buildProfile(
     ),
     outline: report.outline,
     warnings,
+    gamut: gamutFigures(profile),
   };
   const detail: ProfileDetail = {
     choices,

@@ -3,6 +3,7 @@ import { WHITE_D50_MEASURED } from '@melto/core/colour/whitePoints';
 import { xyzToLab } from '@melto/core/colour/xyzToLab';
 import type { Lab } from '@melto/core/colour/lab';
 import { meanPaperXyz } from '@melto/core/device/meanPaperXyz';
+import { gamutFigures } from '@melto/core/gamut/gamutFigures';
 import type { IccProfile } from '@melto/core/icc/iccTypes';
 import { outputProfileFacts } from '@melto/core/profile/outputProfileFacts';
 import type { OutputProfileFacts } from '@melto/core/profile/outputProfileFacts';
@@ -61,9 +62,10 @@ export async function takeProfile(
   const { profile, given } = await examined(context, condition, file);
   const { name, version, bytes, ramps, outline, warnings, ...rest } = given;
   const madeMs = await domainNow(context);
+  const gamut = gamutFigures(profile);
   return unitOfWork(context, async (inner) => {
     const before = await profileInForce(inner, conditionId);
-    const summary = { name, version, origin, bytes, ramps, outline, warnings };
+    const summary = { name, version, origin, bytes, ramps, outline, warnings, gamut };
     const detail = { ...rest, compared: before === undefined ? undefined : compareProfiles(before, profile) };
     const made = await insertResult(
       inner.database,

@@ -31,6 +31,7 @@ const ACTIONS: readonly Act[] = [
     detail: 'every one of the house, and what is wrong with any',
     href: '/library/profiles',
   },
+  { title: 'Catalogue', detail: 'what each condition prints, side by side', href: '/library/catalogue' },
   { title: 'Devices', detail: 'of the library', href: '/library/devices' },
   { title: 'Stocks', detail: 'of the library', href: '/library/stocks' },
   { title: 'Instruments', detail: 'of the library', href: '/library/instruments' },

@@ -4,6 +4,7 @@ import Link from 'next/link';
 import { usePathname } from 'next/navigation';
 
 const PAGES = [
+  { href: '/library/catalogue', name: 'Catalogue' },
   { href: '/library/devices', name: 'Devices' },
   { href: '/library/stocks', name: 'Stocks' },
   { href: '/library/inks', name: 'Ink sets' },

@@ -6,8 +6,17 @@ export interface ProfileSource {
   readonly label: string;
   readonly group: string;
   readonly bytes: () => Promise<Uint8Array>;
+  /** Where it is a file that is not kept. */
+  readonly file?: File;
 }
 
+const GROUPS: Readonly<Record<ShelfProfile['origin'], string>> = {
+  'built here': 'Conditions',
+  'from elsewhere': 'Conditions',
+  kept: 'Kept on the shelf',
+  'carried by jobs': 'Carried by jobs',
+  standard: 'Standard spaces',
+};
 const MOST_BYTES = 32_000_000;
 
 /** Bytes that are fetched once, and again only where that failed. */
@@ -29,8 +38,7 @@ export function shelfSource({ key, name, origin, file, condition }: ShelfProfile
       condition === null
         ? name
         : `${condition.device} / ${condition.stock} / ${condition.mode}, v${condition.version}${condition.inForceOn > 0 ? '' : ' (not in force)'}`,
-    group:
-      condition === null ? (origin === 'standard' ? 'Standard spaces' : 'Carried by jobs') : 'Conditions',
+    group: condition === null ? GROUPS[origin] : 'Conditions',
     bytes: once(async () => {
       const answer = await fetch(file);
       if (!answer.ok) throw new Error(`${name} cannot be fetched (${answer.status}).`);
@@ -45,6 +53,7 @@ export function fileSource(file: File): ProfileSource {
     key: `file-${file.name}-${file.size}-${file.lastModified}`,
     label: file.name,
     group: 'Own files',
+    file,
     bytes: async () => {
       if (file.size > MOST_BYTES) throw new Error(`${file.name} is larger than 32 MB, which no profile is.`);
       return new Uint8Array(await file.arrayBuffer());

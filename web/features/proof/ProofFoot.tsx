@@ -1,9 +1,8 @@
 'use client';
 
+import { deviceValues } from '@/ui/deviceValues';
 import { Swatch } from '@/ui/Swatch';
 import type { ProofPoint } from '@/workers/proof.worker';
-
-const INKS = ['C', 'M', 'Y', 'K'];
 
 /** One line in a fixed place: what is under the pointer, from its source through the device to the print. */
 export function ProofFoot({ point }: { point: ProofPoint | undefined }) {
@@ -13,13 +12,13 @@ export function ProofFoot({ point }: { point: ProofPoint | undefined }) {
   return (
     <p className="proof-foot">
       <span>
-        <span className="quiet">picture</span> <b className="mono">{valuesOf(point.source)}</b>
+        <span className="quiet">picture</span> <b className="mono">{deviceValues(point.source)}</b>
       </span>
       <span>
         <span className="quiet">asked</span> <b className="mono">{labOf(point.asked)}</b>
       </span>
       <span>
-        <span className="quiet">device</span> <b className="mono">{valuesOf(point.device)}</b>
+        <span className="quiet">device</span> <b className="mono">{deviceValues(point.device)}</b>
       </span>
       <span>
         <span className="quiet">print</span> <b className="mono">{labOf(point.printed)}</b>
@@ -38,13 +37,6 @@ export function ProofFoot({ point }: { point: ProofPoint | undefined }) {
       </span>
     </p>
   );
-}
-
-/** Light in 0 to 255, inks in per cent. */
-function valuesOf(values: readonly number[]): string {
-  return values.length === 3
-    ? values.map((value) => Math.round(255 * value)).join(' ')
-    : values.map((value, i) => `${values.length === 4 ? INKS[i] : ''}${Math.round(100 * value)}`).join(' ');
 }
 
 const labOf = (lab: readonly number[]): string => lab.map((value) => value.toFixed(0)).join(' ');

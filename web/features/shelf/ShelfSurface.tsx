@@ -10,6 +10,7 @@ import { FileButton } from '@/ui/FileButton';
 import { formatDay } from '@/ui/format';
 import { useFileDrop } from '@/ui/useFileDrop';
 import { Inspection } from './Inspection';
+import { ChangeKept, KeepProfile, ORIGIN_WORDS } from './KeptProfile';
 
 /** Every profile of the house, and any that is dropped here: where it is from, what it does, what is wrong with it. */
 export function ShelfSurface({ shelf }: { shelf: readonly ShelfProfile[] }) {
@@ -48,7 +49,7 @@ export function ShelfSurface({ shelf }: { shelf: readonly ShelfProfile[] }) {
               current={key === chosen}
               onChoose={() => setChosen(key)}
               title={label}
-              detail="own file"
+              detail="a file, not kept"
             />
           ))}
           {rows.map((own) => (
@@ -87,6 +88,17 @@ export function ShelfSurface({ shelf }: { shelf: readonly ShelfProfile[] }) {
                   </span>
                 </header>
                 {shown !== undefined && <Standing own={shown} shelf={shelf} />}
+                {shown?.kept != null && <ChangeKept key={`${shown.key} ${shown.note}`} own={shown} />}
+                {source.file !== undefined && (
+                  <KeepProfile
+                    key={source.key}
+                    file={source.file}
+                    onKept={(key) => {
+                      setFiles((before) => before.filter((own) => own.key !== source.key));
+                      setChosen(key);
+                    }}
+                  />
+                )}
               </div>
               <Inspection source={source} />
             </>
@@ -123,7 +135,7 @@ function Standing({ own, shelf }: { own: ShelfProfile; shelf: readonly ShelfProf
   return (
     <>
       <p>
-        {origin}
+        {own.kept === null ? origin : 'kept'}
         {own.madeMs !== null && `, ${formatDay(own.madeMs)}`}
         {condition !== null && (
           <>
@@ -146,13 +158,19 @@ function Standing({ own, shelf }: { own: ShelfProfile; shelf: readonly ShelfProf
           The same file stands here as {same.map((other) => shelfSource(other).label).join(', ')}.
         </p>
       )}
-      {note !== '' && <p className="quiet">{note}</p>}
+      {note !== '' && own.kept === null && <p className="quiet">{note}</p>}
     </>
   );
 }
 
-const detailOf = ({ origin, space, madeMs }: ShelfProfile): string =>
-  [space, origin, ...(madeMs === null ? [] : [formatDay(madeMs)])].join(', ');
+const detailOf = ({ origin, space, madeMs, kept }: ShelfProfile): string =>
+  [
+    space,
+    kept === null ? origin : `kept, from ${ORIGIN_WORDS[kept.origin]}`,
+    ...(madeMs === null ? [] : [formatDay(madeMs)]),
+  ].join(', ');
 
-const wordsOf = ({ name, origin, space, note, condition }: ShelfProfile): string =>
-  [name, origin, space, note, condition?.device, condition?.stock, condition?.mode].join(' ').toLowerCase();
+const wordsOf = ({ name, origin, space, note, kept, condition }: ShelfProfile): string =>
+  [name, origin, kept?.origin, space, note, condition?.device, condition?.stock, condition?.mode]
+    .join(' ')
+    .toLowerCase();

@@ -2,6 +2,7 @@ import { screen } from '@testing-library/react';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
 import type { ProfileInspection } from '@melto/core/profile/inspectProfile';
 import type { ShelfProfile } from '@melto/services/profile/shelf';
+import { fakeServer, Refused } from '@/testing/fakeServer';
 import { show } from '@/testing/show';
 import { ShelfSurface } from './ShelfSurface';
 
@@ -16,14 +17,14 @@ const PRESS: ShelfProfile = {
     space: 'CMYK',
     note: 'for the catalogue',
   },
-  ...{ file: '/api/results/10/file', digest: 'aa', madeMs: Date.UTC(2026, 6, 25) },
+  ...{ file: '/api/results/10/file', digest: 'aa', madeMs: Date.UTC(2026, 6, 25), kept: null },
   condition: {
     ...{ id: 6, device: 'Heron', stock: 'Lantern Gloss 150', mode: 'standard', version: 2, inForceOn: 2 },
   },
 };
 const CARRIED: ShelfProfile = {
   ...{ key: 'source-1', name: 'Coated offset', origin: 'carried by jobs', space: 'CMYK', note: '' },
-  ...{ file: '/api/source-profiles/1/file', digest: 'aa', madeMs: null, condition: null },
+  ...{ file: '/api/source-profiles/1/file', digest: 'aa', madeMs: null, kept: null, condition: null },
 };
 const INSPECTION: ProfileInspection & { bytes: number } = {
   ...{ name: 'x', copyright: 'none', version: '4.4', kind: 'output', colourSpace: 'CMYK', connection: 'Lab' },
@@ -84,5 +85,53 @@ describe('the shelf', () => {
     show(<ShelfSurface shelf={[CARRIED]} />);
     expect(screen.getByText('Nothing that its file shows.')).toBeTruthy();
     expect(screen.queryByRole('button', { name: 'Take it out' })).toBeNull();
+  });
+
+  it('keeps a file once it is said where it is from; a refusal stays beside it', async () => {
+    const { sent } = fakeServer({
+      'POST /api/kept-profiles': new Refused(400, {
+        title: 'maker.icc is no ICC profile.',
+        detail: 'Nothing was stored.',
+      }),
+    });
+    const { user } = show(<ShelfSurface shelf={[PRESS]} />);
+    await user.upload(
+      screen.getByLabelText('Look into a file', { selector: 'input' }),
+      new File(['x'], 'maker.icc'),
+    );
+    const keep = screen.getByRole('button', { name: 'Keep it on the shelf' });
+    expect(keep).toHaveProperty('disabled', true);
+    await user.type(screen.getByLabelText('Note'), 'for coated');
+    expect(keep).toHaveProperty('disabled', true);
+    await user.click(screen.getByRole('combobox', { name: 'It is from' }));
+    await user.click(screen.getByRole('option', { name: 'the device’s maker' }));
+    await user.click(keep);
+    expect((await screen.findByRole('alert')).textContent).toContain('maker.icc is no ICC profile.');
+    expect(sent.map(({ path }) => path)).toEqual([
+      '/api/kept-profiles?name=maker.icc&origin=maker&note=for+coated',
+    ]);
+    expect(screen.getByLabelText('Note')).toHaveProperty('value', 'for coated');
+  });
+
+  it('tells a kept one anew, and takes it off with a word', async () => {
+    const own: ShelfProfile = {
+      ...{ ...CARRIED, key: 'kept-7', name: 'Coated by the seller', origin: 'kept', note: 'old' },
+      kept: { id: 7, origin: 'paper seller' },
+    };
+    const { sent } = fakeServer({ 'PUT /api/kept-profiles/7': {}, 'PUT /api/kept-profiles/7/away': {} });
+    const { user } = show(<ShelfSurface shelf={[own]} />);
+    expect(screen.getByRole('button', { name: /kept, from the paper’s seller/ })).toBeTruthy();
+    const change = screen.getByRole('button', { name: 'Keep the change' });
+    expect(change).toHaveProperty('disabled', true);
+    await user.type(screen.getByLabelText('Note'), 'er');
+    await user.click(change);
+    await user.click(screen.getByRole('button', { name: 'Take it off the shelf' }));
+    expect(await screen.findByText('Coated by the seller is off the shelf.')).toBeTruthy();
+    await user.click(screen.getByRole('button', { name: 'Undo' }));
+    expect(sent.map(({ path, body }) => [path, body])).toEqual([
+      ['/api/kept-profiles/7', { origin: 'paper seller', note: 'older' }],
+      ['/api/kept-profiles/7/away', { away: true }],
+      ['/api/kept-profiles/7/away', { away: false }],
+    ]);
   });
 });

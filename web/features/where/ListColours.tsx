@@ -4,10 +4,10 @@ import { Button } from '@mui/material';
 import { useMemo, useState } from 'react';
 import type { PlacedList } from '@melto/core/proof/placeList';
 import type { NamedColour } from '@melto/core/refine/namedColour';
+import { deviceValues } from '@/ui/deviceValues';
 import { Swatch } from '@/ui/Swatch';
 
 const PAGE = 100;
-const INKS = ['C', 'M', 'Y', 'K'];
 /** ΔE00 up to which nobody sees a difference, and up to which one sees it only side by side. */
 const REACHED = 1;
 const NEARLY = 3;
@@ -61,7 +61,7 @@ export function ListColours({
                 <td>{deltaE <= REACHED ? 'yes' : deltaE <= NEARLY ? 'nearly' : 'no'}</td>
                 <td className="num mono">{labWords(colours[i].lab)}</td>
                 <td className="num mono">{labWords(printed)}</td>
-                <td className="num mono">{deviceWords(device)}</td>
+                <td className="num mono">{deviceValues(device)}</td>
               </tr>
             );
           })}
@@ -77,10 +77,3 @@ export function ListColours({
 }
 
 const labWords = (lab: readonly number[]): string => lab.map((value) => value.toFixed(1)).join(' ');
-
-/** Light in 0 to 255, inks in per cent. */
-function deviceWords(device: readonly number[]): string {
-  return device.length === 3
-    ? device.map((value) => Math.round(255 * value)).join(' ')
-    : device.map((value, i) => `${device.length === 4 ? INKS[i] : ''}${Math.round(100 * value)}`).join(' ');
-}

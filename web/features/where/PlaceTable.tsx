@@ -1,6 +1,7 @@
 'use client';
 
 import Link from 'next/link';
+import type { PlacedList } from '@melto/core/proof/placeList';
 import type { ShelfProfile } from '@melto/services/profile/shelf';
 import { MARKED_COUNTS } from './rankPlaces';
 import type { RankedPlace } from './rankPlaces';
@@ -56,7 +57,7 @@ export function PlaceTable({
               <td className="num">
                 {placed.over3} of {total}
               </td>
-              <td className="num">{profile.space === 'RGB' ? '–' : Math.round(100 * placed.ink)}</td>
+              <td className="num">{inkWords(placed)}</td>
               <td>
                 {profile.condition === null ? (
                   STANDING[standing]
@@ -78,6 +79,10 @@ export function PlaceTable({
     </div>
   );
 }
+
+/** Light is no ink. */
+const inkWords = ({ colours, ink }: PlacedList): string =>
+  colours[0]?.device.length === 3 ? '–' : String(Math.round(100 * ink));
 
 export const placeName = ({ name, condition }: ShelfProfile): string =>
   condition === null ? name : `${condition.device} / ${condition.stock} / ${condition.mode}`;

@@ -26,3 +26,6 @@ export function formOf<T>(schema: TSchema): TUnsafe<T> {
 export function orNull(schema: TSchema): TSchema {
   return Type.Union([schema, Type.Null()]);
 }
+
+/** What a profile prints; profiles from before it was worked out lack it. */
+export const GAMUT = Type.Optional(Type.Object({ volume: Type.Number(), white: NUMBERS, black: NUMBERS }));

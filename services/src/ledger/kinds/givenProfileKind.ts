@@ -1,6 +1,7 @@
 import { Type } from '@sinclair/typebox';
+import type { GamutFigures } from '@melto/core/gamut/gamutFigures';
 import type { ResultKind } from '../resultKind.ts';
-import { NUMBERS, orNull, ROWS_OF_NUMBERS, WORDS } from './forms.ts';
+import { GAMUT, NUMBERS, ROWS_OF_NUMBERS, WORDS, orNull } from './forms.ts';
 import type { ProfileComparison } from './profileKind.ts';
 
 /** A profile that somebody else has built. */
@@ -16,6 +17,8 @@ export interface GivenProfileSummary {
   /** Outline of the gamut in a*b*. */
   readonly outline: readonly (readonly [number, number])[];
   readonly warnings: readonly string[];
+  /** What prints; absent in profiles from before it was worked out. */
+  readonly gamut?: GamutFigures;
 }
 
 export interface GivenProfileDetail {
@@ -51,6 +54,7 @@ export const GIVEN_PROFILE: ResultKind<GivenProfileSummary, GivenProfileDetail> 
     ramps: Type.Array(ROWS_OF_NUMBERS),
     outline: ROWS_OF_NUMBERS,
     warnings: WORDS,
+    gamut: GAMUT,
   }),
   detail: Type.Object({
     fileName: Type.String(),

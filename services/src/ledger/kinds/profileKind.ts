@@ -6,8 +6,9 @@ import type { TableSize } from '@melto/core/profile/buildRgbProfile';
 import type { InkProfileReport } from '@melto/core/profile/inkReport';
 import type { ProfileFigures } from '@melto/core/profile/profileFigures';
 import type { SeparationChoice } from '@melto/core/separate/separation';
+import type { GamutFigures } from '@melto/core/gamut/gamutFigures';
 import type { ResultKind } from '../resultKind.ts';
-import { ERRORS, NUMBERS, orNull, ROWS_OF_NUMBERS, WORDS } from './forms.ts';
+import { ERRORS, GAMUT, NUMBERS, ROWS_OF_NUMBERS, WORDS, orNull } from './forms.ts';
 
 export interface ProfileChoices {
   readonly readingId: number;
@@ -40,6 +41,8 @@ export interface ProfileSummary {
   readonly outline: readonly (readonly [number, number])[];
   /** The reading was made before its sheet had rested, or shows faults. */
   readonly warnings: readonly string[];
+  /** What prints; absent in profiles from before it was worked out. */
+  readonly gamut?: GamutFigures;
 }
 
 /** A patch of a reading, by its row in the chart. */
@@ -122,6 +125,7 @@ export const PROFILE: ResultKind<ProfileSummary, ProfileDetail> = {
     ramps: Type.Array(ROWS_OF_NUMBERS),
     outline: ROWS_OF_NUMBERS,
     warnings: WORDS,
+    gamut: GAMUT,
   }),
   detail: Type.Object({
     choices: Type.Object({ readingId: Type.Number(), namePattern: Type.String() }),
