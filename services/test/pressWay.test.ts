@@ -4,11 +4,13 @@ import { CURVES } from '../src/ledger/kinds/curvesKind.ts';
 import { LIMITS } from '../src/ledger/kinds/limitsKind.ts';
 import { PROFILE } from '../src/ledger/kinds/profileKind.ts';
 import { storedResult } from '../src/ledger/storedResult.ts';
+import { strFromU8, unzipSync } from 'fflate';
+import sharp from 'sharp';
 import { afterAll, afterEach, beforeAll, describe, expect, it } from 'vitest';
 import type { Fault } from '@melto/core/faults/fault';
 import { patchSetToCgats } from '@melto/core/cgats/patchSetToCgats';
 import { writeCgats } from '@melto/core/cgats/writeCgats';
-import { findResult, listHeads, listStaleHeads } from '@melto/store/results';
+import { findResultFile, findResult, listHeads, listStaleHeads } from '@melto/store/results';
 import { latestReached } from '@melto/store/reached';
 import { judgeableReadings } from '../src/conformity/judgeable.ts';
 import { printShortCheck } from '../src/conformity/shortChecks.ts';
@@ -45,6 +47,8 @@ import { readingsOf, readingView } from '../src/reading/readingView.ts';
 import { withdrawReading } from '../src/watch/withdrawReading.ts';
 import { named } from '../src/testing/named.ts';
 import { readSheets } from '../src/testing/readSheets.ts';
+import { addPicture } from '../src/house/pictures.ts';
+import { profilePackage } from '../src/overview/profilePackage.ts';
 import { refusal } from '../src/testing/refusal.ts';
 import { staleMarksAgree } from '../src/testing/staleMarksAgree.ts';
 import { openTestServices } from '../src/testing/testServices.ts';
@@ -229,6 +233,31 @@ describe('a press to a known state', () => {
     expect((await floor(services)).rows.find((row) => row.id === gloss)?.whatNow?.words).toBe(
       'Print a check',
     );
+  });
+
+  it('hands a profile out with its curves, settings and pictures, under one name', async () => {
+    const [own] = (await versionsOf(services, gloss, 'profile')).filter(({ inForce }) => inForce);
+    const png = await sharp({ create: { width: 8, height: 8, channels: 3, background: '#888' } })
+      .png()
+      .toBuffer();
+    await addPicture(services, gloss, 'Driver: quality/..', png);
+    const { name, content } = await profilePackage(services, own.id);
+    expect(name).toBe('Heron_LanternGloss150_v1.zip');
+    const files = unzipSync(content);
+    const stem = name.replace('.zip', '');
+    expect(Object.keys(files).sort()).toEqual(
+      ['.icc', '_curves.csv', '_settings.txt', '_settings_1_Driver_quality.png', '_where_to.txt'].map(
+        (end) => stem + end,
+      ),
+    );
+    const file = await findResultFile(services.database, own.id, 'profile');
+    expect(Buffer.compare(Buffer.from(files[`${stem}.icc`]), Buffer.from(file?.content ?? []))).toBe(0);
+    expect(strFromU8(files[`${stem}_curves.csv`]).split('\n').length).toBeGreaterThan(256);
+    expect(strFromU8(files[`${stem}_where_to.txt`])).toContain('/usr/share/color/icc');
+    // The same profile, the same bytes.
+    const again = await profilePackage(services, own.id);
+    expect(Buffer.compare(Buffer.from(again.content), Buffer.from(content))).toBe(0);
+    expect((await refusal(profilePackage(services, 9999))).type).toBe('not-found');
   });
 
   it('refines the profile with a colour list and one more sheet', async () => {

@@ -361,3 +361,12 @@ export async function setResultNote(sql: Sql, id: number, note: string): Promise
 export async function lockResult(sql: Sql, id: number): Promise<void> {
   await sql.rows('SELECT id FROM result WHERE id = ? AND house_id = ? FOR UPDATE', [id, sql.house]);
 }
+
+/** Results that a result was made from, in their order. */
+export async function listSourceResults(sql: Sql, resultId: number): Promise<number[]> {
+  const rows = await sql.rows<{ id: number }>(
+    'SELECT source_result_id AS id FROM result_source WHERE result_id = ? AND house_id = ? AND source_result_id IS NOT NULL ORDER BY id',
+    [resultId, sql.house],
+  );
+  return rows.map(({ id }) => id);
+}

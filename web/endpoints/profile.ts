@@ -57,6 +57,13 @@ export const PROFILE_SETTINGS = reads({
   params: IN_PATH,
 });
 
+export const PROFILE_PACKAGE = reads({
+  path: '/api/results/{id}/package',
+  says: 'A profile with its curves, settings record, pictures and notes on where it goes, as one ZIP',
+  who: 'viewer',
+  params: IN_PATH,
+});
+
 const PROFILE_FILE = { file: true, mostBytes: 32_000_000 } as const;
 
 export const PREVIEW_PROFILE = makes({

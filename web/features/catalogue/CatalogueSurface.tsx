@@ -53,7 +53,7 @@ export function CatalogueSurface({ rows }: { rows: readonly CatalogueRow[] }) {
           CSV
         </Button>
       </div>
-      <table className="table tight">
+      <table className="table tight catalogue">
         <thead>
           <tr>
             <th />
@@ -115,8 +115,8 @@ export function CatalogueSurface({ rows }: { rows: readonly CatalogueRow[] }) {
         </p>
       )}
       <p className="quiet small">
-        By the profiles in force: gamut with its paper, Dmax as visual density of the darkest neutral above
-        paper. Best check is the lowest mean ΔE00 of any conformity check.
+        By the profiles in force: gamut in thousand ΔE*ab³ with its paper, Dmax as visual density of the
+        darkest neutral above paper. Best is the lowest mean ΔE00 of any conformity check.
       </p>
     </div>
   );

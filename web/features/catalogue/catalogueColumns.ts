@@ -34,12 +34,12 @@ export const CATALOGUE_COLUMNS: readonly CatalogueColumn[] = [
   text('Mode', ({ mode }) => mode),
   text('Inks', ({ inkSet }) => inkSet),
   figure(
-    'Gamut, thousand ΔE*ab³',
+    'Gamut',
     ({ gamut }) => gamut?.volume,
     (volume) => (volume / 1000).toFixed(0),
   ),
   figure(
-    'Dmax over paper',
+    'Dmax',
     ({ gamut }) => gamut?.density,
     (density) => density.toFixed(2),
   ),
@@ -64,11 +64,11 @@ export const CATALOGUE_COLUMNS: readonly CatalogueColumn[] = [
     by: ({ brightener }) => (brightener === null ? undefined : BRIGHTENERS.indexOf(brightener ?? 'free')),
   },
   figure(
-    'Best check, ΔE00',
+    'Best ΔE00',
     ({ best }) => best?.mean,
     (mean) => mean.toFixed(2),
   ),
-  figure('Profile of', ({ profile }) => profile.madeMs, formatDay),
+  figure('Profile', ({ profile }) => profile.madeMs, formatDay),
 ];
 
 /** Rows by a column; those that do not have it come last. */

@@ -221,5 +221,8 @@ describe('the report of a profile', () => {
     expect(screen.getByRole('link', { name: 'Download its settings' }).getAttribute('href')).toBe(
       '/api/results/5/settings',
     );
+    expect(screen.getByRole('link', { name: 'All of it as a package' }).getAttribute('href')).toBe(
+      '/api/results/5/package',
+    );
   });
 });

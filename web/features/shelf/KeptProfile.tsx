@@ -127,7 +127,7 @@ function KeptForm({
         <TextField
           label="Note"
           value={note}
-          sx={{ flexGrow: 1, minWidth: 240 }}
+          sx={{ flex: '1 1 200px', width: 'auto' }}
           slotProps={{ htmlInput: { maxLength: MOST_NOTE } }}
           onChange={(event) => setChoice({ origin, note: event.target.value })}
         />

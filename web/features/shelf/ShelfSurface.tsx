@@ -83,6 +83,17 @@ export function ShelfSurface({ shelf }: { shelf: readonly ShelfProfile[] }) {
                         <Button size="small" component="a" href={shown.file} download>
                           Download
                         </Button>
+                        {shown.condition !== null && (
+                          <Button
+                            size="small"
+                            component="a"
+                            href={shown.file.replace(/file$/, 'package')}
+                            download
+                            title="With its curves, settings record, pictures, and where it goes"
+                          >
+                            Package
+                          </Button>
+                        )}
                       </>
                     )}
                   </span>

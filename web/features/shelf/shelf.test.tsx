@@ -55,6 +55,9 @@ describe('the shelf', () => {
       '/proof?device=result-10',
     );
     expect(screen.getByRole('link', { name: 'Download' }).getAttribute('href')).toBe('/api/results/10/file');
+    expect(screen.getByRole('link', { name: 'Package' }).getAttribute('href')).toBe(
+      '/api/results/10/package',
+    );
     expect(screen.getByRole('button', { name: 'Take it out' })).toBeTruthy();
   });
 
