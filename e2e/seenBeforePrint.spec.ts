@@ -81,3 +81,39 @@ test('a picture is seen before it prints, and says what it does not tell', async
   // Nothing is lost by it.
   await expect(page.getByRole('img', { name: 'The picture as it prints' })).toBeVisible();
 });
+
+test('a colour list finds its condition, and a profile from outside its place on the shelf', async ({
+  page,
+}) => {
+  await page.goto('/where');
+  const list = (text: string) => ({ name: 'own.csv', mimeType: 'text/csv', buffer: Buffer.from(text) });
+  const open = page.getByLabel('Open a colour list').last();
+  await open.setInputFiles(list('name,L,a,b\nSeed red,x,50,30\n'));
+  await expect(page.getByRole('alert').filter({ hasText: 'line 2' })).toBeVisible();
+  await open.setInputFiles(list('name,L,a,b\nquiet grey,60,0,0\nno ink,55,95,-90\n'));
+  await expect(page.getByText('own.csv, 2 colours')).toBeVisible();
+  const farthest = page.locator('.list-colours tbody tr').first();
+  await expect(farthest).toContainText('no ink');
+  await expect(farthest).toContainText('no');
+  await expect(page.getByText(/come out as asked, within 1 ΔE00/)).toBeVisible();
+
+  await page.goto('/library/profiles');
+  await page
+    .getByLabel('Look into a file')
+    .last()
+    .setInputFiles({ name: 'seller.icc', mimeType: 'application/vnd.iccprofile', buffer: SRGB });
+  await page.getByRole('combobox', { name: 'It is from' }).click();
+  await page.getByRole('option', { name: 'the paper’s seller' }).click();
+  await page.getByRole('button', { name: 'Keep it on the shelf' }).click();
+  await page.reload();
+  await page.getByRole('button', { name: /kept, from the paper’s seller/ }).click();
+  await page.getByRole('button', { name: 'Take it off the shelf' }).click();
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(page.getByRole('button', { name: /kept, from the paper’s seller/ })).toBeVisible();
+
+  await page.goto('/library/catalogue');
+  await page.getByRole('button', { name: /^Gamut/ }).click();
+  const volumes = await page.locator('.catalogue tbody tr td:nth-child(6)').allTextContents();
+  expect(volumes.length).toBeGreaterThan(0);
+  expect([...volumes].map(Number).sort((a, b) => b - a)).toEqual(volumes.map(Number));
+});

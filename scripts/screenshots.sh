@@ -5,7 +5,6 @@ cd "$(dirname "${BASH_SOURCE[0]}")/.."
 shot() { node scripts/screenshot.mjs "$@"; }
 out=docs/screenshots
 shot / "$out/floor.png"
-shot /conditions/new "$out/new-condition.png"
 shot /conditions/5/profile "$out/print.png" 'role=button[name="Print RGB 900"]'
 shot /read/WRN-0005-1 "$out/reading-desk.png"
 shot '/readings/1?patch=200' "$out/reading.png"
@@ -22,9 +21,13 @@ shot /conditions/6/profile/build "$out/build-profile.png" wait
 shot /gamut "$out/gamut.png" wait
 shot /proof "$out/soft-proof.png" wait
 shot /library/profiles "$out/profiles.png" wait
+# A colour list on every condition.
+lists="$(mktemp -d)"
+node -e 'const rows = ["name,L,a,b"]; for (let i = 0; i < 60; i++) { const h = (i * 137.5 * Math.PI) / 180, c = 12 + (i % 6) * 14; rows.push(`Saltmarsh ${i + 1},${30 + (i % 5) * 13},${(c * Math.cos(h)).toFixed(1)},${(c * Math.sin(h)).toFixed(1)}`); } console.log(rows.join("\n"));' >"$lists/seed-catalogue.csv"
+shot /where "$out/where.png" wait "file:$lists/seed-catalogue.csv" key:Shift key:Shift key:Shift
 # A file of measurements that does not tell its mode, before it is taken.
 folder="$(mktemp -d)"
-trap 'rm -rf "$folder"' EXIT
+trap 'rm -rf "$folder" "$lists"' EXIT
 url="${MELTO_URL:-http://127.0.0.1:3400}"
 chart="$(curl -s "$url/conditions/5/profile" | grep -o '/api/charts/[0-9]*/file?format=txt' | head -1)"
 curl -s "$url$chart" >"$folder/chart.txt"

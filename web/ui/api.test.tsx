@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { answers, makes, reads, sets, strict } from '@/endpoints/endpoint';
 import { IN_PATH } from '@/endpoints/fields';
 import { AWAY, fakeServer, Refused } from '@/testing/fakeServer';
-import { addressOf, ApiProblem, ask, problemWords, send } from './api';
+import { addressOf, ApiProblem, ask, problemWords, SaidError, send } from './api';
 
 const ANSWER = answers<{ readonly id?: number }>();
 const TELL = reads({ path: '/api/x', says: 'x', who: 'viewer', answer: ANSWER });
@@ -95,6 +95,9 @@ describe('talking to the server', () => {
   });
 
   it('finds words for anything else', () => {
+    expect(problemWords(new SaidError('The file is larger than 200 MB.'))).toBe(
+      'The file is larger than 200 MB.',
+    );
     expect(problemWords(new Error('x is undefined'))).toBe(
       'Something went wrong. Nothing was changed; try again.',
     );

@@ -133,7 +133,11 @@ export function newKey(): string {
   return crypto.randomUUID();
 }
 
+/** An error of the browser's own, whose message is a sentence for people. */
+export class SaidError extends Error {}
+
 export function problemWords(error: unknown): string {
+  if (error instanceof SaidError) return error.message;
   return error instanceof ApiProblem
     ? `${error.title} ${error.detail}`.trim()
     : 'Something went wrong. Nothing was changed; try again.';

@@ -3,12 +3,16 @@ import { labRowsToLinearScreen } from '@melto/core/colour/srgb';
 import { compareBodies } from '@melto/core/gamut/compareBodies';
 import type { BodyComparison } from '@melto/core/gamut/compareBodies';
 import { hueSlice, lightnessSlice } from '@melto/core/gamut/gamutBody';
-import { comparisonSentences } from '@melto/core/gamut/gamutWords';
+import { comparisonSentences, hueName } from '@melto/core/gamut/gamutWords';
 import { profileBody } from '@melto/core/gamut/profileBody';
 import type { ProfileBody } from '@melto/core/gamut/profileBody';
 import { reachBeyond } from '@melto/core/gamut/reach';
+import { deviceToLab } from '@melto/core/icc/profileTransform';
 import { readIcc } from '@melto/core/icc/readIcc';
+import { pictureColours } from '@melto/core/proof/pictureColours';
+import type { NamedColour } from '@melto/core/refine/namedColour';
 import { issueText } from '@melto/core/result';
+import { transformed } from '@melto/core/transform/transform';
 
 /** What is drawn of one of two bodies. */
 export interface DrawnBody {
@@ -52,6 +56,9 @@ export interface DrawnPoints {
   readonly beyondA: Float32Array;
   readonly beyondB: Float32Array;
 }
+
+/** Colours of a picture that are drawn. */
+const PICTURE_COLOURS = 1500;
 
 const bodies = new Map<string, ProfileBody>();
 let compared: BodyComparison | undefined;
@@ -102,6 +109,26 @@ const api = {
       far: hueSlice(body.boundary, degrees + 180),
     });
     return { a: cut(compared.a), b: cut(compared.b) };
+  },
+  /** The colours that cover most of a picture, by the profile that it holds; a sentence where it cannot be used. */
+  picture(
+    name: string,
+    values: Uint8Array,
+    channels: number,
+    icc: Uint8Array,
+  ): readonly NamedColour[] | string {
+    const profile = readIcc(icc);
+    if (!profile.ok) return `${name}: ${profile.issues.map(issueText).join('; ')}`;
+    const toLab = deviceToLab(profile.value, 'relative');
+    if (!toLab.ok) return `${name}: ${toLab.issues.map(issueText).join('; ')}`;
+    if (toLab.value.inputs !== channels)
+      return `${name} has ${channels} channels, its profile is for ${toLab.value.inputs}.`;
+    const { values: own, shares } = pictureColours(values, channels, PICTURE_COLOURS);
+    const lab = transformed(toLab.value, own);
+    return Array.from(shares, (share, i) => ({
+      name: `${hueName(lab[3 * i + 1], lab[3 * i + 2])}, ${(100 * share).toFixed(1)} % of it`,
+      lab: [lab[3 * i], lab[3 * i + 1], lab[3 * i + 2]] as const,
+    }));
   },
   /** How far colours lie beyond the bodies that were compared last. */
   points(lab: Float32Array): DrawnPoints | undefined {

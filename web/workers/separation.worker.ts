@@ -6,6 +6,8 @@ import { labToXyz } from '@melto/core/colour/xyzToLab';
 import type { ForwardGrid } from '@melto/core/profile/forwardGrid';
 import { darkestNeutral } from '@melto/core/profile/invertInks';
 import { pictureHistogram } from '@melto/core/refine/mainColours';
+import { separationCost } from '@melto/core/separate/separationCost';
+import type { SeparationCost } from '@melto/core/separate/separationCost';
 import { previewGrid, previewSeparation } from '@melto/core/separate/separationPreview';
 import type { SeparationPreview } from '@melto/core/separate/separationPreview';
 import type { Separation } from '@melto/core/separate/separation';
@@ -27,22 +29,39 @@ const api = {
     inkModelLab(model, [1, 0, 0, 0, 0, 1, 0, 0, 0, 0, 1, 0, 0, 0, 0, 1], solids);
     return solids;
   },
-  takePicture(rgba: Uint8ClampedArray): void {
-    const colours = pictureHistogram(rgba, PICTURE_COLOURS);
-    const covered = colours.reduce((sum, { share }) => sum + share, 0);
+  /** The colours of some pictures, each counted alike. */
+  takePictures(pixels: readonly Uint8ClampedArray[]): void {
+    const colours = pixels.flatMap((rgba) => {
+      const own = pictureHistogram(rgba, Math.ceil(PICTURE_COLOURS / pixels.length));
+      const covered = own.reduce((sum, { share }) => sum + share, 0);
+      return own.map(({ lab, share }) => ({ lab, share: share / covered / pixels.length }));
+    });
     picture = Float64Array.from(colours.flatMap(({ lab }) => [...lab]));
-    shares = Float64Array.from(colours, ({ share }) => share / covered);
+    shares = Float64Array.from(colours, ({ share }) => share);
   },
   preview(separation: Separation, hueDeg: number): SeparationPreview & { readonly tookMs: number } {
     if (grid === undefined) throw new Error('no model is fitted yet');
     const started = performance.now();
-    const black = labToXyz([darkestNeutral(grid, separation), 0, 0], WHITE_ICC);
-    const scaled = new Float64Array(picture.length);
-    blackPoint([0, 0, 0], black).apply(picture, scaled);
-    const preview = previewSeparation(grid, separation, hueDeg, scaled, shares);
+    const preview = previewSeparation(grid, separation, hueDeg, scaledPicture(grid, separation), shares);
     return { ...preview, tookMs: performance.now() - started };
   },
+  /** What some separations cost, for inks that vary by a share of themselves. */
+  costs(separations: readonly Separation[], variation: number): SeparationCost[] {
+    const own = grid;
+    if (own === undefined) throw new Error('no model is fitted yet');
+    return separations.map((separation) =>
+      separationCost(own, separation, scaledPicture(own, separation), shares, variation),
+    );
+  },
 };
+
+/** The pictures' colours, their black scaled to the darkest neutral of a separation. */
+function scaledPicture(own: ForwardGrid, separation: Separation): Float64Array {
+  const black = labToXyz([darkestNeutral(own, separation), 0, 0], WHITE_ICC);
+  const scaled = new Float64Array(picture.length);
+  blackPoint([0, 0, 0], black).apply(picture, scaled);
+  return scaled;
+}
 
 export type SeparationWorker = typeof api;
 

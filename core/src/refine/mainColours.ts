@@ -2,6 +2,7 @@ import { createRandom } from '../numerics/random.ts';
 import { labToLch } from '../colour/labToLch.ts';
 import type { Lab } from '../colour/lab.ts';
 import { srgbToLab } from '../colour/srgb.ts';
+import { pictureColours } from '../proof/pictureColours.ts';
 
 /** A colour of a picture with the share of its area, 0..1. */
 export interface PictureColour {
@@ -10,32 +11,20 @@ export interface PictureColour {
 }
 
 const BITS = 5;
-const LEVELS = 1 << BITS;
 const ROUNDS = 12;
 /** Eyes forgive skin and greys least: they count as so many times their area. */
 const CARE = { skin: 3, grey: 2 } as const;
 
-/** Colours of a picture by area: pixels counted on a grid of 32 levels a channel, most frequent first. */
+/** Colours of a picture of sRGB by area: pixels counted on a grid of 32 levels a channel, most frequent first. */
 export function pictureHistogram(rgba: ArrayLike<number>, most = 4000): PictureColour[] {
-  const cells = new Map<number, { count: number; sum: [number, number, number] }>();
-  let pixels = 0;
-  for (let i = 0; i + 3 < rgba.length; i += 4) {
-    if (rgba[i + 3] < 128) continue;
-    const shift = 8 - BITS;
-    const key = ((rgba[i] >> shift) * LEVELS + (rgba[i + 1] >> shift)) * LEVELS + (rgba[i + 2] >> shift);
-    let cell = cells.get(key);
-    if (cell === undefined) cells.set(key, (cell = { count: 0, sum: [0, 0, 0] }));
-    cell.count++;
-    for (let c = 0; c < 3; c++) cell.sum[c] += rgba[i + c];
-    pixels++;
-  }
-  return [...cells.values()]
-    .sort((a, b) => b.count - a.count)
-    .slice(0, most)
-    .map(({ count, sum }) => ({
-      lab: srgbToLab(sum.map((value) => value / count / 255)),
-      share: count / pixels,
-    }));
+  const seen: number[] = [];
+  for (let i = 0; i + 3 < rgba.length; i += 4)
+    if (rgba[i + 3] >= 128) seen.push(rgba[i], rgba[i + 1], rgba[i + 2]);
+  const { values, shares } = pictureColours(seen, 3, most, BITS);
+  return Array.from(shares, (share, i) => ({
+    lab: srgbToLab([values[3 * i], values[3 * i + 1], values[3 * i + 2]]),
+    share,
+  }));
 }
 
 /**

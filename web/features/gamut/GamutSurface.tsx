@@ -21,7 +21,7 @@ import { ReachRing } from './ReachRing';
 import { ShareTable } from './ShareTable';
 import { useComparison } from './useComparison';
 import { useGamutWorker } from './useGamutWorker';
-import { usePoints } from './usePoints';
+import { coloursOfPicture, usePoints } from './usePoints';
 import type { LaidList } from './usePoints';
 
 // Three.js comes when it is needed, and has no place on the server.
@@ -56,8 +56,11 @@ export function GamutSurface({ shelf }: { shelf: readonly ShelfProfile[] }) {
     if (file === undefined) return;
     setProblem(undefined);
     if (!/\.(icc|icm)$/i.test(file.name)) {
-      send(COLOUR_LIST, { body: file }).then(
-        ({ colours }) => setList({ name: file.name, colours }),
+      const colours = /\.(tiff?|png|jpe?g)$/i.test(file.name)
+        ? coloursOfPicture(worker, file)
+        : send(COLOUR_LIST, { body: file }).then((read) => read.colours);
+      colours.then(
+        (own) => setList({ name: file.name, colours: own }),
         (refused: unknown) => setProblem(problemWords(refused)),
       );
       return;
@@ -72,7 +75,8 @@ export function GamutSurface({ shelf }: { shelf: readonly ShelfProfile[] }) {
       <div className="surface-head">
         <h1>Gamut</h1>
         <p className="quiet">
-          What each prints, as a body in L*, a*, b*; drop a profile or a colour list here to see it, too.
+          What each prints, as a body in L*, a*, b*; drop a profile, a colour list or a picture here to see
+          it, too.
         </p>
         <FileButton label="Lay a colour list beside" accept=".cxf,.xml,.txt,.cgats,.it8,.csv" onFile={take} />
         <FileButton label="Open a profile" accept=".icc,.icm" onFile={take} />

@@ -4,6 +4,8 @@ import { describe, expect, it } from 'vitest';
 import { SHARE_BANDS, SHARE_SECTORS } from '@melto/core/gamut/gamutBody';
 import { show } from '@/testing/show';
 import type { DrawnBody, DrawnComparison, GamutWorker } from '@/workers/gamut.worker';
+import { HueLeaf } from './HueLeaf';
+import { PointsPanel } from './PointsPanel';
 import { ReachRing } from './ReachRing';
 import { ShareTable } from './ShareTable';
 
@@ -55,5 +57,63 @@ describe('the ring', () => {
     expect(container.querySelectorAll('polygon')[1]?.getAttribute('points')).toMatch(
       /^20\.0,0\.0 0\.0,-20\.0 /,
     );
+  });
+});
+
+describe('the cut along a hue', () => {
+  it('has the hue to the right, its opposite to the left, light above', async () => {
+    const asked: number[] = [];
+    const worker = {
+      hue: (degrees: number) => {
+        asked.push(degrees);
+        const cut = {
+          near: [
+            [0, 0],
+            [50, 40],
+            [100, 0],
+          ],
+          far: [
+            [0, 0],
+            [50, 20],
+            [100, 0],
+          ],
+        };
+        return Promise.resolve({ a: cut, b: cut });
+      },
+    } as unknown as Remote<GamutWorker>;
+    const { user, container } = show(
+      <HueLeaf worker={worker} comparison={comparison(() => ({ a: 1, b: 1 }))} />,
+    );
+    await screen.findByRole('img', { name: /at hue 30°: Wren dashed, Heron drawn through/ });
+    expect(screen.getByText('red to the right, turquoise to the left')).toBeTruthy();
+    const outlines = [...container.querySelectorAll('path')].map((path) => path.getAttribute('d'));
+    expect(outlines).toContain('M0.0 100.0L40.0 50.0L0.0 0.0L0.0 0.0L-20.0 50.0L0.0 100.0Z');
+    screen.getByRole('slider').focus();
+    await user.keyboard('{ArrowRight}');
+    expect(asked).toEqual([30, 31]);
+  });
+});
+
+describe('colours beside the bodies', () => {
+  it('say how many are out of reach of each, and name the farthest', () => {
+    const names = ['inside', 'hardly', 'only a has it', 'nobody has it'];
+    show(
+      <PointsPanel
+        list={{ name: 'own.csv', colours: names.map((name) => ({ name, lab: [50, 10, 10] })) }}
+        points={{
+          ...{ lab: new Float32Array(12), colours: new Float32Array(12) },
+          beyondA: Float32Array.of(0, 0.9, 0, 5),
+          beyondB: Float32Array.of(0, 0.9, 2, 7),
+        }}
+        comparison={comparison(() => ({ a: 1, b: 1 }))}
+      />,
+    );
+    expect(screen.getByText(/1 of 4 for Wren, 2 for Heron/)).toBeTruthy();
+    expect(
+      screen
+        .getAllByRole('row')
+        .slice(1)
+        .map(({ textContent }) => textContent),
+    ).toEqual(['nobody has it50.0 10.0 10.05.07.0', 'only a has it50.0 10.0 10.0inside2.0']);
   });
 });

@@ -1,3 +1,4 @@
+import { SaidError } from '@/ui/api';
 import type { ShelfProfile } from '@melto/services/profile/shelf';
 
 /** A profile that can be looked at, and how to come by its bytes. */
@@ -41,7 +42,7 @@ export function shelfSource({ key, name, origin, file, condition }: ShelfProfile
     group: condition === null ? GROUPS[origin] : 'Conditions',
     bytes: once(async () => {
       const answer = await fetch(file);
-      if (!answer.ok) throw new Error(`${name} cannot be fetched (${answer.status}).`);
+      if (!answer.ok) throw new SaidError(`${name} cannot be fetched (${answer.status}).`);
       return new Uint8Array(await answer.arrayBuffer());
     }),
   };
@@ -55,7 +56,8 @@ export function fileSource(file: File): ProfileSource {
     group: 'Own files',
     file,
     bytes: async () => {
-      if (file.size > MOST_BYTES) throw new Error(`${file.name} is larger than 32 MB, which no profile is.`);
+      if (file.size > MOST_BYTES)
+        throw new SaidError(`${file.name} is larger than 32 MB, which no profile is.`);
       return new Uint8Array(await file.arrayBuffer());
     },
   };

@@ -1,5 +1,5 @@
 import { PICTURE_VALUES } from '@/endpoints/proof';
-import { send } from '@/ui/api';
+import { SaidError, send } from '@/ui/api';
 
 /** A picture that is to be proofed: drawn by Melto, or a file's values. */
 export interface OpenedPicture {
@@ -28,7 +28,8 @@ let opened = 0;
 
 /** Has a file's values read; an error says in words what is wrong with it. */
 export async function openPicture(file: File): Promise<OpenedPicture> {
-  if (file.size > MOST_BYTES) throw new Error(`${file.name} is larger than 200 MB. Give a smaller picture.`);
+  if (file.size > MOST_BYTES)
+    throw new SaidError(`${file.name} is larger than 200 MB. Give a smaller picture.`);
   const read = await send(PICTURE_VALUES, { query: { side: PREVIEW_SIDE }, body: file });
   const { width, height, channels, fullWidth, fullHeight, bits, notes } = read;
   return {

@@ -18,10 +18,13 @@ import { FaultNotice } from '../FaultNotice';
 import { DEFAULT_FILE, ProfileFileFields } from '../ProfileFileFields';
 import type { ProfileFile } from '../ProfileFileFields';
 import { pixelsOf, pixelsOfAddress } from './pixelsOf';
+import { SeparationCosts, withBlack } from './SeparationCosts';
 import { GreysFigure, LeafFigure, PictureFigure } from './PreviewFigures';
 import { SeparationControls } from './SeparationControls';
 import { useSeparationPreview } from './useSeparationPreview';
 
+/** Pictures that ink is worked out over at once. */
+const MOST_PICTURES = 24;
 const SAMPLE_PICTURE = '/pictures/seed-packet.svg';
 
 /** Builds a CMYK profile: readings, separation with its effect beside it, file. */
@@ -64,13 +67,21 @@ export function BuildPage({
     preview,
     solids,
     problem: previewProblem,
-    takePicture,
+    ...pictures
   } = useSeparationPreview(all, separation, hueDeg);
   const fitted = solids !== undefined;
   useEffect(() => {
-    if (fitted) pixelsOfAddress(SAMPLE_PICTURE).then(takePicture, () => setPictureName('no picture'));
+    if (fitted)
+      pixelsOfAddress(SAMPLE_PICTURE).then(
+        (pixels) => pictures.takePictures([pixels]),
+        () => setPictureName('no picture'),
+      );
     // eslint-disable-next-line react-hooks/exhaustive-deps -- the picture is taken once a fit, not with every change
   }, [fitted]);
+  const chooseBlack = (next: BlackAmount): void => {
+    setBlack(next);
+    setSeparation(withBlack(next, separation));
+  };
   const profilePath = `/conditions/${condition.id}/profile`;
   const submit = async (): Promise<void> => {
     try {
@@ -91,13 +102,17 @@ export function BuildPage({
       setProblem(problemWords(error));
     }
   };
-  const choosePicture = async (blob: File): Promise<void> => {
-    try {
-      takePicture(await pixelsOf(blob));
-      setPictureName(blob.name);
-    } catch {
-      enqueueSnackbar(`${blob.name} cannot be shown here. Take PNG, JPEG or WebP.`, { variant: 'error' });
-    }
+  const choosePictures = async (files: readonly File[]): Promise<void> => {
+    const read = await Promise.allSettled(files.map(pixelsOf));
+    const bad = files.filter((_, i) => read[i].status === 'rejected').map(({ name }) => name);
+    if (bad.length > 0)
+      enqueueSnackbar(`${bad.join(', ')} cannot be shown here. Take PNG, JPEG or WebP.`, {
+        variant: 'error',
+      });
+    const pixels = read.flatMap((one) => (one.status === 'fulfilled' ? [one.value] : []));
+    if (pixels.length === 0) return;
+    pictures.takePictures(pixels);
+    setPictureName(pixels.length === 1 && files.length === 1 ? files[0].name : `${pixels.length} pictures`);
   };
   return (
     <section className="surface">
@@ -146,14 +161,7 @@ export function BuildPage({
             <SeparationControls
               black={black}
               separation={separation}
-              onBlack={(next) => {
-                setBlack(next);
-                setSeparation({
-                  ...separationOf(next, separation.totalInk),
-                  inkLimits: separation.inkLimits,
-                  pureBlack: separation.pureBlack,
-                });
-              }}
+              onBlack={chooseBlack}
               onChange={(changed) => setSeparation({ ...separation, ...changed })}
               onRight={(ink, right) =>
                 setWrong(right ? wrong.filter((other) => other !== ink) : [...new Set([...wrong, ink])])
@@ -177,7 +185,7 @@ export function BuildPage({
                 <div className="panel row build-wide" style={{ justifyContent: 'space-between' }}>
                   <PictureFigure preview={preview} name={pictureName} />
                   <Button size="small" onClick={() => file.current?.click()}>
-                    Other picture
+                    Other pictures
                   </Button>
                   <input
                     ref={file}
@@ -185,12 +193,15 @@ export function BuildPage({
                     accept="image/png,image/jpeg,image/webp"
                     aria-label="picture for the ink use"
                     hidden
+                    multiple
                     onChange={(event) => {
-                      const [own] = event.target.files ?? [];
-                      if (own !== undefined) void choosePicture(own);
+                      const own = [...(event.target.files ?? [])].slice(0, MOST_PICTURES);
+                      event.target.value = '';
+                      if (own.length > 0) void choosePictures(own);
                     }}
                   />
                 </div>
+                <SeparationCosts {...pictures} separation={separation} black={black} onBlack={chooseBlack} />
               </>
             )}
             <div className="panel build-form build-wide">

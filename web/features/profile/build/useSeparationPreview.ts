@@ -4,6 +4,7 @@ import { READING_PATCHES } from '@/endpoints/reading';
 import { wrap } from 'comlink';
 import type { Remote } from 'comlink';
 import { useEffect, useRef, useState } from 'react';
+import type { SeparationCost } from '@melto/core/separate/separationCost';
 import type { SeparationPreview } from '@melto/core/separate/separationPreview';
 import type { Separation } from '@melto/core/separate/separation';
 import type { SeparationWorker } from '@/workers/separation.worker';
@@ -15,7 +16,14 @@ export interface PreviewState {
   /** Lab of the solids C, M, Y, K. */
   readonly solids?: Float64Array;
   readonly problem?: string;
-  readonly takePicture: (rgba: Uint8ClampedArray) => void;
+  readonly takePictures: (pixels: readonly Uint8ClampedArray[]) => void;
+  /** What some separations cost over the pictures; undefined before the model is fitted. */
+  readonly costs: (
+    separations: readonly Separation[],
+    variation: number,
+  ) => Promise<readonly SeparationCost[]> | undefined;
+  /** Grows with each set of pictures. */
+  readonly pictures: number;
 }
 
 /** Fits the readings in a worker, then keeps the preview up with the separation: the newest wish only is worked out. */
@@ -89,8 +97,10 @@ export function useSeparationPreview(
     preview,
     solids,
     problem,
-    takePicture: (rgba) => {
-      void remote.current?.takePicture(rgba).then(() => setPictures((count) => count + 1));
+    pictures,
+    takePictures: (pixels) => {
+      void remote.current?.takePictures(pixels).then(() => setPictures((count) => count + 1));
     },
+    costs: (separations, variation) => remote.current?.costs(separations, variation),
   };
 }

@@ -1,0 +1,81 @@
+import { deltaE2000 } from '../colour/deltaE2000.ts';
+import type { Lab } from '../colour/lab.ts';
+import { createRandom } from '../numerics/random.ts';
+import { mean, percentile } from '../numerics/statistics.ts';
+import type { ForwardGrid } from '../profile/forwardGrid.ts';
+import { InkTable } from '../profile/inkTable.ts';
+import { darkestNeutral, invertInks } from '../profile/invertInks.ts';
+import type { Separation } from './separation.ts';
+
+/** What a separation costs: ink over pictures, and how its greys hold when the inks vary. */
+export interface SeparationCost {
+  /** Mean ink of C, M, Y, K over the area of the pictures, 1 = 100 %. */
+  readonly ink: readonly [number, number, number, number];
+  /** Most ink anywhere in them. */
+  readonly most: number;
+  /** ΔE00 that greys move by when each ink varies. */
+  readonly greys: { readonly mean: number; readonly p95: number };
+}
+
+/** Greys that are looked at, L* above the darkest neutral in steps of this. */
+const GREY_STEP = 5;
+const LIGHTEST = 95;
+const PRINTS = 60;
+
+/**
+ * @param picture Lab of the pictures' colours, row-major × 3, already within the device's lightness.
+ * @param shares of their area, summing to 1.
+ * @param variation standard deviation of each ink's amount from print to print, as a share of itself.
+ */
+export function separationCost(
+  grid: ForwardGrid,
+  separation: Separation,
+  picture: Float64Array,
+  shares: Float64Array,
+  variation: number,
+  seed = 1,
+): SeparationCost {
+  const darkest = darkestNeutral(grid, separation);
+  const inks = invertInks(grid, picture, separation, darkest).device;
+  const ink: [number, number, number, number] = [0, 0, 0, 0];
+  let most = 0;
+  shares.forEach((share, i) => {
+    let total = 0;
+    for (let c = 0; c < 4; c++) {
+      ink[c] += share * inks[4 * i + c];
+      total += inks[4 * i + c];
+    }
+    most = Math.max(most, total);
+  });
+  return { ink, most, greys: greysThatVary(grid, separation, darkest, variation, seed) };
+}
+
+function greysThatVary(
+  grid: ForwardGrid,
+  separation: Separation,
+  darkest: number,
+  variation: number,
+  seed: number,
+): SeparationCost['greys'] {
+  const steps = Math.max(1, Math.floor((LIGHTEST - darkest) / GREY_STEP));
+  const asked = new Float64Array(3 * steps);
+  for (let i = 0; i < steps; i++) asked[3 * i] = darkest + GREY_STEP * (i + 1);
+  const { device } = invertInks(grid, asked, separation, darkest);
+  const table = new InkTable(grid);
+  const labOf = (inks: ArrayLike<number>): Lab => {
+    table.evaluate(inks);
+    return [table.lab[0], table.lab[1], table.lab[2]];
+  };
+  const rows = Array.from({ length: steps }, (_, i) => device.slice(4 * i, 4 * i + 4));
+  const still = rows.map(labOf);
+  const random = createRandom(seed);
+  const moved: number[] = [];
+  for (let print = 0; print < PRINTS; print++) {
+    // All of a print is made with the same inks.
+    const factors = Array.from({ length: 4 }, () => 1 + variation * random.normal());
+    rows.forEach((row, i) =>
+      moved.push(deltaE2000(still[i], labOf(row.map((value, c) => Math.min(1, value * factors[c]))))),
+    );
+  }
+  return { mean: mean(moved), p95: percentile(moved, 95) };
+}
