@@ -7,20 +7,36 @@ import { buildRgbProfile } from '@melto/core/profile/buildRgbProfile';
 import { meanPaperXyz } from '@melto/core/device/meanPaperXyz';
 import { wrenTruthXyz } from '@melto/simulator/wrenTruth';
 
+interface WrenModel {
+  readonly model: RgbModel;
+  readonly device: Float64Array;
+  readonly xyz: Float64Array;
+}
+
+// Files that share a worker share what takes seconds to fit and build.
+const models = new Map<string, WrenModel>();
+const profiles = new WeakMap<RgbModel, Map<number, Uint8Array>>();
+
 /** A model and profiles of Wren on one stock from a small noise-free chart, for tests that look at profiles. */
 export function wrenModel(
   patches = 300,
   stock: Parameters<typeof wrenTruthXyz>[0] = 'quay-proof-200',
-): { model: RgbModel; device: Float64Array; xyz: Float64Array } {
+): WrenModel {
+  const key = `${patches} ${stock}`;
+  const known = models.get(key);
+  if (known !== undefined) return known;
   const { device } = makeRgbChart(patches, 4);
   const xyz = wrenTruthXyz(stock, 'fine', device);
-  return { model: fitRgbModel(device, xyz), device, xyz };
+  const made = { model: fitRgbModel(device, xyz), device, xyz };
+  models.set(key, made);
+  return made;
 }
 
-export function wrenProfileBytes(
-  version: 2 | 4,
-  { model, device, xyz }: ReturnType<typeof wrenModel>,
-): Uint8Array {
+export function wrenProfileBytes(version: 2 | 4, { model, device, xyz }: WrenModel): Uint8Array {
+  const built = profiles.get(model) ?? new Map<number, Uint8Array>();
+  profiles.set(model, built);
+  const known = built.get(version);
+  if (known !== undefined) return known.slice();
   const paperXyz = meanPaperXyz(RGB, device, xyz);
   if (paperXyz === undefined) throw new Error('the chart has no paper');
   const { profile } = buildRgbProfile(model, {
@@ -32,5 +48,7 @@ export function wrenProfileBytes(
     characterisation: 'CGATS.17\n',
     paperXyz,
   });
-  return writeIcc(profile);
+  const bytes = writeIcc(profile);
+  built.set(version, bytes);
+  return bytes.slice();
 }

@@ -280,12 +280,14 @@ describe('the shelf', () => {
     await putKeptProfileAway(services, id, true);
     expect((await keep()).id).toBe(id);
     expect(await kept()).toHaveLength(1);
-    for (const act of [
-      changeKeptProfile(services, 9999, words),
-      putKeptProfileAway(services, 9999, true),
-      keptProfileFile(services, 9999),
-    ])
-      expect((await refusal(act)).type).toBe('not-found');
+    const refused = await Promise.all(
+      [
+        changeKeptProfile(services, 9999, words),
+        putKeptProfileAway(services, 9999, true),
+        keptProfileFile(services, 9999),
+      ].map(refusal),
+    );
+    expect(refused.map(({ type }) => type)).toEqual(['not-found', 'not-found', 'not-found']);
     const bad = await refusal(keepProfile(services, { fileName: 'x.icc', bytes: Buffer.from('no') }, words));
     expect(bad.title).toContain('x.icc is no ICC profile');
     expect(await kept()).toHaveLength(1);

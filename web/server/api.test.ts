@@ -114,7 +114,8 @@ describe('the published description of the API', () => {
     for (const { body, answer, path } of ENDPOINTS) {
       if (body !== undefined && !('file' in body))
         expect(body, path).toMatchObject({ type: 'object', additionalProperties: false });
-      if (answer === undefined) expect(path).toMatch(/file|report|curves|results.*settings|results.*package|stream|openapi/);
+      if (answer === undefined)
+        expect(path).toMatch(/file|report|curves|results.*settings|results.*package|stream|openapi/);
     }
     const { paths } = openApi() as { paths: Record<string, Record<string, { responses: object }>> };
     expect(Object.keys(paths).length).toBeGreaterThan(50);

@@ -78,7 +78,11 @@ export function GamutSurface({ shelf }: { shelf: readonly ShelfProfile[] }) {
           What each prints, as a body in L*, a*, b*; drop a profile, a colour list or a picture here to see
           it, too.
         </p>
-        <FileButton label="Lay a colour list beside" accept=".cxf,.xml,.txt,.cgats,.it8,.csv" onFile={take} />
+        <FileButton
+          label="Lay colours beside"
+          accept=".cxf,.xml,.txt,.cgats,.it8,.csv,.tif,.tiff,.png,.jpg,.jpeg"
+          onFile={take}
+        />
         <FileButton label="Open a profile" accept=".icc,.icm" onFile={take} />
       </div>
       <div className="row gamut-choice">
