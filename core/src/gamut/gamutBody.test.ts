@@ -163,6 +163,29 @@ describe('the surface of a body', () => {
     expect(bodyVolume(boundary)).toBeLessThan(0.98 * bodyVolume(unlimited));
   });
 
+  it('of inks with limits of their own ends at them: no point within lies outside, and full inks would reach farther', () => {
+    const toLab = inksToLab(6);
+    const most = [0.7, 1, 0.8, 0.5];
+    const random = createRandom(10);
+    const body = gamutBody('inks', deviceSurface(toLab, 2.2, most));
+    const boundary = bodyFrom(body, (body.darkest + body.lightest) / 2);
+    const lab = new Float64Array(3);
+    let farthest = 0;
+    for (let i = 0; i < 4000;) {
+      const inks = Float64Array.from(most, (limit) => limit * random.uniform());
+      if (inks.reduce((a, b) => a + b, 0) > 2.2) continue;
+      toLab.apply(inks, lab);
+      const away = Math.hypot(lab[0] - boundary.centre[0], lab[1], lab[2]);
+      farthest = Math.max(farthest, away / boundaryRadius(boundary, [lab[0], lab[1], lab[2]]));
+      i++;
+    }
+    // Directions every two degrees blunt a sharp corner by so much.
+    expect(farthest).toBeLessThan(1.03);
+    expect(farthest).toBeGreaterThan(0.97);
+    const full = bodyFrom(gamutBody('full', deviceSurface(toLab, 2.2)), boundary.centre[0]);
+    expect(bodyVolume(boundary)).toBeLessThan(0.95 * bodyVolume(full));
+  });
+
   it('has slices that lie on it', () => {
     const boundary = bodyFrom(ball('ball', 40), 50);
     for (const chroma of lightnessSlice(boundary, 74)) expect(chroma).toBeCloseTo(32, 0);
