@@ -6,6 +6,7 @@ import type { ForwardGrid } from '../profile/forwardGrid.ts';
 import { InkTable } from '../profile/inkTable.ts';
 import { darkestNeutral, invertInks } from '../profile/invertInks.ts';
 import type { Separation } from './separation.ts';
+import { inkOverArea } from './separationPreview.ts';
 
 /** What a separation costs: ink over pictures, and how its greys hold when the inks vary. */
 export interface SeparationCost {
@@ -37,17 +38,12 @@ export function separationCost(
 ): SeparationCost {
   const darkest = darkestNeutral(grid, separation);
   const inks = invertInks(grid, picture, separation, darkest).device;
-  const ink: [number, number, number, number] = [0, 0, 0, 0];
-  let most = 0;
-  shares.forEach((share, i) => {
-    let total = 0;
-    for (let c = 0; c < 4; c++) {
-      ink[c] += share * inks[4 * i + c];
-      total += inks[4 * i + c];
-    }
-    most = Math.max(most, total);
-  });
-  return { ink, most, greys: greysThatVary(grid, separation, darkest, variation, seed) };
+  const { mean: ink, most } = inkOverArea(inks, shares);
+  return {
+    ink: [ink[0], ink[1], ink[2], ink[3]],
+    most,
+    greys: greysThatVary(grid, separation, darkest, variation, seed),
+  };
 }
 
 function greysThatVary(

@@ -56,6 +56,23 @@ export function previewSeparation(
     lab.set(table.lab, 3 * i);
   }
   const inks = invertInks(grid, picture, separation, darkest).device;
+  return {
+    greys: { asked, inks: invertInks(grid, greys, separation, darkest).device },
+    leaf: {
+      lab,
+      inks: leafInks.device,
+      inGamut: Uint8Array.from(leafInks.distance, (distance) => (distance < 2 ? 1 : 0)),
+    },
+    picture: inkOverArea(inks, shares),
+    blackLightness: darkest,
+  };
+}
+
+/** Mean ink of C, M, Y, K over an area, and the most anywhere in it. */
+export function inkOverArea(
+  inks: Float64Array,
+  shares: Float64Array,
+): { readonly mean: Float64Array; readonly most: number } {
   const mean = new Float64Array(4);
   let most = 0;
   shares.forEach((share, i) => {
@@ -66,16 +83,7 @@ export function previewSeparation(
     }
     most = Math.max(most, total);
   });
-  return {
-    greys: { asked, inks: invertInks(grid, greys, separation, darkest).device },
-    leaf: {
-      lab,
-      inks: leafInks.device,
-      inGamut: Uint8Array.from(leafInks.distance, (distance) => (distance < 2 ? 1 : 0)),
-    },
-    picture: { mean, most },
-    blackLightness: darkest,
-  };
+  return { mean, most };
 }
 
 function leafColours(hueDeg: number): Float64Array {

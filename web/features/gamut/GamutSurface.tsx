@@ -101,27 +101,7 @@ export function GamutSurface({ shelf }: { shelf: readonly ShelfProfile[] }) {
           ⇄
         </Button>
         <ProfileField label="Solid" value={b} sources={sources} onChoose={(key) => choose({ b: key })} />
-        <ToggleButtonGroup
-          exclusive
-          size="small"
-          value={style}
-          aria-label="Body"
-          onChange={(_, chosen: BodyStyle | null) => chosen !== null && setStyle(chosen)}
-        >
-          <ToggleButton value="solid">solid</ToggleButton>
-          <ToggleButton value="clear">clear</ToggleButton>
-          <ToggleButton value="lines">lines</ToggleButton>
-        </ToggleButtonGroup>
-        <ToggleButtonGroup
-          exclusive
-          size="small"
-          value={paint}
-          aria-label="Colours of the body"
-          onChange={(_, chosen: BodyPaint | null) => chosen !== null && setPaint(chosen)}
-        >
-          <ToggleButton value="own">all colours</ToggleButton>
-          <ToggleButton value="beyond">what only it prints</ToggleButton>
-        </ToggleButtonGroup>
+        <BodyToggles style={style} paint={paint} onStyle={setStyle} onPaint={setPaint} />
       </div>
       {(problem ?? error) != null && (
         <p className="error" role="alert">
@@ -206,5 +186,44 @@ function Volumes({ a, b, shared }: { a: DrawnBody; b: DrawnBody; shared: number 
         ))}
       </tbody>
     </table>
+  );
+}
+
+/** How the solid body is drawn, and which of its colours. */
+function BodyToggles({
+  style,
+  paint,
+  onStyle,
+  onPaint,
+}: {
+  style: BodyStyle;
+  paint: BodyPaint;
+  onStyle: (style: BodyStyle) => void;
+  onPaint: (paint: BodyPaint) => void;
+}) {
+  return (
+    <>
+      <ToggleButtonGroup
+        exclusive
+        size="small"
+        value={style}
+        aria-label="Body"
+        onChange={(_, chosen: BodyStyle | null) => chosen !== null && onStyle(chosen)}
+      >
+        <ToggleButton value="solid">solid</ToggleButton>
+        <ToggleButton value="clear">clear</ToggleButton>
+        <ToggleButton value="lines">lines</ToggleButton>
+      </ToggleButtonGroup>
+      <ToggleButtonGroup
+        exclusive
+        size="small"
+        value={paint}
+        aria-label="Colours of the body"
+        onChange={(_, chosen: BodyPaint | null) => chosen !== null && onPaint(chosen)}
+      >
+        <ToggleButton value="own">all colours</ToggleButton>
+        <ToggleButton value="beyond">what only it prints</ToggleButton>
+      </ToggleButtonGroup>
+    </>
   );
 }

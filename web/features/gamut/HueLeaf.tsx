@@ -1,17 +1,16 @@
 'use client';
 
 import { Slider } from '@mui/material';
-import { useEffect, useState } from 'react';
+import { useCallback, useState } from 'react';
 import type { Remote } from 'comlink';
 import { labToHex } from '@melto/core/colour/srgb';
 import { hueName } from '@melto/core/gamut/gamutWords';
 import type { DrawnComparison, GamutWorker, HueCut } from '@/workers/gamut.worker';
+import { useCut } from './useCut';
 
 const HALF = 125;
 const SWATCH = 6;
 const CHROMA = 45;
-
-type Cuts = { readonly a: HueCut; readonly b: HueCut };
 
 /** Lightness upwards, chroma of a hue to the right and of its opposite to the left: both bodies cut along a hue. */
 export function HueLeaf({
@@ -22,16 +21,8 @@ export function HueLeaf({
   comparison: DrawnComparison;
 }) {
   const [hue, setHue] = useState(30);
-  const [cuts, setCuts] = useState<Cuts>();
-  useEffect(() => {
-    let left = false;
-    void worker.hue(hue).then((found) => {
-      if (!left) setCuts(found);
-    });
-    return () => {
-      left = true;
-    };
-  }, [worker, hue, comparison]);
+  const ask = useCallback((degrees: number) => worker.hue(degrees), [worker]);
+  const cuts = useCut(ask, hue, comparison);
   const [a, b] = [Math.cos((hue * Math.PI) / 180), Math.sin((hue * Math.PI) / 180)];
   const words = `${hueName(a, b)} to the right, ${hueName(-a, -b)} to the left`;
   return (

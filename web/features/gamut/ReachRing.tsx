@@ -1,10 +1,11 @@
 'use client';
 
 import { Slider } from '@mui/material';
-import { useEffect, useState } from 'react';
+import { useCallback, useState } from 'react';
 import type { Remote } from 'comlink';
 import { labToHex } from '@melto/core/colour/srgb';
 import type { DrawnComparison, GamutWorker } from '@/workers/gamut.worker';
+import { useCut } from './useCut';
 
 const HALF = 130;
 const RINGS = [50, 100] as const;
@@ -12,8 +13,6 @@ const RINGS = [50, 100] as const;
 const HUES_AT = 122;
 const HUE_STEPS = 72;
 const HUE_CHROMA = 40;
-
-type Slice = { readonly a: Float64Array; readonly b: Float64Array };
 
 /** Hue round the circle, chroma of both bodies at one lightness as a line, the difference filled. */
 export function ReachRing({
@@ -24,16 +23,8 @@ export function ReachRing({
   comparison: DrawnComparison;
 }) {
   const [lightness, setLightness] = useState(60);
-  const [slice, setSlice] = useState<Slice>();
-  useEffect(() => {
-    let left = false;
-    void worker.slice(lightness).then((found) => {
-      if (!left) setSlice(found);
-    });
-    return () => {
-      left = true;
-    };
-  }, [worker, lightness, comparison]);
+  const ask = useCallback((l: number) => worker.slice(l), [worker]);
+  const slice = useCut(ask, lightness, comparison);
   const points = (chroma: Float64Array): string =>
     Array.from(chroma, (own, i) => {
       const hue = (2 * Math.PI * i) / chroma.length;
