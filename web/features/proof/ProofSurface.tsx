@@ -1,6 +1,7 @@
 'use client';
 
 import { MenuItem, TextField } from '@mui/material';
+import Link from 'next/link';
 import { useSearchParams } from 'next/navigation';
 import { useMemo, useState } from 'react';
 import type { ProofOverlay } from '@melto/core/proof/bakedProof';
@@ -97,7 +98,8 @@ export function ProofSurface({ shelf }: { shelf: readonly ShelfProfile[] }) {
       <div className="surface-head">
         <h1>Soft proof</h1>
         <p className="quiet">
-          A picture before and after its print; drop one here, or a profile to print it by.
+          A picture before and after its print; drop one here, or a profile to print it by. A colour list goes
+          to <Link href="/where">Where should this job go?</Link>
         </p>
         <FileButton label="Open a picture" accept=".tif,.tiff,.png,.jpg,.jpeg" onFile={take} />
       </div>

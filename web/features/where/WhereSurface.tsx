@@ -1,5 +1,6 @@
 'use client';
 
+import Link from 'next/link';
 import { useMemo, useState } from 'react';
 import type { NamedColour } from '@melto/core/refine/namedColour';
 import { COLOUR_LIST } from '@/endpoints/profile';
@@ -51,9 +52,14 @@ export function WhereSurface({ places }: { places: readonly Place[] }) {
       <div className="surface-head">
         <h1>Where should this job go?</h1>
         <p className="quiet">
-          {list === undefined
-            ? 'Drop a colour list: CxF, CGATS, or CSV with name, L, a, b. Pictures are ranked in the soft proof.'
-            : `${list.name}, ${colours.length} ${colours.length === 1 ? 'colour' : 'colours'}`}
+          {list === undefined ? (
+            <>
+              Drop a colour list: CxF, CGATS, or CSV with name, L, a, b. Pictures are ranked in the{' '}
+              <Link href="/proof">soft proof</Link>.
+            </>
+          ) : (
+            `${list.name}, ${colours.length} ${colours.length === 1 ? 'colour' : 'colours'}`
+          )}
         </p>
         <FileButton label="Open a colour list" accept=".cxf,.xml,.txt,.cgats,.it8,.csv" onFile={take} />
       </div>
