@@ -28,7 +28,7 @@ export function CatalogueSurface({ rows }: { rows: readonly CatalogueRow[] }) {
     // Two can be compared: a third one takes the place of the first.
     setTicked((before) => (on ? [...before, id].slice(-2) : before.filter((own) => own !== id)));
   return (
-    <div className="panel" style={{ display: 'grid', gap: 12, alignContent: 'start' }}>
+    <div className="panel catalogue">
       <div className="row">
         <TextField
           label="Find"
@@ -53,60 +53,64 @@ export function CatalogueSurface({ rows }: { rows: readonly CatalogueRow[] }) {
           CSV
         </Button>
       </div>
-      <table className="table tight catalogue">
-        <thead>
-          <tr>
-            <th />
-            {CATALOGUE_COLUMNS.map(({ name, numeric }, column) => {
-              const current = column === order.column;
-              return (
-                <th
-                  key={name}
-                  className={numeric && 'num'}
-                  aria-sort={current ? (order.falling ? 'descending' : 'ascending') : 'none'}
-                >
-                  <button
-                    type="button"
-                    className="plain"
-                    onClick={() => setOrder({ column, falling: current ? !order.falling : numeric === true })}
+      <div className="catalogue-table">
+        <table className="table tight">
+          <thead>
+            <tr>
+              <th />
+              {CATALOGUE_COLUMNS.map(({ name, numeric }, column) => {
+                const current = column === order.column;
+                return (
+                  <th
+                    key={name}
+                    className={numeric && 'num'}
+                    aria-sort={current ? (order.falling ? 'descending' : 'ascending') : 'none'}
                   >
-                    {name}
-                    {current && (order.falling ? ' ↓' : ' ↑')}
-                  </button>
-                </th>
-              );
-            })}
-          </tr>
-        </thead>
-        <tbody>
-          {shown.map((row) => (
-            <tr key={row.conditionId} aria-selected={ticked.includes(row.conditionId)}>
-              <td>
-                <Checkbox
-                  size="small"
-                  sx={{ padding: 0 }}
-                  checked={ticked.includes(row.conditionId)}
-                  onChange={(_, on) => tick(row.conditionId, on)}
-                  slotProps={{
-                    input: { 'aria-label': `Compare ${row.device} / ${row.stock} / ${row.mode}` },
-                  }}
-                />
-              </td>
-              {CATALOGUE_COLUMNS.map(({ name, numeric, words }, column) => (
-                <td key={name} className={numeric && 'num'}>
-                  {column === 0 ? (
-                    <Link href={`/conditions/${row.conditionId}`}>
-                      <b>{words(row)}</b>
-                    </Link>
-                  ) : (
-                    words(row)
-                  )}
-                </td>
-              ))}
+                    <button
+                      type="button"
+                      className="plain"
+                      onClick={() =>
+                        setOrder({ column, falling: current ? !order.falling : numeric === true })
+                      }
+                    >
+                      {name}
+                      {current && (order.falling ? ' ↓' : ' ↑')}
+                    </button>
+                  </th>
+                );
+              })}
             </tr>
-          ))}
-        </tbody>
-      </table>
+          </thead>
+          <tbody>
+            {shown.map((row) => (
+              <tr key={row.conditionId} aria-selected={ticked.includes(row.conditionId)}>
+                <td>
+                  <Checkbox
+                    size="small"
+                    sx={{ padding: 0 }}
+                    checked={ticked.includes(row.conditionId)}
+                    onChange={(_, on) => tick(row.conditionId, on)}
+                    slotProps={{
+                      input: { 'aria-label': `Compare ${row.device} / ${row.stock} / ${row.mode}` },
+                    }}
+                  />
+                </td>
+                {CATALOGUE_COLUMNS.map(({ name, numeric, words }, column) => (
+                  <td key={name} className={numeric && 'num'}>
+                    {column === 0 ? (
+                      <Link href={`/conditions/${row.conditionId}`}>
+                        <b>{words(row)}</b>
+                      </Link>
+                    ) : (
+                      words(row)
+                    )}
+                  </td>
+                ))}
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </div>
       {shown.length === 0 && (
         <p className="quiet">
           {rows.length === 0
