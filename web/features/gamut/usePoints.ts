@@ -1,7 +1,7 @@
 'use client';
 
-import { useQuery } from '@tanstack/react-query';
 import type { Remote } from 'comlink';
+import { useEffect, useState } from 'react';
 import type { NamedColour } from '@melto/core/refine/namedColour';
 import { openPicture } from '@/features/proof/openPicture';
 import { SaidError } from '@/ui/api';
@@ -13,23 +13,25 @@ export interface LaidList {
   readonly colours: readonly NamedColour[];
 }
 
-/** How far the colours of a list lie beyond the bodies that are shown. */
+/** How far the colours of a list lie beyond the bodies that are shown; undefined until it is worked out for this list. */
 export function usePoints(
   worker: Remote<GamutWorker> | undefined,
   comparison: DrawnComparison | undefined,
   list: LaidList | undefined,
 ): DrawnPoints | undefined {
-  const { data } = useQuery({
-    // A comparison is told apart by when it came: the worker knows the last one.
-    queryKey: ['gamut points', comparison?.a.name, comparison?.b.name, comparison?.tookMs, list?.name],
-    queryFn: async () => {
-      const lab = Float32Array.from((list?.colours ?? []).flatMap((colour) => [...colour.lab]));
-      return (await worker?.points(lab)) ?? null;
-    },
-    enabled: worker !== undefined && comparison !== undefined && list !== undefined,
-    gcTime: 0,
-  });
-  return list === undefined ? undefined : (data ?? undefined);
+  const [points, setPoints] = useState<DrawnPoints>();
+  useEffect(() => {
+    let left = false;
+    setPoints(undefined);
+    if (worker === undefined || comparison === undefined || list === undefined) return undefined;
+    void worker.points(Float32Array.from(list.colours.flatMap(({ lab }) => [...lab]))).then((found) => {
+      if (!left) setPoints(found);
+    });
+    return () => {
+      left = true;
+    };
+  }, [worker, comparison, list]);
+  return points;
 }
 
 /** The colours that cover most of a picture; its error says in words why there are none. */
