@@ -52,30 +52,32 @@ export async function keepProfile(
 }
 
 /** Whether there was such a profile. */
-export async function changeKeptProfile(
+export function changeKeptProfile(
   sql: Sql,
   id: number,
   { origin, note }: Pick<KeptProfileRow, 'origin' | 'note'>,
+): Promise<boolean> {
+  return set(sql, id, 'origin = ?, note = ?', [origin, note]);
+}
+
+/** Whether there was such a profile. */
+export function setKeptProfileAway(sql: Sql, id: number, awayMs: number | null): Promise<boolean> {
+  return set(sql, id, 'away_ms = ?', [awayMs]);
+}
+
+async function set(
+  sql: Sql,
+  id: number,
+  columns: 'origin = ?, note = ?' | 'away_ms = ?',
+  values: readonly (string | number | null)[],
 ): Promise<boolean> {
   // Counted by finding it: what is set to what it was counts as no row changed.
   const found = await sql.rows('SELECT id FROM kept_profile WHERE id = ? AND house_id = ? FOR UPDATE', [
     id,
     sql.house,
   ]);
-  await sql.change('UPDATE kept_profile SET origin = ?, note = ? WHERE id = ? AND house_id = ?', [
-    ...[origin, note, id, sql.house],
-  ]);
-  return found.length > 0;
-}
-
-/** Whether there was such a profile. */
-export async function setKeptProfileAway(sql: Sql, id: number, awayMs: number | null): Promise<boolean> {
-  const found = await sql.rows('SELECT id FROM kept_profile WHERE id = ? AND house_id = ? FOR UPDATE', [
-    id,
-    sql.house,
-  ]);
-  await sql.change('UPDATE kept_profile SET away_ms = ? WHERE id = ? AND house_id = ?', [
-    awayMs,
+  await sql.change(`UPDATE kept_profile SET ${columns} WHERE id = ? AND house_id = ?`, [
+    ...values,
     id,
     sql.house,
   ]);

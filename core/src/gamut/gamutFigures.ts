@@ -4,6 +4,7 @@ import { WHITE_D50_MEASURED } from '../colour/whitePoints.ts';
 import type { IccProfile } from '../icc/iccTypes.ts';
 import { profileFigures } from '../profile/profileFigures.ts';
 import { bodyFrom, bodyVolume, commonGrey } from './gamutBody.ts';
+import type { ProfileFigures } from '../profile/profileFigures.ts';
 import { profileBody } from './profileBody.ts';
 
 /** What a profile's device can print, in three figures. */
@@ -15,9 +16,14 @@ export interface GamutFigures {
   readonly black: readonly number[];
 }
 
-/** Undefined where a profile makes no body, or has no tables both ways. */
-export function gamutFigures(profile: IccProfile): GamutFigures | undefined {
-  const figures = profileFigures(profile);
+/**
+ * Undefined where a profile makes no body, or has no tables both ways.
+ * @param figures of the profile, where they are known already.
+ */
+export function gamutFigures(
+  profile: IccProfile,
+  figures: Pick<ProfileFigures, 'white' | 'black'> | undefined = profileFigures(profile),
+): GamutFigures | undefined {
   const made = profileBody(profile, '');
   if (figures === undefined || !made.ok) return undefined;
   const grey = commonGrey([made.value.body]);

@@ -62,7 +62,7 @@ export async function takeProfile(
   const { profile, given } = await examined(context, condition, file);
   const { name, version, bytes, ramps, outline, warnings, ...rest } = given;
   const madeMs = await domainNow(context);
-  const gamut = gamutFigures(profile);
+  const gamut = gamutFigures(profile, given);
   return unitOfWork(context, async (inner) => {
     const before = await profileInForce(inner, conditionId);
     const summary = { name, version, origin, bytes, ramps, outline, warnings, gamut };
