@@ -1,4 +1,4 @@
-import { screen } from '@testing-library/react';
+import { renderHook, screen, waitFor } from '@testing-library/react';
 import type { Remote } from 'comlink';
 import { describe, expect, it } from 'vitest';
 import { SHARE_BANDS, SHARE_SECTORS } from '@melto/core/gamut/gamutBody';
@@ -8,6 +8,8 @@ import { HueLeaf } from './HueLeaf';
 import { PointsPanel } from './PointsPanel';
 import { ReachRing } from './ReachRing';
 import { ShareTable } from './ShareTable';
+import { usePoints } from './usePoints';
+import type { LaidList } from './usePoints';
 
 const body = (name: string, volume: number): DrawnBody => ({
   ...{ name, volume, white: 'paper', lab: new Float32Array(0), corners: new Uint32Array(0) },
@@ -115,5 +117,27 @@ describe('colours beside the bodies', () => {
         .slice(1)
         .map(({ textContent }) => textContent),
     ).toEqual(['nobody has it50.0 10.0 10.05.07.0', 'only a has it50.0 10.0 10.0inside2.0']);
+  });
+});
+
+describe('a list that is laid beside', () => {
+  it('is asked for anew when another one of its name is opened, and never has the points of the one before', async () => {
+    const asked: number[] = [];
+    const worker = {
+      points: (lab: Float32Array) => {
+        asked.push(lab[0] ?? NaN);
+        return Promise.resolve({ lab, colours: lab, beyondA: lab, beyondB: lab });
+      },
+    } as unknown as Remote<GamutWorker>;
+    const list = (l: number): LaidList => ({ name: 'own.csv', colours: [{ name: 'x', lab: [l, 0, 0] }] });
+    const own = comparison(() => ({ a: 1, b: 1 }));
+    const { result, rerender } = renderHook(({ of }) => usePoints(worker, own, of), {
+      initialProps: { of: list(20) },
+    });
+    await waitFor(() => expect(result.current?.lab[0]).toBe(20));
+    rerender({ of: list(70) });
+    expect(result.current).toBeUndefined();
+    await waitFor(() => expect(result.current?.lab[0]).toBe(70));
+    expect(asked).toEqual([20, 70]);
   });
 });
