@@ -354,7 +354,13 @@ describe('melto', () => {
     const data = await melto('profile', 'inspect', 'press.icc', '--data', 'carried.txt');
     expect(data.out).toContain('carries its characterisation data');
     expect(readFileSync(join(folder, 'carried.txt'), 'utf8')).toContain('BEGIN_DATA');
+    expect((await melto('profile', 'version', 'press.icc', '--out', 'other.icc')).out).toContain(
+      'version 2,',
+    );
+    const other = JSON.parse((await melto('profile', 'compare', 'press.icc', 'other.icc', '--json')).out);
+    expect(other.difference.largest).toBeLessThan(0.01);
     for (const [args, words] of [
+      [['profile', 'version', 'l.icc', '--out', 'x.icc'], 'expected an output profile of Lab'],
       [[...way, '--keep', 'white'], '--keep: found "white"'],
       [[...way, '--total-ink', 'all'], '--total-ink: found "all"'],
       [[...way, '--total-ink', '90'], 'total ink: found 90 %'],

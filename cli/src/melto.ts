@@ -155,6 +155,14 @@ export async function melto(argv: readonly string[]): Promise<number> {
   ).action(async (file, options) => (await import('./profileInspect.ts')).profileInspect(file, options));
 
   json(
+    profile
+      .command('version')
+      .argument('<profile>')
+      .description('write an output profile as the other version of the ICC specification has it, 2 or 4')
+      .requiredOption('--out <file>'),
+  ).action(async (file, options) => (await import('./profileVersion.ts')).profileVersion(file, options));
+
+  json(
     program
       .command('gamut')
       .argument('<a>')

@@ -2,6 +2,7 @@
 
 import { useRef, useState } from 'react';
 import type { ReactNode } from 'react';
+import { save } from './save';
 
 /** The numbers behind a picture. */
 export interface FigureTable {
@@ -89,15 +90,6 @@ export function csv(table: FigureTable): string {
   const cell = (value: string | number): string =>
     typeof value === 'string' && /[",\n]/.test(value) ? `"${value.replaceAll('"', '""')}"` : String(value);
   return [table.head, ...table.rows].map((row) => row.map(cell).join(',')).join('\r\n') + '\r\n';
-}
-
-export function save(name: string, blob: Blob): void {
-  const url = URL.createObjectURL(blob);
-  const link = document.createElement('a');
-  link.href = url;
-  link.download = name;
-  link.click();
-  URL.revokeObjectURL(url);
 }
 
 const SCALE = 2;

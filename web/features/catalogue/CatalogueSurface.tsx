@@ -4,7 +4,8 @@ import { Button, Checkbox, TextField } from '@mui/material';
 import Link from 'next/link';
 import { useState } from 'react';
 import type { CatalogueRow } from '@melto/services/overview/catalogue';
-import { csv, save } from '@/ui/Figure';
+import { csv } from '@/ui/Figure';
+import { save } from '@/ui/save';
 import { CATALOGUE_COLUMNS, sortRows } from './catalogueColumns';
 
 interface Order {

@@ -11,7 +11,7 @@ import { ConnectBridge } from '@/features/bridge/ConnectBridge';
 import { AIM_COLOURS } from '@/endpoints/conformity';
 import { ask, newKey, problemWords } from '@/ui/api';
 import { ColourListField } from '@/ui/ColourListField';
-import { save } from '@/ui/Figure';
+import { save } from '@/ui/save';
 import { formatFigure } from '@/ui/format';
 import { Swatch } from '@/ui/Swatch';
 import { useUndo } from '@/ui/useUndo';

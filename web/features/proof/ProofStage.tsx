@@ -1,7 +1,8 @@
 'use client';
 
-import { useEffect, useRef, useState } from 'react';
+import { useRef, useState } from 'react';
 import type { PointerEvent } from 'react';
+import { Pixels } from '@/ui/Pixels';
 import type { Drawn } from '@/workers/proof.worker';
 
 const STEP = 0.02;
@@ -68,15 +69,4 @@ export function ProofStage({
       </div>
     </div>
   );
-}
-
-/** Pixels on a canvas of their own size. */
-export function Pixels({ drawn, label }: { drawn: Drawn; label: string }) {
-  const canvas = useRef<HTMLCanvasElement>(null);
-  useEffect(() => {
-    canvas.current
-      ?.getContext('2d')
-      ?.putImageData(new ImageData(drawn.rgba, drawn.width, drawn.height), 0, 0);
-  }, [drawn]);
-  return <canvas ref={canvas} width={drawn.width} height={drawn.height} role="img" aria-label={label} />;
 }

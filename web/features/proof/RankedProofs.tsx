@@ -2,7 +2,7 @@
 
 import type { RankedProof } from '@/workers/proof.worker';
 import type { ProfileSource } from '@/features/profiles/profileSource';
-import { Pixels } from './ProofStage';
+import { Pixels } from '@/ui/Pixels';
 
 /** The same picture on each condition, the nearest to it first. */
 export function RankedProofs({

@@ -1,14 +1,30 @@
 'use client';
 
 import { Button } from '@mui/material';
+import type { Remote } from 'comlink';
+import { useState } from 'react';
 import type { ProfileInspection } from '@melto/core/profile/inspectProfile';
 import type { ProfileSource } from '@/features/profiles/profileSource';
+import { problemWords } from '@/ui/api';
+import { plainName, save } from '@/ui/save';
+import type { InspectionWorker } from '@/workers/inspection.worker';
+import { BesideAnother } from './BesideAnother';
 import { NeutralInks } from './NeutralInks';
+import { TableSlices } from './TableSlices';
 import { useInspection } from './useInspection';
+import { useInspectionWorker } from './useInspectionWorker';
 
 /** What a profile's file says of itself, and what is wrong with it in plain words. */
-export function Inspection({ source }: { source: ProfileSource }) {
-  const { data, error } = useInspection(source);
+export function Inspection({
+  source,
+  sources,
+}: {
+  source: ProfileSource;
+  /** All that it can be compared with. */
+  sources: readonly ProfileSource[];
+}) {
+  const worker = useInspectionWorker();
+  const { data, error } = useInspection(worker, source);
   if (error !== null)
     return (
       <p className="error" role="alert">
@@ -37,7 +53,7 @@ export function Inspection({ source }: { source: ProfileSource }) {
         <header>
           <h2>What it is</h2>
         </header>
-        <Facts found={data} name={source.label} />
+        <Facts found={data} source={source} worker={worker} />
       </div>
       {figures !== undefined && (
         <div className="panel">
@@ -47,6 +63,12 @@ export function Inspection({ source }: { source: ProfileSource }) {
           </header>
           <NeutralInks greys={figures.greys} />
         </div>
+      )}
+      {worker !== undefined && data.kind === 'output' && (
+        <>
+          <TableSlices key={source.key} {...{ worker, source, tags: data.tags, space: data.colourSpace }} />
+          <BesideAnother {...{ worker, source, sources }} />
+        </>
       )}
       <div className="panel">
         <header>
@@ -70,7 +92,15 @@ export function Inspection({ source }: { source: ProfileSource }) {
 
 const labWords = (lab: readonly number[]): string => lab.map((value) => value.toFixed(1)).join(', ');
 
-function Facts({ found, name }: { found: ProfileInspection & { readonly bytes: number }; name: string }) {
+function Facts({
+  found,
+  source,
+  worker,
+}: {
+  found: ProfileInspection & { readonly bytes: number };
+  source: ProfileSource;
+  worker: Remote<InspectionWorker> | undefined;
+}) {
   const { figures, mostInk, roundTrip, intents, data } = found;
   const kilobytes = Math.round(found.bytes / 1000).toLocaleString('en-GB');
   return (
@@ -78,6 +108,12 @@ function Facts({ found, name }: { found: ProfileInspection & { readonly bytes: n
       <dt>Kind</dt>
       <dd>
         {found.kind}, {found.colourSpace} to {found.connection}, ICC {found.version}, {kilobytes} kB
+        {worker !== undefined && found.kind === 'output' && (
+          <>
+            {' '}
+            <OtherVersion key={source.key} {...{ worker, source, version: found.version }} />
+          </>
+        )}
       </dd>
       {found.copyright !== '' && (
         <>
@@ -118,7 +154,10 @@ function Facts({ found, name }: { found: ProfileInspection & { readonly bytes: n
         <>
           <dt>Characterisation data</dt>
           <dd>
-            <Button size="small" onClick={() => download(data, name)}>
+            <Button
+              size="small"
+              onClick={() => save(`${plainName(source.label)}.txt`, new Blob([data], { type: 'text/plain' }))}
+            >
               Take it out
             </Button>
           </dd>
@@ -128,11 +167,42 @@ function Facts({ found, name }: { found: ProfileInspection & { readonly bytes: n
   );
 }
 
-function download(text: string, name: string): void {
-  const url = URL.createObjectURL(new Blob([text], { type: 'text/plain' }));
-  const link = document.createElement('a');
-  link.href = url;
-  link.download = `${name.replace(/\.(icc|icm)$/i, '').replace(/[^\w-]+/g, '_')}.txt`;
-  link.click();
-  URL.revokeObjectURL(url);
+/** Writes the profile in the other version of the specification, or says why that cannot hold it. */
+function OtherVersion({
+  worker,
+  source,
+  version,
+}: {
+  worker: Remote<InspectionWorker>;
+  source: ProfileSource;
+  version: string;
+}) {
+  const [problem, setProblem] = useState<string>();
+  const other = Number.parseInt(version, 10) >= 4 ? 2 : 4;
+  const write = async (): Promise<void> => {
+    const made = await worker.inOtherVersion(source.label, await source.bytes());
+    if (typeof made === 'string') setProblem(made);
+    else {
+      setProblem(undefined);
+      save(
+        `${plainName(source.label)}_v${other}.icc`,
+        new Blob([made], { type: 'application/vnd.iccprofile' }),
+      );
+    }
+  };
+  return (
+    <>
+      <Button
+        size="small"
+        onClick={() => void write().catch((error: unknown) => setProblem(problemWords(error)))}
+      >
+        Write it as version {other}
+      </Button>
+      {problem !== undefined && (
+        <span className="error" role="alert">
+          {problem}
+        </span>
+      )}
+    </>
+  );
 }

@@ -111,7 +111,7 @@ export function ShelfSurface({ shelf }: { shelf: readonly ShelfProfile[] }) {
                   />
                 )}
               </div>
-              <Inspection source={source} />
+              <Inspection source={source} sources={sources} />
             </>
           )}
         </div>

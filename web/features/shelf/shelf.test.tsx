@@ -1,5 +1,5 @@
-import { screen } from '@testing-library/react';
-import { beforeEach, describe, expect, it, vi } from 'vitest';
+import { screen, waitFor } from '@testing-library/react';
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import type { ProfileInspection } from '@melto/core/profile/inspectProfile';
 import type { ShelfProfile } from '@melto/services/profile/shelf';
 import { fakeServer, Refused } from '@/testing/fakeServer';
@@ -8,6 +8,16 @@ import { ShelfSurface } from './ShelfSurface';
 
 const found = vi.hoisted(() => ({ answer: {} as { data?: unknown; error: Error | null } }));
 vi.mock('./useInspection', () => ({ useInspection: () => found.answer }));
+const worker = vi.hoisted(() => ({ slice: vi.fn(), inOtherVersion: vi.fn(), beside: vi.fn() }));
+vi.mock('./useInspectionWorker', () => ({ useInspectionWorker: () => worker }));
+vi.mock('@/ui/Pixels', () => ({
+  Pixels: ({ label }: { label: string }) => <i role="img" aria-label={label} />,
+}));
+const saved = vi.hoisted(() => [] as string[]);
+vi.mock('@/ui/save', async (load) => ({
+  ...(await load<object>()),
+  save: (name: string) => saved.push(name),
+}));
 
 const PRESS: ShelfProfile = {
   ...{
@@ -39,9 +49,21 @@ const INSPECTION: ProfileInspection & { bytes: number } = {
   roundTrip: { count: 9, mean: 0.13, median: 0.1, p95: 0.5, largest: 1.4 },
 };
 
+/** One whose tables are not cut: nothing of it is fetched. */
+const SCREEN = { ...INSPECTION, kind: 'screen or working space' };
+const PICTURE = { width: 1, height: 1, rgba: new Uint8ClampedArray(4) };
+
 beforeEach(() => {
   found.answer = { data: INSPECTION, error: null };
+  saved.length = 0;
+  worker.slice.mockReset().mockResolvedValue([PICTURE]);
+  worker.inOtherVersion.mockReset();
+  worker.beside.mockReset();
+  // The bytes of every profile on the shelf.
+  vi.stubGlobal('fetch', () => Promise.resolve(new Response(new Uint8Array(4))));
 });
+
+afterEach(() => vi.unstubAllGlobals());
 
 describe('the shelf', () => {
   it('says where a profile stands, under which other name its file does, and what stands against it', () => {
@@ -83,6 +105,68 @@ describe('the shelf', () => {
     expect(screen.queryByRole('link', { name: 'Download' })).toBeNull();
   });
 
+  it('cuts its tables where one wants: two channels, the level of the others, and a lightness', async () => {
+    const tags = ['A2B0', 'A2B1', 'B2A1'].map((signature) => ({ signature, type: 'lut16', says: '' }));
+    found.answer = { data: { ...INSPECTION, tags }, error: null };
+    const { user } = show(<ShelfSurface shelf={[PRESS]} />);
+    expect(await screen.findByRole('img', { name: 'Slice: cyan → magenta ↓' })).toBeTruthy();
+    await user.click(screen.getByRole('combobox', { name: 'To the right' }));
+    // One channel cannot run both ways.
+    expect(screen.getByRole('option', { name: 'magenta' }).getAttribute('aria-disabled')).toBe('true');
+    await user.click(screen.getByRole('option', { name: 'black' }));
+    const level = screen.getByRole('slider', { name: 'yellow' });
+    level.focus();
+    await user.keyboard('{ArrowRight}');
+    await waitFor(() =>
+      expect(worker.slice.mock.lastCall?.slice(2)).toEqual([
+        1,
+        { way: 'from device', across: 3, down: 1, fixed: [0, 0, 0.01, 0] },
+      ]),
+    );
+    worker.slice.mockResolvedValue([PICTURE, PICTURE, PICTURE, PICTURE]);
+    await user.click(screen.getByRole('combobox', { name: 'Table' }));
+    expect(screen.getAllByRole('option')).toHaveLength(3);
+    await user.click(screen.getByRole('option', { name: 'relative colorimetric, Lab to device' }));
+    expect(await screen.findByRole('img', { name: 'Slice: black' })).toBeTruthy();
+    worker.slice.mockResolvedValue('Heron: B2A1: found none, expected a table');
+    screen.getByRole('slider', { name: 'L*' }).focus();
+    await user.keyboard('{ArrowLeft}');
+    expect((await screen.findByRole('alert')).textContent).toContain('expected a table');
+    expect(worker.slice.mock.lastCall?.[3]).toEqual({ way: 'to device', lightness: 49 });
+  });
+
+  it('writes a profile in the other version, or says why it cannot', async () => {
+    worker.inOtherVersion.mockResolvedValueOnce('Heron: B2A0: found a matrix');
+    const { user } = show(<ShelfSurface shelf={[PRESS]} />);
+    const write = screen.getByRole('button', { name: 'Write it as version 2' });
+    await user.click(write);
+    expect((await screen.findByRole('alert')).textContent).toContain('found a matrix');
+    expect(saved).toEqual([]);
+    worker.inOtherVersion.mockResolvedValueOnce(new Uint8Array(8));
+    await user.click(write);
+    await waitFor(() => expect(saved).toEqual(['Heron_Lantern_Gloss_150_standard_v2_v2.icc']));
+    expect(screen.queryByRole('alert')).toBeNull();
+  });
+
+  it('lays another profile beside the one that is open', async () => {
+    const figures = {
+      ...{ channels: 4, white: [95, 0, -2], black: [9, 0, 0], blackDevice: [0.6, 0.5, 0.5, 1], cast: 0.4 },
+      ...{ totalInk: 2.9, greys: [{ asked: 50, device: [0.4, 0.3, 0.3, 0.1] }] },
+    };
+    worker.beside.mockResolvedValueOnce({
+      ...{ own: figures, other: null },
+      difference: { count: 9, mean: 1.234, median: 1, p95: 3.21, largest: 6 },
+    });
+    const { user } = show(<ShelfSurface shelf={[PRESS, CARRIED]} />);
+    await user.click(screen.getByRole('combobox', { name: 'Compare with' }));
+    expect(screen.queryByRole('option', { name: /Heron/ })).toBeNull();
+    await user.click(screen.getByRole('option', { name: 'Coated offset' }));
+    expect(await screen.findByText(/ΔE00 1\.23 apart on average, 95 % within 3\.21, 6\.00/)).toBeTruthy();
+    expect(screen.getByText('60 50 50 100')).toBeTruthy();
+    expect(screen.getAllByText('no tables both ways').length).toBeGreaterThan(0);
+    expect(screen.getByText('carries none')).toBeTruthy();
+  });
+
   it('has nothing to say against one where nothing is', () => {
     found.answer = { data: { ...INSPECTION, remarks: [], data: undefined }, error: null };
     show(<ShelfSurface shelf={[CARRIED]} />);
@@ -91,6 +175,7 @@ describe('the shelf', () => {
   });
 
   it('keeps a file once it is said where it is from; a refusal stays beside it', async () => {
+    found.answer = { data: SCREEN, error: null };
     const { sent } = fakeServer({
       'POST /api/kept-profiles': new Refused(400, {
         title: 'maker.icc is no ICC profile.',
@@ -117,6 +202,7 @@ describe('the shelf', () => {
   });
 
   it('tells a kept one anew, and takes it off with a word', async () => {
+    found.answer = { data: SCREEN, error: null };
     const own: ShelfProfile = {
       ...{ ...CARRIED, key: 'kept-7', name: 'Coated by the seller', origin: 'kept', note: 'old' },
       kept: { id: 7, origin: 'paper seller' },

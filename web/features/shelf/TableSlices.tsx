@@ -1,0 +1,162 @@
+'use client';
+
+import { MenuItem, Slider, TextField } from '@mui/material';
+import type { Remote } from 'comlink';
+import { useEffect, useState } from 'react';
+import { SLICE_AB } from '@melto/core/profile/tableSlice';
+import type { ProfileSource } from '@/features/profiles/profileSource';
+import { problemWords } from '@/ui/api';
+import { Pixels } from '@/ui/Pixels';
+import type { InspectionWorker, SliceCut } from '@/workers/inspection.worker';
+import type { SlicePicture } from '@/workers/slicePictures';
+import { tablesOf } from './profileTables';
+
+const CHANNELS: Readonly<Record<string, readonly string[]>> = {
+  RGB: ['red', 'green', 'blue'],
+  CMYK: ['cyan', 'magenta', 'yellow', 'black'],
+};
+
+/** Tables of a profile cut flat: colours over two of its channels, or the device values at a lightness. */
+export function TableSlices({
+  worker,
+  source,
+  tags,
+  space,
+}: {
+  worker: Remote<InspectionWorker>;
+  source: ProfileSource;
+  tags: readonly { readonly signature: string }[];
+  space: string;
+}) {
+  const tables = tablesOf(tags);
+  const names = CHANNELS[space] ?? [];
+  const [chosen, setChosen] = useState(tables[0]?.signature ?? '');
+  const table = tables.find(({ signature }) => signature === chosen) ?? tables[0];
+  const [across, setAcross] = useState(0);
+  const [down, setDown] = useState(1);
+  const [fixed, setFixed] = useState<readonly number[]>(() => names.map(() => (names.length === 3 ? 1 : 0)));
+  const [lightness, setLightness] = useState(50);
+  const [pictures, setPictures] = useState<readonly SlicePicture[]>([]);
+  const [problem, setProblem] = useState<string>();
+  const { intent, way } = table ?? { intent: 0, way: 'to device' as const };
+  useEffect(() => {
+    let left = false;
+    const cut: SliceCut =
+      way === 'from device' ? { way, across, down, fixed } : { way: 'to device', lightness };
+    const run = async (): Promise<void> => {
+      const made = await worker.slice(source.label, await source.bytes(), intent, cut);
+      if (left) return;
+      if (typeof made === 'string') setProblem(made);
+      else {
+        setProblem(undefined);
+        setPictures(made);
+      }
+    };
+    run().catch((error: unknown) => {
+      if (!left) setProblem(problemWords(error));
+    });
+    return () => {
+      left = true;
+    };
+  }, [worker, source, intent, way, across, down, fixed, lightness]);
+  if (table === undefined || names.length === 0) return null;
+  const channelField = (label: string, value: number, other: number, choose: (channel: number) => void) => (
+    <TextField
+      select
+      label={label}
+      value={value}
+      sx={{ width: 130 }}
+      onChange={(event) => choose(Number(event.target.value))}
+    >
+      {names.map((name, channel) => (
+        <MenuItem key={name} value={channel} disabled={channel === other}>
+          {name}
+        </MenuItem>
+      ))}
+    </TextField>
+  );
+  return (
+    <div className="panel">
+      <header>
+        <h2>Its tables, cut</h2>
+        <span className="quiet">
+          {way === 'from device'
+            ? 'colours relative to the paper'
+            : `a* and b* to ±${SLICE_AB}, ${names.length === 3 ? 'light is light' : 'dark is much ink'}`}
+        </span>
+      </header>
+      <div className="row slice-choice">
+        <TextField
+          select
+          label="Table"
+          value={table.signature}
+          sx={{ width: 300 }}
+          onChange={(event) => setChosen(event.target.value)}
+        >
+          {tables.map(({ signature, label }) => (
+            <MenuItem key={signature} value={signature}>
+              {label}
+            </MenuItem>
+          ))}
+        </TextField>
+        {way === 'from device' && (
+          <>
+            {channelField('To the right', across, down, setAcross)}
+            {channelField('Downwards', down, across, setDown)}
+          </>
+        )}
+      </div>
+      <div className="row slice-choice">
+        {way === 'from device' ? (
+          names.map((name, channel) =>
+            channel === across || channel === down ? null : (
+              <Level
+                key={name}
+                label={name}
+                value={Math.round(100 * fixed[channel])}
+                onChange={(value) => setFixed(fixed.map((own, i) => (i === channel ? value / 100 : own)))}
+              />
+            ),
+          )
+        ) : (
+          <Level label="L*" value={lightness} onChange={setLightness} />
+        )}
+      </div>
+      {problem !== undefined && (
+        <p className="error" role="alert">
+          {problem}
+        </p>
+      )}
+      <div className="slices">
+        {pictures.map((drawn, i) => {
+          const name = way === 'from device' ? `${names[across]} → ${names[down]} ↓` : names[i];
+          return (
+            <figure key={i} style={{ width: way === 'from device' ? 260 : undefined }}>
+              <Pixels drawn={drawn} label={`Slice: ${name}`} />
+              <figcaption className="small">{name}</figcaption>
+            </figure>
+          );
+        })}
+      </div>
+    </div>
+  );
+}
+
+function Level({
+  label,
+  value,
+  onChange,
+}: {
+  label: string;
+  value: number;
+  onChange: (value: number) => void;
+}) {
+  return (
+    <label className="slice-level">
+      <span className="small">
+        {label} <b className="mono">{value}</b>
+      </span>
+      <Slider size="small" value={value} aria-label={label} onChange={(_, to) => onChange(to as number)} />
+    </label>
+  );
+}
