@@ -10,7 +10,7 @@ import { SAMPLE_PICTURES, samplePicture } from '@melto/core/proof/samplePicture'
 import { PROOF_COLUMNS, proofRows, softProof } from '@melto/core/proof/softProof';
 import type { SoftProof } from '@melto/core/proof/softProof';
 import { unwrap } from '@melto/core/result';
-import { deviceTiff } from '@melto/paper/deviceTiff';
+import { deviceTiff } from '@melto/core/picture/deviceTiff';
 import { proofPicture } from '@melto/paper/proofPicture';
 import { printTable } from './table.ts';
 

@@ -76,6 +76,28 @@ test('a picture is seen before it prints, and says what it does not tell', async
   );
   await expect(page.getByRole('img', { name: 'The picture as it prints' })).toBeVisible();
 
+  // A copy that is changed is written as the device takes it; the original is not touched.
+  const written = async (file: RegExp) => {
+    const download = page.waitForEvent('download');
+    await page.getByRole('button', { name: 'Write a TIFF' }).click();
+    await page.getByRole('menuitem', { name: file }).click();
+    const bytes = readFileSync(await (await download).path());
+    const { width, height, icc } = await sharp(bytes).metadata();
+    expect([width, height]).toEqual([90, 60]);
+    expect(icc?.length).toBeGreaterThan(300);
+    return bytes;
+  };
+  const lightness = async (tiff: Buffer): Promise<number> => (await sharp(tiff).stats()).channels[1].mean;
+  const own = await lightness(await written(/the copy/));
+  await page.getByText('A copy that is changed').click();
+  await page.getByRole('slider', { name: 'Exposure' }).focus();
+  await page.keyboard.press('Home');
+  await expect(page.getByText('−2.0')).toBeVisible();
+  expect(await lightness(await written(/the copy/))).toBeLessThan(own - 40);
+  await written(/values for the device/);
+  await page.getByRole('button', { name: 'Back to the original' }).click();
+  expect(await lightness(await written(/the copy/))).toBeCloseTo(own, 0);
+
   await open.setInputFiles({ name: 'story.png', mimeType: 'image/png', buffer: Buffer.from('a story') });
   await expect(page.getByRole('alert').filter({ hasText: 'no picture that can be proofed' })).toBeVisible();
   // Nothing is lost by it.

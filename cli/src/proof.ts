@@ -5,7 +5,7 @@ import { softProof } from '@melto/core/proof/softProof';
 import { issueText } from '@melto/core/result';
 import { transformed } from '@melto/core/transform/transform';
 import type { Transform } from '@melto/core/transform/transform';
-import { deviceTiff } from '@melto/paper/deviceTiff';
+import { deviceTiff } from '@melto/core/picture/deviceTiff';
 import { proofPicture } from '@melto/paper/proofPicture';
 import { srgbProfile } from '@melto/paper/srgbProfile';
 import { oneOf, readBytes, report, writeFile } from './files.ts';

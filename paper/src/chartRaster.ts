@@ -1,7 +1,7 @@
 import { paperMm } from '@melto/core/charts/pageGeometry';
 import { channelCount, CMYK, RGB, sameProcess } from '@melto/core/device/process';
 import sharp from 'sharp';
-import { deviceTiff } from './deviceTiff.ts';
+import { deviceTiff } from '@melto/core/picture/deviceTiff';
 import { drawChartPage } from './chartPage.ts';
 import type { ChartPage, PageDrawing } from './chartPage.ts';
 import { outlineFont } from './fonts.ts';
@@ -33,11 +33,13 @@ export async function chartRaster(page: ChartPage, format: 'tiff' | 'png'): Prom
   }
   const { tag } = page;
   if (cmyk)
-    return deviceTiff(
-      pixels,
-      { width, height, channels: 4 },
-      RASTER_DPI,
-      typeof tag === 'object' ? tag.profile : undefined,
+    return Buffer.from(
+      deviceTiff(
+        pixels,
+        { width, height, channels: 4 },
+        RASTER_DPI,
+        typeof tag === 'object' ? tag.profile : undefined,
+      ).buffer,
     );
   const plain = sharp(pixels, { raw: { width, height, channels: 3 } }).withDensity(RASTER_DPI);
   const image = tag === 'sRGB' ? plain.withIccProfile('srgb') : plain;

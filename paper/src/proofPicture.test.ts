@@ -3,7 +3,7 @@ import sharp from 'sharp';
 import { describe, expect, it } from 'vitest';
 import { createRandom } from '@melto/core/numerics/random';
 import { unwrap } from '@melto/core/result';
-import { deviceTiff } from './deviceTiff.ts';
+import { deviceTiff } from '@melto/core/picture/deviceTiff';
 import { proofPicture } from './proofPicture.ts';
 
 const RGB = Uint8Array.from({ length: 6 * 4 * 3 }, (_, i) => (i * 37) % 256);

@@ -35,9 +35,9 @@ export interface ProfilesBeside {
 
 const SIDE = 65;
 
-function withProfile<T>(name: string, bytes: Uint8Array, use: (profile: IccProfile) => T): T | string {
+function withProfile<T>(name: string, bytes: Uint8Array, what: (profile: IccProfile) => T): T | string {
   const read = readIcc(bytes);
-  return read.ok ? use(read.value) : `${name}: ${read.issues.map(issueText).join('; ')}`;
+  return read.ok ? what(read.value) : `${name}: ${read.issues.map(issueText).join('; ')}`;
 }
 
 const api = {

@@ -2,6 +2,7 @@ import { expose, transfer } from 'comlink';
 import { deltaE2000 } from '@melto/core/colour/deltaE2000';
 import type { Lab } from '@melto/core/colour/lab';
 import type { IccProfile } from '@melto/core/icc/iccTypes';
+import { labToDevice } from '@melto/core/icc/profileTransform';
 import { readIcc } from '@melto/core/icc/readIcc';
 import { createRandom } from '@melto/core/numerics/random';
 import { bakeProof, drawProof, proofFigures } from '@melto/core/proof/bakedProof';
@@ -14,8 +15,13 @@ import type { SamplePicture } from '@melto/core/proof/samplePicture';
 import { proofRows, softProof } from '@melto/core/proof/softProof';
 import type { ProofChoice, SoftProof } from '@melto/core/proof/softProof';
 import { issueText } from '@melto/core/result';
-import { transformed } from '@melto/core/transform/transform';
+import { deviceTiff } from '@melto/core/picture/deviceTiff';
+import { chain, transformed } from '@melto/core/transform/transform';
+import type { Transform } from '@melto/core/transform/transform';
+import { problemWords } from '@/ui/api';
+import { readPicture } from './pictureFile';
 import { overlayDraw } from './proofOverlay';
+import { WRITTEN_SIDE } from './writtenSide';
 
 /** A picture on the screen, RGBA. */
 export interface Drawn {
@@ -48,12 +54,21 @@ export interface RankedProof extends Drawn {
   readonly predicted: PredictedPrint;
 }
 
-interface Picture {
+export interface ProofedPicture {
   readonly width: number;
   readonly height: number;
   readonly channels: number;
   readonly values: Uint8Array;
 }
+
+/** What can be written of a proof: the print for a screen, the values for the device, the copy in the picture's own space. */
+export type ProofFile = 'print' | 'device' | 'copy';
+
+/** What is written is of: the file at its size, or one of Melto's own drawn anew. */
+export type WrittenPicture = File | SamplePicture;
+
+const SAMPLE_SIDE = 2000;
+const DPI = 300;
 
 /** Colours that a prediction looks at. */
 const SAMPLES = 3000;
@@ -62,8 +77,8 @@ const THUMB = 190;
 const profiles = new Map<string, IccProfile>();
 const bakes = new Map<string, BakedProof>();
 const MOST_BAKES = 8;
-let picture: Picture | undefined;
-let source: { readonly key: string; readonly profile: IccProfile } | undefined;
+let picture: ProofedPicture | undefined;
+let source: { readonly key: string; readonly profile: IccProfile; readonly bytes: Uint8Array } | undefined;
 let current: SoftProof | undefined;
 
 function known(key: string, name: string, bytes: Uint8Array): IccProfile | string {
@@ -95,11 +110,28 @@ function baked(key: string, choice: ProofChoice, proof: SoftProof): BakedProof {
   return made;
 }
 
+/** A picture at the size it is written with. */
+async function wholePicture(of: WrittenPicture, { width, height }: ProofedPicture): Promise<ProofedPicture> {
+  if (of instanceof File) return readPicture(of, WRITTEN_SIDE);
+  const large = { width: SAMPLE_SIDE, height: Math.round((SAMPLE_SIDE * height) / width) };
+  return { ...large, channels: 3, values: samplePicture(of, large.width, large.height) };
+}
+
+/** From the picture's values to those of the file. */
+function wayOf(file: ProofFile, proof: SoftProof, own: IccProfile): Transform | string {
+  if (file === 'device') return proof.toDevice;
+  if (file === 'print') return chain(proof.toDevice, proof.shown);
+  const back = labToDevice(own, 'relative');
+  return back.ok
+    ? chain(proof.original, back.value)
+    : `The copy cannot be written in the picture's own space: ${back.issues.map(issueText).join('; ')}.`;
+}
+
 const api = {
   openSample(name: SamplePicture, width: number, height: number): void {
     picture = { width, height, channels: 3, values: samplePicture(name, width, height) };
   },
-  openPicture(opened: Picture): void {
+  openPicture(opened: ProofedPicture): void {
     picture = opened;
   },
   /** Takes the profile that the picture's values are meant by, and draws it as it is meant; a sentence where it cannot. */
@@ -116,7 +148,7 @@ const api = {
     const { channels, width, height } = picture;
     if (alone.value.channels !== channels)
       return `${name} is for ${alone.value.channels} channels, the picture has ${channels}.`;
-    source = { key, profile };
+    source = { key, profile, bytes };
     current = undefined;
     const signal = exactPicture(picture.values, channels, 3, (values) =>
       transformed(alone.value.before, values),
@@ -173,6 +205,42 @@ const api = {
       printed: lab(current.printed, device),
       deltaE: deltaE2000(asked, compared),
     };
+  },
+  /**
+   * Each pixel by the exact way as a TIFF that carries the profile its values are meant by; a sentence where it cannot be.
+   * @param screen bytes of the profile of sRGB.
+   */
+  async write(
+    { key, name, bytes, choice }: { key: string; name: string; bytes: Uint8Array; choice: ProofChoice },
+    of: WrittenPicture,
+    file: ProofFile,
+    screen: Uint8Array,
+  ): Promise<Uint8Array<ArrayBuffer> | string> {
+    const proof = proofOf(key, name, bytes, choice);
+    if (typeof proof === 'string') return proof;
+    if (source === undefined || picture === undefined) return 'No picture is open.';
+    const own = source;
+    const way = wayOf(file, proof, own.profile);
+    if (typeof way === 'string') return way;
+    const { outputs } = way;
+    if (outputs !== 1 && outputs !== 3 && outputs !== 4)
+      return `${name} has ${outputs} channels: a TIFF is written of 1, 3 or 4.`;
+    let whole: ProofedPicture;
+    try {
+      whole = await wholePicture(of, picture);
+    } catch (error) {
+      return problemWords(error);
+    }
+    const rows = exactPicture(whole.values, whole.channels, outputs, (values) => transformed(way, values));
+    const pixels = Uint8Array.from(rows, (value) => Math.round(255 * value));
+    const profile = { print: screen, device: bytes, copy: own.bytes }[file];
+    const tiff = deviceTiff(
+      pixels,
+      { width: whole.width, height: whole.height, channels: outputs },
+      DPI,
+      profile,
+    );
+    return transfer(tiff, [tiff.buffer]);
   },
   /** What the picture comes to on a device, with a small proof of it. */
   rank(key: string, name: string, bytes: Uint8Array, choice: ProofChoice): RankedProof | string {

@@ -9,6 +9,8 @@ import { blackScaling, conversion } from '../transform/conversion.ts';
 import { blackPoint } from '../transform/links.ts';
 import { chain, transformed } from '../transform/transform.ts';
 import type { Transform } from '../transform/transform.ts';
+import { changesPicture, editLink, intoGamut, NO_EDIT } from './pictureEdit.ts';
+import type { PictureEdit } from './pictureEdit.ts';
 import { labToScreenSignal } from './screen.ts';
 
 /** How a picture goes to a device, and how its print is shown. */
@@ -20,6 +22,13 @@ export interface ProofChoice {
   readonly paperWhite: boolean;
   /** The print's black as light as it is; else it is shown as black as the screen's. */
   readonly inkBlack: boolean;
+  /** What a copy of the picture is changed by before it is printed; the original where nothing is. */
+  readonly edit?: PictureEdit;
+  /**
+   * Colours that do not print are drawn in on the way, with the black, so that none are laid upon each other. For the
+   * relative colorimetric intent: the others draw them in by themselves, or are not to.
+   */
+  readonly intoGamut?: boolean;
 }
 
 /** What becomes of a picture's values on a device, by the exact way of each. */
@@ -34,7 +43,7 @@ export interface SoftProof {
   readonly compared: Transform;
   /** Values of the picture to the Lab that is asked for, of the same kind as `compared`. */
   readonly asked: Transform;
-  /** The same without what the way does to its black. */
+  /** The same without what the way does to its black: the copy, where the picture is changed. */
   readonly original: Transform;
   /** Values of the device to the screen's signal. */
   readonly shown: Transform;
@@ -49,25 +58,33 @@ export const PROOF_COLUMNS = 5;
 export function softProof(
   source: IccProfile,
   device: IccProfile,
-  { intent, blackPoint: scaled, paperWhite, inkBlack }: ProofChoice,
+  { intent, blackPoint: compensated, paperWhite, inkBlack, edit = NO_EDIT, intoGamut: drawn }: ProofChoice,
 ): Result<SoftProof> {
+  const drawsIn = drawn === true && intent === 'relative';
+  const scaled = intent !== 'absolute' && (compensated || drawsIn);
+  const inserted: Transform[] = changesPicture(edit) ? [editLink(edit)] : [];
+  const end: Transform[] = [];
+  if (drawsIn) {
+    const into = intoGamut(device);
+    if (!into.ok) return into;
+    end.push(into.value);
+  }
   const toDevice = conversion({
-    from: source,
-    to: device,
-    intent,
-    blackPoint: scaled && intent !== 'absolute',
+    ...{ from: source, to: device, intent, blackPoint: scaled },
+    ...{ edits: inserted, mapped: end },
   });
   if (!toDevice.ok) return toDevice;
   // Colours are compared relative to their whites, unless the picture's white is asked for as it is.
   const seen = intent === 'absolute' ? 'absolute' : 'relative';
-  const original = deviceToLab(source, seen);
-  if (!original.ok) return original;
+  const own = deviceToLab(source, seen);
+  if (!own.ok) return own;
+  const original = chain(own.value, ...inserted);
   // Where black is brought to the print's, no colour is lost by that alone.
-  let asked: Transform = original.value;
+  let asked: Transform = original;
   if (seen === 'relative' && (scaled || intent !== 'relative')) {
     const scaling = blackScaling(source, device, 'relative');
     if (!scaling.ok) return scaling;
-    asked = chain(original.value, scaling.value);
+    asked = chain(original, scaling.value);
   }
   const compared = deviceToLab(device, seen);
   if (!compared.ok) return compared;
@@ -88,9 +105,9 @@ export function softProof(
     printed: printed.value,
     compared: compared.value,
     asked,
-    original: original.value,
+    original,
     shown: chain(links[0], ...links.slice(1), labToScreenSignal()),
-    before: chain(original.value, labToScreenSignal()),
+    before: chain(own.value, labToScreenSignal()),
   });
 }
 

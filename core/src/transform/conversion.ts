@@ -17,6 +17,9 @@ export interface Conversion {
   /** Black of the one is brought to that of the other (ISO 18619). */
   readonly blackPoint?: boolean;
   readonly curves?: ToneCurves;
+  /** Links of Lab that a picture goes through before its black is scaled, and after. */
+  readonly edits?: readonly Transform[];
+  readonly mapped?: readonly Transform[];
 }
 
 /** All links of a conversion as one transform; a failure says which of them cannot be made. */
@@ -26,6 +29,8 @@ export function conversion({
   intent,
   blackPoint: scaled = false,
   curves,
+  edits = [],
+  mapped = [],
 }: Conversion): Result<Transform> {
   if (from === undefined && to === undefined)
     return wrong('profiles', 'one to come from, one to go to, or both', 'none');
@@ -41,11 +46,13 @@ export function conversion({
     if (!link.ok) return link;
     links.push(link.value);
   }
+  links.push(...edits);
   if (scaled && from !== undefined && to !== undefined) {
     const scaling = blackScaling(from, to, intent);
     if (!scaling.ok) return scaling;
     links.push(scaling.value);
   }
+  links.push(...mapped);
   if (to !== undefined) {
     const link = labToDevice(to, intent);
     if (!link.ok) return link;

@@ -10,7 +10,7 @@ export function ProofFoot({ point }: { point: ProofPoint | undefined }) {
     return <p className="proof-foot quiet">Point at the picture for its values; drag for the divider.</p>;
   const ink = point.device.length !== 3;
   return (
-    <p className="proof-foot">
+    <div className="proof-foot">
       <span>
         <span className="quiet">picture</span> <b className="mono">{deviceValues(point.source)}</b>
       </span>
@@ -35,7 +35,7 @@ export function ProofFoot({ point }: { point: ProofPoint | undefined }) {
       <span style={{ width: 64 }}>
         <Swatch measured={point.compared} aim={point.asked} height={26} />
       </span>
-    </p>
+    </div>
   );
 }
 

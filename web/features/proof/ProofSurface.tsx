@@ -18,11 +18,13 @@ import { useFileDrop } from '@/ui/useFileDrop';
 import type { DrawnProof } from '@/workers/proof.worker';
 import { EMBEDDED, openPicture, PREVIEW_SIDE } from './openPicture';
 import type { OpenedPicture } from './openPicture';
+import { CopyChoices } from './CopyChoices';
 import { LostColours } from './LostColours';
 import { ProofChoices } from './ProofChoices';
 import { ProofFoot } from './ProofFoot';
 import { ProofStage } from './ProofStage';
 import { RankedProofs } from './RankedProofs';
+import { WriteProof } from './WriteProof';
 import { useProof } from './useProof';
 import { useProofWorker } from './useProofWorker';
 
@@ -66,10 +68,11 @@ export function ProofSurface({ shelf }: { shelf: readonly ShelfProfile[] }) {
     [picture],
   );
   const all = embedded === undefined ? sources : [embedded, ...sources];
+  const printedOn = sources.find(({ key }) => key === device);
   const proof = useProof(worker, {
     picture,
     source: all.find(({ key }) => key === meantBy),
-    device: sources.find(({ key }) => key === device),
+    device: printedOn,
     ranked: sources.filter(({ key }) => rankedKeys.has(key)),
     ...{ choice, overlay },
   });
@@ -164,7 +167,14 @@ export function ProofSurface({ shelf }: { shelf: readonly ShelfProfile[] }) {
               onOverlay={setOverlay}
               inked={proof.after?.inks !== LIGHTS}
             />
+            <CopyChoices choice={choice} onChoice={setChoice} />
             {proof.after !== undefined && <Figures proof={proof.after} />}
+            {worker !== undefined && proof.after !== undefined && printedOn !== undefined && (
+              <WriteProof
+                {...{ worker, picture, choice, device: printedOn }}
+                screen={sources.find(({ key }) => key === SRGB_KEY)}
+              />
+            )}
             <LostColours lost={proof.ranked.find(({ key }) => key === device)?.predicted.lost} />
           </aside>
         </div>

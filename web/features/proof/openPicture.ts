@@ -1,5 +1,5 @@
-import { PICTURE_VALUES } from '@/endpoints/proof';
-import { SaidError, send } from '@/ui/api';
+import { SaidError } from '@/ui/api';
+import { readPicture } from '@/workers/pictureFile';
 
 /** A picture that is to be proofed: drawn by Melto, or a file's values. */
 export interface OpenedPicture {
@@ -8,6 +8,8 @@ export interface OpenedPicture {
   readonly height: number;
   /** Undefined where Melto draws it itself. */
   readonly file?: {
+    /** Where it can be read again, at another size. */
+    readonly from: File;
     readonly channels: number;
     readonly values: Uint8Array;
     /** Tells its profile from that of any other picture, also of one of the same name. */
@@ -30,21 +32,16 @@ let opened = 0;
 export async function openPicture(file: File): Promise<OpenedPicture> {
   if (file.size > MOST_BYTES)
     throw new SaidError(`${file.name} is larger than 200 MB. Give a smaller picture.`);
-  const read = await send(PICTURE_VALUES, { query: { side: PREVIEW_SIDE }, body: file });
-  const { width, height, channels, fullWidth, fullHeight, bits, notes } = read;
+  const { width, height, channels, values, icc, fullWidth, fullHeight, bits, notes } = await readPicture(
+    file,
+    PREVIEW_SIDE,
+  );
   return {
     ...{ name: file.name, width, height },
     file: {
-      ...{ channels, values: bytesOf(read.values), notes, iccKey: `${EMBEDDED} ${++opened}` },
-      icc: read.icc === null ? undefined : bytesOf(read.icc),
+      from: file,
+      ...{ channels, values, notes, icc, iccKey: `${EMBEDDED} ${++opened}` },
       full: `${fullWidth.toLocaleString('en-GB')} × ${fullHeight.toLocaleString('en-GB')} pixels, ${bits} bits`,
     },
   };
-}
-
-function bytesOf(base64: string): Uint8Array {
-  const text = atob(base64);
-  const out = new Uint8Array(text.length);
-  for (let i = 0; i < text.length; i++) out[i] = text.charCodeAt(i);
-  return out;
 }

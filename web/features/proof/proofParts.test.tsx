@@ -1,12 +1,24 @@
-import { fireEvent, screen } from '@testing-library/react';
+import { fireEvent, screen, waitFor } from '@testing-library/react';
+import type { Remote } from 'comlink';
+import { useState } from 'react';
 import { beforeAll, describe, expect, it, vi } from 'vitest';
+import { NO_EDIT } from '@melto/core/proof/pictureEdit';
+import type { ProofChoice } from '@melto/core/proof/softProof';
 import { show } from '@/testing/show';
-import type { Drawn, ProofPoint, RankedProof } from '@/workers/proof.worker';
+import type { Drawn, ProofPoint, ProofWorker, RankedProof } from '@/workers/proof.worker';
+import { CopyChoices } from './CopyChoices';
 import { LostColours } from './LostColours';
 import { ProofChoices } from './ProofChoices';
 import { ProofFoot } from './ProofFoot';
 import { ProofStage } from './ProofStage';
 import { RankedProofs } from './RankedProofs';
+import { WriteProof } from './WriteProof';
+
+const saved = vi.hoisted(() => [] as string[]);
+vi.mock('@/ui/save', async (load) => ({
+  ...(await load<object>()),
+  save: (name: string) => saved.push(name),
+}));
 
 // There is nothing to draw on here; what is drawn is seen end to end.
 beforeAll(() => {
@@ -126,5 +138,82 @@ describe('colours that are lost', () => {
     expect(container.textContent).toBe('All of its colours come out within 1 ΔE00.');
     rerender(<LostColours lost={undefined} />);
     expect(container.textContent).toBe('');
+  });
+});
+
+describe('a copy of the picture', () => {
+  const CHOICE = { intent: 'relative', blackPoint: true, paperWhite: true, inkBlack: true } as const;
+
+  it('is changed by sliders and brought back to the original', async () => {
+    const told: ProofChoice[] = [];
+    const Held = () => {
+      const [choice, setChoice] = useState<ProofChoice>(CHOICE);
+      return (
+        <CopyChoices
+          choice={choice}
+          onChoice={(next) => {
+            told.push(next);
+            setChoice(next);
+          }}
+        />
+      );
+    };
+    const { user } = show(<Held />);
+    await user.click(screen.getByText('A copy that is changed'));
+    const back = screen.getByRole('button', { name: 'Back to the original' });
+    expect(back).toHaveProperty('disabled', true);
+    screen.getByRole('slider', { name: 'Exposure' }).focus();
+    await user.keyboard('{ArrowLeft}{ArrowLeft}');
+    expect(screen.getByText('−0.2')).toBeTruthy();
+    screen.getByRole('slider', { name: 'Saturation' }).focus();
+    await user.keyboard('{ArrowRight}');
+    expect(screen.getByText('+5')).toBeTruthy();
+    await user.click(screen.getByRole('checkbox', { name: 'Bring into gamut' }));
+    expect(told.at(-1)).toMatchObject({ intoGamut: true, edit: { exposure: -0.2, saturation: 0.05 } });
+    await user.click(back);
+    expect(told.at(-1)).toEqual({ ...CHOICE, edit: NO_EDIT, intoGamut: false });
+    expect(back).toHaveProperty('disabled', true);
+  });
+
+  it('is brought into gamut by the relative colorimetric intent only', async () => {
+    show(<CopyChoices choice={{ ...CHOICE, intent: 'perceptual', intoGamut: true }} onChoice={() => {}} />);
+    const check = screen.getByRole('checkbox', { name: 'Bring into gamut', hidden: true });
+    expect(check).toHaveProperty('disabled', true);
+    expect(check).toHaveProperty('checked', false);
+  });
+});
+
+describe('a written proof', () => {
+  const device = {
+    key: 'result-1',
+    label: 'Heron / Lantern',
+    group: '',
+    bytes: () => Promise.resolve(new Uint8Array(1)),
+  };
+  const picture = { name: 'Tide at night', width: 1200, height: 744 };
+  const choice: ProofChoice = { intent: 'relative', blackPoint: true, paperWhite: true, inkBlack: true };
+
+  it('is named by picture and device, and carries what was asked; a refusal is said', async () => {
+    const write = vi
+      .fn()
+      .mockResolvedValueOnce(new Uint8Array(3))
+      .mockResolvedValueOnce('It cannot be written.');
+    const worker = { write } as unknown as Remote<ProofWorker>;
+    const { user } = show(<WriteProof {...{ worker, device, picture, choice }} screen={device} />);
+    await user.click(screen.getByRole('button', { name: 'Write a TIFF' }));
+    await user.click(screen.getByRole('menuitem', { name: /values for the device/ }));
+    await waitFor(() => expect(saved).toEqual(['Tide_at_night_Heron_Lantern.tif']));
+    expect(write.mock.lastCall?.slice(1, 3)).toEqual(['Tide at night', 'device']);
+    await user.click(await screen.findByRole('button', { name: 'Write a TIFF' }));
+    await user.click(screen.getByRole('menuitem', { name: /the copy/ }));
+    expect((await screen.findByRole('alert')).textContent).toBe('It cannot be written.');
+    expect(saved).toHaveLength(1);
+  });
+
+  it('for a screen is offered only where the profile of sRGB is there', async () => {
+    const worker = { write: vi.fn() } as unknown as Remote<ProofWorker>;
+    const { user } = show(<WriteProof {...{ worker, device, picture, choice }} screen={undefined} />);
+    await user.click(screen.getByRole('button', { name: 'Write a TIFF' }));
+    expect(screen.getAllByRole('menuitem')).toHaveLength(2);
   });
 });

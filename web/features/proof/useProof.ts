@@ -11,6 +11,8 @@ import type { Drawn, DrawnProof, ProofPoint, ProofWorker, RankedProof } from '@/
 import { EMBEDDED } from './openPicture';
 import type { OpenedPicture } from './openPicture';
 
+const RANKING_WAITS_MS = 300;
+
 interface ProofAsked {
   readonly picture: OpenedPicture;
   readonly source: ProfileSource | undefined;
@@ -29,6 +31,8 @@ export function useProof(worker: Remote<ProofWorker> | undefined, asked: ProofAs
   const [point, setPoint] = useState<ProofPoint>();
   const [problem, setProblem] = useState<string>();
   const busy = useRef(false);
+  /** Proofs are drawn one after the other: what was wished meanwhile and is no longer wished is left out. */
+  const drawing = useRef(Promise.resolve());
   const latest = useRef(asked);
   latest.current = asked;
   useEffect(() => {
@@ -73,18 +77,20 @@ export function useProof(worker: Remote<ProofWorker> | undefined, asked: ProofAs
         setAfter(drawn);
       }
     };
-    run().catch((error: unknown) => {
-      if (!left) setProblem(problemWords(error));
-    });
+    drawing.current = drawing.current
+      .then(() => (left ? undefined : run()))
+      .catch((error: unknown) => {
+        if (!left) setProblem(problemWords(error));
+      });
     return () => {
       left = true;
     };
   }, [worker, before, device, choice, overlay]);
   useEffect(() => {
     let left = false;
-    setRanked([]);
     if (worker === undefined || before === undefined) return undefined;
     const run = async (): Promise<void> => {
+      setRanked([]);
       for (const each of latest.current.ranked) {
         const bytes = await each.bytes();
         if (left) return;
@@ -93,11 +99,15 @@ export function useProof(worker: Remote<ProofWorker> | undefined, asked: ProofAs
         if (typeof one !== 'string') setRanked((known) => [...known, one]);
       }
     };
-    run().catch((error: unknown) => {
-      if (!left) setProblem(problemWords(error));
-    });
+    // While a slider is moved the picture is what counts.
+    const soon = setTimeout(() => {
+      run().catch((error: unknown) => {
+        if (!left) setProblem(problemWords(error));
+      });
+    }, RANKING_WAITS_MS);
     return () => {
       left = true;
+      clearTimeout(soon);
     };
   }, [worker, before, choice]);
   const pointAt = (at: { readonly x: number; readonly y: number } | undefined): void => {

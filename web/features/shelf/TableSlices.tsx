@@ -2,14 +2,13 @@
 
 import { MenuItem, Slider, TextField } from '@mui/material';
 import type { Remote } from 'comlink';
-import { useEffect, useState } from 'react';
+import { useMemo, useState } from 'react';
 import { SLICE_AB } from '@melto/core/profile/tableSlice';
 import type { ProfileSource } from '@/features/profiles/profileSource';
-import { problemWords } from '@/ui/api';
 import { Pixels } from '@/ui/Pixels';
 import type { InspectionWorker, SliceCut } from '@/workers/inspection.worker';
-import type { SlicePicture } from '@/workers/slicePictures';
 import { tablesOf } from './profileTables';
+import { useSlices } from './useSlices';
 
 const CHANNELS: Readonly<Record<string, readonly string[]>> = {
   RGB: ['red', 'green', 'blue'],
@@ -36,45 +35,17 @@ export function TableSlices({
   const [down, setDown] = useState(1);
   const [fixed, setFixed] = useState<readonly number[]>(() => names.map(() => (names.length === 3 ? 1 : 0)));
   const [lightness, setLightness] = useState(50);
-  const [pictures, setPictures] = useState<readonly SlicePicture[]>([]);
-  const [problem, setProblem] = useState<string>();
   const { intent, way } = table ?? { intent: 0, way: 'to device' as const };
-  useEffect(() => {
-    let left = false;
-    const cut: SliceCut =
-      way === 'from device' ? { way, across, down, fixed } : { way: 'to device', lightness };
-    const run = async (): Promise<void> => {
-      const made = await worker.slice(source.label, await source.bytes(), intent, cut);
-      if (left) return;
-      if (typeof made === 'string') setProblem(made);
-      else {
-        setProblem(undefined);
-        setPictures(made);
-      }
-    };
-    run().catch((error: unknown) => {
-      if (!left) setProblem(problemWords(error));
-    });
-    return () => {
-      left = true;
-    };
-  }, [worker, source, intent, way, across, down, fixed, lightness]);
-  if (table === undefined || names.length === 0) return null;
-  const channelField = (label: string, value: number, other: number, choose: (channel: number) => void) => (
-    <TextField
-      select
-      label={label}
-      value={value}
-      sx={{ width: 130 }}
-      onChange={(event) => choose(Number(event.target.value))}
-    >
-      {names.map((name, channel) => (
-        <MenuItem key={name} value={channel} disabled={channel === other}>
-          {name}
-        </MenuItem>
-      ))}
-    </TextField>
+  const cut = useMemo(
+    (): SliceCut => (way === 'from device' ? { way, across, down, fixed } : { way, lightness }),
+    [way, across, down, fixed, lightness],
   );
+  const { pictures, problem } = useSlices({ worker, source, intent, cut });
+  if (table === undefined || names.length === 0) return null;
+  const pairs = [
+    { label: 'To the right', value: across, other: down, choose: setAcross },
+    { label: 'Downwards', value: down, other: across, choose: setDown },
+  ];
   return (
     <div className="panel">
       <header>
@@ -99,12 +70,23 @@ export function TableSlices({
             </MenuItem>
           ))}
         </TextField>
-        {way === 'from device' && (
-          <>
-            {channelField('To the right', across, down, setAcross)}
-            {channelField('Downwards', down, across, setDown)}
-          </>
-        )}
+        {way === 'from device' &&
+          pairs.map(({ label, value, other, choose }) => (
+            <TextField
+              key={label}
+              select
+              label={label}
+              value={value}
+              sx={{ width: 130 }}
+              onChange={(event) => choose(Number(event.target.value))}
+            >
+              {names.map((name, channel) => (
+                <MenuItem key={name} value={channel} disabled={channel === other}>
+                  {name}
+                </MenuItem>
+              ))}
+            </TextField>
+          ))}
       </div>
       <div className="row slice-choice">
         {way === 'from device' ? (

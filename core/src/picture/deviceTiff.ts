@@ -20,7 +20,7 @@ export function deviceTiff(
   }: { readonly width: number; readonly height: number; readonly channels: 1 | 3 | 4 },
   dpi: number,
   profile?: Uint8Array,
-): Buffer {
+): Uint8Array<ArrayBuffer> {
   if (pixels.length !== width * height * channels)
     throw new RangeError(`${pixels.length} bytes for ${width} × ${height} pixels`);
   const directory = {
@@ -41,17 +41,18 @@ export function deviceTiff(
     ...(profile === undefined ? {} : { [`t${KNOWN_TAG}`]: ['profile'] }),
   };
   const head = new Uint8Array(UTIF.encode([directory as unknown as UTIF.IFD]));
-  const out = Buffer.alloc(PIXELS_AT + pixels.length + (profile?.length ?? 0));
+  const out = new Uint8Array(PIXELS_AT + pixels.length + (profile?.length ?? 0));
   out.set(head);
   out.set(pixels, PIXELS_AT);
   if (profile !== undefined) {
     const at = PIXELS_AT + pixels.length;
     out.set(profile, at);
-    const entry = entryAt(out, KNOWN_TAG);
-    out.writeUInt16BE(PROFILE_TAG, entry);
-    out.writeUInt16BE(UNDEFINED_TYPE, entry + 2);
-    out.writeUInt32BE(profile.length, entry + 4);
-    out.writeUInt32BE(at, entry + 8);
+    const view = new DataView(out.buffer);
+    const entry = entryAt(view, KNOWN_TAG);
+    view.setUint16(entry, PROFILE_TAG);
+    view.setUint16(entry + 2, UNDEFINED_TYPE);
+    view.setUint32(entry + 4, profile.length);
+    view.setUint32(entry + 8, at);
   }
   return out;
 }
@@ -63,11 +64,11 @@ const UNDEFINED_TYPE = 7;
 const ENTRY_BYTES = 12;
 
 /** Where the entry of a tag stands in the first directory of a big-endian file. */
-function entryAt(file: Buffer, tag: number): number {
-  const start = file.readUInt32BE(4);
-  for (let i = 0; i < file.readUInt16BE(start); i++) {
+function entryAt(file: DataView, tag: number): number {
+  const start = file.getUint32(4);
+  for (let i = 0; i < file.getUint16(start); i++) {
     const entry = start + 2 + ENTRY_BYTES * i;
-    if (file.readUInt16BE(entry) === tag) return entry;
+    if (file.getUint16(entry) === tag) return entry;
   }
   throw new RangeError(`no tag ${tag} in the directory`);
 }
