@@ -20,6 +20,7 @@ const ALL = Object.keys(LAYERS);
 /** The rooms of `services`, the ground first: each may import those before it (docs/architecture.md). */
 const ROOMS = [
   'kernel',
+  'people',
   'ledger',
   'charts',
   'reading',

@@ -12,6 +12,9 @@ if (databaseUrl === undefined)
 const HOUSES = { studio: 3411, press: 3421, own: 3431 } as const;
 const address = (house: keyof typeof HOUSES): string => `http://127.0.0.1:${HOUSES[house]}`;
 
+/** What the browser of the first person of the house of one's own keeps. */
+export const OWN_SESSION = join(root, 'var/own-session.json');
+
 const server = (house: keyof typeof HOUSES) => ({
   command: `node ${join(root, 'e2e/serve.mjs')}`,
   url: `${address(house)}/api/health`,
@@ -55,18 +58,24 @@ export default defineConfig({
       dependencies: ['press'],
       use: { baseURL: address('press') },
     },
-    { name: 'own', testMatch: 'ownHouse.spec.ts', use: { baseURL: address('own') } },
+    { name: 'door', testMatch: 'theDoor.spec.ts', use: { baseURL: address('own') } },
+    {
+      name: 'own',
+      testMatch: 'ownHouse.spec.ts',
+      dependencies: ['door'],
+      use: { baseURL: address('own'), storageState: OWN_SESSION },
+    },
     {
       name: 'look',
       testMatch: 'seenBeforePrint.spec.ts',
       dependencies: ['own'],
-      use: { baseURL: address('own') },
+      use: { baseURL: address('own'), storageState: OWN_SESSION },
     },
     {
       name: 'printer',
       testMatch: 'ownPrinter.spec.ts',
       dependencies: ['own'],
-      use: { baseURL: address('own') },
+      use: { baseURL: address('own'), storageState: OWN_SESSION },
     },
   ],
   use: {

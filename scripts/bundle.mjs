@@ -25,6 +25,7 @@ const common = {
   external: [
     'sharp',
     'mysql2',
+    '@node-rs/argon2',
     'mysql2/promise',
     'bwip-js',
     'bwip-js/node',

@@ -14,6 +14,7 @@ const config: NextConfig = {
   ],
   serverExternalPackages: [
     'mysql2',
+    '@node-rs/argon2',
     'sharp',
     'bwip-js',
     '@pdf-lib/fontkit',

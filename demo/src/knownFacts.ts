@@ -4,6 +4,7 @@ import type { StockFacts } from '@melto/core/stock/stockFacts';
 import { changeInkSet, libraryInkSets } from '@melto/services/house/inkSets';
 import { changeDevice, changeStock, libraryDevices, libraryStocks } from '@melto/services/house/library';
 import type { Context } from '@melto/services/kernel/context';
+import { makePerson, people } from '@melto/services/people/people';
 
 const DEVICES: Readonly<Record<string, DeviceFacts>> = {
   Heron: { pages: ['330x488'], printedWidthMm: 320, curveFormats: ['link', 'csv'] },
@@ -30,6 +31,12 @@ const INKS: Readonly<Record<string, InkKind>> = {
   'Toner four': 'toner',
   'Process four': 'offset',
 };
+
+/** Who works in the sample house beside its specialist. They come in by a passphrase that its keeper gives them. */
+export async function tellPeople(context: Context): Promise<void> {
+  const known = new Set((await people(context)).map(({ name }) => name));
+  if (!known.has('Tom Aldous')) await makePerson(context, { name: 'Tom Aldous', role: 'operator' });
+}
 
 /** Tells what the sample house knows of its devices, stocks and inks, where it has told nothing yet. */
 export async function tellFacts(context: Context): Promise<void> {

@@ -13,7 +13,7 @@ import { profileInForce } from '@melto/services/ledger/inForce';
 import { readingsOf } from '@melto/services/reading/readingView';
 import { printShortCheck } from '@melto/services/conformity/shortChecks';
 import { conditionFor } from './conditionFor.ts';
-import { tellFacts } from './knownFacts.ts';
+import { tellFacts, tellPeople } from './knownFacts.ts';
 import { loadPressHouse } from './pressHouse.ts';
 import { loadProvenHouse } from './provenHouse.ts';
 import { readSheet } from './readSheet.ts';
@@ -99,6 +99,7 @@ export async function loadSampleHouse(context: Context, onProgress: Progress): P
   await loadPressHouse(context, (fraction, words) => onProgress(0.6 + 0.2 * fraction, words));
   await loadProvenHouse(context, (fraction, words) => onProgress(0.8 + 0.2 * fraction, words));
   await tellFacts(context);
+  await tellPeople(context);
   onProgress(1, 'Sample house: ready');
 }
 

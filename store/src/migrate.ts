@@ -10,7 +10,7 @@ const LOCK_WAIT_S = 300;
  * MariaDB's errors that say that a change of the schema is there already, or that what it takes away is gone. A single
  * such statement is done wholly or not at all: after a step that was begun and not confirmed they mean that it was done.
  */
-const DONE_ALREADY = new Set([1050, 1051, 1060, 1061, 1068, 1091, 1826]);
+const DONE_ALREADY = new Set([1050, 1051, 1060, 1061, 1068, 1091, 1359, 1826]);
 
 /**
  * Runs the migrations that are missing, in the order of their names, one statement a step. Starts at once wait for each

@@ -9,7 +9,7 @@ import { AppRouterCacheProvider } from '@mui/material-nextjs/v16-appRouter';
 import { Providers } from '@/features/frame/Providers';
 import { Frame } from '@/features/frame/Frame';
 import { ownHouse } from '@melto/services/house/ownHouse';
-import { context } from '@/server/context';
+import { pageCaller } from '@/server/pageContext';
 import { paletteCss } from '@/ui/palette';
 
 export const metadata: Metadata = {
@@ -18,7 +18,9 @@ export const metadata: Metadata = {
 };
 
 export default async function RootLayout({ children }: { children: ReactNode }) {
-  const [request, house] = await Promise.all([headers(), ownHouse(context())]);
+  const [request, caller] = await Promise.all([headers(), pageCaller()]);
+  // Whoever is nobody here yet is told nothing of the house.
+  const house = caller === undefined ? undefined : await ownHouse(caller.context);
   const nonce = request.get('x-nonce') ?? undefined;
   return (
     <html lang="en-GB" suppressHydrationWarning>
@@ -29,7 +31,7 @@ export default async function RootLayout({ children }: { children: ReactNode }) 
         <InitColorSchemeScript attribute="data-theme" defaultMode="light" nonce={nonce} />
         <AppRouterCacheProvider options={{ nonce }}>
           <Providers house={house}>
-            <Frame>{children}</Frame>
+            <Frame signedIn={caller !== undefined}>{children}</Frame>
           </Providers>
         </AppRouterCacheProvider>
       </body>

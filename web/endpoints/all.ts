@@ -5,6 +5,7 @@ import * as conformity from './conformity';
 import type { Endpoint } from './endpoint';
 import * as house from './house';
 import * as instruments from './instruments';
+import * as people from './people';
 import * as profile from './profile';
 import * as proof from './proof';
 import * as reading from './reading';
@@ -17,6 +18,7 @@ function isEndpoint(value: unknown): value is Endpoint {
 /** Every route of the API, as it is published. */
 export const ENDPOINTS: readonly Endpoint[] = [
   house,
+  people,
   conditions,
   charts,
   reading,

@@ -1,9 +1,9 @@
 import { Type } from '@sinclair/typebox';
 import type { TObject, TSchema, TUnsafe } from '@sinclair/typebox';
+import type { Role } from '@melto/core/people/role';
 
-/** What people of a house may do; each role may do what the ones before it may. */
-export const ROLES = ['viewer', 'operator', 'specialist', 'keeper'] as const;
-export type Role = (typeof ROLES)[number];
+/** Who may call a route: people of the house from a role on, or anyone, signed in or not. */
+export type Who = Role | 'anyone';
 
 /** The body of a request that is a file: its bytes as they are. */
 export interface FileBody {
@@ -26,7 +26,7 @@ export interface Endpoint<
   readonly path: string;
   readonly says: string;
   /** The least role that may call it. */
-  readonly who: Role;
+  readonly who: Who;
   readonly params: Params;
   readonly query: Query;
   readonly body: Body;
@@ -39,7 +39,7 @@ const NONE = Type.Object({}, { additionalProperties: false });
 interface Given<P extends TObject, Q extends TObject, B, A> {
   readonly path: string;
   readonly says: string;
-  readonly who: Role;
+  readonly who: Who;
   readonly params?: P;
   readonly query?: Q;
   readonly body?: B;

@@ -3,6 +3,7 @@ import type { Health } from '@melto/services/house/health';
 import type { HouseState } from '@melto/services/house/house';
 import type { JobRow } from '@melto/services/kernel/jobs';
 import { DENSITY_STATUSES } from '@melto/core/density/density';
+import type { Role } from '@melto/core/people/role';
 import { UNITS } from '@melto/core/units/units';
 import { FLOOR_FILTERS, FLOOR_ORDERS } from '@melto/core/judgement/floorFilter';
 import type { FloorState } from '@melto/services/overview/floor';
@@ -11,11 +12,11 @@ import { answers, DONE, makes, oneOf, reads, sets, strict } from './endpoint';
 import { ID, IN_PATH, text, word } from './fields';
 
 export const HEALTH = reads({
-  ...{ path: '/api/health', says: 'Whether the server, its database and a runner answer', who: 'viewer' },
+  ...{ path: '/api/health', says: 'Whether the server, its database and a runner answer', who: 'anyone' },
   answer: answers<Health>(strict({ ok: Type.Boolean(), database: Type.Boolean(), runner: Type.Boolean() })),
 });
 
-export const DESCRIPTION = reads({ path: '/api/openapi.json', says: 'This description', who: 'viewer' });
+export const DESCRIPTION = reads({ path: '/api/openapi.json', says: 'This description', who: 'anyone' });
 
 export const FLOOR = reads({
   ...{ path: '/api/floor', says: 'Conditions with what they need now, most pressing first', who: 'viewer' },
@@ -36,8 +37,13 @@ export const FLOOR = reads({
   ),
 });
 
-/** The house, and where its start has put an instrument bridge; empty where it has none. */
-export type HouseOnPages = HouseState & { readonly bridge: string };
+/** The house, where its start has put an instrument bridge, empty where it has none, and who asks. */
+export type HouseOnPages = HouseState & {
+  readonly bridge: string;
+  readonly role: Role;
+  /** How whoever asks is known; the sample house knows whoever sits at its own machine. */
+  readonly how: 'session' | 'key' | 'sample';
+};
 
 export const HOUSE = reads({
   ...{ path: '/api/house', says: 'Rack, instrument, clock and person', who: 'viewer' },

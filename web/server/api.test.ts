@@ -1,8 +1,13 @@
-import { existsSync, readdirSync } from 'node:fs';
+import { existsSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import type { TObject } from '@sinclair/typebox';
 import fc from 'fast-check';
-import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { afterAll, beforeAll, describe, expect, it, vi } from 'vitest';
+import { mayDo, ROLES } from '@melto/core/people/role';
+import type { Role } from '@melto/core/people/role';
+import { makePerson } from '@melto/services/people/people';
+import { claimHouse, signIn } from '@melto/services/people/signIn';
+import type { NewSession } from '@melto/services/people/signIn';
 import { conditionChoices, DEFAULT_POINTS } from '@melto/services/house/newCondition';
 import { named } from '@melto/services/testing/named';
 import { openTestServices } from '@melto/services/testing/testServices';
@@ -17,12 +22,29 @@ type Handler = (
   context: { params: Promise<Record<string, string>> },
 ) => Response | Promise<Response>;
 
+// How much one may send is tested by itself: here is more than anybody sends.
+vi.mock('./pace', () => ({ requirePace: () => Promise.resolve() }));
+
+const PASSPHRASE = 'three quiet herons wade';
+const DOOR = { agent: 'test', origin: { keyId: null, origin: '' } };
+/** What browsers of each role send along. */
+const cookies = {} as Record<Role, string>;
 let services: TestServices;
 beforeAll(async () => {
   services = await openTestServices('melto_api');
   // The handlers take the context that is there already.
   process.env['MELTO_DATABASE_URL'] = 'mysql://nowhere';
   globalThis.meltoContext = services;
+  // A sample house lets in whoever sits at its machine: here everybody says who they are.
+  await services.database.change('UPDATE house SET sample = 0');
+  const cookie = ({ secret }: NewSession): string => `melto_session=${secret}`;
+  cookies.keeper = cookie(
+    await claimHouse(services, { name: 'Ines Marlow', passphrase: PASSPHRASE, ...DOOR }),
+  );
+  for (const role of ['specialist', 'operator', 'viewer'] as const) {
+    const { passphrase } = await makePerson(services, { name: `The ${role}`, role });
+    cookies[role] = cookie(await signIn(services, { name: `The ${role}`, passphrase, ...DOOR }));
+  }
 });
 afterAll(async () => {
   globalThis.meltoContext = undefined;
@@ -44,6 +66,8 @@ interface Given {
   readonly body?: string;
   readonly query?: string;
   readonly headers?: Readonly<Record<string, string>>;
+  /** Whose browser sends it; the keeper's where nothing else is given, nobody's for null. */
+  readonly as?: Role | null;
 }
 
 /** Calls the handler of an endpoint as Next would, from this server's own page where nothing else is given. */
@@ -59,6 +83,7 @@ async function call(
   const headers = new Headers({
     host: '127.0.0.1:3400',
     'content-type': 'application/json',
+    ...(given.as === null ? {} : { cookie: cookies[given.as ?? 'keeper'] }),
     ...given.headers,
   });
   const request = new Request(url, {
@@ -135,6 +160,185 @@ const WITH_FILE = ENDPOINTS.filter(({ body }) => body !== undefined && 'file' in
 const CHANGES = ENDPOINTS.filter(({ method }) => method !== 'GET').map(
   (endpoint) => [nameOf(endpoint), endpoint] as const,
 );
+
+describe('who may call what', () => {
+  const all = ENDPOINTS.filter(({ path }) => !['/api/health', '/api/session/end'].includes(path)).map(
+    (endpoint) => [nameOf(endpoint), endpoint] as const,
+  );
+  it.each(all)('%s is for whom it says', async (_, endpoint) => {
+    // What is asked for is not there, or is no body: whoever may ask is told that, and changes nothing.
+    const asked = {
+      id: '999999',
+      ...(endpoint.method === 'GET' ? {} : { body: '{"surely-not-a-field":1}' }),
+    };
+    const nobody = await call(endpoint, { ...asked, as: null });
+    if (endpoint.who === 'anyone') expect(nobody.status).toBe(endpoint.method === 'GET' ? 200 : 400);
+    else expect((await refused(nobody)).status).toBe(401);
+    for (const role of ROLES) {
+      // It would be loaded, and a sample house opens by itself.
+      if (endpoint.path === '/api/sample-house' && role === 'keeper') continue;
+      const { status } = await call(endpoint, { ...asked, as: role });
+      if (endpoint.who === 'anyone' || mayDo(role, endpoint.who)) expect([401, 403]).not.toContain(status);
+      else expect(status, `${role} at ${endpoint.path}`).toBe(403);
+    }
+    const forged = { cookie: `melto_session=${'A'.repeat(43)}` };
+    if (endpoint.who !== 'anyone')
+      expect((await call(endpoint, { ...asked, as: null, headers: forged })).status).toBe(401);
+  });
+
+  it('is told in a table that the handbook leads to', () => {
+    const rows = ENDPOINTS.map(
+      ({ method, path, who, says }) => `| ${method} | \`${path}\` | ${who} | ${says} |`,
+    );
+    const table = ['| | route | who | what |', '|---|---|---|---|', ...rows.sort()].join('\n');
+    const file = join(import.meta.dirname, '../../docs/who-may-what.md');
+    if (process.env['MELTO_WRITE_TABLE'] === '1')
+      writeFileSync(
+        file,
+        `# Who may what\nEach role may do what the ones before it may: viewer, operator, specialist, keeper. \`web/endpoints\` says it, the routes check it, and \`web/server/api.test.ts\` goes through all of them and compares this table (\`MELTO_WRITE_TABLE=1\` writes it).\n\n${table}\n`,
+      );
+    expect(readFileSync(file, 'utf8')).toContain(table);
+  });
+});
+
+describe('a key of a program', () => {
+  const KEYS = { method: 'POST', path: '/api/machine-keys' } as const;
+  const floor = { method: 'GET', path: '/api/floor' } as const;
+  const bearer = (key: string): Record<string, string> => ({ authorization: `Bearer ${key}` });
+
+  it('does what its role may, until it is ended, and is told once', async () => {
+    const body = JSON.stringify({ name: 'front end', role: 'operator', days: 30 });
+    const made = (await (await call(KEYS, { body })).json()) as { id: number; key: string };
+    const as = async (endpoint: Pick<Endpoint, 'method' | 'path'>): Promise<number> =>
+      (await call(endpoint, { as: null, headers: bearer(made.key) })).status;
+    expect(await as(floor)).toBe(200);
+    expect(await as({ method: 'GET', path: '/api/people' })).toBe(403);
+    const told = await (await call({ method: 'GET', path: '/api/machine-keys' })).text();
+    expect(told).toContain('front end');
+    expect(told).not.toContain(made.key);
+    expect(told).not.toContain('"usedMs":null');
+    await call({ method: 'POST', path: '/api/machine-keys/{id}/end' }, { id: String(made.id) });
+    expect(await as(floor)).toBe(401);
+    // A browser that is signed in gains nothing by a key that is over.
+    expect((await call(floor, { headers: bearer(made.key) })).status).toBe(401);
+  });
+
+  it('is never a keeper’s', async () => {
+    const body = JSON.stringify({ name: 'all', role: 'keeper', days: 30 });
+    expect((await refused(await call(KEYS, { body }))).status).toBe(400);
+  });
+});
+
+describe('the record of acts', () => {
+  const record = async (find: string): Promise<{ what: string; person: string; detail: string }[]> => {
+    const response = await call(
+      { method: 'GET', path: '/api/acts' },
+      { query: `?find=${encodeURIComponent(find)}` },
+    );
+    return (await response.json()) as { what: string; person: string; detail: string }[];
+  };
+
+  it('has each change once, with who made it and what was sent, and none that was refused', async () => {
+    const people = { method: 'POST', path: '/api/people' } as const;
+    await refused(await call(people, { body: '{"name":" ","role":"viewer"}' }));
+    const name = 'Tom Aldous';
+    const answer = (await (
+      await call(people, { body: JSON.stringify({ name, role: 'operator' }) })
+    ).json()) as {
+      id: number;
+      passphrase: string;
+    };
+    const change = { method: 'PUT', path: '/api/people/{id}' } as const;
+    const given = {
+      id: String(answer.id),
+      body: JSON.stringify({ name, role: 'viewer' }),
+      headers: { 'idempotency-key': 'one' },
+    };
+    await Promise.all([call(change, given), call(change, given)]);
+    const found = await record(name);
+    expect(found.map(({ what, person }) => [what, person])).toEqual([
+      ['Name a person and say what they may do', 'Ines Marlow'],
+      ['Make a person; their first passphrase is told once', 'Ines Marlow'],
+    ]);
+    expect(JSON.parse(found[0].detail)).toEqual({ name, role: 'viewer' });
+    expect(await record(answer.passphrase)).toEqual([]);
+  });
+
+  it('has whoever came in or was refused, and no passphrase', async () => {
+    const session = { method: 'POST', path: '/api/session' } as const;
+    const body = (passphrase: string) => JSON.stringify({ name: 'Ines Marlow', passphrase });
+    expect((await refused(await call(session, { as: null, body: body('no such passphrase') }))).status).toBe(
+      401,
+    );
+    const well = await call(session, { as: null, body: body(PASSPHRASE) });
+    expect(well.headers.get('set-cookie')).toMatch(/^melto_session=.{43}; .*HttpOnly.*SameSite=Lax/);
+    const whats = (await record('Sign')).map(({ what }) => what);
+    expect(whats.slice(0, 2)).toEqual(['Sign in', 'Sign-in refused']);
+    expect(await record(PASSPHRASE)).toEqual([]);
+  });
+
+  it('cannot be changed, and is handed out as a table', async () => {
+    await expect(services.database.change("UPDATE act SET what = 'nothing'")).rejects.toThrow(/not changed/);
+    await expect(services.database.change('DELETE FROM act')).rejects.toThrow(/not changed/);
+    const file = await call({ method: 'GET', path: '/api/acts/file' });
+    expect((await file.text()).split('\r\n')[0]).toBe('at,person,key,from,what,object,sent');
+  });
+});
+
+describe('a session', () => {
+  const floor = { method: 'GET', path: '/api/floor' } as const;
+
+  it('is over where it was signed out, and everywhere where that was asked', async () => {
+    const open = async (): Promise<string> =>
+      `melto_session=${(await signIn(services, { name: 'Ines Marlow', passphrase: PASSPHRASE, ...DOOR })).secret}`;
+    const [one, two, three] = [await open(), await open(), await open()];
+    const as = async (cookie: string): Promise<number> =>
+      (await call(floor, { as: null, headers: { cookie } })).status;
+    const end = (cookie: string, everywhere: boolean): Promise<Response> =>
+      call(
+        { method: 'POST', path: '/api/session/end' },
+        { as: null, headers: { cookie }, body: JSON.stringify({ everywhere }) },
+      );
+    const response = await end(one, false);
+    expect(response.headers.get('set-cookie')).toMatch(/^melto_session=; .*1970/);
+    expect([await as(one), await as(two)]).toEqual([401, 200]);
+    await end(two, true);
+    expect([await as(two), await as(three)]).toEqual([401, 401]);
+    cookies.keeper = await open();
+  });
+
+  it('is carried back over TLS only where it came so', async () => {
+    const body = JSON.stringify({ name: 'Ines Marlow', passphrase: PASSPHRASE });
+    const headers = { 'x-forwarded-proto': 'https' };
+    const response = await call({ method: 'POST', path: '/api/session' }, { as: null, body, headers });
+    expect(response.headers.get('set-cookie')).toContain('; Secure');
+  });
+});
+
+describe('a house that nobody has yet', () => {
+  const first = { method: 'POST', path: '/api/first-person' } as const;
+  const body = JSON.stringify({ name: 'Somebody', passphrase: PASSPHRASE });
+
+  it('is taken once, and at its own machine only', async () => {
+    expect((await refused(await call(first, { as: null, body }))).status).toBe(409);
+    process.env['MELTO_HOSTS'] = 'melto.example';
+    const away = await call(first, { as: null, body, headers: { host: 'melto.example' } });
+    delete process.env['MELTO_HOSTS'];
+    expect((await refused(away)).title).toContain('at the machine itself');
+  });
+
+  it('opens to nobody by itself, but the sample house does at its own machine', async () => {
+    const floor = { method: 'GET', path: '/api/floor' } as const;
+    expect((await call(floor, { as: null })).status).toBe(401);
+    await services.database.change('UPDATE house SET sample = 1');
+    expect((await call(floor, { as: null })).status).toBe(200);
+    for (const host of ['melto.example:3400', '192.168.1.7:3400'])
+      expect((await call(floor, { as: null, headers: { host } })).status).toBe(401);
+    process.env['MELTO_HOST'] = '0.0.0.0';
+    expect((await call(floor, { as: null })).status).toBe(401);
+    delete process.env['MELTO_HOST'];
+  });
+});
 
 describe('a body that is wrong', () => {
   it.each(WITH_BODY)(

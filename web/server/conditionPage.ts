@@ -1,7 +1,7 @@
 import { notFound } from 'next/navigation';
 import type { Context } from '@melto/services/kernel/context';
 import { Problem } from '@melto/services/kernel/problem';
-import { context } from './context';
+import { pageContext } from './pageContext';
 
 export interface PageParams {
   readonly params: Promise<{ id: string }>;
@@ -22,5 +22,5 @@ export async function shownPage<T>(
   view: (context: Context, id: number, version: number) => Promise<T>,
 ): Promise<T> {
   const [{ id }, { version }] = await Promise.all([params, searchParams]);
-  return orNotFound(view(context(), Number(id), Number(version)));
+  return orNotFound(view(await pageContext(), Number(id), Number(version)));
 }

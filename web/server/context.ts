@@ -1,14 +1,13 @@
 import { composeServices } from '@melto/services/composition';
 import type { Context } from '@melto/services/kernel/context';
 import { seedSource } from '@melto/services/kernel/seedSource';
-import type { Role } from '@/endpoints/endpoint';
 import { pdfThread } from './pdfThread';
 
 declare global {
   var meltoContext: Context | undefined;
 }
 
-/** The context of this web process, made on first use. Requests act in it for the one house and person there are. */
+/** The context of this web process, made on first use. It acts for nobody in particular: see `caller` and `pageContext`. */
 export function context(): Context {
   const url = process.env['MELTO_DATABASE_URL'];
   if (url === undefined) throw new Error('MELTO_DATABASE_URL is not set');
@@ -18,9 +17,4 @@ export function context(): Context {
     drawPdf: pdfThread(),
   });
   return globalThis.meltoContext;
-}
-
-/** What whoever sends a request may do. Until there is sign-in it is the one local person, who may do all. */
-export function roleOf(): Role {
-  return 'keeper';
 }

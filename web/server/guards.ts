@@ -1,7 +1,7 @@
 import { Problem } from '@melto/services/kernel/problem';
 
 /** Names under which this machine calls itself; others are named by whoever opens the server to them. */
-const LOOPBACK = ['localhost', '127.0.0.1', '[::1]'];
+export const LOOPBACK: readonly string[] = ['localhost', '127.0.0.1', '[::1]'];
 
 /** Host names that are answered: a page of another name that points here gets nothing. */
 export function allowedHosts(named = process.env['MELTO_HOSTS']): ReadonlySet<string> {

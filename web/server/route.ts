@@ -2,11 +2,17 @@ import type { Static, TObject, TSchema } from '@sinclair/typebox';
 import type { Context } from '@melto/services/kernel/context';
 import type { Download } from '@melto/services/kernel/download';
 import { once } from '@melto/services/kernel/idempotency';
+import type { NewSession } from '@melto/services/people/signIn';
 import { Problem } from '@melto/services/kernel/problem';
-import { ROLES } from '@/endpoints/endpoint';
-import type { Endpoint, FileBody, Role } from '@/endpoints/endpoint';
-import { context, roleOf } from './context';
+import { mayDo } from '@melto/core/people/role';
+import type { Role } from '@melto/core/people/role';
+import { recordAct } from '@melto/services/people/acts';
+import type { Endpoint, FileBody } from '@/endpoints/endpoint';
+import { addressOf, callerOf, sessionCookie } from './caller';
+import type { Caller } from './caller';
+import { context } from './context';
 import { requireMediaType, requireOwnOrigin } from './guards';
+import { requirePace } from './pace';
 import { readBody } from './readBody';
 import { fileResponse, jsonResponse, problemResponse } from './respond';
 import { valid, validAddress } from './validate';
@@ -15,7 +21,10 @@ const MOST_JSON = 200_000;
 
 /** A request as it fits its endpoint. */
 export interface Asked<P, Q, B> {
+  /** Acts for whoever sends it; for nobody in particular where anyone may. */
   readonly context: Context;
+  /** Undefined where anyone may. */
+  readonly caller: Caller | undefined;
   readonly params: P;
   readonly query: Q;
   readonly body: B;
@@ -35,21 +44,31 @@ async function askedOf<P extends TObject, Q extends TObject, B extends TSchema |
   request: Request,
   params: Record<string, string>,
 ): Promise<Asked<Static<P>, Static<Q>, BodyOf<B>>> {
-  if (endpoint.method !== 'GET') requireOwnOrigin(request.headers);
-  requireRole(roleOf(), endpoint.who);
+  const { headers } = request;
+  if (endpoint.method !== 'GET') requireOwnOrigin(headers);
+  const caller = endpoint.who === 'anyone' ? undefined : await requireCaller(headers, endpoint.who);
+  await requirePace(caller === undefined ? addressOf(headers) : paceKey(caller), endpoint);
   const query = Object.fromEntries(new URL(request.url).searchParams);
   return {
-    context: context(),
+    context: caller?.context ?? context(),
+    caller,
     params: validAddress(endpoint.params, params, 'path') as Static<P>,
     query: validAddress(endpoint.query, query, 'query') as Static<Q>,
     body: (await bodyOf(endpoint.body, request)) as BodyOf<B>,
   };
 }
 
-export function requireRole(role: Role, least: Role): void {
-  if (ROLES.indexOf(role) < ROLES.indexOf(least))
+async function requireCaller(headers: Headers, least: Role): Promise<Caller> {
+  const caller = await callerOf(headers);
+  if (caller === undefined)
+    throw new Problem('unauthenticated', 'Nobody is signed in here.', 'Sign in, and send it again.');
+  if (!mayDo(caller.role, least))
     throw new Problem('forbidden', `This is for a ${least}.`, 'Ask whoever looks after the house.');
+  return caller;
 }
+
+const paceKey = ({ context: { database }, origin }: Caller): string =>
+  `${database.house} ${database.person} ${origin.keyId ?? ''}`;
 
 async function bodyOf(wanted: TSchema | FileBody | undefined, request: Request): Promise<unknown> {
   if (wanted === undefined) return undefined;
@@ -102,9 +121,51 @@ export function changing<
   return handled(endpoint, async (asked, request) => {
     const key = request.headers.get('idempotency-key');
     const route = `${endpoint.method} ${new URL(request.url).pathname}`.slice(0, 160);
-    const made = await once(asked.context, { route, key }, (inner) => work({ ...asked, context: inner }));
+    const made = await once(asked.context, { route, key }, async (inner) => {
+      const own = await work({ ...asked, context: inner });
+      await recorded(endpoint, { ...asked, context: inner }, request);
+      return own;
+    });
     return jsonResponse(await then(asked.context, made));
   });
+}
+
+/** What is told of a change this once: nothing of it is kept with the request. */
+export interface ToldOnce<A> {
+  readonly answer: A;
+  /** A session that the browser is to keep; undefined for one that it is to forget. */
+  readonly session?: { readonly kept: NewSession | undefined };
+}
+
+/** Changes something whose answer is not to be kept: passphrases, keys, sessions. */
+export function telling<
+  P extends TObject,
+  Q extends TObject,
+  B extends TSchema | undefined,
+  A extends TSchema,
+>(
+  endpoint: Endpoint<P, Q, B, A>,
+  work: (asked: Asked<Static<P>, Static<Q>, BodyOf<B>>, request: Request) => Promise<ToldOnce<AnswerOf<A>>>,
+): Handler {
+  return handled(endpoint, async (asked, request) => {
+    const { answer, session } = await work(asked, request);
+    await recorded(endpoint, asked, request);
+    const response = jsonResponse(answer);
+    if (session !== undefined)
+      response.headers.set('set-cookie', sessionCookie(request.headers, session.kept));
+    return response;
+  });
+}
+
+/** Notes a change in the record of acts; whoever is nobody yet is noted where they become somebody. */
+async function recorded(
+  { says }: Pick<Endpoint, 'says'>,
+  { caller, context: own, body, query }: Asked<unknown, unknown, unknown>,
+  request: Request,
+): Promise<void> {
+  if (caller === undefined) return;
+  const sent = body instanceof Uint8Array ? { ...(query as object), file: `${body.length} bytes` } : body;
+  await recordAct(own, caller.origin, { what: says, object: new URL(request.url).pathname, sent });
 }
 
 /** Works something out of what is sent and stores nothing. */

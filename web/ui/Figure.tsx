@@ -2,6 +2,7 @@
 
 import { useRef, useState } from 'react';
 import type { ReactNode } from 'react';
+import { csvText } from '@melto/core/text/csvText';
 import { save } from './save';
 
 /** The numbers behind a picture. */
@@ -86,11 +87,7 @@ export function Figure({
   );
 }
 
-export function csv(table: FigureTable): string {
-  const cell = (value: string | number): string =>
-    typeof value === 'string' && /[",\n]/.test(value) ? `"${value.replaceAll('"', '""')}"` : String(value);
-  return [table.head, ...table.rows].map((row) => row.map(cell).join(',')).join('\r\n') + '\r\n';
-}
+export const csv = ({ head, rows }: FigureTable): string => csvText([head, ...rows]);
 
 const SCALE = 2;
 

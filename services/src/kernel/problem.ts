@@ -7,6 +7,8 @@ export const PROBLEM_STATUS = {
   'too-large': 413,
   unsupported: 415,
   forbidden: 403,
+  unauthenticated: 401,
+  'too-many': 429,
 } as const;
 
 export type ProblemType = keyof typeof PROBLEM_STATUS;

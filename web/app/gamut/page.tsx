@@ -1,10 +1,10 @@
 import { profileShelf } from '@melto/services/profile/shelf';
 import { GamutSurface } from '@/features/gamut/GamutSurface';
-import { context } from '@/server/context';
+import { pageContext } from '@/server/pageContext';
 
 export const dynamic = 'force-dynamic';
 export const metadata = { title: 'Gamut' };
 
 export default async function Page() {
-  return <GamutSurface shelf={await profileShelf(context())} />;
+  return <GamutSurface shelf={await profileShelf(await pageContext())} />;
 }

@@ -1,7 +1,7 @@
 import { profileShelf } from '@melto/services/profile/shelf';
 import { standingOf } from '@melto/services/overview/standing';
 import { WhereSurface } from '@/features/where/WhereSurface';
-import { context } from '@/server/context';
+import { pageContext } from '@/server/pageContext';
 
 export const dynamic = 'force-dynamic';
 export const metadata = { title: 'Where should this job go?' };
@@ -10,13 +10,13 @@ export const metadata = { title: 'Where should this job go?' };
 const MOST_CONDITIONS = 24;
 
 export default async function Page() {
-  const shelf = (await profileShelf(context()))
+  const shelf = (await profileShelf(await pageContext()))
     .filter(({ condition }) => (condition?.inForceOn ?? 0) > 0)
     .slice(0, MOST_CONDITIONS);
   const places = await Promise.all(
     shelf.map(async (profile) => {
       if (profile.condition === null) return { profile, standing: 'go' as const, reasons: [] };
-      const { standing, reasons } = await standingOf(context(), profile.condition.id);
+      const { standing, reasons } = await standingOf(await pageContext(), profile.condition.id);
       return { profile, standing, reasons };
     }),
   );

@@ -3,8 +3,7 @@
 import { modeName } from '@melto/core/device/modeName';
 import { MOVE_CLOCK } from '@/endpoints/house';
 import { CONDITION } from '@/endpoints/conditions';
-import { Button, Menu, MenuItem } from '@mui/material';
-import { useColorScheme } from '@mui/material/styles';
+import { Menu, MenuItem } from '@mui/material';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import Link from 'next/link';
 import { usePathname, useRouter } from 'next/navigation';
@@ -15,6 +14,7 @@ import { ask, send } from '@/ui/api';
 import { formatSpan } from '@/ui/format';
 import { JobsMenu } from './JobsMenu';
 import { Palette } from './Palette';
+import { PersonMenu } from './PersonMenu';
 import { useHere } from './useHere';
 import { useDomainNow, useHouse } from './useHouse';
 
@@ -149,35 +149,6 @@ function ClockItem() {
         </MenuItem>
         <MenuItem onClick={() => void move(HOUR_MS)}>One hour on</MenuItem>
         <MenuItem onClick={() => void move(7 * 24 * HOUR_MS)}>Next week</MenuItem>
-      </Menu>
-    </>
-  );
-}
-
-function PersonMenu() {
-  const { data } = useHouse();
-  const { mode, setMode } = useColorScheme();
-  const [anchor, setAnchor] = useState<HTMLElement | null>(null);
-  return (
-    <>
-      <Button
-        variant="text"
-        size="small"
-        aria-haspopup="menu"
-        onClick={(event) => setAnchor(event.currentTarget)}
-        sx={{ fontSize: 13, fontWeight: 400, px: 1 }}
-      >
-        {data?.person.split(' ')[0] ?? 'Person'}
-      </Button>
-      <Menu anchorEl={anchor} open={anchor !== null} onClose={() => setAnchor(null)}>
-        <MenuItem
-          onClick={() => {
-            setMode(mode === 'dark' ? 'light' : 'dark');
-            setAnchor(null);
-          }}
-        >
-          {mode === 'dark' ? 'Light theme' : 'Dark theme'}
-        </MenuItem>
       </Menu>
     </>
   );

@@ -11,10 +11,19 @@ import { tellHouseDensity } from '@/ui/densityStatus';
 import { tellHouseUnits } from '@/ui/units';
 import { theme } from '@/ui/theme';
 
-export function Providers({ house, children }: { house: OwnHouse; children: ReactNode }) {
-  tellHouseZone(house.timeZone);
-  tellHouseUnits(house.units);
-  tellHouseDensity(house.densityStatus);
+export function Providers({
+  house,
+  children,
+}: {
+  /** Undefined for whoever is nobody here yet. */
+  house: OwnHouse | undefined;
+  children: ReactNode;
+}) {
+  if (house !== undefined) {
+    tellHouseZone(house.timeZone);
+    tellHouseUnits(house.units);
+    tellHouseDensity(house.densityStatus);
+  }
   const [client] = useState(
     () => new QueryClient({ defaultOptions: { queries: { retry: 1, refetchOnWindowFocus: true } } }),
   );

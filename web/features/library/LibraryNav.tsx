@@ -2,6 +2,7 @@
 
 import Link from 'next/link';
 import { usePathname } from 'next/navigation';
+import { useHouse } from '@/features/frame/useHouse';
 
 const PAGES = [
   { href: '/library/catalogue', name: 'Catalogue' },
@@ -15,13 +16,19 @@ const PAGES = [
   { href: '/library/archived', name: 'Archived conditions' },
   { href: '/library/house', name: 'House' },
 ] as const;
+const KEEPERS_PAGES = [
+  { href: '/library/people', name: 'People' },
+  { href: '/library/acts', name: 'Record of acts' },
+] as const;
 
 /** What all conditions share. */
 export function LibraryNav() {
   const path = usePathname();
+  const { data } = useHouse();
+  const pages = data?.role === 'keeper' ? [...PAGES, ...KEEPERS_PAGES] : PAGES;
   return (
     <nav className="library-nav" aria-label="Library">
-      {PAGES.map(({ href, name }) => (
+      {pages.map(({ href, name }) => (
         <Link key={href} href={href} aria-current={path === href ? 'page' : undefined}>
           {name}
         </Link>

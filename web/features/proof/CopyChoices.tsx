@@ -44,6 +44,8 @@ export function CopyChoices({
             <Slider
               size="small"
               {...{ min, max, step }}
+              track={false}
+              marks={[{ value: 0 }]}
               value={edit[part]}
               aria-label={label}
               onChange={(_, value) => onChoice({ ...choice, edit: { ...edit, [part]: value as number } })}

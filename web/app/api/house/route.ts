@@ -5,9 +5,11 @@ import { answering, changing } from '@/server/route';
 
 export const dynamic = 'force-dynamic';
 
-export const GET = answering(HOUSE, async ({ context }) => ({
+export const GET = answering(HOUSE, async ({ context, caller }) => ({
   ...(await house(context)),
   bridge: process.env['MELTO_BRIDGE'] ?? '',
+  role: caller?.role ?? 'viewer',
+  how: caller?.how ?? 'session',
 }));
 
 export const PUT = changing(CHANGE_HOUSE, async ({ context, body }) => {

@@ -2,7 +2,7 @@ import type { ReactNode } from 'react';
 import { conditionView } from '@melto/services/overview/conditionView';
 import { Spine } from '@/features/condition/Spine';
 import { orNotFound } from '@/server/conditionPage';
-import { context } from '@/server/context';
+import { pageContext } from '@/server/pageContext';
 
 export const dynamic = 'force-dynamic';
 
@@ -13,7 +13,7 @@ export default async function Layout({
   children: ReactNode;
   params: Promise<{ id: string }>;
 }) {
-  const view = await orNotFound(conditionView(context(), Number((await params).id)));
+  const view = await orNotFound(conditionView(await pageContext(), Number((await params).id)));
   return (
     <div className="condition">
       <Spine view={view} />

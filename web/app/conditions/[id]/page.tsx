@@ -1,10 +1,10 @@
 import { redirect } from 'next/navigation';
 import { conditionOf } from '@melto/services/ledger/conditions';
 import { linksOf } from '@melto/services/ledger/links';
-import { context } from '@/server/context';
+import { pageContext } from '@/server/pageContext';
 import { orNotFound } from '@/server/conditionPage';
 
 export default async function Page({ params }: { params: Promise<{ id: string }> }) {
-  const condition = await orNotFound(conditionOf(context(), Number((await params).id)));
+  const condition = await orNotFound(conditionOf(await pageContext(), Number((await params).id)));
   redirect(`/conditions/${condition.id}/${linksOf(condition.process)[0] ?? 'sheets'}`);
 }

@@ -3,7 +3,7 @@ import { Problem } from '@melto/services/kernel/problem';
 import { conditionOf, settingsRecord } from '@melto/services/ledger/conditions';
 import type { ConditionRow, SettingsPoint } from '@melto/services/ledger/conditions';
 import { NewCondition } from '@/features/condition/NewCondition';
-import { context } from '@/server/context';
+import { pageContext } from '@/server/pageContext';
 
 export const dynamic = 'force-dynamic';
 export const metadata = { title: 'New condition' };
@@ -11,7 +11,7 @@ export const metadata = { title: 'New condition' };
 /** `?from=` is a condition whose settings the new one begins with. */
 export default async function Page({ searchParams }: { searchParams: Promise<{ readonly from?: string }> }) {
   const [choices, copied] = await Promise.all([
-    conditionChoices(context()),
+    conditionChoices(await pageContext()),
     copiedFrom(Number((await searchParams).from)),
   ]);
   return <NewCondition choices={choices} copied={copied} />;
@@ -23,8 +23,8 @@ async function copiedFrom(
   if (!Number.isSafeInteger(id)) return undefined;
   try {
     const [condition, points] = await Promise.all([
-      conditionOf(context(), id),
-      settingsRecord(context(), id),
+      conditionOf(await pageContext(), id),
+      settingsRecord(await pageContext(), id),
     ]);
     return { condition, points };
   } catch (error) {

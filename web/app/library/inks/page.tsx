@@ -1,10 +1,10 @@
 import { libraryInkSets } from '@melto/services/house/inkSets';
 import { InkSetsSurface } from '@/features/library/InkSetsSurface';
-import { context } from '@/server/context';
+import { pageContext } from '@/server/pageContext';
 
 export const dynamic = 'force-dynamic';
 export const metadata = { title: 'Ink sets' };
 
 export default async function Page() {
-  return <InkSetsSurface inkSets={await libraryInkSets(context())} />;
+  return <InkSetsSurface inkSets={await libraryInkSets(await pageContext())} />;
 }

@@ -1,12 +1,15 @@
 import { instrumentAgreements } from '@melto/services/reading/agreement';
 import { instruments } from '@melto/services/reading/instruments';
 import { InstrumentsSurface } from '@/features/library/InstrumentsSurface';
-import { context } from '@/server/context';
+import { pageContext } from '@/server/pageContext';
 
 export const dynamic = 'force-dynamic';
 export const metadata = { title: 'Instruments' };
 
 export default async function Page() {
-  const [known, agreements] = await Promise.all([instruments(context()), instrumentAgreements(context())]);
+  const [known, agreements] = await Promise.all([
+    instruments(await pageContext()),
+    instrumentAgreements(await pageContext()),
+  ]);
   return <InstrumentsSurface instruments={known} agreements={agreements} />;
 }

@@ -1,10 +1,10 @@
 import { profileShelf } from '@melto/services/profile/shelf';
 import { ShelfSurface } from '@/features/shelf/ShelfSurface';
-import { context } from '@/server/context';
+import { pageContext } from '@/server/pageContext';
 
 export const dynamic = 'force-dynamic';
 export const metadata = { title: 'Profiles' };
 
 export default async function Page() {
-  return <ShelfSurface shelf={await profileShelf(context())} />;
+  return <ShelfSurface shelf={await profileShelf(await pageContext())} />;
 }

@@ -6,15 +6,16 @@ import {
 import { TolerancesSurface } from '@/features/library/TolerancesSurface';
 import { chosenVersion } from '@/server/libraryPage';
 import type { LibraryQuery } from '@/server/libraryPage';
-import { context } from '@/server/context';
+import { pageContext } from '@/server/pageContext';
 
 export const dynamic = 'force-dynamic';
 export const metadata = { title: 'Tolerance sets' };
 
 export default async function Page({ searchParams }: { searchParams: Promise<LibraryQuery> }) {
-  const sets = await toleranceSets(context());
-  const shown = await chosenVersion(await searchParams, sets, (id) => loadToleranceSet(context(), id));
+  const context = await pageContext();
+  const sets = await toleranceSets(context);
+  const shown = await chosenVersion(await searchParams, sets, (id) => loadToleranceSet(context, id));
   return (
-    <TolerancesSurface sets={sets} shown={shown} versions={await toleranceSetVersions(context(), shown.id)} />
+    <TolerancesSurface sets={sets} shown={shown} versions={await toleranceSetVersions(context, shown.id)} />
   );
 }

@@ -1,7 +1,7 @@
 import { deskState } from '@melto/services/reading/desk';
 import { SheetDesk } from '@/features/reading/ReadingDesk';
 import { orNotFound } from '@/server/conditionPage';
-import { context } from '@/server/context';
+import { pageContext } from '@/server/pageContext';
 
 export const dynamic = 'force-dynamic';
 
@@ -10,6 +10,6 @@ export async function generateMetadata({ params }: { params: Promise<{ code: str
 }
 
 export default async function Page({ params }: { params: Promise<{ code: string }> }) {
-  const state = await orNotFound(deskState(context(), (await params).code));
+  const state = await orNotFound(deskState(await pageContext(), (await params).code));
   return <SheetDesk key={state.code} initial={state} />;
 }

@@ -1,6 +1,6 @@
 import { readingPage } from '@melto/services/reading/readingView';
 import { ReadingSurface } from '@/features/reading/ReadingSurface';
-import { context } from '@/server/context';
+import { pageContext } from '@/server/pageContext';
 import { orNotFound } from '@/server/conditionPage';
 
 export const dynamic = 'force-dynamic';
@@ -14,5 +14,7 @@ export default async function Page({
   searchParams: Promise<{ with?: string }>;
 }) {
   const [{ id }, { with: other }] = await Promise.all([params, searchParams]);
-  return <ReadingSurface {...await orNotFound(readingPage(context(), Number(id), Number(other)))} />;
+  return (
+    <ReadingSurface {...await orNotFound(readingPage(await pageContext(), Number(id), Number(other)))} />
+  );
 }

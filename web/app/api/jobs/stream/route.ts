@@ -1,5 +1,8 @@
 import { recentJobs } from '@melto/services/kernel/jobs';
+import { Problem } from '@melto/services/kernel/problem';
+import { callerOf } from '@/server/caller';
 import { context } from '@/server/context';
+import { problemResponse } from '@/server/respond';
 
 export const dynamic = 'force-dynamic';
 
@@ -20,7 +23,12 @@ async function poll(): Promise<void> {
   }
 }
 
-export function GET(request: Request): Response {
+export async function GET(request: Request): Promise<Response> {
+  // Not through an endpoint's handler: it stays open. Whoever is told jobs must be somebody all the same.
+  if ((await callerOf(request.headers)) === undefined)
+    return problemResponse(
+      new Problem('unauthenticated', 'Nobody is signed in here.', 'Sign in, and ask again.'),
+    );
   const encoder = new TextEncoder();
   let listener: ((text: string) => void) | undefined;
   const leave = (): void => {

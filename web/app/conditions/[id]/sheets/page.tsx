@@ -2,7 +2,7 @@ import { domainNow } from '@melto/services/kernel/clock';
 import { sheetsOf } from '@melto/services/charts/rack';
 import { readingsOf } from '@melto/services/reading/readingView';
 import { SheetsSurface } from '@/features/condition/SheetsSurface';
-import { context } from '@/server/context';
+import { pageContext } from '@/server/pageContext';
 
 export const dynamic = 'force-dynamic';
 export const metadata = { title: 'Sheets and readings' };
@@ -10,9 +10,9 @@ export const metadata = { title: 'Sheets and readings' };
 export default async function Page({ params }: { params: Promise<{ id: string }> }) {
   const id = Number((await params).id);
   const [sheets, readings, nowMs] = await Promise.all([
-    sheetsOf(context(), id),
-    readingsOf(context(), id),
-    domainNow(context()),
+    sheetsOf(await pageContext(), id),
+    readingsOf(await pageContext(), id),
+    domainNow(await pageContext()),
   ]);
   return <SheetsSurface conditionId={id} sheets={sheets} readings={readings} nowMs={nowMs} />;
 }

@@ -1,0 +1,72 @@
+import { expect } from '@playwright/test';
+import { OWN_SESSION } from './playwright.config.ts';
+import { test, waitsUntilAwake } from './awakePages.ts';
+
+const PASSPHRASE = 'three quiet herons wade';
+
+test('an empty house gets its first person, who lets others in by what they may do', async ({
+  page,
+  browser,
+  baseURL,
+}) => {
+  // Whoever comes is led to the door, and sees nothing of the house before.
+  await page.goto('/library/devices');
+  await expect(page).toHaveURL(/\/first$/);
+  await expect(page.getByRole('banner')).toHaveCount(0);
+  await page.getByLabel('Name').fill('Ines Marlow');
+  await page.getByLabel('Passphrase').fill('short');
+  const begin = page.getByRole('button', { name: 'Begin' });
+  await expect(begin).toBeDisabled();
+  await page.getByLabel('The same again').fill('short');
+  await begin.click();
+  await expect(page.getByRole('alert').filter({ hasText: '12 to 200 letters' })).toBeVisible();
+  await page.getByLabel('Passphrase').fill(PASSPHRASE);
+  await page.getByLabel('The same again').fill(PASSPHRASE);
+  await page.keyboard.press('Enter');
+  await expect(page).toHaveURL(/\/$/);
+  await expect(page.getByRole('button', { name: 'Ines' })).toBeVisible();
+  await page.context().storageState({ path: OWN_SESSION });
+
+  await page.goto('/library/people');
+  await page.getByRole('button', { name: 'New person' }).click();
+  const dialog = page.getByRole('dialog');
+  await dialog.getByLabel('Name').fill('Tom Aldous');
+  await dialog.getByRole('button', { name: 'Add the person' }).click();
+  const given = (await dialog.locator('.told-once').textContent()) ?? '';
+  await dialog.getByRole('button', { name: 'I have it' }).click();
+  await expect(page.getByRole('row', { name: /Tom Aldous.*operator.*not signed in/ })).toBeVisible();
+
+  const other = await browser.newContext({ baseURL });
+  const tom = waitsUntilAwake(await other.newPage());
+  await tom.goto('/library/stocks');
+  await expect(tom).toHaveURL(/\/sign-in$/);
+  await tom.getByLabel('Name').fill('Tom Aldous');
+  await tom.getByLabel('Passphrase').fill('what it is not, surely');
+  await tom.getByRole('button', { name: 'Sign in' }).click();
+  await expect(tom.getByRole('alert').filter({ hasText: 'not right' })).toBeVisible();
+  await tom.getByLabel('Passphrase').fill(given);
+  await tom.getByRole('button', { name: 'Sign in' }).click();
+  await expect(tom.getByRole('button', { name: 'Tom' })).toBeVisible();
+  // An operator neither keeps people nor changes the library.
+  await tom.goto('/library/people');
+  await expect(tom).toHaveURL(/\/$/);
+  await tom.goto('/library/inks');
+  await tom.getByRole('button', { name: 'New ink set' }).click();
+  await tom.getByRole('dialog').getByLabel('Name').fill('Spot one');
+  await tom.getByRole('button', { name: 'Add the ink set' }).click();
+  await expect(tom.getByRole('alert').filter({ hasText: 'This is for a specialist.' })).toBeVisible();
+
+  // Whoever has left is out at once, with whatever stood on their screen.
+  await page.reload();
+  await page.getByRole('button', { name: 'Tom Aldous has left' }).click();
+  await expect(page.getByRole('button', { name: 'Tom Aldous is back' })).toBeVisible();
+  await expect(tom.getByRole('alert').filter({ hasText: 'You are signed out here' })).toBeVisible();
+  await expect(tom.getByRole('dialog').getByLabel('Name')).toHaveValue('Spot one');
+  await other.close();
+
+  await page.goto('/library/acts');
+  await page.getByLabel('Find').fill('Tom Aldous');
+  await expect(page.getByRole('row', { name: /Ines Marlow.*left the house, or is back/ })).toHaveCount(0);
+  await expect(page.getByRole('row', { name: /Ines Marlow.*Make a person/ })).toBeVisible();
+  await expect(page.getByRole('row', { name: /Tom Aldous.*Sign-in refused/ })).toBeVisible();
+});

@@ -1,0 +1,10 @@
+import { changePerson } from '@melto/services/people/people';
+import { CHANGE_PERSON } from '@/endpoints/people';
+import { changing } from '@/server/route';
+
+export const dynamic = 'force-dynamic';
+
+export const PUT = changing(CHANGE_PERSON, async ({ context, params, body }) => {
+  await changePerson(context, params.id, body);
+  return {};
+});

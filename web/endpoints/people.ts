@@ -1,0 +1,113 @@
+import { Type } from '@sinclair/typebox';
+import { ROLES } from '@melto/core/people/role';
+import type { Act } from '@melto/services/people/acts';
+import type { MachineKey } from '@melto/services/people/machineKeys';
+import type { Person } from '@melto/services/people/people';
+import { answers, DONE, makes, oneOf, reads, sets, strict } from './endpoint';
+import { ID, IN_PATH, text, word } from './fields';
+
+const PASSPHRASE = Type.String({ minLength: 1, maxLength: 200 });
+const ROLE = oneOf(ROLES);
+
+export const FIRST_PERSON = makes({
+  ...{ path: '/api/first-person', says: 'Make the first person of a house, who keeps it', who: 'anyone' },
+  body: strict({ name: word(120), passphrase: PASSPHRASE }),
+  answer: DONE,
+});
+
+export const SIGN_IN = makes({
+  ...{ path: '/api/session', says: 'Sign in', who: 'anyone' },
+  body: strict({ name: word(120), passphrase: PASSPHRASE }),
+  answer: DONE,
+});
+
+export const SIGN_OUT = makes({
+  ...{ path: '/api/session/end', says: 'Sign out, here or everywhere', who: 'viewer' },
+  body: strict({ everywhere: Type.Boolean() }),
+  answer: DONE,
+});
+
+export const CHANGE_PASSPHRASE = sets({
+  ...{ path: '/api/passphrase', says: 'Change one’s own passphrase', who: 'viewer' },
+  body: strict({ before: PASSPHRASE, passphrase: PASSPHRASE }),
+  answer: DONE,
+});
+
+export const PEOPLE = reads({
+  ...{ path: '/api/people', says: 'People of the house', who: 'keeper' },
+  answer: answers<readonly Person[]>(Type.Array(Type.Object({ id: Type.Integer(), name: Type.String() }))),
+});
+
+const PERSON = strict({ name: word(120), role: ROLE });
+
+export const MAKE_PERSON = makes({
+  ...{ path: '/api/people', says: 'Make a person; their first passphrase is told once', who: 'keeper' },
+  body: PERSON,
+  answer: answers<{ readonly id: number; readonly passphrase: string }>(
+    Type.Object({ id: Type.Integer(), passphrase: Type.String() }),
+  ),
+});
+
+export const CHANGE_PERSON = sets({
+  ...{ path: '/api/people/{id}', says: 'Name a person and say what they may do', who: 'keeper' },
+  params: IN_PATH,
+  body: PERSON,
+  answer: DONE,
+});
+
+export const SET_LEFT = sets({
+  ...{
+    path: '/api/people/{id}/away',
+    says: 'Say that somebody has left the house, or is back',
+    who: 'keeper',
+  },
+  params: IN_PATH,
+  body: strict({ away: Type.Boolean() }),
+  answer: DONE,
+});
+
+export const GIVE_PASSPHRASE = makes({
+  ...{
+    path: '/api/people/{id}/passphrase',
+    says: 'Give somebody a new passphrase, told once',
+    who: 'keeper',
+  },
+  params: IN_PATH,
+  answer: answers<{ readonly passphrase: string }>(Type.Object({ passphrase: Type.String() })),
+});
+
+export const MACHINE_KEYS = reads({
+  ...{ path: '/api/machine-keys', says: 'Keys of programs, without the keys', who: 'keeper' },
+  answer: answers<readonly MachineKey[]>(
+    Type.Array(Type.Object({ id: Type.Integer(), name: Type.String() })),
+  ),
+});
+
+export const MAKE_MACHINE_KEY = makes({
+  ...{ path: '/api/machine-keys', says: 'Make a key for a program, told once', who: 'keeper' },
+  body: strict({ name: word(80), role: ROLE, days: Type.Integer({ minimum: 1, maximum: 800 }) }),
+  answer: answers<{ readonly id: number; readonly key: string }>(
+    Type.Object({ id: Type.Integer(), key: Type.String() }),
+  ),
+});
+
+export const END_MACHINE_KEY = makes({
+  ...{ path: '/api/machine-keys/{id}/end', says: 'End a key', who: 'keeper' },
+  params: IN_PATH,
+  answer: DONE,
+});
+
+export const ACTS = reads({
+  ...{ path: '/api/acts', says: 'The record of acts, the newest first', who: 'keeper' },
+  query: strict({
+    find: Type.Optional(text(80)),
+    before: Type.Optional(ID),
+    limit: Type.Optional(Type.Integer({ minimum: 1, maximum: 500 })),
+  }),
+  answer: answers<readonly Act[]>(Type.Array(Type.Object({ id: Type.Integer(), what: Type.String() }))),
+});
+
+export const ACTS_FILE = reads({
+  ...{ path: '/api/acts/file', says: 'The record of acts as CSV', who: 'keeper' },
+  query: strict({ find: Type.Optional(text(80)) }),
+});
