@@ -10,6 +10,7 @@ const ENTRIES = {
     runner: 'jobs/src/runner.ts',
     worker: 'jobs/src/worker.ts',
     migrate: 'services/src/house/migrate.ts',
+    houseCommand: 'services/src/house/houseCommand.ts',
     drawPdf: 'paper/src/report/drawPdf.ts',
     inkIntents: 'core/src/profile/inkIntents.ts',
     instruments: 'bridge/src/simulated/main.ts',

@@ -157,6 +157,8 @@ const migrated = spawnSync(
 );
 if (migrated.status !== 0) await stop(1);
 
+process.env.MELTO_COPIES ??= join(root, 'var/copies');
+
 if (simulated) {
   process.env.MELTO_BRIDGE = `ws://127.0.0.1:${bridgePort}`;
   process.env.MELTO_BRIDGE_PORT = bridgePort;

@@ -1,6 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { composeServices } from '@melto/services/composition';
 import { beatRunner, purgeJobs, purgeKeys, removeRunner } from '@melto/services/kernel/jobQueue';
+import { keepCopies } from '@melto/services/house/copies';
 import { Lane } from './lane.ts';
 import { workThread } from './workThread.ts';
 
@@ -31,6 +32,9 @@ for (const signal of ['SIGTERM', 'SIGINT'] as const)
 const id = randomUUID();
 const startedMs = Date.now();
 let tidiedMs = 0;
+/** Where copies of the house are kept; none where it is switched off. */
+const copies = process.env['MELTO_COPIES'];
+let copying = false;
 await Promise.all([...lanes.map((lane) => lane.run(say)), beat()]);
 await removeRunner(context.database, id).catch(say);
 await context.database.close();
@@ -45,10 +49,25 @@ async function beat(): Promise<void> {
         tidiedMs = nowMs;
         await purgeKeys(context.database, nowMs - KEYS_KEPT_MS);
         await purgeJobs(context.database, nowMs - JOBS_KEPT_MS);
+        if (copies !== undefined && copies !== 'off') void copy(copies, nowMs);
       }
     } catch (error) {
       say(error);
     }
     await new Promise((resolve) => setTimeout(resolve, BEAT_MS));
+  }
+}
+
+/** Keeps a copy of each day beside the beat, which does not wait for it. */
+async function copy(folder: string, nowMs: number): Promise<void> {
+  if (copying) return;
+  copying = true;
+  try {
+    const made = await keepCopies(url ?? '', folder, nowMs);
+    if (made !== undefined) console.log(`runner: a copy of the house is ${made}`);
+  } catch (error) {
+    say(error);
+  } finally {
+    copying = false;
   }
 }
