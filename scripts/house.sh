@@ -3,7 +3,7 @@
 set -euo pipefail
 cd "$MELTO_ROOT"
 file="${2:-}"
-case "$file" in "" | /*) ;; *) file="$MELTO_CALLED_IN/$file" ;; esac
+[ "${1:-}" = passphrase ] || case "$file" in "" | /*) ;; *) file="$MELTO_CALLED_IN/$file" ;; esac
 bundle=var/cache/server/houseCommand.mjs
 if [ ! -f "$bundle" ] || [ -n "$(find {core,services,store}/src store/migrations package-lock.json -newer "$bundle" -print -quit)" ]; then
   node scripts/bundle.mjs server >&2

@@ -36,11 +36,12 @@ export async function listPeople(sql: Sql): Promise<PersonRow[]> {
   return rows.map((row) => ({ ...row, comesIn: row.comesIn === 1 }));
 }
 
-/** Whether anybody of the house has a passphrase. */
-export async function anyPassphrase(sql: Sql): Promise<boolean> {
-  const [row] = await sql.rows('SELECT 1 FROM person WHERE house_id = ? AND passphrase IS NOT NULL LIMIT 1', [
-    sql.house,
-  ]);
+/** Whether anybody keeps the house and can come in. */
+export async function anyKeeper(sql: Sql): Promise<boolean> {
+  const [row] = await sql.rows(
+    "SELECT 1 FROM person WHERE house_id = ? AND role = 'keeper' AND passphrase IS NOT NULL AND away_ms IS NULL LIMIT 1",
+    [sql.house],
+  );
   return row !== undefined;
 }
 

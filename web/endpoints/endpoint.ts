@@ -32,6 +32,8 @@ export interface Endpoint<
   readonly body: Body;
   /** What it answers as JSON; undefined where it answers a file or a stream. */
   readonly answer: Answer;
+  /** What instruments tell by themselves, over and over: no act of a person, and not in the record. */
+  readonly byItself?: true;
 }
 
 const NONE = Type.Object({}, { additionalProperties: false });
@@ -44,6 +46,7 @@ interface Given<P extends TObject, Q extends TObject, B, A> {
   readonly query?: Q;
   readonly body?: B;
   readonly answer?: A;
+  readonly byItself?: true;
 }
 
 type Empty = typeof NONE;
@@ -55,7 +58,7 @@ function endpoint<
   A extends TSchema | undefined,
 >(
   method: Endpoint['method'],
-  { path, says, who, params, query, body, answer }: Given<P, Q, B, A>,
+  { path, says, who, params, query, body, answer, byItself }: Given<P, Q, B, A>,
 ): Endpoint<P, Q, B, A> {
   return {
     ...{ method, path, says, who },
@@ -63,6 +66,7 @@ function endpoint<
     query: query ?? (NONE as unknown as Q),
     body: body as B,
     answer: answer as A,
+    byItself,
   };
 }
 

@@ -8,6 +8,7 @@ export const KNOW_INSTRUMENT = makes({
   path: '/api/instruments',
   says: 'Make an instrument known to the house as its bridge tells of it; by its serial number it is the same one',
   who: 'operator',
+  byItself: true,
   body: Type.Omit(INSTRUMENT, ['begins', 'movements'], { additionalProperties: false }),
   answer: answers<InstrumentRow>(Type.Object({ id: Type.Integer(), name: Type.String() })),
 });

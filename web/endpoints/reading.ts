@@ -33,6 +33,7 @@ export const PASS = makes({
   path: '/api/sheets/{code}/passes',
   says: 'Keep a pass of a strip as an instrument measured it; what is another strip is told and not kept',
   who: 'operator',
+  byItself: true,
   params: SHEET,
   body: strict({
     attempt: word(60),

@@ -159,11 +159,11 @@ export function telling<
 
 /** Notes a change in the record of acts; whoever is nobody yet is noted where they become somebody. */
 async function recorded(
-  { says }: Pick<Endpoint, 'says'>,
+  { says, byItself }: Pick<Endpoint, 'says' | 'byItself'>,
   { caller, context: own, body, query }: Asked<unknown, unknown, unknown>,
   request: Request,
 ): Promise<void> {
-  if (caller === undefined) return;
+  if (caller === undefined || byItself === true) return;
   const sent = body instanceof Uint8Array ? { ...(query as object), file: `${body.length} bytes` } : body;
   await recordAct(own, caller.origin, { what: says, object: new URL(request.url).pathname, sent });
 }

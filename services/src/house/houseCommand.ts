@@ -1,6 +1,8 @@
 import { existsSync } from 'node:fs';
 import { join } from 'node:path';
 import { Problem } from '../kernel/problem.ts';
+import { composeServices } from '../composition.ts';
+import { people, givePassphrase } from '../people/people.ts';
 import { restoreHouse, saveHouse } from './houseFile.ts';
 import { checkHouseFile } from './houseFormat.ts';
 
@@ -11,11 +13,15 @@ const [act, file, ...more] = process.argv.slice(2);
 const day = (iso: string): string => iso.replace('T', ' ').slice(0, 16);
 
 async function house(): Promise<string> {
-  if (file === undefined || more.length > 0 || !['save', 'check', 'restore'].includes(act ?? ''))
+  if (
+    file === undefined ||
+    more.length > 0 ||
+    !['save', 'check', 'restore', 'passphrase'].includes(act ?? '')
+  )
     throw new Problem(
       'bad-input',
       'Say what to do with which file.',
-      './melto house save out.melto, ./melto house check out.melto, ./melto house restore out.melto',
+      './melto house save, check or restore FILE, or ./melto house passphrase NAME',
     );
   if (act === 'check') {
     const { madeAt, migrations: run } = await checkHouseFile(file);
@@ -23,6 +29,7 @@ async function house(): Promise<string> {
   }
   if (url === undefined)
     throw new Problem('not-ready', 'MELTO_DATABASE_URL is not set.', 'Say which database.');
+  if (act === 'passphrase') return newPassphrase(url, file);
   if (act === 'save') {
     if (existsSync(file))
       throw new Problem('conflict', `${file} is there already.`, 'Nothing was changed. Give another name.');
@@ -32,6 +39,24 @@ async function house(): Promise<string> {
   }
   const { madeAt, migrated } = await restoreHouse(url, file, migrations);
   return `The house of ${day(madeAt)} UTC is restored${migrated.length === 0 ? '' : `, and brought up to this version by ${migrated.join(', ')}`}.`;
+}
+
+/** For whoever has lost theirs, and for a keeper whom nobody can give one. */
+async function newPassphrase(address: string, name: string): Promise<string> {
+  const context = composeServices(address);
+  try {
+    const found = (await people(context)).find((person) => person.name === name);
+    if (found === undefined)
+      throw new Problem(
+        'not-found',
+        `Nobody is called ${name}.`,
+        'Write the name as it stands under People.',
+      );
+    const { passphrase } = await givePassphrase(context, found.id);
+    return `${passphrase}\nThis is the passphrase of ${name} until they choose their own; everywhere they are signed out.`;
+  } finally {
+    await context.database.close();
+  }
 }
 
 try {

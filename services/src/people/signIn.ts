@@ -3,7 +3,7 @@ import { roleOf } from '@melto/core/people/role';
 import type { Role } from '@melto/core/people/role';
 import { findHouse, lockHouse } from '@melto/store/houses';
 import {
-  anyPassphrase,
+  anyKeeper,
   countFailure,
   credentialsByName,
   credentialsOf,
@@ -60,9 +60,9 @@ export interface Coming {
   readonly origin: ActOrigin;
 }
 
-/** Whether nobody can come in yet: the first person is to be made. */
+/** Whether nobody keeps the house yet: its first person is to be made. */
 export async function isUnclaimed({ database }: Context): Promise<boolean> {
-  return !(await anyPassphrase(database));
+  return !(await anyKeeper(database));
 }
 
 /** Whether it is the sample house, which whoever sits at its machine may look round in. */
@@ -70,7 +70,7 @@ export async function isSampleHouse({ database }: Context): Promise<boolean> {
   return (await findHouse(database))?.sample === true;
 }
 
-/** Makes the house's own first person, who keeps it; refused once there is anybody. */
+/** Makes the house's own first person, who keeps it; refused once there is a keeper. */
 export async function claimHouse(context: Context, given: Coming): Promise<NewSession> {
   const name = given.name.trim();
   if (name === '') throw new Problem('bad-input', 'A person needs a name.', 'Say who you are.', 'name');
@@ -79,7 +79,7 @@ export async function claimHouse(context: Context, given: Coming): Promise<NewSe
   return unitOfWork(context, async (inner) => {
     const { database } = inner;
     await lockHouse(database);
-    if (await anyPassphrase(database))
+    if (await anyKeeper(database))
       throw new Problem(
         'conflict',
         'The house has its first person.',

@@ -70,7 +70,7 @@ export function ActsSurface() {
                   </td>
                   <td>{what}</td>
                   <td className="mono small">{object.replace(/^\/api\//, '')}</td>
-                  <td className="mono small act-detail">{detail}</td>
+                  <td className="small act-detail">{sentWords(detail)}</td>
                 </tr>
               ))}
             </tbody>
@@ -86,4 +86,24 @@ export function ActsSurface() {
       </div>
     </section>
   );
+}
+
+/** What was sent, by its fields; as it stands where it is no object. */
+function sentWords(detail: string): string {
+  try {
+    const sent: unknown = JSON.parse(detail === '' ? '{}' : detail);
+    if (typeof sent !== 'object' || sent === null || Array.isArray(sent)) return detail;
+    const word = (value: unknown): string =>
+      Array.isArray(value)
+        ? value.map(word).join(', ')
+        : typeof value === 'string'
+          ? value
+          : JSON.stringify(value);
+    return Object.entries(sent)
+      .map(([name, value]) => `${name} ${word(value)}`)
+      .join(' · ');
+  } catch {
+    // Cut off where it was too long to be kept whole.
+    return detail;
+  }
 }

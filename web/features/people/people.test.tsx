@@ -187,7 +187,11 @@ describe('one’s own passphrase', () => {
 describe('the record of acts', () => {
   const act = (id: number) => ({
     ...{ id, atMs: 0, person: 'Ines Marlow', key: id === 7 ? 'feed' : null, origin: '10.0.0.7' },
-    ...{ what: `act ${id}`, object: '/api/people/2', detail: '{"a":1}' },
+    ...{
+      what: `act ${id}`,
+      object: '/api/people/2',
+      detail: '{"name":"Tom","list":[1,2],"deep":{"a":null}}',
+    },
   });
 
   it('is found by words, and goes on with what is older', async () => {
@@ -202,6 +206,7 @@ describe('the record of acts', () => {
     await user.click(screen.getByRole('button', { name: 'Show older' }));
     expect(await screen.findByText('act 7')).toBeTruthy();
     expect(screen.getByText('by key feed')).toBeTruthy();
+    expect(screen.getAllByText('name Tom · list 1, 2 · deep {"a":null}').length).toBe(101);
     expect(screen.queryByRole('button', { name: 'Show older' })).toBeNull();
     await user.type(screen.getByLabelText('Find'), 'zz');
     expect(await screen.findByText('No act has these words.')).toBeTruthy();

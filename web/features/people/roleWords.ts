@@ -17,7 +17,7 @@ export function roleActs(
     role,
     acts: endpoints
       .filter(({ method, who }) => who === role && method !== 'GET')
-      .map(({ says }) => says)
+      .map(({ says }) => says.split(/[;:]/)[0])
       .sort((a, b) => a.localeCompare(b, 'en-GB')),
   }));
 }
