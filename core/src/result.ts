@@ -24,6 +24,13 @@ export function failure<T>(...issues: Issue[]): Result<T> {
   return { ok: false, issues };
 }
 
+/** Letters of what a file holds that are said again. */
+const MOST_FOUND = 160;
+
+/** What stands in a file may be of any length: its beginning tells enough. */
+const cut = (words: string): string =>
+  words.length > MOST_FOUND ? `${words.slice(0, MOST_FOUND).trimEnd()}…` : words;
+
 /** One sentence for people: where, what was found, what was expected. */
 export function issueText(issue: Issue): string {
   const place =
@@ -33,7 +40,7 @@ export function issueText(issue: Issue): string {
         ? `byte ${issue.offset}: `
         : '';
   const path = issue.path !== undefined ? `${issue.path}: ` : '';
-  return `${place}${path}found ${issue.found}, expected ${issue.expected}`;
+  return `${place}${path}found ${cut(issue.found)}, expected ${cut(issue.expected)}`;
 }
 
 /** Unwraps a result where a failure is a programmer's mistake; throws with the issue texts otherwise. */

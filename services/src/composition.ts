@@ -1,3 +1,5 @@
+import { readUpload } from '@melto/paper/readUpload';
+import type { UploadTask } from '@melto/paper/readUpload';
 import { drawPdf } from '@melto/paper/report/drawPdf';
 import { openDatabase } from '@melto/store/database';
 import { insertDevice, insertStock } from '@melto/store/devices';
@@ -24,7 +26,7 @@ const NO_DRIVERS: Drivers = {
 /** Puts the application together over the database of `url`; the only place that chooses the drivers. */
 export function composeServices(
   url: string,
-  given: Partial<Pick<Context, 'now' | 'seed' | 'drawPdf' | 'workIntent'>> & {
+  given: Partial<Pick<Context, 'now' | 'seed' | 'drawPdf' | 'readUpload' | 'workIntent'>> & {
     readonly simulated?: boolean;
   } = {},
 ): Context {
@@ -36,6 +38,7 @@ export function composeServices(
     now: Date.now,
     seed: seedSource(undefined, 'house'),
     drawPdf,
+    readUpload: (async (task: UploadTask) => readUpload(task)) as Context['readUpload'],
     workIntent: undefined,
     ...own,
   };

@@ -299,7 +299,10 @@ describe('a chart that was measured elsewhere', () => {
       (await floor(services)).counts.conditions,
     ];
     const before = await count();
-    expect(previewMeasuredElsewhere(text)).toMatchObject({ process: 'RGB', modes: [{ patches: 216 }] });
+    expect(await previewMeasuredElsewhere(services, text)).toMatchObject({
+      process: 'RGB',
+      modes: [{ patches: 216 }],
+    });
     const device = { name: 'Sanderling', kind: 'rgb-driver', inkSet: 'dye' } as const;
     const stock = { name: 'Tern Lustre', finish: 'gloss', restMinutes: 20 } as const;
     const wanted = { device, stock, mode: 'best' };
@@ -326,9 +329,9 @@ describe('a chart that was measured elsewhere', () => {
     const plain = { ...again, mode: 'plain' };
     await takeMeasuredHouse(services, plain, 'x', text, answers);
     expect((await libraryDevices(services)).find(({ id }) => id === deviceId)?.duty?.doneMs).toBeNull();
-    expect(() => previewMeasuredElsewhere(text.replaceAll('RGB_R RGB_G RGB_B', 'X1 X2 X3'))).toThrow(
-      'no device values',
-    );
+    await expect(
+      previewMeasuredElsewhere(services, text.replaceAll('RGB_R RGB_G RGB_B', 'X1 X2 X3')),
+    ).rejects.toThrow('no device values');
   });
 
   it('is refused without its settings, of another process, with few patches or without device values', async () => {

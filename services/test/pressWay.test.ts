@@ -262,7 +262,7 @@ describe('a press to a known state', () => {
 
   it('refines the profile with a colour list and one more sheet', async () => {
     const [base] = (await readingsOf(services, gloss)).rows.filter(({ purpose }) => purpose === 'profile');
-    const { colours } = colourList('name,L,a,b\nSeed red,50,50,26\npaper,60,-20,20\n');
+    const { colours } = await colourList(services, 'name,L,a,b\nSeed red,50,50,26\npaper,60,-20,20\n');
     const request = {
       paper: 'a4',
       readingIds: [base.id],

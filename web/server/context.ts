@@ -1,7 +1,7 @@
 import { composeServices } from '@melto/services/composition';
 import type { Context } from '@melto/services/kernel/context';
 import { seedSource } from '@melto/services/kernel/seedSource';
-import { pdfThread } from './pdfThread';
+import { pdfThread, readThread } from './threads';
 
 declare global {
   var meltoContext: Context | undefined;
@@ -15,6 +15,7 @@ export function context(): Context {
     seed: seedSource(process.env['MELTO_SEED'], 'web'),
     simulated: process.env['MELTO_SIMULATOR'] !== 'off',
     drawPdf: pdfThread(),
+    readUpload: readThread(),
   });
   return globalThis.meltoContext;
 }

@@ -2,6 +2,8 @@ import type { StripPatches } from '@melto/core/device/instrument';
 import type { PrintPath, SimulatedChange } from '@melto/core/device/printPath';
 import type { Process } from '@melto/core/device/process';
 import type { WorkElsewhere } from '@melto/core/profile/buildInkProfile';
+import type { Result } from '@melto/core/result';
+import type { UploadRead, UploadTask } from '@melto/paper/readUpload';
 import type { PdfTask } from '@melto/paper/report/drawPdf';
 import type { Acting, Database } from '@melto/store/database';
 import type { KeptCache } from './keptCache.ts';
@@ -17,6 +19,10 @@ export interface Context extends Drivers {
   readonly seed: () => number;
   /** Draws reports and slips; in a thread where many ask for them. */
   readonly drawPdf: (task: PdfTask) => Promise<Uint8Array>;
+  /** Reads a file that somebody gave; in a thread with limits where many give them. */
+  readonly readUpload: <K extends keyof UploadRead>(
+    task: Extract<UploadTask, { readonly kind: K }>,
+  ) => Promise<Result<UploadRead[K]>>;
   /** Works the intents of a profile out side by side, where there are threads for it. */
   readonly workIntent: WorkElsewhere | undefined;
 }

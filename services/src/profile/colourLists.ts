@@ -1,11 +1,14 @@
 import type { NamedColour } from '@melto/core/refine/namedColour';
 import { issueText } from '@melto/core/result';
-import { readColourList } from '@melto/paper/readColourList';
+import type { Context } from '../kernel/context.ts';
 import { Problem } from '../kernel/problem.ts';
 
 /** The colours of a list that was dropped; nothing is stored. */
-export function colourList(text: string): { readonly colours: readonly NamedColour[] } {
-  const read = readColourList(text);
+export async function colourList(
+  { readUpload }: Context,
+  text: string,
+): Promise<{ readonly colours: readonly NamedColour[] }> {
+  const read = await readUpload({ kind: 'colours', file: text });
   if (!read.ok)
     throw new Problem(
       'bad-input',

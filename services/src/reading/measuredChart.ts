@@ -28,7 +28,7 @@ export async function previewMeasuredChart(
   file: Uint8Array | string,
   answers: Answers = {},
 ): Promise<ImportPreview> {
-  return previewOf(await conditionOf(context, conditionId), readableFile(file, answers));
+  return previewOf(await conditionOf(context, conditionId), await readableFile(context, file, answers));
 }
 
 /** What a file that holds device values and colours together would become, whatever it is of. */
@@ -38,11 +38,12 @@ export interface MeasuredElsewhere extends ImportPreview {
 }
 
 /** The same where there is no condition yet: the file itself says what its device takes. */
-export function previewMeasuredElsewhere(
+export async function previewMeasuredElsewhere(
+  context: Context,
   file: Uint8Array | string,
   answers: Answers = {},
-): MeasuredElsewhere {
-  const measurement = readableFile(file, answers);
+): Promise<MeasuredElsewhere> {
+  const measurement = await readableFile(context, file, answers);
   const { questions, modes } = measurement;
   const scale = questions.find(({ asks }) => asks === 'scale');
   const named = scale?.asks === 'scale' ? scale.process : modes[0]?.set.process?.name;
@@ -105,7 +106,7 @@ export async function takeMeasuredChart(
   answers: Answers = {},
 ): Promise<ImportedReading> {
   const condition = await conditionOf(context, conditionId);
-  const { modes, questions } = readableFile(file, answers);
+  const { modes, questions } = await readableFile(context, file, answers);
   const scale = questions.find(({ asks }) => asks === 'scale');
   if (scale !== undefined) throw unanswered(scale);
   const { device, ids, layout } = chartOf(condition, modes);

@@ -3,7 +3,6 @@ import { matchPatches } from '@melto/core/measured/matchPatches';
 import type { PatchMatch } from '@melto/core/measured/matchPatches';
 import type { Answers, MeasuredMode, Measurement, Question } from '@melto/core/measured/measurement';
 import { issueText } from '@melto/core/result';
-import { readMeasurement } from '@melto/paper/measured/readMeasurement';
 import type { PrintRow } from '@melto/store/prints';
 import type { LoadedChart } from '../charts/chart.ts';
 import type { Context } from '../kernel/context.ts';
@@ -29,13 +28,17 @@ export async function measuredFile(
   answers: Answers,
 ): Promise<MeasuredFile> {
   const { print, chart, condition } = await deskData(context, code);
-  const found = understood({ print, chart, condition }, file, answers);
+  const found = await understood(context, { print, chart, condition }, file, answers);
   return { print, chart, condition, ...found };
 }
 
 /** What a file holds, or a refusal that says what is wrong with it. */
-export function readableFile(file: Uint8Array | string, answers: Answers): Measurement {
-  const read = readMeasurement(file, answers);
+export async function readableFile(
+  { readUpload }: Context,
+  file: Uint8Array | string,
+  answers: Answers,
+): Promise<Measurement> {
+  const read = await readUpload({ kind: 'measurement', file, answers });
   if (read.ok) return read.value;
   throw new Problem(
     'bad-input',
@@ -63,24 +66,29 @@ export function unanswered({ asks }: Question): Problem {
 
 type Printed = Pick<MeasuredFile, 'print' | 'chart' | 'condition'>;
 
-function understood(
+async function understood(
+  context: Context,
   printed: Printed,
   file: Uint8Array | string,
   answers: Answers,
-): Pick<MeasuredFile, 'measurement' | 'modes'> {
-  const measurement = readableFile(file, answers);
+): Promise<Pick<MeasuredFile, 'measurement' | 'modes'>> {
+  const measurement = await readableFile(context, file, answers);
   const scale = measurement.questions.find(({ asks }) => asks === 'scale');
   if (scale?.asks === 'scale') {
     if (scale.channels !== channelCount(printed.condition.process))
       throw otherProcess(printed, scale.process);
     // The chart itself may answer: on the right scale its values are those that were asked for.
-    const fits = scale.options.flatMap((option) => {
-      const other = readMeasurement(file, { ...answers, scale: option });
-      if (!other.ok) return [];
+    const fits: (typeof scale.options)[number][] = [];
+    for (const option of scale.options) {
+      const other = await context.readUpload({
+        ...{ kind: 'measurement', file },
+        answers: { ...answers, scale: option },
+      });
+      if (!other.ok) continue;
       const matches = other.value.modes.map((mode) => matchOf(printed, mode));
-      return matches.every((match) => match !== undefined && match.foreign.length === 0) ? [option] : [];
-    });
-    if (fits.length === 1) return understood(printed, file, { ...answers, scale: fits[0] });
+      if (matches.every((match) => match !== undefined && match.foreign.length === 0)) fits.push(option);
+    }
+    if (fits.length === 1) return understood(context, printed, file, { ...answers, scale: fits[0] });
     // Nobody can answer what neither value explains.
     if (fits.length === 0) throw foreignValues(printed);
     return { measurement, modes: [] };

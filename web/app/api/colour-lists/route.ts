@@ -4,6 +4,6 @@ import { workingOut } from '@/server/route';
 
 export const dynamic = 'force-dynamic';
 
-export const POST = workingOut(COLOUR_LIST, async ({ body }) =>
-  colourList(Buffer.from(body).toString('utf8')),
+export const POST = workingOut(COLOUR_LIST, async ({ context, body }) =>
+  colourList(context, Buffer.from(body).toString('utf8')),
 );

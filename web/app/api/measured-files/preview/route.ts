@@ -5,6 +5,6 @@ import { workingOut } from '@/server/route';
 
 export const dynamic = 'force-dynamic';
 
-export const POST = workingOut(PREVIEW_MEASURED_ELSEWHERE, ({ query, body }) =>
-  Promise.resolve(previewMeasuredElsewhere(body, answersOf(query))),
+export const POST = workingOut(PREVIEW_MEASURED_ELSEWHERE, ({ context, query, body }) =>
+  previewMeasuredElsewhere(context, body, answersOf(query)),
 );
