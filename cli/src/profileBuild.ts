@@ -20,6 +20,8 @@ import type { InkProfileOptions } from '@melto/core/profile/buildInkProfile';
 import { buildRgbProfile } from '@melto/core/profile/buildRgbProfile';
 import type { TableSize } from '@melto/core/profile/buildRgbProfile';
 import { meanPaperXyz } from '@melto/core/device/meanPaperXyz';
+import { paperIssue } from '@melto/core/device/paperIssue';
+import { issueText } from '@melto/core/result';
 import { characterisationText } from '@melto/core/profile/characterisationText';
 import { inkProfileReport } from '@melto/core/profile/inkReport';
 import type { OutputProfileOptions } from '@melto/core/profile/outputProfile';
@@ -79,6 +81,8 @@ export async function profileBuild(options: ProfileBuildOptions): Promise<void> 
     throw new UsageError(
       `${options.measured}: found no bare paper, expected at least one patch of ${kind === 'rgb' ? 'RGB 255 255 255' : 'CMYK 0 0 0 0'}`,
     );
+  const impossible = paperIssue(paperXyz);
+  if (impossible !== undefined) throw new UsageError(`${options.measured}: ${issueText(impossible)}`);
   if (set.ids.length < LEAST_PATCHES[kind])
     throw new UsageError(
       `${options.measured}: found ${set.ids.length} patches, expected at least ${LEAST_PATCHES[kind]}`,

@@ -223,7 +223,7 @@ describe('a crowd', () => {
     const { sheets } = await printChart(services, ramps, { ticks: TICKS });
     const [code = ''] = sheets;
     const chart = await loadChart(services, ramps);
-    const lab = Float64Array.from({ length: chart.patches * 3 }, (_, i) => (i % 3 === 0 ? 50 : 2));
+    const lab = Float64Array.from({ length: chart.patches * 3 }, (_, i) => (i % 3 === 0 ? 50 + (i % 5) : 2));
     const text = writeCgats(patchSetToCgats({ ...chart.set, lab, conditions: MEASURED_M1 }));
     const { values } = await crowd(() => importReading(services, code, text));
     expect(new Set(values.map(({ readingId }) => readingId)).size).toBe(1);

@@ -71,7 +71,7 @@ describe('readings that meet on a sheet', () => {
     const [code = '', ...others] = await printed();
     await read(code, 1);
     const chart = await loadChart(services, ramps);
-    const lab = Float64Array.from({ length: chart.patches * 3 }, (_, i) => (i % 3 === 0 ? 50 : 2));
+    const lab = Float64Array.from({ length: chart.patches * 3 }, (_, i) => (i % 3 === 0 ? 50 + (i % 5) : 2));
     const text = writeCgats(patchSetToCgats({ ...chart.set, lab, conditions: MEASURED_M1 }));
     const { readingId } = await importReading(services, code, text);
     expect(await slip(code)).toBeUndefined();
@@ -101,7 +101,7 @@ describe('readings that meet on a sheet', () => {
   it('without device values need the ids of the chart, all of them', async () => {
     const [code = ''] = await printed();
     const chart = await loadChart(services, ramps);
-    const lab = Float64Array.from({ length: chart.patches * 3 }, (_, i) => (i % 3 === 0 ? 50 : 2));
+    const lab = Float64Array.from({ length: chart.patches * 3 }, (_, i) => (i % 3 === 0 ? 50 + (i % 5) : 2));
     const text = (ids: readonly string[]): string =>
       writeCgats(patchSetToCgats({ ids, lab, conditions: MEASURED_M1, notes: [] }));
     const own = chart.set.ids;

@@ -117,6 +117,13 @@ export function interpretTable(table: MeasuredTable, answers: Answers = {}): Res
         ? 'densities only'
         : `no colours, the columns ${table.fields.slice(0, 12).join(', ')}`,
     });
+  const alike = values === undefined ? undefined : colours.find(({ set }) => allAlike(values.values, set));
+  if (alike !== undefined)
+    return failure({
+      code: 'measured.all-alike',
+      expected: 'colours that differ where device values do',
+      found: `the same colour for all ${rows.length} patches`,
+    });
   if (computed) {
     const foreign = foreignLight(told);
     if (foreign !== undefined)
@@ -141,6 +148,21 @@ export function interpretTable(table: MeasuredTable, answers: Answers = {}): Res
     damaged: damaged.sort((a, b) => a.line - b.line),
     notes,
   });
+}
+
+/** Patches from which on equal colours are no chance. */
+const LEAST_ALIKE = 8;
+
+/** Whether all patches have one and the same colour though they were printed with different values: no print has. */
+function allAlike(device: Float64Array, { ids, spectra, xyz, lab }: MeasuredMode['set']): boolean {
+  const rows = ids.length;
+  const colours = spectra?.values ?? xyz ?? lab;
+  const same = (values: ArrayLike<number>): boolean => {
+    const columns = values.length / rows;
+    for (let i = columns; i < values.length; i++) if (values[i] !== values[i % columns]) return false;
+    return true;
+  };
+  return rows >= LEAST_ALIKE && colours !== undefined && same(colours) && !same(device);
 }
 
 /** Why colours cannot be used as they are. */

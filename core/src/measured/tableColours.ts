@@ -5,6 +5,8 @@ import type { MeasuredMode } from './measurement.ts';
 import { spectraOfBands } from './spectra.ts';
 import type { Band } from './spectra.ts';
 
+const LEAST_XYZ = -1;
+
 export type Columns = readonly ColumnMeaning[];
 
 export interface FoundColours {
@@ -73,7 +75,19 @@ export function coloursOf(
   const xyz = together(three('xyz'), count);
   if (xyz !== undefined) {
     let most = 0;
-    for (const value of xyz) if (value > most) most = value;
+    let least = 0;
+    for (const value of xyz) {
+      if (value > most) most = value;
+      if (value < least) least = value;
+    }
+    // Noise takes deep colours a little below nothing; light that is taken away there is none.
+    if (least < LEAST_XYZ)
+      return failure({
+        code: 'measured.colour-range',
+        path: 'XYZ',
+        expected: `XYZ that is nowhere below ${LEAST_XYZ}`,
+        found: String(least),
+      });
     if (most <= 1.5) {
       for (let i = 0; i < xyz.length; i++) xyz[i] *= 100;
       notes.push('XYZ values stand on the scale 0..1 and were multiplied by 100.');

@@ -30,6 +30,23 @@ const WRONG: readonly (readonly [string, string | Uint8Array, string])[] = [
     cgats('SAMPLE_ID CMYK_C CMYK_M CMYK_Y CMYK_K D_RED D_GREEN D_BLUE', ['1 0 0 0 100 1 1 1']),
     'densities only',
   ],
+  [
+    'one colour for all that was printed',
+    cgats(
+      'SAMPLE_ID CMYK_C CMYK_M CMYK_Y CMYK_K XYZ_X XYZ_Y XYZ_Z',
+      from(0, 8, 1).map((i) => `${i} ${i} 0 0 100 0 0 0`),
+    ),
+    'the same colour for all 8 patches',
+  ],
+  [
+    'less light than none',
+    cgats('SAMPLE_ID CMYK_C CMYK_M CMYK_Y CMYK_K XYZ_X XYZ_Y XYZ_Z', [
+      '1 0 0 0 0 80 83 70',
+      '2 0 0 0 100 1 -1.1 1',
+    ]),
+    'XYZ that is nowhere below -1',
+  ],
+  ['nested without end', '<a>'.repeat(50_000), '…'],
   ['no format', 'CGATS.17\nBEGIN_DATA\n1 2 3\nEND_DATA\n', 'line 2: BEGIN_DATA: found none'],
   ['no end of the data', cgats(LAB, ROWS).replace('END_DATA\n', ''), 'BEGIN_DATA: found the end of the file'],
   [
@@ -95,6 +112,15 @@ function sentence(file: string | Uint8Array): string {
   const found = readMeasurement(file);
   return found.ok ? `ok ${JSON.stringify(found.value.questions)}` : found.issues.map(issueText).join('; ');
 }
+
+it('the same colour is believed of seven patches, and of eight that were printed alike', () => {
+  const file = (rows: readonly string[]): string =>
+    cgats('SAMPLE_ID CMYK_C CMYK_M CMYK_Y CMYK_K XYZ_X XYZ_Y XYZ_Z', rows);
+  const answers = { mode: 'M1', scale: 100, light: 'D50 2°' } as const;
+  expect(readMeasurement(file(from(0, 7, 1).map((i) => `${i} ${i} 0 0 100 9 9 9`)), answers).ok).toBe(true);
+  expect(readMeasurement(file(from(0, 8, 1).map((i) => `${i} 50 0 0 100 9 9 9`)), answers).ok).toBe(true);
+  expect(readMeasurement(file(['1 0 0 0 0 80 83 70', '2 0 0 0 100 1 -1 1']), answers).ok).toBe(true);
+});
 
 describe('a file that cannot be used', () => {
   it.each(WRONG)('%s', (_, file, words) => {

@@ -14,7 +14,6 @@ import { fitInkModel } from '@melto/core/characterise/inkModel';
 import { fitRgbModel } from '@melto/core/characterise/rgbModel';
 import { inkUncertainty, rgbUncertainty } from '@melto/core/characterise/modelUncertainty';
 import { uncertaintyMap } from '@melto/core/characterise/uncertaintyMap';
-import { meanPaperXyz } from '@melto/core/device/meanPaperXyz';
 import { gamutFigures } from '@melto/core/gamut/gamutFigures';
 import { deviceToLab, labToDevice, relativeToPaper } from '@melto/core/icc/profileTransform';
 import type { IccProfile } from '@melto/core/icc/iccTypes';
@@ -37,9 +36,8 @@ import { separationFrom } from '@melto/core/separate/separation';
 import { insertResult, insertResultFile } from '@melto/store/results';
 import { domainNow } from '../kernel/clock.ts';
 import type { Context } from '../kernel/context.ts';
-import { pooledReadings, whereRead } from './pooledReadings.ts';
+import { barePaper, pooledReadings, whereRead } from './pooledReadings.ts';
 import type { PooledReadings } from './pooledReadings.ts';
-import { Problem } from '../kernel/problem.ts';
 import { compareProfiles } from './profileComparison.ts';
 import { refinementFigures, wantedColours } from './refinementFigures.ts';
 
@@ -52,13 +50,11 @@ export async function buildProfile(
   const { choices, conditionId } = input;
   onProgress(0, 'Loading the reading');
   const pooled = await pooledReadings(context, choices.readingId, choices.addedReadingIds);
-  const { set, xyz, device } = pooled;
+  const { set } = pooled;
   const { condition, print, reading } = pooled.first;
   const { process } = condition;
   const earlier = await profileInForce(context, conditionId);
-  const paperXyz = meanPaperXyz(process, device, xyz);
-  if (paperXyz === undefined)
-    throw new Problem('bad-input', 'The reading has no bare paper.', 'Print a chart that has it.');
+  const paperXyz = barePaper(process, pooled);
   onProgress(0.02, 'Fitting the model');
   const madeMs = await domainNow(context);
   const name = profileName(choices.namePattern, {

@@ -1,6 +1,11 @@
 import { joinPatchSets } from '@melto/core/cgats/joinPatchSets';
 import { patchXyz } from '@melto/core/cgats/patchColours';
 import type { PatchSet } from '@melto/core/cgats/patchSet';
+import type { Xyz } from '@melto/core/colour/xyz';
+import { meanPaperXyz } from '@melto/core/device/meanPaperXyz';
+import { paperIssue } from '@melto/core/device/paperIssue';
+import type { Process } from '@melto/core/device/process';
+import { issueText } from '@melto/core/result';
 import type { Context } from '../kernel/context.ts';
 import type { PatchOfReading } from '../ledger/kinds/profileKind.ts';
 import { Problem } from '../kernel/problem.ts';
@@ -58,4 +63,19 @@ export function whereRead({ first, added }: PooledReadings, rows: readonly numbe
     loaded.rows.map((row) => ({ readingId: loaded.reading.id, code: loaded.print.code, row })),
   );
   return rows.map((row) => all[row]);
+}
+
+/** Mean colour of the bare paper of readings; a refusal where they have none, or none that can be one. */
+export function barePaper(process: Process, { device, xyz }: Pick<PooledReadings, 'device' | 'xyz'>): Xyz {
+  const paper = meanPaperXyz(process, device, xyz);
+  if (paper === undefined)
+    throw new Problem('bad-input', 'The reading has no bare paper.', 'Print a chart that has it.');
+  const impossible = paperIssue(paper);
+  if (impossible !== undefined)
+    throw new Problem(
+      'bad-input',
+      `Nothing can be built on this reading: ${issueText(impossible)}.`,
+      'Read the chart again, or give the file that was measured from it.',
+    );
+  return paper;
 }
