@@ -25,6 +25,7 @@ import type { CheckChoice, JudgedBy } from '../src/conformity/checkChoice.ts';
 import { conditionView } from '../src/overview/conditionView.ts';
 import { readingFile } from '../src/reading/readingView.ts';
 import { seenCheck } from '../src/conformity/seenCheck.ts';
+import { withdrawReading } from '../src/watch/withdrawReading.ts';
 import { letChange, putRight } from '../src/simulated/simulatedChanges.ts';
 import { byDeviceValues, heronOn, readWedge } from '../src/testing/heron.ts';
 import { refusal } from '../src/testing/refusal.ts';
@@ -306,6 +307,20 @@ describe('a check', () => {
     expect(code).toMatch(/^[A-Za-z0-9_-]{32}$/);
     expect((await shareReport(services, failing)).code).toBe(code);
     expect(Buffer.from((await publicReport(services, code, 'html')).content).toString('utf8')).toBe(html);
+    // A reading that is withdrawn leaves no report that looks as if it stood.
+    const shared = async (): Promise<string> =>
+      Buffer.from((await publicReport(services, code, 'html')).content).toString('utf8');
+    await withdrawReading(services, reading, true);
+    expect(await shared()).toContain('Its reading was withdrawn on');
+    drawn.length = 0;
+    await checkReport(drawing, passing, 'slip');
+    await withdrawReading(services, reading, false);
+    await checkReport(drawing, passing, 'slip');
+    expect(drawn.map((names) => [names.includes('Valid until'), names.includes('Not valid')])).toEqual([
+      [false, true],
+      [true, false],
+    ]);
+    expect(await shared()).toBe(html);
     await unshareReport(services, failing);
     expect((await refusal(publicReport(services, code, 'html'))).type).toBe('not-found');
     expect((await refusal(publicReport(services, '../../etc', 'html'))).type).toBe('not-found');

@@ -266,3 +266,12 @@ export function listPlainReadings(sql: Sql, limit: number): Promise<PlainReading
     [sql.house, String(limit)],
   );
 }
+
+/** When a reading that a result was made from was withdrawn; null where all of them stand. */
+export async function withdrawnOf(sql: Sql, result: number): Promise<number | null> {
+  const [row] = await sql.rows<{ atMs: number | null }>(
+    'SELECT MAX(x.withdrawn_ms) AS atMs FROM result_source s JOIN reading x ON x.id = s.reading_id WHERE s.result_id = ? AND x.house_id = ?',
+    [result, sql.house],
+  );
+  return row?.atMs == null ? null : Number(row.atMs);
+}

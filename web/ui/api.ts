@@ -1,3 +1,4 @@
+import { nanoid } from 'nanoid';
 import type { Static, TObject, TSchema } from '@sinclair/typebox';
 import type { Endpoint, FileBody } from '@/endpoints/endpoint';
 
@@ -130,7 +131,8 @@ function fileMark(file: Blob): string {
 }
 
 export function newKey(): string {
-  return crypto.randomUUID();
+  // Also where the browser has no `crypto.randomUUID`: over plain HTTP from another machine.
+  return nanoid();
 }
 
 /** An error of the browser's own, whose message is a sentence for people. */

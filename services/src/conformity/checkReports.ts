@@ -16,6 +16,7 @@ import { findLogo, findPicture } from '@melto/store/pictures';
 import { endReportLinks, findReportLink, insertReportLink, openReportLink } from '@melto/store/reportLinks';
 import { findResult, lockResult } from '@melto/store/results';
 import type { ResultRow } from '@melto/store/results';
+import { withdrawnOf } from '@melto/store/readings';
 import { findWatchState } from '@melto/store/watches';
 import { actingAs, unitOfWork } from '../kernel/context.ts';
 import type { Context } from '../kernel/context.ts';
@@ -52,18 +53,32 @@ export async function checkReport(
   const house = await findHouse(context.database);
   if (house === undefined) throw new Error(`no house ${context.database.house}`);
   const zone = house.timeZone;
+  const withdrawnMs = await withdrawnOf(context.database, resultId);
+  const withdrawn = withdrawnMs === null ? undefined : houseDay(withdrawnMs, zone);
   const name = `check-${resultId}`;
-  if (format === 'slip')
+  // A withdrawn reading leaves nothing that looks like a verdict on the print.
+  const off = { status: 'not-judged', words: 'Reading withdrawn' } as const;
+  if (format === 'slip') {
+    const slip = await slipOf(context, check, zone, withdrawn);
+    const model = withdrawn === undefined ? slip : { ...slip, ...off };
     return {
       name: `${name}-slip.pdf`,
       mediaType: 'application/pdf',
-      content: await context.drawPdf({ kind: 'slip', model: await slipOf(context, check, zone) }),
+      content: await context.drawPdf({ kind: 'slip', model }),
     };
+  }
   const { facts, ...rest } = modelOf(check, zone);
   const { note } = check.row;
   const noted = note === '' ? [] : [['Note', note] as const];
   const logo = await reportLogo(context);
-  const model: ReportModel = { ...rest, logo, facts: [['House', house.name], ...facts, ...noted] };
+  const said = withdrawnWords(withdrawn ?? '');
+  const model: ReportModel = {
+    ...rest,
+    ...(withdrawn === undefined
+      ? {}
+      : { verdict: { ...off, reason: said }, notices: [said, ...rest.notices] }),
+    ...{ logo, facts: [['House', house.name], ...facts, ...noted] },
+  };
   return format === 'pdf'
     ? {
         name: `${name}.pdf`,
@@ -93,7 +108,16 @@ function modelOf(check: StoredCheck, zone: string): ReportModel {
     : shortCheckModel(check.detail.header, check.detail.check, version, zone);
 }
 
-async function slipOf(context: Context, stored: StoredCheck, zone: string): Promise<SlipModel> {
+const withdrawnWords = (day: string): string =>
+  `Its reading was withdrawn on ${day}: what stands here is no word on the print.`;
+
+async function slipOf(
+  context: Context,
+  stored: StoredCheck,
+  zone: string,
+  /** Day its reading was withdrawn. */
+  withdrawn: string | undefined,
+): Promise<SlipModel> {
   const { row } = stored;
   const watch = await findWatchState(context.database, row.conditionId);
   // A watch that had expired before says nothing of this proof.
@@ -104,7 +128,10 @@ async function slipOf(context: Context, stored: StoredCheck, zone: string): Prom
     ['Proof', sheet],
     ['Condition', condition],
     ['Judged', day(row.madeMs)],
-    ...(verdict === 'conforms' || verdict === 'near' ? ([['Valid until', day(expires)]] as const) : []),
+    ...(withdrawn === undefined ? [] : ([['Not valid', `reading withdrawn ${withdrawn}`]] as const)),
+    ...(withdrawn === undefined && (verdict === 'conforms' || verdict === 'near')
+      ? ([['Valid until', day(expires)]] as const)
+      : []),
   ];
   const code = `MC-${row.id}`;
   if (stored.form === 'short') {

@@ -41,16 +41,22 @@ export function useJobStream(): readonly JobRow[] {
     channel.onmessage = (event: MessageEvent<string>) => take(event.data);
     const leave = new AbortController();
     let source: EventSource | undefined;
-    void navigator.locks
-      .request(CHANNEL, { signal: leave.signal }, () => {
-        source = new EventSource('/api/jobs/stream');
-        source.onmessage = (event: MessageEvent<string>) => {
-          take(event.data);
-          channel.postMessage(event.data);
-        };
-        return new Promise<void>((resolve) => leave.signal.addEventListener('abort', () => resolve()));
-      })
-      .catch(() => undefined); // left before the stream was ours
+    const listen = (): void => {
+      source = new EventSource('/api/jobs/stream');
+      source.onmessage = (event: MessageEvent<string>) => {
+        take(event.data);
+        channel.postMessage(event.data);
+      };
+    };
+    // Over plain HTTP from another machine browsers have no locks: there each page holds a stream of its own.
+    if (navigator.locks === undefined) listen();
+    else
+      void navigator.locks
+        .request(CHANNEL, { signal: leave.signal }, () => {
+          listen();
+          return new Promise<void>((resolve) => leave.signal.addEventListener('abort', () => resolve()));
+        })
+        .catch(() => undefined); // left before the stream was ours
     return () => {
       leave.abort();
       source?.close();
