@@ -27,7 +27,7 @@ const server = (house: keyof typeof HOUSES) => ({
     MELTO_E2E_DATABASE: `melto_e2e_${house}`,
     MELTO_PORT: String(HOUSES[house]),
     MELTO_SEED: process.env['MELTO_SEED'] ?? '1',
-    ...(house === 'own' ? { MELTO_SIMULATOR: 'off' } : {}),
+    ...(house === 'own' ? { MELTO_SIMULATOR: 'off', MELTO_HOSTS: 'melto.example' } : {}),
     NODE_ENV: 'production',
   },
   stdout: 'pipe' as const,
@@ -88,6 +88,8 @@ export default defineConfig({
       args: [
         '--no-sandbox',
         '--disable-gpu',
+        // A name that stands for a machine elsewhere: pages under it are in no secure context.
+        '--host-resolver-rules=MAP melto.example 127.0.0.1',
         '--disable-quic',
         '--no-first-run',
         '--disable-background-networking',

@@ -71,3 +71,29 @@ test('an empty house gets its first person, who lets others in by what they may 
   await expect(page.getByRole('row', { name: /Ines Marlow.*Make a person/ })).toBeVisible();
   await expect(page.getByRole('row', { name: /Tom Aldous.*Sign-in refused/ })).toBeVisible();
 });
+
+test('it is opened from another machine, where the browser has no secure context', async ({
+  page,
+  baseURL,
+}) => {
+  const wrong: string[] = [];
+  page.on('pageerror', (error) => wrong.push(error.message));
+  await page.goto(`http://melto.example:${new URL(baseURL ?? '').port}/library/stocks`);
+  expect(await page.evaluate(() => window.isSecureContext)).toBe(false);
+  await page.getByLabel('Name').fill('Ines Marlow');
+  await page.getByLabel('Passphrase').fill(PASSPHRASE);
+  await page.getByRole('button', { name: 'Sign in' }).click();
+  await expect(page.getByRole('button', { name: 'Ines', exact: true })).toBeVisible();
+  await page.goto(`http://melto.example:${new URL(baseURL ?? '').port}/library/stocks`);
+  await page.getByRole('button', { name: 'New stock' }).click();
+  await page.getByRole('dialog').getByLabel('Name').fill('Fen Board 300');
+  await page.getByRole('dialog').getByLabel('Surface').click();
+  await page.getByRole('option', { name: 'matt', exact: true }).click();
+  await page
+    .getByRole('dialog')
+    .getByLabel(/Minutes/)
+    .fill('20');
+  await page.getByRole('button', { name: 'Add the stock' }).click();
+  await expect(page.getByRole('row', { name: /Fen Board 300/ })).toBeVisible();
+  expect(wrong).toEqual([]);
+});

@@ -336,6 +336,13 @@ describe('a house that nobody has yet', () => {
     expect((await call(floor, { as: null })).status).toBe(200);
     for (const host of ['melto.example:3400', '192.168.1.7:3400'])
       expect((await call(floor, { as: null, headers: { host } })).status).toBe(401);
+    const from = async (address: string): Promise<number> =>
+      (await call(floor, { as: null, headers: { 'x-forwarded-for': address } })).status;
+    for (const own of ['127.0.0.1', '::1', '::ffff:127.0.0.1', '8.8.8.8, 127.0.0.2'])
+      expect(await from(own)).toBe(200);
+    // A proxy on the same machine tells whom it serves, whatever they said of themselves before.
+    for (const other of ['192.168.1.20', '127.0.0.1, 192.168.1.20', '::2', '127.0.0.1.evil', 'unknown'])
+      expect(await from(other), other).toBe(401);
     process.env['MELTO_HOST'] = '0.0.0.0';
     expect((await call(floor, { as: null })).status).toBe(401);
     delete process.env['MELTO_HOST'];

@@ -50,8 +50,13 @@ export async function callerOf(headers: Headers): Promise<Caller | undefined> {
 export function atOwnMachine(headers: Headers): boolean {
   const own = process.env['MELTO_HOST'];
   const name = hostName(headers.get('host'));
-  return (own === undefined || LOOPBACK.includes(own)) && name !== undefined && LOOPBACK.includes(name);
+  const here = name !== undefined && LOOPBACK.includes(name) && isLoopback(addressOf(headers));
+  return here && (own === undefined || LOOPBACK.includes(own));
 }
+
+/** Whether an address is this machine's own; a proxy on it tells the address of whoever it serves. */
+const isLoopback = (address: string): boolean =>
+  /^(|127(\.\d{1,3}){3}|::1|::ffff:127(\.\d{1,3}){3})$/.test(address);
 
 /** Where a request came from, as the server or the proxy before it was told. */
 export function addressOf(headers: Headers): string {
