@@ -43,6 +43,8 @@ export type HouseOnPages = HouseState & {
   readonly role: Role;
   /** How whoever asks is known; the sample house knows whoever sits at its own machine. */
   readonly how: 'session' | 'key' | 'sample';
+  /** Free space of the disk of the database, MB; null where it is on another machine. */
+  readonly roomMb: number | null;
 };
 
 export const HOUSE = reads({

@@ -14,6 +14,7 @@ import { context } from './context';
 import { requireMediaType, requireOwnOrigin } from './guards';
 import { requirePace } from './pace';
 import { readBody } from './readBody';
+import { requireRoom, roomLeft } from './room';
 import { fileResponse, jsonResponse, problemResponse } from './respond';
 import { valid, validAddress } from './validate';
 
@@ -48,6 +49,7 @@ async function askedOf<P extends TObject, Q extends TObject, B extends TSchema |
   if (endpoint.method !== 'GET') requireOwnOrigin(headers);
   const caller = endpoint.who === 'anyone' ? undefined : await requireCaller(headers, endpoint.who);
   await requirePace(caller === undefined ? addressOf(headers) : paceKey(caller), endpoint);
+  if (endpoint.method !== 'GET') requireRoom(await roomLeft());
   const query = Object.fromEntries(new URL(request.url).searchParams);
   return {
     context: caller?.context ?? context(),

@@ -1,3 +1,4 @@
+import { fileText } from '../kernel/fileText.ts';
 import { CMYK, sameProcess } from '@melto/core/device/process';
 import { randomUUID } from 'node:crypto';
 import { patchXyz } from '@melto/core/cgats/patchColours';
@@ -51,7 +52,7 @@ export async function createAimSetFromFile(
       ],
     };
   }
-  const parsed = readPatchSet(Buffer.from(bytes).toString('utf8'));
+  const parsed = readPatchSet(fileText(bytes));
   if (!parsed.ok) throw refused(parsed.issues);
   const set = parsed.value;
   if (!sameProcess(set.process, CMYK) || patchXyz(set) === undefined)

@@ -9,6 +9,7 @@ export const PROBLEM_STATUS = {
   forbidden: 403,
   unauthenticated: 401,
   'too-many': 429,
+  'no-room': 507,
 } as const;
 
 export type ProblemType = keyof typeof PROBLEM_STATUS;

@@ -50,6 +50,24 @@ function header(
 }
 
 describe('the header', () => {
+  it('says in time that the disk gets full, and when nothing can be stored', async () => {
+    for (const [roomMb, words] of [
+      [299.9, 'nothing can be stored: 299 MB left on disk'],
+      [300, '300 MB left on disk'],
+      [1999.9, '1,999 MB left on disk'],
+    ] as const) {
+      const { unmount } = header({ roomMb });
+      expect((await screen.findByText(/left on disk/)).textContent).toBe(words);
+      unmount();
+    }
+    for (const roomMb of [2000, null]) {
+      const { unmount } = header({ roomMb });
+      await screen.findByRole('button', { name: 'Ines' });
+      expect(screen.queryByText(/left on disk/)).toBeNull();
+      unmount();
+    }
+  });
+
   it('says where one is: the floor, or the condition', async () => {
     const { unmount } = header();
     expect(screen.getByText('Floor')).toBeTruthy();

@@ -14,6 +14,7 @@ import { ask, send } from '@/ui/api';
 import { formatSpan } from '@/ui/format';
 import { JobsMenu } from './JobsMenu';
 import { Palette } from './Palette';
+import { RoomLeft } from './RoomLeft';
 import { PersonMenu } from './PersonMenu';
 import { useHere } from './useHere';
 import { useDomainNow, useHouse } from './useHouse';
@@ -44,6 +45,7 @@ export function Header() {
         <span>Find or do…</span>
         <kbd className="mono">Ctrl K</kbd>
       </button>
+      <RoomLeft />
       <InstrumentItem />
       <ClockItem />
       <JobsMenu />

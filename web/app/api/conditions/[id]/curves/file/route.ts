@@ -1,9 +1,10 @@
 import { importCurves } from '@melto/services/calibration/curves';
+import { fileText } from '@melto/services/kernel/fileText';
 import { IMPORT_CURVES } from '@/endpoints/calibration';
 import { changing } from '@/server/route';
 
 export const dynamic = 'force-dynamic';
 
 export const POST = changing(IMPORT_CURVES, ({ context, params, query, body }) =>
-  importCurves(context, params.id, query.name ?? 'curves.csv', Buffer.from(body).toString('utf8')),
+  importCurves(context, params.id, query.name ?? 'curves.csv', fileText(body)),
 );
