@@ -1,11 +1,10 @@
 import { failure, success } from '../result.ts';
 import type { Result } from '../result.ts';
+import { xyzRange } from './colourRange.ts';
 import type { ColourSpace, ColumnMeaning, Mode } from './columns.ts';
 import type { MeasuredMode } from './measurement.ts';
 import { spectraOfBands } from './spectra.ts';
 import type { Band } from './spectra.ts';
-
-const LEAST_XYZ = -1;
 
 export type Columns = readonly ColumnMeaning[];
 
@@ -74,30 +73,12 @@ export function coloursOf(
     );
   const xyz = together(three('xyz'), count);
   if (xyz !== undefined) {
-    let most = 0;
-    let least = 0;
-    for (const value of xyz) {
-      if (value > most) most = value;
-      if (value < least) least = value;
-    }
-    // Noise takes deep colours a little below nothing; light that is taken away there is none.
-    if (least < LEAST_XYZ)
-      return failure({
-        code: 'measured.colour-range',
-        path: 'XYZ',
-        expected: `XYZ that is nowhere below ${LEAST_XYZ}`,
-        found: String(least),
-      });
-    if (most <= 1.5) {
+    const range = xyzRange(xyz);
+    if (!range.ok) return range;
+    if (range.value <= 1.5) {
       for (let i = 0; i < xyz.length; i++) xyz[i] *= 100;
       notes.push('XYZ values stand on the scale 0..1 and were multiplied by 100.');
-    } else if (most > 300)
-      return failure({
-        code: 'measured.colour-range',
-        path: 'XYZ',
-        expected: 'XYZ with 100 for a perfect diffuser',
-        found: String(most),
-      });
+    }
   }
   const odd =
     lab?.findIndex((value, i) => (i % 3 === 0 ? value < -2 || value > 125 : Math.abs(value) > 250)) ?? -1;

@@ -88,6 +88,21 @@ describe('an aim set as a file', () => {
     expect((await aimSetDetail(services, back.id)).hasSpectra).toBe(true);
   });
 
+  it('of colours that no print has is refused, and leaves nothing behind', async () => {
+    const count = async (): Promise<number> => (await aimSets(services)).length;
+    const before = await count();
+    const file = (last: string): Uint8Array =>
+      Buffer.from(
+        `CGATS.17\nBEGIN_DATA_FORMAT\nSAMPLE_ID CMYK_C CMYK_M CMYK_Y CMYK_K LAB_L LAB_A LAB_B\nEND_DATA_FORMAT\nBEGIN_DATA\n1 0 0 0 0 95 0 -2\n2 100 0 0 0 ${last}\nEND_DATA\n`,
+      );
+    const take = (last: string) => createAimSetFromFile(services, { name: 'Odd' }, 'odd.txt', file(last));
+    for (const last of ['1e308 1e308 0', '50 5000 0', '-50 0 0', '55 -36 nan'])
+      expect((await refusal(take(last))).title, last).toContain('cannot be used');
+    expect(await count()).toBe(before);
+    await take('55 -36 -50');
+    expect(await count()).toBe(before + 1);
+  });
+
   it('of a published condition gives what is published, not what is completed', async () => {
     const [published] = await aimSets(services).then((sets) => sets.filter(({ completed }) => completed));
     const { content } = await aimSetFile(services, published.id);

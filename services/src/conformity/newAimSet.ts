@@ -8,6 +8,7 @@ import { WHITE_D50_MEASURED } from '@melto/core/colour/whitePoints';
 import { labToXyz } from '@melto/core/colour/xyzToLab';
 import { profileAims } from '@melto/core/conformity/profileAims';
 import { readIcc } from '@melto/core/icc/readIcc';
+import { xyzRange } from '@melto/core/measured/colourRange';
 import { issueText } from '@melto/core/result';
 import type { Issue } from '@melto/core/result';
 import { findAimSet, insertAimSet } from '@melto/store/aimSets';
@@ -55,13 +56,16 @@ export async function createAimSetFromFile(
   const parsed = readPatchSet(fileText(bytes));
   if (!parsed.ok) throw refused(parsed.issues);
   const set = parsed.value;
-  if (!sameProcess(set.process, CMYK) || patchXyz(set) === undefined)
+  const xyz = patchXyz(set);
+  if (!sameProcess(set.process, CMYK) || xyz === undefined)
     throw new Problem(
       'bad-input',
       `${fileName} has no CMYK values with colours.`,
       'Take a characterisation with CMYK and spectra, XYZ or Lab.',
       'file',
     );
+  const range = xyzRange(xyz);
+  if (!range.ok) throw refused(range.issues);
   if (set.ids.length > MOST_PATCHES)
     throw new Problem(
       'too-large',
