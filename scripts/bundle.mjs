@@ -11,6 +11,7 @@ const ENTRIES = {
     worker: 'jobs/src/worker.ts',
     migrate: 'services/src/house/migrate.ts',
     houseCommand: 'services/src/house/houseCommand.ts',
+    houseVerify: 'jobs/src/houseVerify.ts',
     drawPdf: 'paper/src/report/drawPdf.ts',
     readUpload: 'paper/src/readUpload.ts',
     inkIntents: 'core/src/profile/inkIntents.ts',

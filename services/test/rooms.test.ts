@@ -54,7 +54,7 @@ const EXCEPTIONS: Readonly<Record<string, readonly [number, string]>> = {
   'services/src/conformity/checkChoice.ts': [1, STANDARD],
   'services/src/conformity/newAimSet.ts': [1, STANDARD],
   'services/src/ledger/links.ts': [3, 'which links a process has, in one place'],
-  'services/src/profile/buildProfile.ts': [1, PROFILE],
+  'services/src/profile/workProfile.ts': [1, PROFILE],
   'services/src/profile/chartJobs.ts': [1, PROFILE],
   'services/src/profile/profilingChart.ts': [2, PROFILE],
   'services/src/wedges/predictedWedge.ts': [1, STANDARD],

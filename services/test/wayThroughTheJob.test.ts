@@ -42,6 +42,7 @@ import { checkReport } from '../src/conformity/checkReports.ts';
 import { named } from '../src/testing/named.ts';
 import { staleMarksAgree } from '../src/testing/staleMarksAgree.ts';
 import { MEASURED_M1 } from '../src/testing/measuredAs.ts';
+import { verifyHouse } from '../src/overview/verifyHouse.ts';
 import { openTestServices } from '../src/testing/testServices.ts';
 import type { TestServices } from '../src/testing/testServices.ts';
 import { calibrateTile, readStrip } from '../src/simulated/simulatedHand.ts';
@@ -301,6 +302,35 @@ describe('from a blank stock to a proven profile', () => {
     // Later tests go on from the check that conforms.
     const first = (await versionsOf(services, conditionId, 'conformity'))[0];
     await putInForce(services, first.id);
+  });
+
+  it('comes out the same when it is computed again, and what was changed since is named', async () => {
+    const outcomes = async (): Promise<string[]> =>
+      (await verifyHouse(services)).map(({ what, outcome, why }) => `${what.split(',')[0]} ${outcome}${why}`);
+    const before = await outcomes();
+    expect(before).toContain('profile equal');
+    expect(before).toContain('short check equal');
+    expect(before.filter((words) => words.includes('differs'))).toEqual([]);
+    const { database } = services;
+    const flip =
+      "UPDATE file f JOIN result_file rf ON rf.file_id = f.id SET f.content = INSERT(f.content, 2001, 1, CHAR(ASCII(SUBSTRING(f.content, 2001, 1)) ^ 1)) WHERE rf.role = 'profile'";
+    const [check] = await database.rows<{ id: number; detail: string }>(
+      "SELECT id, detail FROM result WHERE shape = 'short-check' ORDER BY id LIMIT 1",
+    );
+    const stored = (detail: string): Promise<unknown> =>
+      database.change('UPDATE result SET detail = ? WHERE id = ?', [detail, check.id]);
+    await database.change(flip);
+    await stored(check.detail.replace('"mean":', '"mean":1'));
+    const after = await outcomes();
+    expect(after.some((words) => words === 'profile differsits file differs from byte 2000 on')).toBe(true);
+    expect(after.some((words) => /^short check differsits \w+ differ$/.test(words))).toBe(true);
+    await stored('{"check":{}}');
+    expect((await outcomes()).some((words) => words.startsWith('short check differsdetail of result'))).toBe(
+      true,
+    );
+    await database.change(flip);
+    await stored(check.detail);
+    expect(await outcomes()).toEqual(before);
   });
 
   it('finds out by a picture how jobs are converted', async () => {

@@ -370,3 +370,12 @@ export async function listSourceResults(sql: Sql, resultId: number): Promise<num
   );
   return rows.map(({ id }) => id);
 }
+
+/** Results of the house after one of them, in the order they were made. */
+export function listResultsAfter(sql: Sql, after: number, limit: number): Promise<WholeResultRow[]> {
+  return sql.rows(`SELECT r.detail, ${COLUMNS} WHERE r.house_id = ? AND r.id > ? ORDER BY r.id LIMIT ?`, [
+    sql.house,
+    after,
+    String(limit),
+  ]);
+}

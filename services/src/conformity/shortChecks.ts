@@ -6,13 +6,14 @@ import type { ChartForm } from '@melto/core/charts/chartForm';
 import { shortCheckColours } from '@melto/core/charts/shortCheckChart';
 import { deltaE2000 } from '@melto/core/colour/deltaE2000';
 import { HOUSE_PHOTO, judgeShortCheck } from '@melto/core/conformity/shortCheck';
-import type { ShortCheckLimits } from '@melto/core/conformity/shortCheck';
+import type { ShortCheckLimits, ShortCheckResult } from '@melto/core/conformity/shortCheck';
 import { meanPaperXyz } from '@melto/core/device/meanPaperXyz';
 import { channelCount, drivenByInks } from '@melto/core/device/process';
 import { deviceToLab, labToDevice } from '@melto/core/icc/profileTransform';
 import { unwrap } from '@melto/core/result';
 import type { ReportHeader } from '@melto/paper/report/shortCheckModel';
 import { insertResult } from '@melto/store/results';
+import type { ResultRow } from '@melto/store/results';
 import { storeChart } from '../charts/chart.ts';
 import { printChart } from '../charts/printChart.ts';
 import type { Printed, PrintInput } from '../charts/printChart.ts';
@@ -29,6 +30,7 @@ import { toStore } from '../ledger/resultKind.ts';
 import { profileSummary } from '../ledger/resultKinds.ts';
 import { resultRow } from '../ledger/storedResult.ts';
 import { loadReading } from '../reading/loadReading.ts';
+import type { LoadedReading } from '../reading/loadReading.ts';
 
 /** A colour counts as in gamut where the profile's own round trip comes back within this ΔE00. */
 const IN_GAMUT = 1;
@@ -96,10 +98,11 @@ function limitsOf(judgedBy: string | null): ShortCheckLimits {
   return own === undefined ? HOUSE_PHOTO : { name: 'Own limits', ...own };
 }
 
-/** Judges a complete reading of a short check and stores the check with its report. */
-export async function judgeCompleteCheck(context: Context, readingId: number): Promise<number> {
-  const loaded = await loadReading(context, readingId);
-  const { print, chart, set, xyz, condition, reading } = loaded;
+/** Judges a complete reading of a short check by the profile it was printed through; stores nothing. */
+export async function shortCheckOf(
+  context: Context,
+  { print, chart, set, xyz, condition }: LoadedReading,
+): Promise<{ readonly check: ShortCheckResult; readonly profile: ResultRow }> {
   const { device } = set;
   if (print.profileResultId === null || chart.set.lab === undefined || device === undefined)
     throw new Error(`print ${print.code} is no short check`);
@@ -127,6 +130,14 @@ export async function judgeCompleteCheck(context: Context, readingId: number): P
     paper,
     limitsOf(print.judgedBy),
   );
+  return { check, profile: made };
+}
+
+/** Judges a complete reading of a short check and stores the check with its report. */
+export async function judgeCompleteCheck(context: Context, readingId: number): Promise<number> {
+  const loaded = await loadReading(context, readingId);
+  const { print, condition, reading } = loaded;
+  const { check, profile: made } = await shortCheckOf(context, loaded);
   const madeMs = await domainNow(context);
   const header: ReportHeader = {
     condition: conditionName(condition),

@@ -21,7 +21,7 @@ async function house(): Promise<string> {
     throw new Problem(
       'bad-input',
       'Say what to do with which file.',
-      './melto house save, check or restore FILE, or ./melto house passphrase NAME',
+      './melto house save, check or restore FILE, ./melto house passphrase NAME, or ./melto house verify',
     );
   if (act === 'check') {
     const { madeAt, migrations: run } = await checkHouseFile(file);
