@@ -11,7 +11,7 @@ shot '/readings/1?patch=200' "$out/reading.png"
 shot /conditions/1/profile "$out/profile.png"
 shot /conditions/7/conformity "$out/conformity.png"
 shot /conditions/6/watch "$out/watch.png"
-shot /library/tolerances "$out/tolerances.png" 'role=button[name="Write an own set from this"]'
+shot /library/people "$out/people.png"
 shot /conditions/6/profile "$out/press-profile.png"
 shot /conditions/6/evenness "$out/evenness.png"
 shot /conditions/6/limits "$out/limits.png"

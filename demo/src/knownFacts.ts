@@ -1,4 +1,5 @@
 import type { DeviceFacts } from '@melto/core/device/deviceFacts';
+import type { InkCosts } from '@melto/core/stock/inkCosts';
 import type { InkKind } from '@melto/core/stock/inkKinds';
 import type { StockFacts } from '@melto/core/stock/stockFacts';
 import { changeInkSet, libraryInkSets } from '@melto/services/house/inkSets';
@@ -26,6 +27,11 @@ const STOCKS: Readonly<Record<string, StockFacts>> = {
   'Chalk Rag 310': { weightGsm: 310, side: 'the smoother side, long edge first', brightener: 'free' },
   'Quay Proof 200': { weightGsm: 200, side: 'the side without print on it', brightener: 'faint' },
 };
+/** Price of a litre of C, M, Y, K, and what lies on a square metre in full. */
+const COSTS: Readonly<Record<string, InkCosts>> = {
+  'Toner four': [72, 72, 72, 48].map((pricePerLitre) => ({ pricePerLitre, millilitresPerM2: 4.2 })),
+  'Process four': [14, 14, 13, 9].map((pricePerLitre) => ({ pricePerLitre, millilitresPerM2: 1.3 })),
+};
 const INKS: Readonly<Record<string, InkKind>> = {
   'Pigment four': 'pigment',
   'Toner four': 'toner',
@@ -52,7 +58,8 @@ export async function tellFacts(context: Context): Promise<void> {
   }
   for (const inkSet of await libraryInkSets(context)) {
     const kind = INKS[inkSet.name];
-    if (kind !== undefined && inkSet.kind === '') await changeInkSet(context, inkSet.id, { ...inkSet, kind });
+    if (kind !== undefined && inkSet.kind === '')
+      await changeInkSet(context, inkSet.id, { ...inkSet, kind, costs: COSTS[inkSet.name] ?? [] });
   }
 }
 

@@ -97,7 +97,7 @@ describe('an ink set', () => {
 
   it('dries as long as it says or as its stock says, whichever is longer', async () => {
     const { id } = (await inkSet('Process four')) ?? { id: 0 };
-    const change = { name: 'Process four', kind: 'offset', note: '' } as const;
+    const change = { name: 'Process four', kind: 'offset', costs: [], note: '' } as const;
     const rest = async () => (await conditionOf(services, condition)).restMinutes;
     expect(await rest()).toBe(30);
     await changeInkSet(services, id, { ...change, restMinutes: 29 });
@@ -109,12 +109,21 @@ describe('an ink set', () => {
     );
     await changeInkSet(services, id, { ...change, restMinutes: null });
     expect(await rest()).toBe(30);
+    const costs = [0, 1, 2, 3].map((i) => ({ pricePerLitre: 40 + i, millilitresPerM2: 1.5 }));
+    await changeInkSet(services, id, { ...change, restMinutes: null, costs });
+    expect((await inkSet('Process four'))?.costs).toEqual(costs);
   });
 
   it('is renamed wherever it is used, and takes no other’s name', async () => {
-    const other = await createInkSet(services, { name: 'Spot one', kind: '', restMinutes: null, note: '' });
+    const other = await createInkSet(services, {
+      name: 'Spot one',
+      kind: '',
+      restMinutes: null,
+      costs: [],
+      note: '',
+    });
     const { id } = (await inkSet('Process four')) ?? { id: 0 };
-    const change = { kind: 'offset', restMinutes: null, note: '' } as const;
+    const change = { kind: 'offset', restMinutes: null, costs: [], note: '' } as const;
     expect((await refusal(changeInkSet(services, id, { ...change, name: ' spot  ONE ' }))).title).toContain(
       'already',
     );
@@ -132,7 +141,7 @@ describe('an ink set', () => {
   });
 
   it('is made once of sixteen that make it at once; of renames at once each leaves one name', async () => {
-    const row = { name: 'Six new', kind: '', restMinutes: null, note: '' } as const;
+    const row = { name: 'Six new', kind: '', restMinutes: null, costs: [], note: '' } as const;
     const made = await Promise.allSettled(Array.from({ length: 16 }, () => createInkSet(services, row)));
     expect(made.filter(({ status }) => status === 'fulfilled')).toHaveLength(1);
     const { id } = (await inkSet('Six new')) ?? { id: 0 };

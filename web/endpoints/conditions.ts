@@ -105,6 +105,13 @@ const INK_SET = strict({
   name: word(80),
   kind: oneOf(['', ...INK_KINDS]),
   restMinutes: Type.Union([Type.Null(), Type.Integer({ minimum: 0, maximum: MOST_REST_MINUTES })]),
+  costs: Type.Array(
+    strict({
+      pricePerLitre: Type.Number({ minimum: 0, maximum: 10_000 }),
+      millilitresPerM2: Type.Number({ minimum: 0, maximum: 100 }),
+    }),
+    { maxItems: 8 },
+  ),
   note: text(400),
 });
 

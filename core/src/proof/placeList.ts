@@ -28,6 +28,8 @@ export interface PlacedList {
   readonly over3: number;
   /** Mean sum of the device values, 1 = one full channel. */
   readonly ink: number;
+  /** Mean of each channel. */
+  readonly amounts: readonly number[];
 }
 
 /**
@@ -53,5 +55,10 @@ export function placeList(profile: IccProfile, lab: Float64Array): Result<Placed
     ...summariseErrors(errors),
     over3: errors.filter((error) => error > 3).length,
     ink: device.reduce((sum, value) => sum + value, 0) / errors.length,
+    amounts: Array.from({ length: outputs }, (_, ink) => {
+      let sum = 0;
+      for (let at = ink; at < device.length; at += outputs) sum += device[at];
+      return sum / errors.length;
+    }),
   });
 }

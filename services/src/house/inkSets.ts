@@ -1,3 +1,4 @@
+import type { InkCosts } from '@melto/core/stock/inkCosts';
 import { lockHouse } from '@melto/store/houses';
 import { countInkSetUses, insertInkSet, listInkSets, updateInkSet } from '@melto/store/inkSets';
 import type { InkSetRow } from '@melto/store/inkSets';
@@ -12,18 +13,20 @@ export interface LibraryInkSet {
   readonly name: string;
   readonly kind: InkSetRow['kind'];
   readonly restMinutes: number | null;
+  /** Price and laydown of each ink, in the order of the channels; empty where nobody has told. */
+  readonly costs: InkCosts;
   readonly note: string;
   readonly away: boolean;
   /** Conditions that print with it. */
   readonly uses: number;
 }
 
-export type InkSetChange = Pick<LibraryInkSet, 'name' | 'kind' | 'restMinutes' | 'note'>;
+export type InkSetChange = Pick<LibraryInkSet, 'name' | 'kind' | 'restMinutes' | 'costs' | 'note'>;
 
 export async function libraryInkSets({ database }: Context): Promise<LibraryInkSet[]> {
   const [rows, uses] = await Promise.all([listInkSets(database), countInkSetUses(database)]);
-  return rows.map(({ id, name, kind, restMinutes, note, awayMs }) => ({
-    ...{ id, name, kind, restMinutes, note },
+  return rows.map(({ id, name, kind, restMinutes, costs, note, awayMs }) => ({
+    ...{ id, name, kind, restMinutes, costs, note },
     away: awayMs !== null,
     uses: uses.get(name.toLowerCase()) ?? 0,
   }));
@@ -53,7 +56,7 @@ export async function changeInkSet(context: Context, id: number, change: InkSetC
   });
 }
 
-function checked({ name, kind, restMinutes, note }: InkSetChange): InkSetChange {
+function checked({ name, kind, restMinutes, costs, note }: InkSetChange): InkSetChange {
   if (restMinutes !== null) checkRest(restMinutes);
-  return { name: named(name, 'name', 'ink set'), kind, restMinutes, note: note.trim() };
+  return { name: named(name, 'name', 'ink set'), kind, restMinutes, costs, note: note.trim() };
 }

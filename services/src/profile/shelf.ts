@@ -38,6 +38,7 @@ export interface ShelfProfile {
     readonly device: string;
     readonly stock: string;
     readonly mode: string;
+    readonly inkSet: string;
     readonly version: number;
     readonly inForceOn: number;
   } | null;
@@ -66,6 +67,7 @@ export async function profileShelf({ database }: Context): Promise<ShelfProfile[
         ...{ digest: row.digest, madeMs: row.madeMs, note: row.note, kept: null },
         condition: {
           ...{ id: row.conditionId, device: row.device, stock: row.stock, mode: modeName(row) },
+          inkSet: row.inkSet,
           ...{ version: row.version, inForceOn: Number(row.inForceOn) },
         },
       };

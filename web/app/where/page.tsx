@@ -1,3 +1,4 @@
+import { libraryInkSets } from '@melto/services/house/inkSets';
 import { profileShelf } from '@melto/services/profile/shelf';
 import { standingOf } from '@melto/services/overview/standing';
 import { WhereSurface } from '@/features/where/WhereSurface';
@@ -13,11 +14,14 @@ export default async function Page() {
   const shelf = (await profileShelf(await pageContext()))
     .filter(({ condition }) => (condition?.inForceOn ?? 0) > 0)
     .slice(0, MOST_CONDITIONS);
+  const inkSets = await libraryInkSets(await pageContext());
+  const costsOf = (name: string) =>
+    inkSets.find((inkSet) => inkSet.name.toLowerCase() === name.toLowerCase())?.costs ?? [];
   const places = await Promise.all(
     shelf.map(async (profile) => {
-      if (profile.condition === null) return { profile, standing: 'go' as const, reasons: [] };
+      if (profile.condition === null) return { profile, standing: 'go' as const, reasons: [], costs: [] };
       const { standing, reasons } = await standingOf(await pageContext(), profile.condition.id);
-      return { profile, standing, reasons };
+      return { profile, standing, reasons, costs: costsOf(profile.condition.inkSet) };
     }),
   );
   return <WhereSurface places={places} />;

@@ -104,6 +104,8 @@ export function BridgeProvider({
   const told = useRef(new Set<string>());
   useEffect(() => told.current.clear(), [client]);
   useEffect(() => {
+    // Whoever only looks makes nothing known.
+    if (house?.role === 'viewer') return;
     for (const info of view.instruments) {
       const said = JSON.stringify(info);
       if (told.current.has(said)) continue;

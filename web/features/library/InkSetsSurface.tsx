@@ -34,6 +34,10 @@ export function InkSetsSurface({ inkSets }: { inkSets: readonly LibraryInkSet[] 
         columns={[
           { name: 'Made of', cell: ({ kind }) => (kind === '' ? '' : INK_KIND_WORDS[kind]) },
           { name: 'Rests, min', numeric: true, cell: ({ restMinutes }) => restMinutes },
+          {
+            name: 'Price a litre',
+            cell: ({ costs }) => costs.map(({ pricePerLitre }) => pricePerLitre).join(' '),
+          },
           { name: 'Conditions', numeric: true, cell: ({ uses }) => uses },
           { name: 'Note', cell: ({ note }) => note },
         ]}
@@ -65,12 +69,22 @@ function InkSetDialog({ inkSet, like = inkSet, onClose }: InkSetDialogProps) {
     {
       ...{ name: inkSet?.name ?? '', kind: like?.kind ?? '', note: like?.note ?? '' },
       rest: like?.restMinutes == null ? '' : String(like.restMinutes),
+      prices: (like?.costs ?? []).map(({ pricePerLitre }) => pricePerLitre).join(' '),
+      laydowns: (like?.costs ?? []).map(({ millilitresPerM2 }) => millilitresPerM2).join(' '),
     },
-    ({ name, kind, rest, note }) => ({
+    ({ name, kind, rest, note, prices, laydowns }) => ({
       ...{ name: name.trim(), kind, note },
       restMinutes: rest.trim() === '' ? null : numberOf(rest),
+      costs: costsFrom(prices, laydowns),
     }),
-    { fields: { restMinutes: 'rest' } },
+    {
+      fields: { restMinutes: 'rest', costs: 'prices' },
+      words: { prices: 'Numbers from 0 to 10,000, and from 0 to 100 below' },
+      also: ({ prices, laydowns }) => {
+        const [a, b] = [numbersOf(prices).length, numbersOf(laydowns).length];
+        return { laydowns: a === b ? undefined : `As many as prices: ${a}` };
+      },
+    },
   );
   return (
     <FormDialog
@@ -94,7 +108,33 @@ function InkSetDialog({ inkSet, like = inkSet, onClose }: InkSetDialogProps) {
         label="Minutes these inks dry on any stock"
         help="A print rests as long as its inks or its stock say, whichever is longer; empty where the stock alone says"
       />
+      <TextIn
+        form={form}
+        name="prices"
+        label="Price of a litre of each ink"
+        help="In the order of the channels, with blanks between: C M Y K"
+        most={120}
+      />
+      <TextIn
+        form={form}
+        name="laydowns"
+        label="Millilitres of each on a square metre in full"
+        help="Empty where nobody has weighed it; then no cost is told"
+        most={120}
+      />
       <TextIn form={form} name="note" label="Note" lines={2} most={400} />
     </FormDialog>
   );
+}
+
+/** Numbers with blanks or semicolons between them. */
+const numbersOf = (text: string): number[] =>
+  text
+    .split(/[\s;]+/)
+    .filter((word) => word !== '')
+    .map(numberOf);
+
+function costsFrom(prices: string, laydowns: string): LibraryInkSet['costs'] {
+  const amounts = numbersOf(laydowns);
+  return numbersOf(prices).map((pricePerLitre, i) => ({ pricePerLitre, millilitresPerM2: amounts[i] ?? 0 }));
 }

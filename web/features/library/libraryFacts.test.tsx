@@ -20,7 +20,16 @@ const rag: LibraryStock = {
   ...{ uses: 1, facts: { weightGsm: 310, brightener: 'free' } },
 };
 const inks: LibraryInkSet = {
-  ...{ id: 7, name: 'Pigment six', kind: 'pigment', restMinutes: null, note: '', away: false, uses: 4 },
+  ...{
+    id: 7,
+    name: 'Pigment six',
+    kind: 'pigment',
+    restMinutes: null,
+    costs: [],
+    note: '',
+    away: false,
+    uses: 4,
+  },
 };
 
 describe('a device', () => {
@@ -115,7 +124,13 @@ describe('a copy', () => {
     await user.type(screen.getByLabelText('Name'), 'Pigment eight');
     await user.click(screen.getByRole('button', { name: 'Add the ink set' }));
     await waitFor(() =>
-      expect(sent[1]?.body).toEqual({ name: 'Pigment eight', kind: 'pigment', restMinutes: null, note: '' }),
+      expect(sent[1]?.body).toEqual({
+        name: 'Pigment eight',
+        kind: 'pigment',
+        restMinutes: null,
+        costs: [],
+        note: '',
+      }),
     );
   });
 });
@@ -168,9 +183,22 @@ describe('ink sets', () => {
     await user.click(screen.getByRole('button', { name: 'New ink set' }));
     await user.type(screen.getByLabelText('Name'), ' Toner four ');
     await user.type(screen.getByLabelText(/Minutes these inks dry/), '15');
-    await user.click(screen.getByRole('button', { name: 'Add the ink set' }));
+    // Each price has its laydown, or there is no cost to tell.
+    await user.type(screen.getByLabelText(/Price of a litre/), '72 70,5');
+    const add = screen.getByRole('button', { name: 'Add the ink set' });
+    expect(add).toHaveProperty('disabled', true);
+    await user.type(screen.getByLabelText(/Millilitres of each/), '4.2 101');
+    expect(add).toHaveProperty('disabled', true);
+    await user.type(screen.getByLabelText(/Millilitres of each/), '{Backspace}{Backspace}0');
+    await user.click(add);
     await waitFor(() =>
-      expect(sent[0]?.body).toEqual({ name: 'Toner four', kind: '', restMinutes: 15, note: '' }),
+      expect(sent[0]?.body).toEqual({
+        ...{ name: 'Toner four', kind: '', restMinutes: 15, note: '' },
+        costs: [
+          { pricePerLitre: 72, millilitresPerM2: 4.2 },
+          { pricePerLitre: 70.5, millilitresPerM2: 10 },
+        ],
+      }),
     );
     await user.click(await screen.findByRole('button', { name: 'Change Pigment six' }));
     await user.type(screen.getByLabelText('Name'), 'teen');
@@ -180,6 +208,7 @@ describe('ink sets', () => {
         name: 'Pigment sixteen',
         kind: 'pigment',
         restMinutes: null,
+        costs: [],
         note: '',
       }),
     );

@@ -1,6 +1,8 @@
 'use client';
 
 import Link from 'next/link';
+import { inkCost } from '@melto/core/stock/inkCosts';
+import type { InkCosts } from '@melto/core/stock/inkCosts';
 import type { PlacedList } from '@melto/core/proof/placeList';
 import type { ShelfProfile } from '@melto/services/profile/shelf';
 import { MARKED_COUNTS } from './rankPlaces';
@@ -11,6 +13,8 @@ export interface Place {
   readonly standing: 'go' | 'mark' | 'stop';
   /** Why it is not *go*, in words. */
   readonly reasons: readonly string[];
+  /** Of its inks; empty where nobody has told them. */
+  readonly costs: InkCosts;
 }
 
 const STANDING = { go: 'good', mark: 'look first', stop: 'stopped' } as const;
@@ -27,6 +31,7 @@ export function PlaceTable({
   chosen: string | undefined;
   onChoose: (key: string) => void;
 }) {
+  const costed = ranked.some(({ costs, placed }) => inkCost(placed.amounts, costs) !== undefined);
   return (
     <div className="panel">
       <table className="table tight">
@@ -39,11 +44,12 @@ export function PlaceTable({
             <th className="num">largest</th>
             <th className="num">over 3</th>
             <th className="num">ink, %</th>
+            {costed && <th className="num">ink a m²</th>}
             <th>Its state</th>
           </tr>
         </thead>
         <tbody>
-          {ranked.map(({ key, profile, standing, reasons, placed }, i) => (
+          {ranked.map(({ key, profile, standing, reasons, costs, placed }, i) => (
             <tr key={key} aria-selected={key === chosen}>
               <td className="num">{i + 1}</td>
               <td>
@@ -58,6 +64,7 @@ export function PlaceTable({
                 {placed.over3} of {total}
               </td>
               <td className="num">{inkWords(placed)}</td>
+              {costed && <td className="num">{inkCost(placed.amounts, costs)?.toFixed(3) ?? '–'}</td>}
               <td>
                 {profile.condition === null ? (
                   STANDING[standing]
@@ -75,6 +82,8 @@ export function PlaceTable({
       <p className="quiet small">
         By what the profiles in force say, absolute, the nearest first. A condition to look at first counts as{' '}
         {MARKED_COUNTS} ΔE00 farther; stopped ones come last.
+        {costed &&
+          ' Ink a m² is what the inks of a square metre of these colours cost, by the prices of the library.'}
       </p>
     </div>
   );

@@ -2,13 +2,16 @@ import { render, screen, within } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { describe, expect, it } from 'vitest';
 import type { PlacedList } from '@melto/core/proof/placeList';
+import type { InkCosts } from '@melto/core/stock/inkCosts';
+import type { ShelfProfile } from '@melto/services/profile/shelf';
 import { ListColours } from './ListColours';
+import { PlaceTable } from './PlaceTable';
 import { MARKED_COUNTS, rankPlaces } from './rankPlaces';
 
 const list = (...errors: number[]): PlacedList => ({
   colours: errors.map((deltaE) => ({ device: [0.1, 0.2, 0.3, 0], printed: [50, 0, 0] as const, deltaE })),
   ...{ mean: errors.reduce((a, b) => a + b, 0) / errors.length, p95: 0, largest: Math.max(...errors) },
-  ...{ over3: 0, ink: 0.6 },
+  ...{ over3: 0, ink: 0.6, amounts: [0.1, 0.2, 0.3, 0] },
 });
 
 describe('where a job should go', () => {
@@ -30,6 +33,31 @@ describe('where a job should go', () => {
 
   it('puts what is stopped last, however near', () =>
     expect(order(at('stopped', 'stop', 0), at('marked', 'mark', 9))).toBe('marked stopped'));
+});
+
+describe('what inks cost', () => {
+  const place = (key: string, costs: InkCosts) => ({
+    ...{ key, costs, standing: 'go' as const, reasons: [], placed: list(1) },
+    profile: { key, name: key, condition: null } as unknown as ShelfProfile,
+  });
+  const cost = { pricePerLitre: 50, millilitresPerM2: 2 };
+  const table = (...ranked: ReturnType<typeof place>[]) =>
+    render(<PlaceTable ranked={ranked} total={1} chosen={undefined} onChoose={() => {}} />);
+
+  it('is told for a square metre where the library has prices, and nowhere else', () => {
+    const { unmount } = table(place('a', [cost, cost, cost, cost]), place('b', []));
+    expect(screen.getByRole('columnheader', { name: 'ink a m²' })).toBeDefined();
+    // 0.6 of 2 ml at 50 a litre.
+    expect(
+      screen
+        .getAllByRole('row')
+        .slice(1)
+        .map((row) => within(row).getAllByRole('cell')[7].textContent),
+    ).toEqual(['0.060', '–']);
+    unmount();
+    table(place('b', []), place('c', [cost, cost]));
+    expect(screen.queryByRole('columnheader', { name: 'ink a m²' })).toBeNull();
+  });
 });
 
 describe('the colours of a list', () => {
