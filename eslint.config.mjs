@@ -80,6 +80,16 @@ export default tseslint.config(
     rules: { 'max-lines': 'off', 'max-lines-per-function': 'off' },
   },
   {
+    // What the setup of these tests stubs would be taken from all that come after.
+    files: ['web/**/*.test.tsx'],
+    rules: {
+      'no-restricted-properties': [
+        'error',
+        { object: 'vi', property: 'unstubAllGlobals', message: 'put back what you have stubbed yourself' },
+      ],
+    },
+  },
+  {
     // A promise that nobody waits for fails unheard.
     files: [
       '{core,simulator,bridge,paper,store,services,jobs,threads,cli,demo}/src/**/*.ts',

@@ -1,5 +1,5 @@
 import { screen, waitFor } from '@testing-library/react';
-import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
+import { beforeEach, describe, expect, it, vi } from 'vitest';
 import type { ProfileInspection } from '@melto/core/profile/inspectProfile';
 import type { ShelfProfile } from '@melto/services/profile/shelf';
 import { fakeServer, Refused } from '@/testing/fakeServer';
@@ -63,8 +63,6 @@ beforeEach(() => {
   // The bytes of every profile on the shelf.
   vi.stubGlobal('fetch', () => Promise.resolve(new Response(new Uint8Array(4))));
 });
-
-afterEach(() => vi.unstubAllGlobals());
 
 describe('the shelf', () => {
   it('says where a profile stands, under which other name its file does, and what stands against it', () => {
