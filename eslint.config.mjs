@@ -98,7 +98,7 @@ export default tseslint.config(
     ignores: ['**/*.test.{ts,tsx}', 'web/testing/**', 'web/.next/**', 'web/next.config.ts'],
     languageOptions: {
       parserOptions: {
-        project: ['./tsconfig.json', './web/tsconfig.json'],
+        projectService: true,
         tsconfigRootDir: import.meta.dirname,
       },
     },

@@ -6,7 +6,12 @@ import type { TestSpecification } from 'vitest/node';
 const exclude = ['**/node_modules/**', 'var/**'];
 
 /** Short files that take long. A fresh machine knows only how large files are, and would leave them for the end. */
-const LONG = ['demo/src/sampleHouse.test.ts', 'store/src/migrate.test.ts'];
+const LONG = [
+  'demo/src/sampleHouse.test.ts',
+  'store/src/migrate.test.ts',
+  'threads/src/intentThreads.test.ts',
+  'core/src/gamut/gamutBody.test.ts',
+];
 
 class LongFirst extends BaseSequencer {
   override async sort(files: TestSpecification[]): Promise<TestSpecification[]> {
