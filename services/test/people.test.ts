@@ -1,6 +1,7 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { actingAs } from '../src/kernel/context.ts';
 import type { Context } from '../src/kernel/context.ts';
+import { changeHouse, ownHouse } from '../src/house/ownHouse.ts';
 import { Problem } from '../src/kernel/problem.ts';
 import { detailOf } from '../src/people/acts.ts';
 import { keyOwner, makeMachineKey } from '../src/people/machineKeys.ts';
@@ -174,6 +175,12 @@ describe('people of a house', () => {
     expect((await refusal(changePerson(house, id, { name: 'ines marlow', role: 'viewer' }))).field).toBe(
       'name',
     );
+    const own = await ownHouse(house);
+    expect((await refusal(changeHouse(house, { ...own, name: 'Other', person: 'Ada Finch' }))).field).toBe(
+      'person',
+    );
+    expect((await ownHouse(house)).name).toBe(own.name);
+    await changeHouse(house, own);
     expect(await kind(changePerson(house, 9999, { name: 'X', role: 'viewer' }))).toBe('not-found');
     expect(await kind(setLeft(house, 9999, true))).toBe('not-found');
     expect(await kind(givePassphrase(house, 9999))).toBe('not-found');

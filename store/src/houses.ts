@@ -21,7 +21,7 @@ export async function findHouse(sql: Sql): Promise<HouseRow | undefined> {
   return row === undefined ? undefined : { ...row, sample: row.sample === 1 };
 }
 
-/** Name, time zone and ways of telling of the house, and the name of whoever acts. */
+/** Name, time zone and ways of telling of the house, and the name of whoever acts; false where another has that name. */
 export async function setHouse(
   sql: Sql,
   {
@@ -33,7 +33,7 @@ export async function setHouse(
   }: Pick<HouseRow, 'name' | 'timeZone' | 'units' | 'densityStatus'> & {
     readonly person: string;
   },
-): Promise<void> {
+): Promise<boolean> {
   await sql.change('UPDATE house SET name = ?, time_zone = ?, units = ?, density_status = ? WHERE id = ?', [
     name,
     timeZone,
@@ -41,11 +41,12 @@ export async function setHouse(
     densityStatus,
     sql.house,
   ]);
-  await sql.change('UPDATE person SET name = ? WHERE id = ? AND house_id = ?', [
+  await sql.change('UPDATE IGNORE person SET name = ? WHERE id = ? AND house_id = ?', [
     person,
     sql.person,
     sql.house,
   ]);
+  return (await actingName(sql)) === person;
 }
 
 export async function setSample(sql: Sql, sample: boolean): Promise<void> {

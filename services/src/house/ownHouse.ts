@@ -41,7 +41,13 @@ export async function changeHouse(context: Context, change: OwnHouse): Promise<v
     );
   await unitOfWork(context, async ({ database }) => {
     await lockHouse(database);
-    await setHouse(database, { name, timeZone, units, densityStatus, person });
+    if (!(await setHouse(database, { name, timeZone, units, densityStatus, person })))
+      throw new Problem(
+        'conflict',
+        `Somebody is called ${person} already.`,
+        'Choose another name.',
+        'person',
+      );
   });
 }
 
