@@ -90,21 +90,6 @@ export default tseslint.config(
     },
   },
   {
-    // A promise that nobody waits for fails unheard.
-    files: [
-      '{core,simulator,bridge,paper,store,services,jobs,threads,cli,demo}/src/**/*.ts',
-      'web/**/*.{ts,tsx}',
-    ],
-    ignores: ['**/*.test.{ts,tsx}', 'web/testing/**', 'web/.next/**', 'web/next.config.ts'],
-    languageOptions: {
-      parserOptions: {
-        projectService: true,
-        tsconfigRootDir: import.meta.dirname,
-      },
-    },
-    rules: { '@typescript-eslint/no-floating-promises': 'error' },
-  },
-  {
     files: ['web/**/*.{ts,tsx}'],
     plugins: { 'react-hooks': hooks },
     rules: { 'react-hooks/rules-of-hooks': 'error', 'react-hooks/exhaustive-deps': 'error' },
