@@ -275,12 +275,3 @@ export async function withdrawnOf(sql: Sql, result: number): Promise<number | nu
   );
   return row?.atMs == null ? null : Number(row.atMs);
 }
-
-/** Readings that a result was made from, in their order. */
-export async function listSourceReadings(sql: Sql, result: number): Promise<number[]> {
-  const rows = await sql.rows<{ id: number }>(
-    'SELECT reading_id AS id FROM result_source WHERE result_id = ? AND house_id = ? AND reading_id IS NOT NULL ORDER BY id',
-    [result, sql.house],
-  );
-  return rows.map(({ id }) => id);
-}

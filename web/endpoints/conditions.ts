@@ -4,6 +4,7 @@ import { MOST_DUTY_DAYS } from '@melto/core/device/calibrationDuty';
 import type { ChangeKind, SimulatedChange } from '@melto/core/device/printPath';
 import { CURVE_FORMATS, DEVICE_BOUNDS } from '@melto/core/device/deviceFacts';
 import type { DeviceFacts } from '@melto/core/device/deviceFacts';
+import { INK_COST_RANGES } from '@melto/core/stock/inkCosts';
 import { INK_KINDS } from '@melto/core/stock/inkKinds';
 import { BACKINGS, BRIGHTENERS, WEIGHT_GSM } from '@melto/core/stock/stockFacts';
 import type { StockFacts } from '@melto/core/stock/stockFacts';
@@ -107,8 +108,8 @@ const INK_SET = strict({
   restMinutes: Type.Union([Type.Null(), Type.Integer({ minimum: 0, maximum: MOST_REST_MINUTES })]),
   costs: Type.Array(
     strict({
-      pricePerLitre: Type.Number({ minimum: 0, maximum: 10_000 }),
-      millilitresPerM2: Type.Number({ minimum: 0, maximum: 100 }),
+      pricePerLitre: Type.Number(INK_COST_RANGES.pricePerLitre),
+      millilitresPerM2: Type.Number(INK_COST_RANGES.millilitresPerM2),
     }),
     { maxItems: 8 },
   ),

@@ -37,6 +37,9 @@ export const FLOOR = reads({
   ),
 });
 
+/** Free space of the database's disk under which nothing is stored, and under which it is said in time, MB. */
+export const ROOM_MB = { least: 300, scarce: 2000 } as const;
+
 /** The house, where its start has put an instrument bridge, empty where it has none, and who asks. */
 export type HouseOnPages = HouseState & {
   readonly bridge: string;

@@ -2,7 +2,6 @@ import { parse, serialize } from 'cookie';
 import type { Role } from '@melto/core/people/role';
 import { actingAs } from '@melto/services/kernel/context';
 import type { Context } from '@melto/services/kernel/context';
-import { personName } from '@melto/services/kernel/person';
 import type { ActOrigin } from '@melto/services/people/acts';
 import { keyOwner } from '@melto/services/people/machineKeys';
 import { isSampleHouse, sessionOf } from '@melto/services/people/signIn';
@@ -16,7 +15,6 @@ const COOKIE = 'melto_session';
 export interface Caller {
   readonly context: Context;
   readonly role: Role;
-  readonly name: string;
   /** How they are known; the sample house knows whoever sits at its own machine. */
   readonly how: 'session' | 'key' | 'sample';
   /** What the browser keeps of its session. */
@@ -31,19 +29,24 @@ export async function callerOf(headers: Headers): Promise<Caller | undefined> {
   if (bearer !== undefined) {
     const owner = await keyOwner(context(), bearer);
     if (owner === undefined) return undefined;
-    const { role, name, keyId, ...acting } = owner;
-    return { context: actingAs(context(), acting), role, name, how: 'key', origin: { ...origin, keyId } };
+    const { role, keyId, house, person } = owner;
+    return {
+      context: actingAs(context(), { house, person }),
+      role,
+      how: 'key',
+      origin: { ...origin, keyId },
+    };
   }
   const secret = parse(headers.get('cookie') ?? '')[COOKIE];
   if (secret !== undefined && secret !== '') {
     const found = await sessionOf(context(), secret);
     if (found !== undefined) {
-      const { role, name, ...acting } = found;
-      return { context: actingAs(context(), acting), role, name, how: 'session', secret, origin };
+      const { role, house, person } = found;
+      return { context: actingAs(context(), { house, person }), role, how: 'session', secret, origin };
     }
   }
   if (!atOwnMachine(headers) || !(await isSampleHouse(context()))) return undefined;
-  return { context: context(), role: 'keeper', name: await personName(context()), how: 'sample', origin };
+  return { context: context(), role: 'keeper', how: 'sample', origin };
 }
 
 /** Whether the server is open to its own machine only, and was called by a name of that. */

@@ -1,5 +1,6 @@
 import { expect, it } from 'vitest';
-import { LEAST_ROOM_MB, requireRoom, roomLeft } from './room';
+import { ROOM_MB } from '@/endpoints/house';
+import { requireRoom, roomLeft } from './room';
 
 it('free space is looked at now and then, and nothing is stored where there is too little', async () => {
   let free = 5000;
@@ -15,9 +16,9 @@ it('free space is looked at now and then, and nothing is stored where there is t
   expect(asked).toBe(1);
   expect(await roomLeft(1e6 + 5000, '/data', ask)).toBe(10);
   expect(await roomLeft(2e6, '/data', () => Promise.reject(new Error('gone')))).toBeUndefined();
-  expect(() => requireRoom(LEAST_ROOM_MB)).not.toThrow();
+  expect(() => requireRoom(ROOM_MB.least)).not.toThrow();
   expect(() => requireRoom(undefined)).not.toThrow();
-  expect(() => requireRoom(LEAST_ROOM_MB - 0.1)).toThrow(
+  expect(() => requireRoom(ROOM_MB.least - 0.1)).toThrow(
     'Nothing can be stored: the disk of the database has 299 MB left.',
   );
 });

@@ -1,10 +1,7 @@
 import { statfs } from 'node:fs/promises';
+import { ROOM_MB } from '@/endpoints/house';
 import { Problem } from '@melto/services/kernel/problem';
 
-/** Free space under which nothing is stored any more: what is begun can still be ended. */
-export const LEAST_ROOM_MB = 300;
-/** Free space under which it is said in time. */
-export const SCARCE_ROOM_MB = 2000;
 const LOOKED_EVERY_MS = 5000;
 
 let looked: { readonly atMs: number; readonly megabytes: number | undefined } | undefined;
@@ -28,10 +25,10 @@ export async function roomLeft(
 
 /** Refuses to store anything where the disk is nearly full: a database without room would end in the middle of a sheet. */
 export function requireRoom(megabytes: number | undefined): void {
-  if (megabytes !== undefined && megabytes < LEAST_ROOM_MB)
+  if (megabytes !== undefined && megabytes < ROOM_MB.least)
     throw new Problem(
       'no-room',
       `Nothing can be stored: the disk of the database has ${Math.floor(megabytes)} MB left.`,
-      `Nothing is lost. Make room on it, ${LEAST_ROOM_MB} MB at least, and send it again.`,
+      `Nothing is lost. Make room on it, ${ROOM_MB.least} MB at least, and send it again.`,
     );
 }

@@ -7,7 +7,11 @@ export interface InkCost {
 /** Costs of the inks of a set, in the order of a device's channels. */
 export type InkCosts = readonly InkCost[];
 
-export const INK_COST_RANGES = { pricePerLitre: [0, 10_000], millilitresPerM2: [0, 100] } as const;
+/** What can be told of an ink. */
+export const INK_COST_RANGES = {
+  pricePerLitre: { minimum: 0, maximum: 10_000 },
+  millilitresPerM2: { minimum: 0, maximum: 100 },
+} as const;
 
 /**
  * What the inks of a square metre cost, in the currency of the prices.

@@ -71,12 +71,10 @@ export async function checkReport(
   const { note } = check.row;
   const noted = note === '' ? [] : [['Note', note] as const];
   const logo = await reportLogo(context);
-  const said = withdrawnWords(withdrawn ?? '');
+  const said = withdrawn === undefined ? undefined : withdrawnWords(withdrawn);
   const model: ReportModel = {
     ...rest,
-    ...(withdrawn === undefined
-      ? {}
-      : { verdict: { ...off, reason: said }, notices: [said, ...rest.notices] }),
+    ...(said === undefined ? {} : { verdict: { ...off, reason: said }, notices: [said, ...rest.notices] }),
     ...{ logo, facts: [['House', house.name], ...facts, ...noted] },
   };
   return format === 'pdf'

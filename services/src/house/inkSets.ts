@@ -5,7 +5,8 @@ import type { InkSetRow } from '@melto/store/inkSets';
 import { unitOfWork } from '../kernel/context.ts';
 import type { Context } from '../kernel/context.ts';
 import { notFound } from '../kernel/problem.ts';
-import { checkRest, named, nameTaken } from './ownDevices.ts';
+import { checkRest, nameTaken } from './ownDevices.ts';
+import { named } from '../kernel/named.ts';
 
 /** An ink set of the library. */
 export interface LibraryInkSet {

@@ -20,7 +20,8 @@ import { unitOfWork } from '../kernel/context.ts';
 import type { CatalogueEntry, Context } from '../kernel/context.ts';
 import { notFound, Problem } from '../kernel/problem.ts';
 import { dutyOf } from '../ledger/deviceDuty.ts';
-import { checkRest, modesOf, named, nameTaken, ownKindOf } from './ownDevices.ts';
+import { checkRest, modesOf, nameTaken, ownKindOf } from './ownDevices.ts';
+import { named } from '../kernel/named.ts';
 import type { OwnDeviceKind } from './ownDevices.ts';
 
 /** A device of the library. */

@@ -8,6 +8,7 @@ import { keepInkSet } from '@melto/store/inkSets';
 import type { StockRow } from '@melto/store/devices';
 import { unitOfWork } from '../kernel/context.ts';
 import type { Context } from '../kernel/context.ts';
+import { named } from '../kernel/named.ts';
 import { Problem } from '../kernel/problem.ts';
 
 /** How a device of the house's own is driven. */
@@ -97,13 +98,6 @@ export function checkRest(restMinutes: number): void {
       'Give the minutes until a print is dry.',
       'restMinutes',
     );
-}
-
-export function named(text: string, field: string, what: string): string {
-  const name = text.trim().replace(/\s+/g, ' ');
-  if (name === '')
-    throw new Problem('bad-input', `The ${what} has no name.`, 'Name it as people call it.', field);
-  return name;
 }
 
 export function nameTaken(name: string, what: string): Problem {

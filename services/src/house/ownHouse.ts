@@ -5,7 +5,7 @@ import { unitOfWork } from '../kernel/context.ts';
 import type { Context } from '../kernel/context.ts';
 import { personName } from '../kernel/person.ts';
 import { Problem } from '../kernel/problem.ts';
-import { named } from './ownDevices.ts';
+import { named } from '../kernel/named.ts';
 
 /** What a house says of itself: on reports, and in whose zone its times are told. */
 export interface OwnHouse {

@@ -1,5 +1,5 @@
 import { writeIcc } from '@melto/core/icc/writeIcc';
-import { findResultFile, listResultsAfter } from '@melto/store/results';
+import { findResultFile, listResultsAfter, sourceReadingOf } from '@melto/store/results';
 import type { WholeResultRow } from '@melto/store/results';
 import { judgedByOf } from '../conformity/checkChoice.ts';
 import { checkDetail } from '../conformity/checkDetail.ts';
@@ -14,7 +14,6 @@ import { storedOf } from '../ledger/resultKind.ts';
 import { pooledReadings } from '../profile/pooledReadings.ts';
 import { workProfile } from '../profile/workProfile.ts';
 import { loadReading } from '../reading/loadReading.ts';
-import { listSourceReadings } from '@melto/store/readings';
 
 /** What came of computing a result again. */
 export interface Verified {
@@ -30,8 +29,8 @@ const BLOCK = 20;
 
 /**
  * Computes the results of a house again from their readings and what was chosen: profiles to the byte, checks to the last
- * digit. Limits, curves, balance, evenness and watches are not computed again yet, and are
- * said to be so; a profile from elsewhere cannot be.
+ * digit. Limits, curves, balance, evenness and watches are not computed again yet, and are said to be so; a profile from
+ * elsewhere cannot be.
  */
 export async function verifyHouse(
   context: Context,
@@ -114,7 +113,7 @@ async function shortCheckAgain(context: Context, row: WholeResultRow): Promise<s
 }
 
 async function readingOf(context: Context, resultId: number) {
-  const [reading] = await listSourceReadings(context.database, resultId);
+  const reading = await sourceReadingOf(context.database, resultId);
   if (reading === undefined) throw new Problem('not-found', 'its reading is not known', '');
   return loadReading(context, reading);
 }

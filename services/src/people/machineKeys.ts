@@ -1,4 +1,3 @@
-import { createHash, randomBytes } from 'node:crypto';
 import { lesserRole, mayDo, roleOf } from '@melto/core/people/role';
 import type { Role } from '@melto/core/people/role';
 import {
@@ -10,7 +9,9 @@ import {
 } from '@melto/store/machineKeys';
 import type { MachineKeyRow } from '@melto/store/machineKeys';
 import type { Context } from '../kernel/context.ts';
+import { named } from '../kernel/named.ts';
 import { notFound, Problem } from '../kernel/problem.ts';
+import { digestOf, newSecret, NOTED_EVERY_MS } from './secret.ts';
 import type { SignedIn } from './signIn.ts';
 
 export interface MachineKey extends Omit<MachineKeyRow, 'role' | 'endedMs'> {
@@ -22,9 +23,6 @@ export interface MachineKey extends Omit<MachineKeyRow, 'role' | 'endedMs'> {
 /** Where a program's key begins: found by whoever looks for secrets where none should be. */
 const BEGINS = 'melto_';
 const DAY_MS = 86_400_000;
-const NOTED_EVERY_MS = 60_000;
-
-const digestOf = (key: string): Buffer => createHash('sha256').update(key).digest();
 
 export async function machineKeys(context: Context): Promise<MachineKey[]> {
   const now = context.now();
@@ -41,8 +39,7 @@ export async function makeMachineKey(
   own: Role,
   { name, role, days }: { readonly name: string; readonly role: Role; readonly days: number },
 ): Promise<{ readonly id: number; readonly key: string }> {
-  const said = name.trim();
-  if (said === '') throw new Problem('bad-input', 'A key needs a name.', 'Say what it is for.', 'name');
+  const said = named(name, 'name', 'key');
   // Whoever has the key has its house: people are kept by people.
   if (role === 'keeper' || !mayDo(own, role))
     throw new Problem(
@@ -51,7 +48,7 @@ export async function makeMachineKey(
       'Choose specialist, operator or viewer.',
       'role',
     );
-  const key = `${BEGINS}${randomBytes(32).toString('base64url')}`;
+  const key = `${BEGINS}${newSecret()}`;
   const now = context.now();
   const id = await insertMachineKey(
     context.database,

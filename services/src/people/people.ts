@@ -6,6 +6,7 @@ import type { PersonRow } from '@melto/store/people';
 import { endSessionsOf } from '@melto/store/sessions';
 import { unitOfWork } from '../kernel/context.ts';
 import type { Context } from '../kernel/context.ts';
+import { named } from '../kernel/named.ts';
 import { notFound, Problem } from '../kernel/problem.ts';
 import { givenPassphrase, hashPassphrase } from './passphrase.ts';
 
@@ -30,18 +31,12 @@ export async function people({ database }: Context): Promise<Person[]> {
 const nameTaken = (name: string): Problem =>
   new Problem('conflict', `Somebody is called ${name} already.`, 'Choose another name.', 'name');
 
-function trimmed(name: string): string {
-  const own = name.trim();
-  if (own === '') throw new Problem('bad-input', 'A person needs a name.', 'Say who it is.', 'name');
-  return own;
-}
-
 /** Makes a person, with a passphrase that is told this once. */
 export async function makePerson(
   context: Context,
   change: PersonChange,
 ): Promise<{ readonly id: number; readonly passphrase: string }> {
-  const name = trimmed(change.name);
+  const name = named(change.name, 'name', 'person');
   const passphrase = givenPassphrase();
   const hash = await hashPassphrase(passphrase);
   return unitOfWork(context, async ({ database }) => {
@@ -54,7 +49,7 @@ export async function makePerson(
 
 /** Names a person and says what they may do. */
 export async function changePerson(context: Context, id: number, change: PersonChange): Promise<void> {
-  const name = trimmed(change.name);
+  const name = named(change.name, 'name', 'person');
   await unitOfWork(context, async ({ database }) => {
     await lockHouse(database);
     await keeperStays(database, id, mayDo(change.role, 'keeper'));

@@ -1,4 +1,3 @@
-import { createHash, randomBytes } from 'node:crypto';
 import { roleOf } from '@melto/core/people/role';
 import type { Role } from '@melto/core/people/role';
 import { findHouse, lockHouse } from '@melto/store/houses';
@@ -21,7 +20,9 @@ import {
 } from '@melto/store/sessions';
 import { actingAs, unitOfWork } from '../kernel/context.ts';
 import type { Context } from '../kernel/context.ts';
+import { named } from '../kernel/named.ts';
 import { Problem } from '../kernel/problem.ts';
+import { digestOf, newSecret, NOTED_EVERY_MS } from './secret.ts';
 import { recordAct } from './acts.ts';
 import type { ActOrigin } from './acts.ts';
 import { checkPassphrase, hashPassphrase, isPassphrase } from './passphrase.ts';
@@ -31,8 +32,6 @@ export const MOST_FAILURES = 5;
 export const LOCKED_MS = 5 * 60_000;
 /** How long one stays signed in without coming by. */
 export const SESSION_MS = 30 * 86_400_000;
-/** How often it is noted that somebody came by. */
-const NOTED_EVERY_MS = 60_000;
 const MOST_AGENT = 160;
 
 /** Somebody who is signed in. */
@@ -48,8 +47,6 @@ export interface NewSession {
   readonly secret: string;
   readonly endsMs: number;
 }
-
-const digestOf = (secret: string): Buffer => createHash('sha256').update(secret).digest();
 
 /** What somebody comes in by. */
 export interface Coming {
@@ -72,8 +69,7 @@ export async function isSampleHouse({ database }: Context): Promise<boolean> {
 
 /** Makes the house's own first person, who keeps it; refused once there is a keeper. */
 export async function claimHouse(context: Context, given: Coming): Promise<NewSession> {
-  const name = given.name.trim();
-  if (name === '') throw new Problem('bad-input', 'A person needs a name.', 'Say who you are.', 'name');
+  const name = named(given.name, 'name', 'person');
   checkPassphrase(given.passphrase);
   const hash = await hashPassphrase(given.passphrase);
   return unitOfWork(context, async (inner) => {
@@ -137,7 +133,7 @@ function noted(context: Context, person: number, { origin, agent }: Coming, what
 }
 
 async function startSession(context: Context, person: number, coming: Coming): Promise<NewSession> {
-  const secret = randomBytes(32).toString('base64url');
+  const secret = newSecret();
   const nowMs = context.now();
   const endsMs = nowMs + SESSION_MS;
   await insertSession(context.database, {

@@ -11,16 +11,15 @@ export const metadata = { title: 'Where should this job go?' };
 const MOST_CONDITIONS = 24;
 
 export default async function Page() {
-  const shelf = (await profileShelf(await pageContext()))
-    .filter(({ condition }) => (condition?.inForceOn ?? 0) > 0)
-    .slice(0, MOST_CONDITIONS);
-  const inkSets = await libraryInkSets(await pageContext());
+  const context = await pageContext();
+  const [profiles, inkSets] = await Promise.all([profileShelf(context), libraryInkSets(context)]);
+  const shelf = profiles.filter(({ condition }) => (condition?.inForceOn ?? 0) > 0).slice(0, MOST_CONDITIONS);
   const costsOf = (name: string) =>
     inkSets.find((inkSet) => inkSet.name.toLowerCase() === name.toLowerCase())?.costs ?? [];
   const places = await Promise.all(
     shelf.map(async (profile) => {
       if (profile.condition === null) return { profile, standing: 'go' as const, reasons: [], costs: [] };
-      const { standing, reasons } = await standingOf(await pageContext(), profile.condition.id);
+      const { standing, reasons } = await standingOf(context, profile.condition.id);
       return { profile, standing, reasons, costs: costsOf(profile.condition.inkSet) };
     }),
   );

@@ -6,7 +6,6 @@ import Link from 'next/link';
 import { useState } from 'react';
 import { SIGN_OUT } from '@/endpoints/people';
 import { PassphraseDialog } from '@/features/people/PassphraseDialog';
-import { ROLE_WORDS } from '@/features/people/roleWords';
 import { send } from '@/ui/api';
 import { useHouse } from './useHouse';
 
@@ -40,7 +39,7 @@ export function PersonMenu() {
             <div className="quiet small">
               {data.how === 'sample'
                 ? 'The sample house signs in by itself, on its own machine only.'
-                : ROLE_WORDS[data.role]}
+                : data.role}
             </div>
           </li>
         )}

@@ -22,7 +22,6 @@ import { useBodyForm } from '@/ui/form/useBodyForm';
 import { formatDay, formatMoment } from '@/ui/format';
 import { numberOf } from '@/ui/numberOf';
 import { useSending } from '@/ui/useSending';
-import { ROLE_WORDS } from './roleWords';
 import { ToldOnce } from './ToldOnce';
 
 type Acts = readonly { readonly role: Role; readonly acts: readonly string[] }[];
@@ -88,7 +87,7 @@ export function PeopleSurface({
                   <b>{person.name}</b>
                   {person.away && <span className="quiet"> has left</span>}
                 </td>
-                <td>{ROLE_WORDS[person.role]}</td>
+                <td>{person.role}</td>
                 <td className="quiet">
                   {person.seenMs !== null
                     ? formatMoment(person.seenMs)
@@ -183,7 +182,7 @@ function Keys({ keys, onEnd }: { keys: readonly MachineKey[]; onEnd: (id: number
               <td>
                 <b>{name}</b>
               </td>
-              <td>{ROLE_WORDS[role]}</td>
+              <td>{role}</td>
               <td>{author}</td>
               <td>{over ? 'is over' : formatDay(endsMs)}</td>
               <td className="quiet">{usedMs === null ? 'never' : formatMoment(usedMs)}</td>
@@ -215,7 +214,7 @@ function RolesTable({ acts }: { acts: Acts }) {
       {acts.map(({ role, acts: own }) => (
         <details key={role}>
           <summary>
-            <b>{ROLE_WORDS[role]}</b>{' '}
+            <b>{role}</b>{' '}
             <span className="quiet">
               {own.length} {own.length === 1 ? 'act' : 'acts'}
             </span>
@@ -268,15 +267,16 @@ function PersonDialog({
         most={120}
         first
       />
-      <ChoiceIn form={form} name="role" label="Is" choices={ROLE_WORDS} />
+      <ChoiceIn form={form} name="role" label="Is" choices={choicesOf(ROLES)} />
     </FormDialog>
   );
 }
 
+/** Roles by their words, which they are. */
+const choicesOf = (roles: readonly Role[]): Readonly<Record<string, string>> =>
+  Object.fromEntries(roles.map((role) => [role, role]));
 /** Whoever has a key has its role: nobody keeps people by one. */
-const KEY_ROLES = Object.fromEntries(
-  ROLES.filter((role) => role !== 'keeper').map((role) => [role, ROLE_WORDS[role]]),
-);
+const KEY_ROLES = choicesOf(ROLES.filter((role) => role !== 'keeper'));
 
 function KeyDialog({ onClose, onMade }: { onClose: () => void; onMade: (told: Told) => void }) {
   const form = useBodyForm(

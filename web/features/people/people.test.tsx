@@ -9,7 +9,7 @@ import { ActsSurface } from './ActsSurface';
 import { FirstPerson, ownPath, SignIn } from './ComeIn';
 import { PassphraseDialog } from './PassphraseDialog';
 import { PeopleSurface } from './PeopleSurface';
-import { roleActs } from './roleWords';
+import { roleActs } from './roleActs';
 
 vi.mock('next/navigation', () => ({ useRouter: () => ({ refresh: () => {} }), usePathname: () => '/' }));
 

@@ -22,10 +22,8 @@ async function copiedFrom(
 ): Promise<{ readonly condition: ConditionRow; readonly points: readonly SettingsPoint[] } | undefined> {
   if (!Number.isSafeInteger(id)) return undefined;
   try {
-    const [condition, points] = await Promise.all([
-      conditionOf(await pageContext(), id),
-      settingsRecord(await pageContext(), id),
-    ]);
+    const context = await pageContext();
+    const [condition, points] = await Promise.all([conditionOf(context, id), settingsRecord(context, id)]);
     return { condition, points };
   } catch (error) {
     if (error instanceof Problem && error.type === 'not-found') return undefined;

@@ -7,6 +7,7 @@ export const dynamic = 'force-dynamic';
 export const metadata = { title: 'House' };
 
 export default async function Page() {
-  const [house, logo] = await Promise.all([ownHouse(await pageContext()), logoOf(await pageContext())]);
+  const context = await pageContext();
+  const [house, logo] = await Promise.all([ownHouse(context), logoOf(context)]);
   return <HouseSurface house={house} zones={Intl.supportedValuesOf('timeZone')} logo={logo} />;
 }

@@ -7,9 +7,7 @@ export const dynamic = 'force-dynamic';
 export const metadata = { title: 'Instruments' };
 
 export default async function Page() {
-  const [known, agreements] = await Promise.all([
-    instruments(await pageContext()),
-    instrumentAgreements(await pageContext()),
-  ]);
+  const context = await pageContext();
+  const [known, agreements] = await Promise.all([instruments(context), instrumentAgreements(context)]);
   return <InstrumentsSurface instruments={known} agreements={agreements} />;
 }

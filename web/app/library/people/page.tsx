@@ -2,7 +2,7 @@ import { machineKeys } from '@melto/services/people/machineKeys';
 import { people } from '@melto/services/people/people';
 import { ENDPOINTS } from '@/endpoints/all';
 import { PeopleSurface } from '@/features/people/PeopleSurface';
-import { roleActs } from '@/features/people/roleWords';
+import { roleActs } from '@/features/people/roleActs';
 import { pageContext } from '@/server/pageContext';
 
 export const dynamic = 'force-dynamic';

@@ -8,10 +8,11 @@ export const dynamic = 'force-dynamic';
 export const metadata = { title: 'Stocks' };
 
 export default async function Page() {
+  const context = await pageContext();
   const [stocks, alike, brighteners] = await Promise.all([
-    libraryStocks(await pageContext()),
-    alikeStocks(await pageContext()),
-    measuredBrighteners(await pageContext()),
+    libraryStocks(context),
+    alikeStocks(context),
+    measuredBrighteners(context),
   ]);
   return <StocksSurface stocks={stocks} alike={alike} brighteners={brighteners} />;
 }

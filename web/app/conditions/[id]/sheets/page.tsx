@@ -9,10 +9,11 @@ export const metadata = { title: 'Sheets and readings' };
 
 export default async function Page({ params }: { params: Promise<{ id: string }> }) {
   const id = Number((await params).id);
+  const context = await pageContext();
   const [sheets, readings, nowMs] = await Promise.all([
-    sheetsOf(await pageContext(), id),
-    readingsOf(await pageContext(), id),
-    domainNow(await pageContext()),
+    sheetsOf(context, id),
+    readingsOf(context, id),
+    domainNow(context),
   ]);
   return <SheetsSurface conditionId={id} sheets={sheets} readings={readings} nowMs={nowMs} />;
 }

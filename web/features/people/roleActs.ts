@@ -2,13 +2,6 @@ import { ROLES } from '@melto/core/people/role';
 import type { Role } from '@melto/core/people/role';
 import type { Endpoint } from '@/endpoints/endpoint';
 
-export const ROLE_WORDS: Readonly<Record<Role, string>> = {
-  viewer: 'viewer',
-  operator: 'operator',
-  specialist: 'specialist',
-  keeper: 'keeper',
-};
-
 /** What each role may change, in the words of the routes that check it: those before it are left out. */
 export function roleActs(
   endpoints: readonly Pick<Endpoint, 'method' | 'who' | 'says'>[],
