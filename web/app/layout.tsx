@@ -30,7 +30,7 @@ export default async function RootLayout({ children }: { children: ReactNode }) 
       <body>
         <InitColorSchemeScript attribute="data-theme" defaultMode="light" nonce={nonce} />
         <AppRouterCacheProvider options={{ nonce }}>
-          <Providers house={house}>
+          <Providers house={house} role={caller?.role ?? 'viewer'}>
             <Frame signedIn={caller !== undefined}>{children}</Frame>
           </Providers>
         </AppRouterCacheProvider>

@@ -184,7 +184,7 @@ export const SHEET_FILE = reads({
   params: SHEET,
   query: strict({
     format: Type.Optional(oneOf([...PAGE_FORMATS, 'txt'] as const)),
-    asked: Type.Optional(oneOf([0, 1] as const)),
+    asked: Type.Optional(Type.Integer({ minimum: 0, maximum: 1 })),
   }),
 });
 

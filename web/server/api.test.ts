@@ -15,13 +15,10 @@ import type { TestServices } from '@melto/services/testing/testServices';
 import { ENDPOINTS } from '@/endpoints/all';
 import type { Endpoint } from '@/endpoints/endpoint';
 import { openApi } from './openApi';
+import { callHandler, routeFile } from './testing/callHandler';
+import type { GivenToHandler } from './testing/callHandler';
 
 const ROOT = join(import.meta.dirname, '../app/api');
-type Handler = (
-  request: Request,
-  context: { params: Promise<Record<string, string>> },
-) => Response | Promise<Response>;
-
 // How much one may send is tested by itself: here is more than anybody sends.
 vi.mock('./pace', () => ({ requirePace: () => Promise.resolve() }));
 
@@ -51,47 +48,18 @@ afterAll(async () => {
   await services.database.close();
 });
 
-const fileOf = (path: string): string =>
-  join(
-    ROOT,
-    path
-      .replace(/^\/api\//, '')
-      .replaceAll('{', '[')
-      .replaceAll('}', ']'),
-    'route.ts',
-  );
-
-interface Given {
-  readonly id?: string;
-  readonly body?: string;
-  readonly query?: string;
-  readonly headers?: Readonly<Record<string, string>>;
+interface Given extends GivenToHandler {
   /** Whose browser sends it; the keeper's where nothing else is given, nobody's for null. */
   readonly as?: Role | null;
 }
 
-/** Calls the handler of an endpoint as Next would, from this server's own page where nothing else is given. */
-async function call(
-  { method, path }: Pick<Endpoint, 'method' | 'path'>,
-  given: Given = {},
+/** Calls the handler of an endpoint for whoever is given. */
+function call(
+  endpoint: Pick<Endpoint, 'method' | 'path'>,
+  { as = 'keeper', headers, ...given }: Given = {},
 ): Promise<Response> {
-  const { [method]: handler } = (await import(fileOf(path))) as Record<string, Handler>;
-  const params = Object.fromEntries(
-    [...path.matchAll(/\{(\w+)\}/g)].map(([, name]) => [name, given.id ?? '1']),
-  );
-  const url = `http://127.0.0.1:3400${path.replace(/\{\w+\}/, given.id ?? '1')}${given.query ?? ''}`;
-  const headers = new Headers({
-    host: '127.0.0.1:3400',
-    'content-type': 'application/json',
-    ...(given.as === null ? {} : { cookie: cookies[given.as ?? 'keeper'] }),
-    ...given.headers,
-  });
-  const request = new Request(url, {
-    method,
-    headers,
-    ...(given.body === undefined ? {} : { body: given.body }),
-  });
-  return handler(request, { params: Promise.resolve(params) });
+  const cookie: Record<string, string> = as === null ? {} : { cookie: cookies[as] };
+  return callHandler(endpoint, { ...given, headers: { ...cookie, ...headers } });
 }
 
 interface ProblemBody {
@@ -433,7 +401,7 @@ describe('an address that is wrong', () => {
   });
 
   it('has a route for each of them', () => {
-    for (const { path } of ENDPOINTS) expect(existsSync(fileOf(path)), path).toBe(true);
+    for (const { path } of ENDPOINTS) expect(existsSync(routeFile(path)), path).toBe(true);
   });
 
   it('with a wrong query names the field', async () => {

@@ -4,6 +4,7 @@ import type { NeutralJudgement } from '@melto/core/balance/judgeNeutrals';
 import { neutralReading } from '@melto/core/balance/neutralScales';
 import type { NeutralReading } from '@melto/core/balance/neutralScales';
 import { findHead, findResult, insertResult } from '@melto/store/results';
+import type { ResultRow } from '@melto/store/results';
 import { domainNow } from '../kernel/clock.ts';
 import { unitOfWork } from '../kernel/context.ts';
 import type { Context } from '../kernel/context.ts';
@@ -12,6 +13,7 @@ import { BALANCE } from '../ledger/kinds/balanceKind.ts';
 import type { BalanceDetail, BalanceSummary } from '../ledger/kinds/balanceKind.ts';
 import { roundCurves } from '../ledger/kinds/curvesKind.ts';
 import { summaryOf, toStore } from '../ledger/resultKind.ts';
+import type { Stored } from '../ledger/resultKind.ts';
 import { pressReading } from './pressReading.ts';
 import type { PressReading } from './pressReading.ts';
 import { solidColours } from './solidColours.ts';
@@ -36,6 +38,26 @@ export async function makeBalance(
   conditionId: number,
   readingId: number,
 ): Promise<{ readonly id: number }> {
+  const { summary, detail, earlier } = await workBalance(context, conditionId, readingId);
+  const curves = await findHead(context.database, conditionId, 'curves');
+  const madeMs = await domainNow(context);
+  // It stands on the curves that its first round started from.
+  const root = earlier.link === 'curves' ? earlier.id : curves?.id;
+  return unitOfWork(context, ({ database }) =>
+    insertResult(
+      database,
+      { conditionId, ...toStore(BALANCE, { summary, detail }), verdict: null, madeMs },
+      { readings: [readingId], results: root === undefined ? [] : [root] },
+    ),
+  );
+}
+
+/** One round of balance from a reading, and the result whose curves its sheet was printed through; nothing is stored. */
+export async function workBalance(
+  context: Context,
+  conditionId: number,
+  readingId: number,
+): Promise<Stored<BalanceSummary, BalanceDetail> & { readonly earlier: ResultRow }> {
   const reading = await pressReading(context, conditionId, readingId, 'near-neutral');
   const scales = neutralScalesOf(reading);
   if (scales.variations.length < LEAST_VARIATIONS)
@@ -54,7 +76,6 @@ export async function makeBalance(
       'Make curves first, then print the near-neutral chart through them.',
       'readingId',
     );
-  const curves = await findHead(context.database, conditionId, 'curves');
   const { judgement, next, predicted, predictedK } = balanceNeutrals(scales, reading.present);
   const round = earlier.shape === BALANCE.shape ? summaryOf(BALANCE, earlier).round + 1 : 1;
   const summary: BalanceSummary = {
@@ -73,16 +94,7 @@ export async function makeBalance(
     colours: solidColours(reading),
     paperLab: scales.paperLab,
   };
-  const madeMs = await domainNow(context);
-  // It stands on the curves that its first round started from.
-  const root = earlier.link === 'curves' ? earlier.id : curves?.id;
-  return unitOfWork(context, ({ database }) =>
-    insertResult(
-      database,
-      { conditionId, ...toStore(BALANCE, { summary, detail }), verdict: null, madeMs },
-      { readings: [readingId], results: root === undefined ? [] : [root] },
-    ),
-  );
+  return { summary, detail, earlier };
 }
 
 export function judgeScales(reading: PressReading): NeutralJudgement {

@@ -25,9 +25,11 @@ import { CURVES, keptToCurves, roundCurves } from '../ledger/kinds/curvesKind.ts
 import type { CurvesDetail, CurvesSummary, InkRound, TviChoice } from '../ledger/kinds/curvesKind.ts';
 import { LIMITS } from '../ledger/kinds/limitsKind.ts';
 import { summaryOf, toStore } from '../ledger/resultKind.ts';
+import type { Stored } from '../ledger/resultKind.ts';
 import { storedHead } from '../ledger/storedResult.ts';
 import { pressReading } from './pressReading.ts';
 import type { PressReading } from './pressReading.ts';
+import { fullDensities, printedRamps } from './printedRamps.ts';
 import { solidColours } from './solidColours.ts';
 
 export interface CurvesChoices {
@@ -59,14 +61,17 @@ function aimsOf(
   return channels.map(() => aim);
 }
 
-async function limitsOf(
-  { database }: Context,
-  { id: conditionId, process }: ConditionRow,
-): Promise<{
+/** Limits in force when curves are made: device values by channel, total at the device where one is set. */
+interface LimitsToKeep {
   readonly id: number | null;
   readonly limits: readonly number[];
   readonly total: number | null;
-}> {
+}
+
+async function limitsOf(
+  { database }: Context,
+  { id: conditionId, process }: ConditionRow,
+): Promise<LimitsToKeep> {
   const head = await findHead(database, conditionId, 'limits');
   if (head === undefined) return { id: null, limits: process.channels.map(() => 1), total: null };
   const { limits, total } = summaryOf(LIMITS, head);
@@ -79,8 +84,21 @@ export async function makeCurves(
   conditionId: number,
   choices: CurvesChoices,
 ): Promise<{ readonly id: number }> {
+  const condition = await conditionOf(context, conditionId);
+  const limits = await limitsOf(context, condition);
+  const { summary, detail } = await workCurves(context, conditionId, choices, limits);
+  const sources = limits.id === null ? [] : [limits.id];
+  return store(context, conditionId, summary, detail, [choices.readingId], sources);
+}
+
+/** One round of curves from a reading of ramps, under the limits given; nothing is stored. */
+export async function workCurves(
+  context: Context,
+  conditionId: number,
+  choices: CurvesChoices,
+  { limits, total }: Pick<LimitsToKeep, 'limits' | 'total'>,
+): Promise<Stored<CurvesSummary, CurvesDetail>> {
   const reading = await pressReading(context, conditionId, choices.readingId, 'ramps');
-  const { limits, total, id: limitsId } = await limitsOf(context, reading.condition);
   const { measure, tvi } = choices;
   const inks = lineariseReading(reading, limits, choices);
   const curves = inks.map(({ next }) => next);
@@ -109,14 +127,7 @@ export async function makeCurves(
     presentResultId: before,
     limits,
   };
-  return store(
-    context,
-    conditionId,
-    summary,
-    detail,
-    [choices.readingId],
-    limitsId === null ? [] : [limitsId],
-  );
+  return { summary, detail };
 }
 
 export function lineariseReading(
@@ -222,29 +233,5 @@ async function requireNew(
     `Curves v${head.row.version} are these curves already, made of ${imported ?? code}.`,
     'Print through them, or choose other aims or another sheet.',
     'readingId',
-  );
-}
-
-/** Mean density over paper of the full tones as printed. */
-function fullDensities({ condition, device, xyz, densities }: PressReading): number[] {
-  return inkRamps(condition.process, device, xyz, densities).map(({ tone, density }) => {
-    const full = Array.from(density).filter((_, i) => tone[i] > 0.995);
-    return full.reduce((sum, value) => sum + value, 0) / Math.max(1, full.length);
-  });
-}
-
-const RAMP_STEPS = 9;
-
-/** Lab of the patches nearest to nine even steps along each ink's ramp. */
-function printedRamps({ condition, device, xyz, densities, lab }: PressReading): number[][][] {
-  return inkRamps(condition.process, device, xyz, densities).map(({ rows, tone }) =>
-    Array.from({ length: RAMP_STEPS }, (_, step) => {
-      let nearest = 0;
-      tone.forEach((value, i) => {
-        if (Math.abs(value - step / (RAMP_STEPS - 1)) < Math.abs(tone[nearest] - step / (RAMP_STEPS - 1)))
-          nearest = i;
-      });
-      return [...lab.subarray(3 * rows[nearest], 3 * rows[nearest] + 3)];
-    }),
   );
 }

@@ -2,6 +2,7 @@ import { insertResult } from '@melto/store/results';
 import { EVENNESS } from '../ledger/kinds/evennessKind.ts';
 import type { EvennessDetail, EvennessSummary } from '../ledger/kinds/evennessKind.ts';
 import { toStore } from '../ledger/resultKind.ts';
+import type { Stored } from '../ledger/resultKind.ts';
 import { storedResult } from '../ledger/storedResult.ts';
 import { placesAcross } from '@melto/core/charts/placesAcross';
 import { evennessOf } from '@melto/core/evenness/evenness';
@@ -28,6 +29,25 @@ export async function correctEvenness(
   conditionId: number,
   readingId: number,
 ): Promise<{ readonly id: number }> {
+  const { summary, detail } = await workEvenness(context, conditionId, readingId);
+  return insertResult(
+    context.database,
+    {
+      conditionId,
+      ...toStore(EVENNESS, { summary, detail }),
+      verdict: null,
+      madeMs: await domainNow(context),
+    },
+    { readings: [readingId], results: [] },
+  );
+}
+
+/** Corrections of the zones from a reading of an evenness chart; nothing is stored. */
+export async function workEvenness(
+  context: Context,
+  conditionId: number,
+  readingId: number,
+): Promise<Stored<EvennessSummary, EvennessDetail>> {
   const reading = await pressReading(context, conditionId, readingId, 'evenness');
   const evenness = await measureEvenness(context, reading);
   const summary: EvennessSummary = {
@@ -39,14 +59,5 @@ export async function correctEvenness(
     evenness,
     zones: evenness.inks.map(({ correction }) => correction.map((share) => Math.round(share * 1e5) / 1e5)),
   };
-  return insertResult(
-    context.database,
-    {
-      conditionId,
-      ...toStore(EVENNESS, { summary, detail }),
-      verdict: null,
-      madeMs: await domainNow(context),
-    },
-    { readings: [readingId], results: [] },
-  );
+  return { summary, detail };
 }

@@ -11,6 +11,7 @@ import { CURVES } from '../ledger/kinds/curvesKind.ts';
 import { LIMITS } from '../ledger/kinds/limitsKind.ts';
 import type { LimitsDetail, LimitsSummary } from '../ledger/kinds/limitsKind.ts';
 import { summaryOf, toStore } from '../ledger/resultKind.ts';
+import type { Stored } from '../ledger/resultKind.ts';
 import { storedHead } from '../ledger/storedResult.ts';
 import { pressReading } from './pressReading.ts';
 import { solidColours } from './solidColours.ts';
@@ -28,6 +29,16 @@ export async function proposeLimits(
   conditionId: number,
   readingId: number,
 ): Promise<{ readonly id: number }> {
+  const { summary, detail } = await workLimits(context, conditionId, readingId);
+  return store(context, conditionId, summary, detail);
+}
+
+/** Limits as a reading of ramps proposes them; nothing is stored. */
+export async function workLimits(
+  context: Context,
+  conditionId: number,
+  readingId: number,
+): Promise<Stored<LimitsSummary, LimitsDetail>> {
   const reading = await pressReading(context, conditionId, readingId, 'ramps');
   if (reading.print.curvesResultId !== null)
     throw new Problem(
@@ -51,7 +62,7 @@ export async function proposeLimits(
     edited: false,
   };
   const detail: LimitsDetail = { readingId, proposals, totalInk, colours: solidColours(reading) };
-  return store(context, conditionId, summary, detail);
+  return { summary, detail };
 }
 
 /** Other limits over the same reading, as a new version. */

@@ -33,7 +33,9 @@ export async function takeMeasuredHouse(
       'id' in device ? device.id : (await createDevice(inner, { ...device, modes: [mode] })).id;
     const stockId = 'id' in stock ? stock.id : (await createStock(inner, stock)).id;
     const known = (await conditionChoices(inner)).devices.find(({ id }) => id === deviceId);
-    if (known?.own !== true)
+    if (known === undefined)
+      throw new Problem('bad-input', 'This device is not known.', 'Choose one of the list.', 'device');
+    if (!known.own)
       throw new Problem(
         'bad-input',
         'This device is simulated: nothing of it is measured elsewhere.',

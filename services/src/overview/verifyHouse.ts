@@ -1,19 +1,27 @@
 import { writeIcc } from '@melto/core/icc/writeIcc';
 import { findResultFile, listResultsAfter, sourceReadingOf } from '@melto/store/results';
 import type { WholeResultRow } from '@melto/store/results';
+import { balanceAgain, curvesAgain, evennessAgain, limitsAgain } from '../calibration/calibrationAgain.ts';
 import { judgedByOf } from '../conformity/checkChoice.ts';
 import { checkDetail } from '../conformity/checkDetail.ts';
 import { shortCheckOf } from '../conformity/shortChecks.ts';
 import type { Context } from '../kernel/context.ts';
 import { Problem } from '../kernel/problem.ts';
 import { AIM_CHECK } from '../ledger/kinds/aimCheckKind.ts';
+import { BALANCE } from '../ledger/kinds/balanceKind.ts';
+import { CURVES } from '../ledger/kinds/curvesKind.ts';
+import { EVENNESS } from '../ledger/kinds/evennessKind.ts';
 import { GIVEN_PROFILE } from '../ledger/kinds/givenProfileKind.ts';
+import { LIMITS } from '../ledger/kinds/limitsKind.ts';
 import { PROFILE } from '../ledger/kinds/profileKind.ts';
 import { SHORT_CHECK } from '../ledger/kinds/shortCheckKind.ts';
+import { WATCH } from '../ledger/kinds/watchKind.ts';
+import { partThatDiffers } from '../ledger/partThatDiffers.ts';
 import { storedOf } from '../ledger/resultKind.ts';
 import { pooledReadings } from '../profile/pooledReadings.ts';
 import { workProfile } from '../profile/workProfile.ts';
 import { loadReading } from '../reading/loadReading.ts';
+import { workZero } from '../watch/watch.ts';
 
 /** What came of computing a result again. */
 export interface Verified {
@@ -29,8 +37,8 @@ const BLOCK = 20;
 
 /**
  * Computes the results of a house again from their readings and what was chosen: profiles to the byte, checks to the last
- * digit. Limits, curves, balance, evenness and watches are not computed again yet, and are said to be so; a profile from
- * elsewhere cannot be.
+ * digit, limits, curves, balance, evenness and zero readings likewise. What came from a file of somebody else's follows from
+ * no reading, and is said to be so.
  */
 export async function verifyHouse(
   context: Context,
@@ -56,7 +64,7 @@ async function verified(context: Context, row: WholeResultRow): Promise<Verified
   if (again === undefined)
     return said(
       'not computed again',
-      row.shape === GIVEN_PROFILE.shape ? 'it is from elsewhere' : 'results of its kind are not yet',
+      row.shape === GIVEN_PROFILE.shape ? 'it is from elsewhere' : 'its kind follows from no reading',
     );
   try {
     const why = await again(context, row);
@@ -76,7 +84,18 @@ const AGAIN: Readonly<
   [PROFILE.shape]: profileAgain,
   [AIM_CHECK.shape]: checkAgain,
   [SHORT_CHECK.shape]: shortCheckAgain,
+  [LIMITS.shape]: limitsAgain,
+  [CURVES.shape]: curvesAgain,
+  [BALANCE.shape]: balanceAgain,
+  [EVENNESS.shape]: evennessAgain,
+  [WATCH.shape]: watchAgain,
 };
+
+async function watchAgain(context: Context, row: WholeResultRow): Promise<string | undefined> {
+  const { detail } = storedOf(WATCH, row, row.detail);
+  const zero = [...(await workZero(context, row.conditionId, detail.readings))];
+  return partThatDiffers(['zero'], detail, { ...detail, zero });
+}
 
 async function profileAgain(context: Context, row: WholeResultRow): Promise<string | undefined> {
   const { summary, detail } = storedOf(PROFILE, row, row.detail);
@@ -103,24 +122,21 @@ async function checkAgain(context: Context, row: WholeResultRow): Promise<string
   };
   const again = await checkDetail(context, loaded, choice, judgedByOf(loaded));
   // Names and times are of their day, and an earlier check that would pass is found among those of its day.
-  return apart(['verdict', 'metrics', 'patches', 'distribution', 'groups', 'white'], detail, again.detail);
+  return partThatDiffers(
+    ['verdict', 'metrics', 'patches', 'distribution', 'groups', 'white'],
+    detail,
+    again.detail,
+  );
 }
 
 async function shortCheckAgain(context: Context, row: WholeResultRow): Promise<string | undefined> {
   const { detail } = storedOf(SHORT_CHECK, row, row.detail);
   const { check } = await shortCheckOf(context, await readingOf(context, row.id));
-  return apart(Object.keys(detail.check) as (keyof typeof check)[], detail.check, check);
+  return partThatDiffers(Object.keys(detail.check) as (keyof typeof check)[], detail.check, check);
 }
 
 async function readingOf(context: Context, resultId: number) {
   const reading = await sourceReadingOf(context.database, resultId);
   if (reading === undefined) throw new Problem('not-found', 'its reading is not known', '');
   return loadReading(context, reading);
-}
-
-/** The first part that differs, as it is stored. */
-function apart<T>(parts: readonly (keyof T)[], before: T, again: T): string | undefined {
-  const plain = (value: unknown): string => JSON.stringify(value ?? null);
-  const other = parts.find((part) => plain(before[part]) !== plain(again[part]));
-  return other === undefined ? undefined : `its ${String(other)} differ`;
 }

@@ -76,6 +76,16 @@ export async function startWatch(
   });
 }
 
+/** The figures of a zero reading, of the readings it is the mean of. */
+export async function workZero(
+  context: Context,
+  conditionId: number,
+  readingIds: readonly number[],
+): Promise<Float64Array> {
+  const readings = await Promise.all(readingIds.map((id) => completeReading(context, conditionId, id)));
+  return meanFigures(readings.map(figuresOf));
+}
+
 /** Readings of one watch are through the same curves and profile and in the same mode. */
 function sameState(a: PrintAndReading, b: PrintAndReading): boolean {
   return (

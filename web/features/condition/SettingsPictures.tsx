@@ -8,6 +8,7 @@ import { usePutAway } from '@/features/library/usePutAway';
 import { send } from '@/ui/api';
 import { FileButton, PICTURE_FILES } from '@/ui/FileButton';
 import { formatDay } from '@/ui/format';
+import { May } from '@/ui/May';
 import { useSending } from '@/ui/useSending';
 
 /** Pictures of the driver's dialogs, for whoever has to set them the same way. */
@@ -37,12 +38,14 @@ export function SettingsPictures({
         <span className="quiet grow">
           {pictures.length === 0 ? 'A picture says more of a dialog than its points do.' : ''}
         </span>
-        <FileButton
-          label="Add a picture"
-          accept={PICTURE_FILES}
-          disabled={sending}
-          onFile={(file) => void add(file)}
-        />
+        <May act={ADD_PICTURE}>
+          <FileButton
+            label="Add a picture"
+            accept={PICTURE_FILES}
+            disabled={sending}
+            onFile={(file) => void add(file)}
+          />
+        </May>
       </header>
       {problem !== undefined && (
         <p className="error" role="alert">
@@ -63,19 +66,21 @@ export function SettingsPictures({
               <span className="grow" style={{ overflow: 'hidden', textOverflow: 'ellipsis' }}>
                 {name} <span className="quiet">{formatDay(madeMs)}</span>
               </span>
-              <Button
-                size="small"
-                variant="text"
-                aria-label={`Remove ${name}`}
-                onClick={() =>
-                  void put(
-                    (removed) => send(REMOVE_PICTURE, { params: { id }, body: { removed } }),
-                    `${name} is removed.`,
-                  )
-                }
-              >
-                Remove
-              </Button>
+              <May act={REMOVE_PICTURE}>
+                <Button
+                  size="small"
+                  variant="text"
+                  aria-label={`Remove ${name}`}
+                  onClick={() =>
+                    void put(
+                      (removed) => send(REMOVE_PICTURE, { params: { id }, body: { removed } }),
+                      `${name} is removed.`,
+                    )
+                  }
+                >
+                  Remove
+                </Button>
+              </May>
             </figcaption>
           </figure>
         ))}

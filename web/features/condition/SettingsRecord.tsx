@@ -14,6 +14,7 @@ import {
   KEEP_TEMPLATE,
   RENAME_CONDITION,
   SET_REST,
+  NEW_CONDITION,
 } from '@/endpoints/conditions';
 import type { PictureRow } from '@melto/services/house/pictures';
 import { usePutAway } from '@/features/library/usePutAway';
@@ -21,6 +22,7 @@ import { ApiProblem, problemWords, send } from '@/ui/api';
 import { formatDay, formatMoment } from '@/ui/format';
 import { FormDialog } from '@/ui/FormDialog';
 import { isWhole, numberOf } from '@/ui/numberOf';
+import { May, useMay } from '@/ui/May';
 import { useUndo } from '@/ui/useUndo';
 import { SettingsPictures } from './SettingsPictures';
 
@@ -40,6 +42,7 @@ export function SettingsRecord({
   const router = useRouter();
   const put = usePutAway();
   const offerUndo = useUndo();
+  const mayArchive = useMay(ARCHIVE_CONDITION);
   const { enqueueSnackbar } = useSnackbar();
   const [renaming, setRenaming] = useState(false);
   const [resting, setResting] = useState(false);
@@ -66,10 +69,16 @@ export function SettingsRecord({
         <p className="quiet">
           A change of any of these is a new condition; what was left empty can be filled in.
         </p>
-        <Button onClick={() => setRenaming(true)}>Rename</Button>
-        <Button onClick={() => router.push(`/conditions/new?from=${id}`)}>Copy</Button>
-        <Button onClick={() => void keepTemplate()}>Keep as template</Button>
-        {deletable && (
+        <May act={RENAME_CONDITION}>
+          <Button onClick={() => setRenaming(true)}>Rename</Button>
+        </May>
+        <May act={NEW_CONDITION}>
+          <Button onClick={() => router.push(`/conditions/new?from=${id}`)}>Copy</Button>
+        </May>
+        <May act={KEEP_TEMPLATE}>
+          <Button onClick={() => void keepTemplate()}>Keep as template</Button>
+        </May>
+        {deletable && mayArchive && (
           <Button
             onClick={() =>
               void put(async (deleted) => {
@@ -81,7 +90,7 @@ export function SettingsRecord({
             Delete
           </Button>
         )}
-        {archivedMs === null ? (
+        {!mayArchive ? null : archivedMs === null ? (
           <Button onClick={() => void put(archive, 'The condition is archived; the library has it.')}>
             Archive
           </Button>
@@ -112,13 +121,15 @@ export function SettingsRecord({
                 {point.value === '' ? (
                   <>
                     <span className="quiet">not recorded</span>{' '}
-                    <Button
-                      size="small"
-                      aria-label={`Fill in ${point.label}`}
-                      onClick={() => setFilling(point.label)}
-                    >
-                      Fill in
-                    </Button>
+                    <May act={FILL_POINT}>
+                      <Button
+                        size="small"
+                        aria-label={`Fill in ${point.label}`}
+                        onClick={() => setFilling(point.label)}
+                      >
+                        Fill in
+                      </Button>
+                    </May>
                   </>
                 ) : (
                   point.value
@@ -143,9 +154,11 @@ export function SettingsRecord({
             {condition.restMinutes === condition.usualRestMinutes
               ? ', as the stock and the inks say'
               : `; the stock and the inks say ${condition.usualRestMinutes} min`}{' '}
-            <Button size="small" aria-label="Change the rest" onClick={() => setResting(true)}>
-              Change
-            </Button>
+            <May act={SET_REST}>
+              <Button size="small" aria-label="Change the rest" onClick={() => setResting(true)}>
+                Change
+              </Button>
+            </May>
           </dd>
           <dt>Ink set</dt>
           <dd>{condition.inkSet}</dd>

@@ -14,6 +14,7 @@ import { READINGS, WITHDRAW_READING } from '@/endpoints/reading';
 import { SheetFiles } from '@/features/charts/SheetFiles';
 import { ask, problemWords, send } from '@/ui/api';
 import { useOlder } from '@/ui/useOlder';
+import { May } from '@/ui/May';
 import { formatMoment, formatWhen } from '@/ui/format';
 
 interface Lists {
@@ -166,20 +167,22 @@ function SheetLists({
                     )}
                   </td>
                   <td className="num">
-                    <Button
-                      size="small"
-                      variant="text"
-                      onClick={() =>
-                        void change(
-                          send(WITHDRAW_READING, {
-                            params: { id: reading.id },
-                            body: { withdrawn: reading.withdrawnMs === null },
-                          }),
-                        )
-                      }
-                    >
-                      {reading.withdrawnMs === null ? 'Withdraw' : 'Take back'}
-                    </Button>
+                    <May act={WITHDRAW_READING}>
+                      <Button
+                        size="small"
+                        variant="text"
+                        onClick={() =>
+                          void change(
+                            send(WITHDRAW_READING, {
+                              params: { id: reading.id },
+                              body: { withdrawn: reading.withdrawnMs === null },
+                            }),
+                          )
+                        }
+                      >
+                        {reading.withdrawnMs === null ? 'Withdraw' : 'Take back'}
+                      </Button>
+                    </May>
                   </td>
                 </tr>
               );

@@ -1,5 +1,7 @@
 'use client';
 
+import { PRINT_SHORT_CHECK, PRINT_JOB_CHECK, PRINT_WEDGE } from '@/endpoints/charts';
+import { JUDGE } from '@/endpoints/conformity';
 import type { ConformitySurfaceView } from '@melto/services/overview/proofSurfaces';
 import { CMYK, drivenByLight, sameProcess } from '@melto/core/device/process';
 import { Button } from '@mui/material';
@@ -10,6 +12,7 @@ import { reasonSentence, verdictSentence } from '@melto/core/conformity/checkWor
 import type { ShortCheckDetail } from '@melto/services/ledger/kinds/shortCheckKind';
 import { Versions } from '@/features/profile/Versions';
 import { StatusShape } from '@/ui/StatusMark';
+import { May } from '@/ui/May';
 import type { Status } from '@/ui/StatusMark';
 import { AimCheckView } from './AimCheckView';
 import { JobCheckDialog } from './JobCheckDialog';
@@ -47,13 +50,27 @@ export function ConformitySurface(props: ConformitySurfaceProps) {
         {verdict !== undefined && <StatusShape status={verdict as Status} size={18} />}
         <p>{sentence(props, canPrint)}</p>
         {result !== undefined && <ReportMenu resultId={result.row.id} sharedCode={props.sharedCode} />}
-        {readings.length > 0 && <Button onClick={() => setOpen('judge')}>Judge a reading</Button>}
-        {profileResultId !== undefined && <Button onClick={() => setOpen('short check')}>Short check</Button>}
-        {profileResultId !== undefined && <Button onClick={() => setOpen('job')}>Job check</Button>}
+        {readings.length > 0 && (
+          <May act={JUDGE}>
+            <Button onClick={() => setOpen('judge')}>Judge a reading</Button>
+          </May>
+        )}
+        {profileResultId !== undefined && (
+          <May act={PRINT_SHORT_CHECK}>
+            <Button onClick={() => setOpen('short check')}>Short check</Button>
+          </May>
+        )}
+        {profileResultId !== undefined && (
+          <May act={PRINT_JOB_CHECK}>
+            <Button onClick={() => setOpen('job')}>Job check</Button>
+          </May>
+        )}
         {canPrint && (
-          <Button variant="contained" onClick={() => setOpen('wedge')}>
-            New check
-          </Button>
+          <May act={PRINT_WEDGE}>
+            <Button variant="contained" onClick={() => setOpen('wedge')}>
+              New check
+            </Button>
+          </May>
         )}
       </div>
       {versions.length > 0 && (

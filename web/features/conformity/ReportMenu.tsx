@@ -5,6 +5,7 @@ import { Button, Menu, MenuItem } from '@mui/material';
 import { useRouter } from 'next/navigation';
 import { useSnackbar } from 'notistack';
 import { useState } from 'react';
+import { May } from '@/ui/May';
 import { problemWords, send } from '@/ui/api';
 
 /** The forms of a check's report, its slip, and the public link. */
@@ -47,10 +48,16 @@ export function ReportMenu({ resultId, sharedCode }: { resultId: number; sharedC
         <MenuItem onClick={() => open('html')}>Report as a page</MenuItem>
         <MenuItem onClick={() => open('pdf')}>Report as PDF</MenuItem>
         <MenuItem onClick={() => open('slip')}>Slip for the proof, 100 × 60 mm</MenuItem>
-        <MenuItem onClick={() => void share(true)}>
-          {sharedCode === null ? 'Make a public link' : 'Copy the public link'}
-        </MenuItem>
-        {sharedCode !== null && <MenuItem onClick={() => void share(false)}>End the public link</MenuItem>}
+        <May act={SHARE_REPORT}>
+          <MenuItem onClick={() => void share(true)}>
+            {sharedCode === null ? 'Make a public link' : 'Copy the public link'}
+          </MenuItem>
+        </May>
+        {sharedCode !== null && (
+          <May act={SHARE_REPORT}>
+            <MenuItem onClick={() => void share(false)}>End the public link</MenuItem>
+          </May>
+        )}
       </Menu>
     </>
   );

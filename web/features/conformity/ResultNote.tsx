@@ -5,6 +5,7 @@ import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { NOTE_RESULT } from '@/endpoints/conformity';
 import { send } from '@/ui/api';
+import { May } from '@/ui/May';
 import { FormDialog } from '@/ui/FormDialog';
 
 /** What a person notes of a check; it goes into the report. */
@@ -18,9 +19,11 @@ export function ResultNote({ id, note }: { id: number; note: string }) {
           <b>Note:</b> {note}{' '}
         </>
       )}
-      <button type="button" className="plain" onClick={() => setText(note)}>
-        <u>{note === '' ? 'Add a note' : 'Change it'}</u>
-      </button>
+      <May act={NOTE_RESULT}>
+        <button type="button" className="plain" onClick={() => setText(note)}>
+          <u>{note === '' ? 'Add a note' : 'Change it'}</u>
+        </button>
+      </May>
       {text !== undefined && (
         <FormDialog
           title="Note on this check"

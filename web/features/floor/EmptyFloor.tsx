@@ -1,11 +1,13 @@
 'use client';
 
+import { NEW_CONDITION } from '@/endpoints/conditions';
 import { Button } from '@mui/material';
 import Link from 'next/link';
 import { useSnackbar } from 'notistack';
 import { LOAD_SAMPLE } from '@/endpoints/house';
 import { MEASURED_FILES } from '@/features/reading/measuredFiles';
 import { problemWords, send } from '@/ui/api';
+import { May } from '@/ui/May';
 import { FileLink } from '@/ui/FileButton';
 
 /** A house without a condition: the ways to its first one. */
@@ -29,9 +31,11 @@ export function EmptyFloor({
         No condition yet: a condition is one device with one stock, one ink set and one print mode.
       </p>
       <div className="row">
-        <Button variant="contained" component={Link} href="/conditions/new">
-          New condition
-        </Button>
+        <May act={NEW_CONDITION}>
+          <Button variant="contained" component={Link} href="/conditions/new">
+            New condition
+          </Button>
+        </May>
         <Button component={Link} href="/library/house">
           Name your house
         </Button>

@@ -1,5 +1,6 @@
 'use client';
 
+import { NEW_CONDITION } from '@/endpoints/conditions';
 import { FLOOR_FILTERS, FLOOR_ORDERS } from '@melto/core/judgement/floorFilter';
 import type { FloorFilter } from '@melto/core/judgement/floorFilter';
 import { FLOOR } from '@/endpoints/house';
@@ -13,6 +14,7 @@ import { ask } from '@/ui/api';
 import { formatClock } from '@/ui/format';
 import { MEASURED_FILES } from '@/features/reading/measuredFiles';
 import { FileLink } from '@/ui/FileButton';
+import { May } from '@/ui/May';
 import { useFileDrop } from '@/ui/useFileDrop';
 import { EmptyFloor } from './EmptyFloor';
 import { FileOnFloor } from './FileOnFloor';
@@ -80,9 +82,11 @@ export function Floor({ initial, sampleOffered }: { initial: FloorState; sampleO
           <span style={{ fontSize: 20 }}>Nothing needs you now.</span>
         )}
         <span className="grow" />
-        <Button variant="contained" component={Link} href="/conditions/new">
-          New condition
-        </Button>
+        <May act={NEW_CONDITION}>
+          <Button variant="contained" component={Link} href="/conditions/new">
+            New condition
+          </Button>
+        </May>
       </div>
       <div className="row">
         <FindField value={find} onFind={(words) => set('find', words === '' ? undefined : words)} />

@@ -6,6 +6,8 @@ import { SnackbarProvider } from 'notistack';
 import { useEffect, useState } from 'react';
 import type { ReactNode } from 'react';
 import type { OwnHouse } from '@melto/services/house/ownHouse';
+import type { Role } from '@melto/core/people/role';
+import { OwnRole } from '@/ui/May';
 import { tellHouseZone } from '@/ui/format';
 import { tellHouseDensity } from '@/ui/densityStatus';
 import { tellHouseUnits } from '@/ui/units';
@@ -13,10 +15,12 @@ import { theme } from '@/ui/theme';
 
 export function Providers({
   house,
+  role,
   children,
 }: {
   /** Undefined for whoever is nobody here yet. */
   house: OwnHouse | undefined;
+  role: Role;
   children: ReactNode;
 }) {
   if (house !== undefined) {
@@ -39,7 +43,7 @@ export function Providers({
           anchorOrigin={{ vertical: 'bottom', horizontal: 'left' }}
           classes={{ containerRoot: 'toasts' }}
         >
-          {children}
+          <OwnRole value={role}>{children}</OwnRole>
         </SnackbarProvider>
       </QueryClientProvider>
     </ThemeProvider>

@@ -1,5 +1,7 @@
 'use client';
 
+import { May } from '@/ui/May';
+import { NEW_AIM_SET, MAKE_PAPER_AIMS } from '@/endpoints/conformity';
 import { Button } from '@mui/material';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
@@ -27,14 +29,26 @@ export function AimSetsSurface({ sets, shown }: { sets: readonly AimSetView[]; s
         <p className="quiet">
           What prints are judged against. A change is a new version; earlier checks keep theirs.
         </p>
-        {own && <Button onClick={() => void remove(latest.id, latest.name)}>Remove</Button>}
-        {own && view.moved === null && <Button onClick={() => setMaking(latest)}>New version</Button>}
-        {view.id === latest.id && view.moved === null && (
-          <Button onClick={() => setMoving(true)}>Aims on this paper</Button>
+        {own && (
+          <May act={NEW_AIM_SET}>
+            <Button onClick={() => void remove(latest.id, latest.name)}>Remove</Button>
+          </May>
         )}
-        <Button variant="contained" onClick={() => setMaking('new')}>
-          New aim set
-        </Button>
+        {own && view.moved === null && (
+          <May act={NEW_AIM_SET}>
+            <Button onClick={() => setMaking(latest)}>New version</Button>
+          </May>
+        )}
+        {view.id === latest.id && view.moved === null && (
+          <May act={MAKE_PAPER_AIMS}>
+            <Button onClick={() => setMoving(true)}>Aims on this paper</Button>
+          </May>
+        )}
+        <May act={NEW_AIM_SET}>
+          <Button variant="contained" onClick={() => setMaking('new')}>
+            New aim set
+          </Button>
+        </May>
       </div>
       <div className="tolerance-columns">
         <nav className="panel" aria-label="Aim sets">

@@ -5,6 +5,7 @@ import Link from 'next/link';
 import type { ArchivedCondition } from '@melto/services/house/conditionRecord';
 import { ARCHIVE_CONDITION } from '@/endpoints/conditions';
 import { send } from '@/ui/api';
+import { May } from '@/ui/May';
 import { formatDay } from '@/ui/format';
 import { usePutAway } from './usePutAway';
 
@@ -38,18 +39,20 @@ export function ArchivedSurface({ conditions }: { conditions: readonly ArchivedC
                 </td>
                 <td>{formatDay(archivedMs)}</td>
                 <td className="num">
-                  <Button
-                    size="small"
-                    aria-label={`Take back ${name}`}
-                    onClick={() =>
-                      void put(
-                        (archived) => send(ARCHIVE_CONDITION, { params: { id }, body: { archived } }),
-                        undefined,
-                      )
-                    }
-                  >
-                    Take back
-                  </Button>
+                  <May act={ARCHIVE_CONDITION}>
+                    <Button
+                      size="small"
+                      aria-label={`Take back ${name}`}
+                      onClick={() =>
+                        void put(
+                          (archived) => send(ARCHIVE_CONDITION, { params: { id }, body: { archived } }),
+                          undefined,
+                        )
+                      }
+                    >
+                      Take back
+                    </Button>
+                  </May>
                 </td>
               </tr>
             ))}

@@ -5,11 +5,12 @@ import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import type { LibraryDevice } from '@melto/services/house/library';
 import { dutyDueMs } from '@melto/core/device/calibrationDuty';
-import { DUTY_DONE, PUT_DEVICE_AWAY } from '@/endpoints/conditions';
+import { CHANGE_DEVICE, DUTY_DONE, NEW_DEVICE, PUT_DEVICE_AWAY } from '@/endpoints/conditions';
 import { NewDeviceDialog } from '@/features/condition/OwnDialogs';
 import { send } from '@/ui/api';
 import { formatDay } from '@/ui/format';
 import { StatusShape } from '@/ui/StatusMark';
+import { May } from '@/ui/May';
 import { useSending } from '@/ui/useSending';
 import { ChangeDevice } from './ChangeDevice';
 import { LibraryTable } from './LibraryTable';
@@ -26,11 +27,14 @@ export function DevicesSurface({ devices }: { devices: readonly LibraryDevice[] 
       <div className="surface-head">
         <h1>Devices</h1>
         <p className="quiet">Inks and channels stay as they are: another ink set is another device.</p>
-        <Button variant="contained" onClick={() => setAdding({})}>
-          New device
-        </Button>
+        <May act={NEW_DEVICE}>
+          <Button variant="contained" onClick={() => setAdding({})}>
+            New device
+          </Button>
+        </May>
       </div>
       <LibraryTable
+        calls={CHANGE_DEVICE}
         items={devices}
         what="device"
         words={({ name, code, kind, inkSet, note }) => [name, code, kind, inkSet, note].join(' ')}
@@ -71,19 +75,21 @@ function Duty({ device: { id, name, duty } }: { device: LibraryDevice }) {
     <>
       {duty.due && <StatusShape status="due" title="due" />} {duty.words},{' '}
       {dueMs === null ? 'never done yet' : `${duty.due ? 'due since' : 'due on'} ${formatDay(dueMs)}`}{' '}
-      <Button
-        size="small"
-        disabled={sending}
-        aria-label={`${duty.words} done today at ${name}`}
-        onClick={() =>
-          void run(async () => {
-            await send(DUTY_DONE, { params: { id } });
-            router.refresh();
-          })
-        }
-      >
-        Done today
-      </Button>
+      <May act={DUTY_DONE}>
+        <Button
+          size="small"
+          disabled={sending}
+          aria-label={`${duty.words} done today at ${name}`}
+          onClick={() =>
+            void run(async () => {
+              await send(DUTY_DONE, { params: { id } });
+              router.refresh();
+            })
+          }
+        >
+          Done today
+        </Button>
+      </May>
       {problem !== undefined && <span className="error">{problem}</span>}
     </>
   );

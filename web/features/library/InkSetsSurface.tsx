@@ -9,6 +9,7 @@ import { send } from '@/ui/api';
 import { FormDialog } from '@/ui/FormDialog';
 import { ChoiceIn, TextIn } from '@/ui/form/fields';
 import { useBodyForm } from '@/ui/form/useBodyForm';
+import { May } from '@/ui/May';
 import { numberOf } from '@/ui/numberOf';
 import { INK_KIND_WORDS } from './factWords';
 import { LibraryTable } from './LibraryTable';
@@ -23,11 +24,14 @@ export function InkSetsSurface({ inkSets }: { inkSets: readonly LibraryInkSet[] 
       <div className="surface-head">
         <h1>Ink sets</h1>
         <p className="quiet">A new name is no new ink: devices and conditions follow it.</p>
-        <Button variant="contained" onClick={() => setChanging({})}>
-          New ink set
-        </Button>
+        <May act={NEW_INK_SET}>
+          <Button variant="contained" onClick={() => setChanging({})}>
+            New ink set
+          </Button>
+        </May>
       </div>
       <LibraryTable
+        calls={CHANGE_INK_SET}
         items={inkSets}
         what="ink set"
         words={({ name, kind, note }) => [name, kind === '' ? '' : INK_KIND_WORDS[kind], note].join(' ')}

@@ -3,6 +3,8 @@
 import { Button, FormControlLabel, Switch, TextField } from '@mui/material';
 import { useState } from 'react';
 import type { ReactNode } from 'react';
+import type { Endpoint } from '@/endpoints/endpoint';
+import { useMay } from '@/ui/May';
 
 interface Item {
   readonly id: number;
@@ -19,6 +21,7 @@ export function LibraryTable<T extends Item>({
   onChange,
   onCopy,
   onAway,
+  calls,
 }: {
   items: readonly T[];
   columns: readonly {
@@ -34,7 +37,10 @@ export function LibraryTable<T extends Item>({
   /** Makes another like it; undefined for a row that cannot be copied. */
   onCopy: (item: T) => (() => void) | undefined;
   onAway: (item: T) => void;
+  /** What changes a row: offered to those who may. */
+  calls: Pick<Endpoint, 'who'>;
 }) {
+  const may = useMay(calls);
   const [find, setFind] = useState('');
   const [showAway, setShowAway] = useState(false);
   const away = items.filter((item) => item.away).length;
@@ -70,7 +76,7 @@ export function LibraryTable<T extends Item>({
                 {name}
               </th>
             ))}
-            <th />
+            {may && <th />}
           </tr>
         </thead>
         <tbody>
@@ -85,29 +91,36 @@ export function LibraryTable<T extends Item>({
                   {cell(item)}
                 </td>
               ))}
-              <td className="num">
-                <Button
-                  size="small"
-                  variant="text"
-                  aria-label={`Change ${item.name}`}
-                  onClick={() => onChange(item)}
-                >
-                  Change
-                </Button>
-                {onCopy(item) !== undefined && (
-                  <Button size="small" variant="text" aria-label={`Copy ${item.name}`} onClick={onCopy(item)}>
-                    Copy
+              {may && (
+                <td className="num">
+                  <Button
+                    size="small"
+                    variant="text"
+                    aria-label={`Change ${item.name}`}
+                    onClick={() => onChange(item)}
+                  >
+                    Change
                   </Button>
-                )}
-                <Button
-                  size="small"
-                  variant="text"
-                  aria-label={`${item.away ? 'Take out' : 'Put away'} ${item.name}`}
-                  onClick={() => onAway(item)}
-                >
-                  {item.away ? 'Take out' : 'Put away'}
-                </Button>
-              </td>
+                  {onCopy(item) !== undefined && (
+                    <Button
+                      size="small"
+                      variant="text"
+                      aria-label={`Copy ${item.name}`}
+                      onClick={onCopy(item)}
+                    >
+                      Copy
+                    </Button>
+                  )}
+                  <Button
+                    size="small"
+                    variant="text"
+                    aria-label={`${item.away ? 'Take out' : 'Put away'} ${item.name}`}
+                    onClick={() => onAway(item)}
+                  >
+                    {item.away ? 'Take out' : 'Put away'}
+                  </Button>
+                </td>
+              )}
             </tr>
           ))}
         </tbody>

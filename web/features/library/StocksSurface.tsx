@@ -6,9 +6,10 @@ import { stockFactWords } from '@melto/core/stock/stockFacts';
 import type { AlikeStocks } from '@melto/services/house/alikeStocks';
 import type { LibraryStock } from '@melto/services/house/library';
 import type { MeasuredBrightener } from '@melto/services/house/measuredBrightener';
-import { PUT_STOCK_AWAY } from '@/endpoints/conditions';
+import { CHANGE_STOCK, NEW_STOCK, PUT_STOCK_AWAY } from '@/endpoints/conditions';
 import { NewStockDialog } from '@/features/condition/OwnDialogs';
 import { send } from '@/ui/api';
+import { May } from '@/ui/May';
 import { formatFigure } from '@/ui/format';
 import { ChangeStock } from './ChangeStock';
 import { LibraryTable } from './LibraryTable';
@@ -36,9 +37,11 @@ export function StocksSurface({
       <div className="surface-head">
         <h1>Stocks</h1>
         <p className="quiet">A new name is no new paper: conditions keep theirs.</p>
-        <Button variant="contained" onClick={() => setAdding({})}>
-          New stock
-        </Button>
+        <May act={NEW_STOCK}>
+          <Button variant="contained" onClick={() => setAdding({})}>
+            New stock
+          </Button>
+        </May>
       </div>
       {alike
         .filter(({ stocks: pair }) =>
@@ -52,6 +55,7 @@ export function StocksSurface({
           </p>
         ))}
       <LibraryTable
+        calls={CHANGE_STOCK}
         items={stocks}
         what="stock"
         words={({ name, boxLabel, finish, note }) => [name, boxLabel, finish, note].join(' ')}

@@ -1,5 +1,7 @@
 'use client';
 
+import { May } from '@/ui/May';
+import { SAVE_TOLERANCE_SET } from '@/endpoints/conformity';
 import { Button } from '@mui/material';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
@@ -36,16 +38,20 @@ export function TolerancesSurface({
         <h1>Tolerance sets</h1>
         <p className="quiet">Metrics are data: a group of patches, a statistic, a quantity, a limit.</p>
         {!editing && !shown.shipped && (
-          <Button onClick={() => void remove(latest.id, latest.set.name)}>Remove</Button>
+          <May act={SAVE_TOLERANCE_SET}>
+            <Button onClick={() => void remove(latest.id, latest.set.name)}>Remove</Button>
+          </May>
         )}
         {!editing && (
-          <Button variant="contained" onClick={() => setEditing(true)}>
-            {shown.shipped
-              ? 'Write an own set from this'
-              : shown.id === latest.id
-                ? 'Change'
-                : `Make it version ${latest.version + 1}`}
-          </Button>
+          <May act={SAVE_TOLERANCE_SET}>
+            <Button variant="contained" onClick={() => setEditing(true)}>
+              {shown.shipped
+                ? 'Write an own set from this'
+                : shown.id === latest.id
+                  ? 'Change'
+                  : `Make it version ${latest.version + 1}`}
+            </Button>
+          </May>
         )}
       </div>
       <div className="tolerance-columns">

@@ -32,6 +32,7 @@ export function BalanceSurface({ view }: { view: PressView<'balance'> }) {
       actions={result === null ? undefined : <Button onClick={() => setFiles(true)}>Files</Button>}
     >
       <FromReading
+        calls={MAKE_BALANCE}
         readings={ready}
         onMake={(readingId) => send(MAKE_BALANCE, { params: { id: condition.id }, body: { readingId } })}
         act={result === null ? 'Balance the greys' : 'Do another round'}

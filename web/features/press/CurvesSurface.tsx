@@ -1,7 +1,7 @@
 'use client';
 
 import { ask, send } from '@/ui/api';
-import { MAKE_CURVES } from '@/endpoints/calibration';
+import { IMPORT_CURVES, MAKE_CURVES } from '@/endpoints/calibration';
 import { AIM_SETS } from '@/endpoints/conformity';
 import { Button, ListSubheader, MenuItem, TextField } from '@mui/material';
 import type { Static } from '@sinclair/typebox';
@@ -15,6 +15,7 @@ import { StatusMark } from '@/ui/StatusMark';
 import type { Status } from '@/ui/StatusMark';
 import { percent } from './inkLine';
 import { CurveFiles } from './CurveFiles';
+import { useMay } from '@/ui/May';
 import { FromReading } from './FromReading';
 import { PressFrame } from './PressFrame';
 import { ToneFigures } from './ToneFigures';
@@ -28,6 +29,7 @@ export const MEASURES: readonly (readonly [ToneMeasure, string])[] = [
 const LETTERS: readonly TviLetter[] = ['A', 'B', 'C', 'D', 'E'];
 
 export function CurvesSurface({ view }: { view: PressView<'curves'> }) {
+  const mayImport = useMay(IMPORT_CURVES);
   const { result, reached, condition, shown } = view;
   const [measure, setMeasure] = useState<ToneMeasure>(result?.summary.measure ?? 'tvi');
   const [chosen, setChosen] = useState<TviLetter | 'own' | number>('A');
@@ -56,6 +58,7 @@ export function CurvesSurface({ view }: { view: PressView<'curves'> }) {
       actions={<Button onClick={() => setFiles(true)}>Files</Button>}
     >
       <FromReading
+        calls={MAKE_CURVES}
         readings={view.readings}
         onMake={(readingId) =>
           send(MAKE_CURVES, { params: { id: condition.id }, body: { readingId, measure, tvi } })
@@ -123,7 +126,7 @@ export function CurvesSurface({ view }: { view: PressView<'curves'> }) {
           resultId={shown?.id}
           taken={condition.deviceFacts.curveFormats}
           onClose={() => setFiles(false)}
-          take
+          take={mayImport}
         />
       )}
     </PressFrame>

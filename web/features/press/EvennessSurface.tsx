@@ -34,6 +34,7 @@ export function EvennessSurface({ view }: { view: PressView<'evenness'> }) {
       print={{ kind: 'evenness', title: 'Evenness across the width', through: 'none', choice: false }}
     >
       <FromReading
+        calls={CORRECT_EVENNESS}
         readings={view.readings}
         onMake={(readingId) => send(CORRECT_EVENNESS, { params: { id: condition.id }, body: { readingId } })}
         act={result === null ? 'Correct the zones' : 'Correct further'}

@@ -8,18 +8,23 @@ import { FAULT_WORDS } from '@melto/core/faults/fault';
 import type { Fault } from '@melto/core/faults/fault';
 import type { ReadingOfCondition } from '@melto/services/reading/readingView';
 import { formatClock, formatDay } from '@/ui/format';
+import type { Endpoint } from '@/endpoints/endpoint';
+import { useMay } from '@/ui/May';
 import { useSending } from '@/ui/useSending';
 
 /** Chooses a complete reading and makes something of it. */
 export function FromReading({
   readings,
   act,
+  calls,
   onMake,
   first,
   children,
 }: {
   readings: readonly ReadingOfCondition[];
   act: string;
+  /** What is called: shown to those who may. */
+  calls: Pick<Endpoint, 'who'>;
   /** Makes it of the reading that was chosen. */
   onMake: (readingId: number) => Promise<unknown>;
   /** Nothing was made yet: the act is the surface's main one. */
@@ -29,7 +34,8 @@ export function FromReading({
   const router = useRouter();
   const [chosen, setChosen] = useState<number>();
   const { sending, problem, run } = useSending();
-  if (readings.length === 0) return null;
+  const may = useMay(calls);
+  if (readings.length === 0 || !may) return null;
   const reading = readings.find(({ id }) => id === chosen) ?? readings[0];
   const faults = (JSON.parse(reading.faults ?? '[]') as Fault[]).filter(
     ({ kind }) => kind !== 'strip-backwards' && kind !== 'outlier-patches',

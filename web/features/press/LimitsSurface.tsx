@@ -12,6 +12,7 @@ import type { PressView } from '@melto/services/calibration/pressView';
 import { problemWords, send } from '@/ui/api';
 import { isWhole, numberOf } from '@/ui/numberOf';
 import { inkLine } from './inkLine';
+import { useMay } from '@/ui/May';
 import { FromReading } from './FromReading';
 import { LimitPlot } from './LimitPlot';
 import { PressFrame } from './PressFrame';
@@ -27,6 +28,7 @@ const REASONS: Readonly<Record<LimitReason, string>> = {
 const LEAST_LIMIT = 20;
 
 export function LimitsSurface({ view }: { view: PressView<'limits'> }) {
+  const maySet = useMay(SET_LIMITS);
   const { result, shown, condition } = view;
   const raw = view.readings.filter(({ curvesResultId }) => curvesResultId === null);
   return (
@@ -44,6 +46,7 @@ export function LimitsSurface({ view }: { view: PressView<'limits'> }) {
       print={{ kind: 'ramps', title: 'Ramps and total ink', through: 'none', choice: false }}
     >
       <FromReading
+        calls={PROPOSE_LIMITS}
         readings={raw}
         onMake={(readingId) => send(PROPOSE_LIMITS, { params: { id: condition.id }, body: { readingId } })}
         act="Propose limits"
@@ -54,7 +57,7 @@ export function LimitsSurface({ view }: { view: PressView<'limits'> }) {
           key={shown.id}
           view={view}
           {...result}
-          editable={shown.inForce && shown.borrowedFrom === null}
+          editable={maySet && shown.inForce && shown.borrowedFrom === null}
         />
       )}
     </PressFrame>

@@ -1,5 +1,6 @@
 import { MAKE_CURVES } from '@/endpoints/calibration';
 import { send } from '@/ui/api';
+import { OwnRole } from '@/ui/May';
 import { fireEvent, screen, waitFor } from '@testing-library/react';
 import { describe, expect, it, vi } from 'vitest';
 import type { ReadingOfCondition } from '@melto/services/reading/readingView';
@@ -99,6 +100,7 @@ describe('making something of a reading', () => {
     <FromReading
       readings={readings}
       act="Make the curves"
+      calls={MAKE_CURVES}
       onMake={(readingId) => send(MAKE_CURVES, { params: { id: 4 }, body: { readingId, measure: 'sctv' } })}
       first
     />
@@ -107,6 +109,16 @@ describe('making something of a reading', () => {
   it('is not offered without one', () => {
     const { container } = show(form([]));
     expect(container.querySelector('form')).toBeNull();
+  });
+
+  it.each([
+    ['viewer', 0],
+    ['operator', 0],
+    ['specialist', 1],
+    ['keeper', 1],
+  ] as const)('is offered to a %s as the server would have it', (role, times) => {
+    show(<OwnRole value={role}>{form([reading(3)])}</OwnRole>);
+    expect(screen.queryAllByRole('button', { name: 'Make the curves' })).toHaveLength(times);
   });
 
   it('takes the newest, or the one that is chosen', async () => {

@@ -1,5 +1,7 @@
 'use client';
 
+import { BUILD_PROFILE, TAKE_PROFILE } from '@/endpoints/profile';
+import { REFINEMENT } from '@/endpoints/charts';
 import { separationWords } from '@melto/core/separate/separation';
 import type { SeparationChoice } from '@melto/core/separate/separation';
 import { Button } from '@mui/material';
@@ -13,6 +15,7 @@ import type { ResultRow, VersionView } from '@melto/services/ledger/versions';
 import type { ReadingOfCondition } from '@melto/services/reading/readingView';
 import type { PressForProfile } from '@melto/services/calibration/pressView';
 import { ChartMaker } from '@/features/charts/ChartMaker';
+import { May } from '@/ui/May';
 import { Figure } from '@/ui/Figure';
 import { newestFirstReading } from './AddedReadings';
 import { BuildForm } from './BuildForm';
@@ -71,21 +74,27 @@ export function ProfileSurface(props: ProfileSurfaceProps) {
         <h1>Profile</h1>
         <p>{sentence(props)}</p>
         {addable.length > 0 && (
-          <Button onClick={() => setRefining(true)}>
-            {result === undefined ? 'Second chart' : 'Refine'}
-          </Button>
+          <May act={REFINEMENT}>
+            <Button onClick={() => setRefining(true)}>
+              {result === undefined ? 'Second chart' : 'Refine'}
+            </Button>
+          </May>
         )}
         {buildable.length > 0 && (
-          <Button
-            variant={made === undefined ? 'contained' : 'outlined'}
-            {...(props.press === null
-              ? { onClick: () => setBuilding(true) }
-              : { component: Link, href: `/conditions/${condition.id}/profile/build` })}
-          >
-            {made === undefined ? 'Build the profile' : 'Build another'}
-          </Button>
+          <May act={BUILD_PROFILE}>
+            <Button
+              variant={made === undefined ? 'contained' : 'outlined'}
+              {...(props.press === null
+                ? { onClick: () => setBuilding(true) }
+                : { component: Link, href: `/conditions/${condition.id}/profile/build` })}
+            >
+              {made === undefined ? 'Build the profile' : 'Build another'}
+            </Button>
+          </May>
         )}
-        <TakeProfile conditionId={condition.id} />
+        <May act={TAKE_PROFILE}>
+          <TakeProfile conditionId={condition.id} />
+        </May>
         {made !== undefined && (
           <>
             <Button onClick={() => setNotes(true)}>Download</Button>

@@ -7,6 +7,7 @@ import type { VersionView } from '@melto/services/ledger/versions';
 import { send } from '@/ui/api';
 import { formatWhen } from '@/ui/format';
 import { StatusShape } from '@/ui/StatusMark';
+import { May } from '@/ui/May';
 import type { Status } from '@/ui/StatusMark';
 
 /** The history of a link as a thin time line. */
@@ -45,17 +46,19 @@ export function Versions({
         </button>
       ))}
       {shown !== undefined && !shown.inForce && (
-        <button
-          type="button"
-          onClick={() => {
-            void send(PUT_IN_FORCE, { params: { id: shown.id } }).then(() => {
-              router.replace(path);
-              router.refresh();
-            });
-          }}
-        >
-          <u>put v{shown.version} in force</u>
-        </button>
+        <May act={PUT_IN_FORCE}>
+          <button
+            type="button"
+            onClick={() => {
+              void send(PUT_IN_FORCE, { params: { id: shown.id } }).then(() => {
+                router.replace(path);
+                router.refresh();
+              });
+            }}
+          >
+            <u>put v{shown.version} in force</u>
+          </button>
+        </May>
       )}
       <span className="end">{children}</span>
     </div>

@@ -1,5 +1,6 @@
 'use client';
 
+import { KEEP_PROFILE, CHANGE_KEPT_PROFILE } from '@/endpoints/profile';
 import { Button, TextField } from '@mui/material';
 import Link from 'next/link';
 import { useMemo, useState } from 'react';
@@ -8,6 +9,7 @@ import { fileSource, shelfSource } from '@/features/profiles/profileSource';
 import type { ProfileSource } from '@/features/profiles/profileSource';
 import { FileButton } from '@/ui/FileButton';
 import { formatDay } from '@/ui/format';
+import { May } from '@/ui/May';
 import { useFileDrop } from '@/ui/useFileDrop';
 import { Inspection } from './Inspection';
 import { ChangeKept, KeepProfile, ORIGIN_WORDS } from './KeptProfile';
@@ -99,16 +101,22 @@ export function ShelfSurface({ shelf }: { shelf: readonly ShelfProfile[] }) {
                   </span>
                 </header>
                 {shown !== undefined && <Standing own={shown} shelf={shelf} />}
-                {shown?.kept != null && <ChangeKept key={`${shown.key} ${shown.note}`} own={shown} />}
+                {shown?.kept != null && (
+                  <May act={CHANGE_KEPT_PROFILE}>
+                    <ChangeKept key={`${shown.key} ${shown.note}`} own={shown} />
+                  </May>
+                )}
                 {source.file !== undefined && (
-                  <KeepProfile
-                    key={source.key}
-                    file={source.file}
-                    onKept={(key) => {
-                      setFiles((before) => before.filter((own) => own.key !== source.key));
-                      setChosen(key);
-                    }}
-                  />
+                  <May act={KEEP_PROFILE}>
+                    <KeepProfile
+                      key={source.key}
+                      file={source.file}
+                      onKept={(key) => {
+                        setFiles((before) => before.filter((own) => own.key !== source.key));
+                        setChosen(key);
+                      }}
+                    />
+                  </May>
                 )}
               </div>
               <Inspection source={source} sources={sources} />

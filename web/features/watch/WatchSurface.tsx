@@ -1,5 +1,7 @@
 'use client';
 
+import { SIMULATED_CHANGES } from '@/endpoints/conditions';
+import { START_WATCH } from '@/endpoints/watch';
 import type { Static } from '@sinclair/typebox';
 import type { WatchSurfaceView } from '@melto/services/overview/proofSurfaces';
 import { send } from '@/ui/api';
@@ -13,6 +15,7 @@ import { ZERO_READINGS } from '@melto/core/watch/watchFigures';
 import { PrintDialog } from '@/features/charts/PrintDialog';
 import { formatDay, formatSpan } from '@/ui/format';
 import { StatusShape } from '@/ui/StatusMark';
+import { May } from '@/ui/May';
 import type { Status } from '@/ui/StatusMark';
 import { ControlChartPlot } from './ControlChartPlot';
 import { SeriesList } from './SeriesList';
@@ -67,9 +70,11 @@ export function WatchSurface(props: WatchSurfaceProps) {
         {status !== undefined && <StatusShape status={status} size={18} title={status} />}
         <p>{sentence(props)}</p>
         {enough && (
-          <Button variant={watch === null ? 'contained' : 'outlined'} onClick={() => setOpen('start')}>
-            {watch === null ? 'Start the watch' : 'Start anew'}
-          </Button>
+          <May act={START_WATCH}>
+            <Button variant={watch === null ? 'contained' : 'outlined'} onClick={() => setOpen('start')}>
+              {watch === null ? 'Start the watch' : 'Start anew'}
+            </Button>
+          </May>
         )}
         {canPrint && (
           <Button
@@ -124,7 +129,9 @@ export function WatchSurface(props: WatchSurfaceProps) {
         </>
       )}
       {condition.deviceDriver !== '' && (
-        <SimulatedChanges conditionId={condition.id} changes={props.changes} />
+        <May act={SIMULATED_CHANGES}>
+          <SimulatedChanges conditionId={condition.id} changes={props.changes} />
+        </May>
       )}
       {open === 'start' && <StartWatchDialog {...props} onClose={() => setOpen('nothing')} />}
       {open === 'print' && (
