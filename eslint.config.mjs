@@ -11,7 +11,7 @@ const LAYERS = {
   threads: ['core'],
   services: ['core', 'paper', 'store'],
   jobs: ['core', 'services', 'demo', 'threads'],
-  demo: ['core', 'services'],
+  demo: ['core', 'services', 'simulator'],
   web: ['bridge', 'core', 'services'],
   cli: ['core', 'paper', 'simulator', 'threads'],
 };
@@ -22,6 +22,7 @@ const ROOMS = [
   'kernel',
   'people',
   'ledger',
+  'light',
   'charts',
   'reading',
   'calibration',

@@ -6,7 +6,6 @@ import { house } from '@melto/services/house/house';
 import { libraryInkSets } from '@melto/services/house/inkSets';
 import { libraryDevices, libraryStocks } from '@melto/services/house/library';
 import { versionsOf } from '@melto/services/ledger/versions';
-import { verifyHouse } from '@melto/services/overview/verifyHouse';
 import { standingOf } from '@melto/services/overview/standing';
 import { openTestServices } from '@melto/services/testing/testServices';
 import type { TestServices } from '@melto/services/testing/testServices';
@@ -90,38 +89,6 @@ describe('sample house', () => {
       const before = await count();
       await loadSampleHouse(services, () => {});
       expect(await count()).toEqual(before);
-    },
-    LOADING_MS,
-  );
-
-  it(
-    'comes out the same when it is computed again, all but what is changed',
-    async () => {
-      const { database } = services;
-      const changed: number[] = [];
-      // One number of the newest result of each kind.
-      for (const [shape, part] of [
-        ['limits', /"limit":0?(\.\d+)/],
-        ['curves', /"curves":\[\[0,0?(\.\d+)/],
-        ['balance', /"predictedK":\[\d+(\.\d+)/],
-        ['watch', /"zero":\[\d+(\.\d+)/],
-      ] as const) {
-        const [row] = await database.rows<{ id: number; detail: string }>(
-          'SELECT id, detail FROM result WHERE shape = ? ORDER BY id DESC LIMIT 1',
-          [shape],
-        );
-        const other = row.detail.replace(part, (all, number: string) => all.replace(number, '.123'));
-        expect(other, shape).not.toBe(row.detail);
-        await database.change('UPDATE result SET detail = ? WHERE id = ?', [other, row.id]);
-        changed.push(row.id);
-      }
-      const results = await verifyHouse(services);
-      const apart = results.filter(({ outcome }) => outcome !== 'equal');
-      expect(apart.map(({ id }) => id)).toEqual(changed.sort((a, b) => a - b));
-      expect(apart.every(({ outcome, why }) => outcome === 'differs' && /^its \w+ differ$/.test(why))).toBe(
-        true,
-      );
-      expect(results.length - apart.length).toBeGreaterThan(15);
     },
     LOADING_MS,
   );

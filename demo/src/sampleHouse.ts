@@ -14,6 +14,7 @@ import { readingsOf } from '@melto/services/reading/readingView';
 import { printShortCheck } from '@melto/services/conformity/shortChecks';
 import { conditionFor } from './conditionFor.ts';
 import { tellFacts, tellPeople } from './knownFacts.ts';
+import { measureLights } from './measuredLights.ts';
 import { loadPressHouse } from './pressHouse.ts';
 import { loadProvenHouse } from './provenHouse.ts';
 import { readSheet } from './readSheet.ts';
@@ -100,6 +101,7 @@ export async function loadSampleHouse(context: Context, onProgress: Progress): P
   await loadProvenHouse(context, (fraction, words) => onProgress(0.8 + 0.2 * fraction, words));
   await tellFacts(context);
   await tellPeople(context);
+  await measureLights(context);
   onProgress(1, 'Sample house: ready');
 }
 

@@ -232,9 +232,9 @@ describe('a check', () => {
   });
 
   it('is seen under another light where the aims are spectra, and says so where they are not', async () => {
-    const under = await seenCheck(services, failing, 'A', '10');
+    const under = await seenCheck(services, failing, 'A', '10deg');
     expect(under.length).toBe((await detailOf(failing)).patches.length);
-    const plain = await seenCheck(services, failing, 'D50', '2');
+    const plain = await seenCheck(services, failing, 'D50', '2deg');
     const patches = (await detailOf(failing)).patches;
     plain.forEach(({ device, measured }) => {
       const own = patches.find((patch) =>
@@ -242,14 +242,16 @@ describe('a check', () => {
       );
       measured.forEach((value, axis) => expect(value).toBeCloseTo(own?.measured[axis] ?? NaN, 6));
     });
-    expect((await refusal(seenCheck(services, failing, 'candle', '2'))).field).toBe('illuminant');
+    expect((await refusal(seenCheck(services, failing, 'own-7', '2deg'))).title).toBe(
+      'There is no light own-7.',
+    );
     const published = (await aimSets(services)).find(({ family }) => family === 'fogra39l');
     const other = await judgeReading(services, reading, {
       aimSetId: published?.id ?? 0,
       toleranceSetId: house,
       substrateCorrected: false,
     });
-    expect((await refusal(seenCheck(services, other.id, 'A', '2'))).title).toContain('found colours only');
+    expect((await refusal(seenCheck(services, other.id, 'A', '2deg'))).title).toContain('found colours only');
   });
 
   it('carries a note that a person keeps with it, into its report; what was judged stays', async () => {

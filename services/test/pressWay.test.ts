@@ -22,6 +22,7 @@ import { chartsOf } from '../src/charts/chart.ts';
 import { createChart } from '../src/profile/profilingChart.ts';
 import { advanceClock } from '../src/simulated/advanceClock.ts';
 import { conditionChoices, createCondition, DEFAULT_POINTS } from '../src/house/newCondition.ts';
+import { verifyHouse } from '../src/overview/verifyHouse.ts';
 import { conditionView } from '../src/overview/conditionView.ts';
 import { exportCurves } from '../src/calibration/curveExport.ts';
 import { importCurves, makeCurves } from '../src/calibration/curves.ts';
@@ -418,6 +419,40 @@ describe('a press to a known state', () => {
     expect(detail.check.repeats.mean).toBeLessThan(1.2);
     expect(detail.check.patches[0].device).toHaveLength(4);
     expect((await judgeableReadings(services, gloss)).readings.map(({ id }) => id)).not.toContain(readingId);
+  });
+
+  it('comes out the same when it is computed again, all but what is changed', async () => {
+    const { database } = services;
+    const kept: { readonly id: number; readonly detail: string }[] = [];
+    const put = ({ id, detail }: { readonly id: number; readonly detail: string }): Promise<unknown> =>
+      database.change('UPDATE result SET detail = ? WHERE id = ?', [detail, id]);
+    // One number of the newest result of each kind.
+    for (const [shape, part] of [
+      ['limits', /"dmax":\d*(\.\d+)/],
+      ['curves', /"largest":\d*(\.\d+)/],
+      ['balance', /"predictedK":\[\d*(\.\d+)/],
+      ['evenness', /"mean":\d*(\.\d+)/],
+    ] as const) {
+      const [row] = await database.rows<{ id: number; detail: string }>(
+        'SELECT id, detail FROM result WHERE shape = ? AND summary NOT LIKE \'%imported":"%\' ORDER BY id DESC LIMIT 1',
+        [shape],
+      );
+      const other = row.detail.replace(part, (all, number: string) => all.replace(number, '.123'));
+      expect(other, shape).not.toBe(row.detail);
+      await put({ id: row.id, detail: other });
+      kept.push(row);
+    }
+    const results = await verifyHouse(services);
+    const apart = results.filter(({ outcome }) => outcome === 'differs');
+    expect(apart.map(({ id }) => id).sort((a, b) => a - b)).toEqual(
+      kept.map(({ id }) => id).sort((a, b) => a - b),
+    );
+    expect(apart.every(({ why }) => /^its \w+ differ$/.test(why))).toBe(true);
+    for (const row of kept) await put(row);
+    // Curves of a file follow from no reading.
+    const left = results.filter(({ outcome }) => outcome === 'not computed again');
+    expect(left.map(({ why }) => why)).toEqual(['they came from the file own.csv']);
+    expect(results.filter(({ outcome }) => outcome === 'equal').length).toBeGreaterThan(5);
   });
 
   it('refuses what does not fit, in words', async () => {

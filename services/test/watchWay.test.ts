@@ -5,6 +5,7 @@ import { encodeValues } from '@melto/store/valueBlock';
 import { findWatchState, listWatchChecks } from '@melto/store/watches';
 import { advanceClock } from '../src/simulated/advanceClock.ts';
 import { conditionView } from '../src/overview/conditionView.ts';
+import { verifyHouse } from '../src/overview/verifyHouse.ts';
 import { floor } from '../src/overview/floor.ts';
 import { withdrawReading } from '../src/watch/withdrawReading.ts';
 import { letChange } from '../src/simulated/simulatedChanges.ts';
@@ -60,6 +61,21 @@ describe('a watch', () => {
     const last = Math.max(...view.checks.map(({ madeMs }) => madeMs));
     expect([view.dueMs, view.expiresMs]).toEqual([last + 7 * DAY, last + 14 * DAY]);
     expect((await conditionView(services, gloss)).links.at(-1)).toMatchObject({ state: 'conforms' });
+  });
+
+  it('has a zero reading that comes out the same when it is computed again', async () => {
+    const outcome = async (): Promise<string[]> =>
+      (await verifyHouse(services))
+        .filter(({ what }) => what.startsWith('watch'))
+        .map(({ outcome: own, why }) => `${own} ${why}`);
+    expect(await outcome()).toEqual(['equal ']);
+    const changed = "UPDATE result SET detail = ? WHERE shape = 'watch'";
+    const [row] = await services.database.rows<{ detail: string }>(
+      "SELECT detail FROM result WHERE shape = 'watch'",
+    );
+    await services.database.change(changed, [row.detail.replace(/"zero":\[\d+(\.\d+)/, '"zero":[1.5')]);
+    expect(await outcome()).toEqual(['differs its zero differ']);
+    await services.database.change(changed, [row.detail]);
   });
 
   it('becomes due, expires, and is done', async () => {

@@ -1,4 +1,5 @@
 import type { Sql } from './database.ts';
+import { updateFound } from './updateFound.ts';
 
 /** A profile from outside that the house keeps, without its bytes. */
 export interface KeptProfileRow {
@@ -57,29 +58,10 @@ export function changeKeptProfile(
   id: number,
   { origin, note }: Pick<KeptProfileRow, 'origin' | 'note'>,
 ): Promise<boolean> {
-  return set(sql, id, 'origin = ?, note = ?', [origin, note]);
+  return updateFound(sql, 'kept_profile', id, 'origin = ?, note = ?', [origin, note]);
 }
 
 /** Whether there was such a profile. */
 export function setKeptProfileAway(sql: Sql, id: number, awayMs: number | null): Promise<boolean> {
-  return set(sql, id, 'away_ms = ?', [awayMs]);
-}
-
-async function set(
-  sql: Sql,
-  id: number,
-  columns: 'origin = ?, note = ?' | 'away_ms = ?',
-  values: readonly (string | number | null)[],
-): Promise<boolean> {
-  // Counted by finding it: what is set to what it was counts as no row changed.
-  const found = await sql.rows('SELECT id FROM kept_profile WHERE id = ? AND house_id = ? FOR UPDATE', [
-    id,
-    sql.house,
-  ]);
-  await sql.change(`UPDATE kept_profile SET ${columns} WHERE id = ? AND house_id = ?`, [
-    ...values,
-    id,
-    sql.house,
-  ]);
-  return found.length > 0;
+  return updateFound(sql, 'kept_profile', id, 'away_ms = ?', [awayMs]);
 }

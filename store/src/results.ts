@@ -175,6 +175,8 @@ export async function insertResult(
   sql: Sql,
   result: NewResult,
   sources: ResultSources,
+  /** Whether it takes the place of the version that is in force. */
+  inForce = true,
 ): Promise<{ readonly id: number; readonly version: number }> {
   if (!(await lockCondition(sql, result.conditionId)))
     throw new Error(`no condition ${result.conditionId} in house ${sql.house}`);
@@ -211,7 +213,7 @@ export async function insertResult(
       id,
       source,
     ]);
-  await setHead(sql, result.conditionId, result.link, id);
+  if (inForce) await setHead(sql, result.conditionId, result.link, id);
   return { id, version };
 }
 

@@ -5,6 +5,7 @@ import * as conformity from './conformity';
 import type { Endpoint } from './endpoint';
 import * as house from './house';
 import * as instruments from './instruments';
+import * as light from './light';
 import * as people from './people';
 import * as profile from './profile';
 import * as proof from './proof';
@@ -22,6 +23,7 @@ export const ENDPOINTS: readonly Endpoint[] = [
   conditions,
   charts,
   reading,
+  light,
   instruments,
   calibration,
   profile,

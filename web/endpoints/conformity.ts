@@ -11,6 +11,7 @@ import type { ReadingOfHouse } from '@melto/services/conformity/readingsToAim';
 import type { ToleranceSetView } from '@melto/services/conformity/toleranceSets';
 import type { TrialCheck } from '@melto/services/conformity/trialChecks';
 import { answers, DONE, MADE, makes, oneOf, reads, sets, strict } from './endpoint';
+import { LIGHT_KEY, OBSERVERS } from './light';
 import { CHOICE, ID, IN_PATH, INKS_PCT, LAB, LIMIT, MODE, text, word } from './fields';
 
 const LISTED = Type.Array(Type.Object({ id: Type.Integer() }));
@@ -192,7 +193,7 @@ export const JUDGE = makes({
 export const SEEN = reads({
   ...{ path: '/api/results/{id}/seen', says: 'The patches of a check under another light', who: 'viewer' },
   params: IN_PATH,
-  query: strict({ illuminant: Type.Optional(text(20)), observer: Type.Optional(text(20)) }),
+  query: strict({ light: LIGHT_KEY, observer: oneOf(OBSERVERS) }),
   answer: answers<readonly SeenPair[]>(Type.Array(Type.Object({}))),
 });
 

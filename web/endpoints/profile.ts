@@ -6,6 +6,7 @@ import type { ShelfProfile } from '@melto/services/profile/shelf';
 import { KEPT_ORIGINS } from '@melto/core/profile/keptOrigin';
 import { answers, DONE, makes, oneOf, reads, sets, strict } from './endpoint';
 import { ID, IN_PATH, SHARE, text, word } from './fields';
+import { LIGHT_KEY, OBSERVERS } from './light';
 
 export const BUILD_PROFILE = makes({
   ...{ path: '/api/conditions/{id}/profiles', says: 'Ask for a profile to be built', who: 'specialist' },
@@ -17,6 +18,7 @@ export const BUILD_PROFILE = makes({
     tableSize: oneOf(['small', 'normal', 'large'] as const),
     namePattern: word(120),
     note: Type.Optional(text(2000)),
+    light: Type.Optional(strict({ key: LIGHT_KEY, observer: oneOf(OBSERVERS) })),
     separation: Type.Optional(
       strict({
         black: oneOf(['light', 'medium', 'heavy', 'max'] as const),

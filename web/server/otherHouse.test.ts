@@ -9,6 +9,7 @@ import { registerPublishedAims } from '@melto/services/conformity/aimSets';
 import { registerShippedTolerances } from '@melto/services/conformity/toleranceSets';
 import { setLogo } from '@melto/services/house/pictures';
 import { actingAs } from '@melto/services/kernel/context';
+import { takeLights } from '@melto/services/light/viewingLights';
 import { makeMachineKey } from '@melto/services/people/machineKeys';
 import { makePerson } from '@melto/services/people/people';
 import { claimHouse } from '@melto/services/people/signIn';
@@ -45,6 +46,7 @@ const TABLES: Readonly<Record<string, string>> = {
   people: 'person',
   'machine-keys': 'machine_key',
   jobs: 'job',
+  lights: 'viewing_light',
 };
 const FIELDS: Readonly<Record<string, string>> = {
   conditionId: 'conditions',
@@ -59,9 +61,6 @@ const FIELDS: Readonly<Record<string, string>> = {
   toleranceSetId: 'tolerance-sets',
   sourceId: 'source-profiles',
 };
-
-/** Values of queries that are words of their own. */
-const QUERIES: Readonly<Record<string, string>> = { illuminant: 'D65', observer: '10', bandpass: 'take out' };
 
 /** A file for routes that take one: most ask whose it is before they look into it. */
 const measured = readFileSync(`${ICC}/FOGRA39L.ti3`, 'utf8');
@@ -128,9 +127,14 @@ async function fillHouse(): Promise<void> {
   await services.database.change(
     "INSERT INTO source_profile (house_id, digest, name, content, author_id, made_ms) VALUES (1, REPEAT('d', 32), 'Jobs of ours', 'none', 1, 0)",
   );
+  await takeLights(services, 'ours.csv', Buffer.from(csvLight()));
   await makeMachineKey(services, 'keeper', { name: 'front end', role: 'viewer', days: 30 });
   await makePerson(services, { name: 'Tom Aldous', role: 'viewer' });
 }
+
+/** A light of flat power. */
+const csvLight = (): string =>
+  ['nm,Ours', ...Array.from({ length: 41 }, (_, i) => `${380 + 10 * i},1`)].join('\n');
 
 /** All that the first house has, each table as one sum. */
 async function stateOfFirst(): Promise<unknown> {
@@ -167,7 +171,7 @@ function asked({ path, query, body }: Endpoint, id: string) {
   const search = new URLSearchParams(
     Object.entries(exampleOf(query, own) as Record<string, unknown>).map(([name, value]) => [
       name,
-      QUERIES[name] ?? String(value),
+      String(value),
     ]),
   );
   const isFile = body !== undefined && 'file' in body;

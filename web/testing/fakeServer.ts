@@ -21,7 +21,10 @@ export class Refused {
 export const AWAY = new TypeError('fetch failed');
 
 /** What many forms ask for on their own: answered as by a house that has told nothing, and not kept. */
-const ASIDE: Answers = { '/pages': { pages: [], screenPerCm: null } };
+const ASIDE: Answers = {
+  '/pages': { pages: [], screenPerCm: null },
+  '/lights': ['D50', 'F11'].map((key) => ({ key, id: null, name: key, away: false })),
+};
 
 type Answers = Readonly<Record<string, Answer>>;
 

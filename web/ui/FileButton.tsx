@@ -8,17 +8,19 @@ export function FileButton({
   label,
   accept,
   disabled,
+  size = 'small',
   onFile,
 }: {
   label: string;
   accept: string;
   disabled?: boolean;
+  size?: 'small' | 'medium';
   onFile: (file: File) => void;
 }) {
   const input = useRef<HTMLInputElement>(null);
   return (
     <>
-      <Button size="small" disabled={disabled} onClick={() => input.current?.click()}>
+      <Button size={size} disabled={disabled} onClick={() => input.current?.click()}>
         {label}
       </Button>
       <input

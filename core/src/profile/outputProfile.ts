@@ -1,6 +1,7 @@
 import type { Xyz } from '../colour/xyz.ts';
 import { iccDateOf } from '../icc/iccDate.ts';
 import type { IccProfile, IccTag } from '../icc/iccTypes.ts';
+import type { Matrix3 } from '../numerics/matrix3.ts';
 import type { IccVersion } from './profileTables.ts';
 
 /** What every output profile says of itself. */
@@ -13,7 +14,11 @@ export interface OutputProfileOptions {
   readonly characterisation?: string;
   /** Mean measured XYZ of the bare stock (Y = 100). */
   readonly paperXyz: Xyz;
+  /** From XYZ in the light that it is for to D50; absent where that is D50 itself. */
+  readonly adaptation?: Matrix3;
 }
+
+const IDENTITY: Matrix3 = [1, 0, 0, 0, 1, 0, 0, 0, 1];
 
 /** An output profile of the tables given, with the tags that every one has. */
 export function outputProfile(
@@ -30,7 +35,7 @@ export function outputProfile(
     ['cprt', textTag(options.copyright)],
     ['wtpt', { type: 'XYZ', values: [[paperXyz[0] / 100, paperXyz[1] / 100, paperXyz[2] / 100]] }],
   ]);
-  if (version4) tags.set('chad', { type: 'sf32', values: [1, 0, 0, 0, 1, 0, 0, 0, 1] });
+  if (version4) tags.set('chad', { type: 'sf32', values: [...(options.adaptation ?? IDENTITY)] });
   for (const [signature, tag] of tables) tags.set(signature, tag);
   if (options.characterisation !== undefined)
     tags.set('targ', { type: 'text', text: options.characterisation });

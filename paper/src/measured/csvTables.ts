@@ -14,8 +14,8 @@ import type { Result } from '@melto/core/result';
 const MOST_LINES_BEFORE = 60;
 
 /** The table of a CSV or a pasted text: comma, semicolon or tab, a head line of names, words before it as keywords. */
-export function csvTables(text: string): Result<readonly MeasuredTable[]> {
-  const { data, head } = partedBestOf(text);
+export function csvTables(text: string, isHead: IsHead = isHeadOfColours): Result<readonly MeasuredTable[]> {
+  const { data, head } = partedBestOf(text, isHead);
   if (head === undefined)
     return failure({
       code: 'measured.no-head',
@@ -51,24 +51,31 @@ export function csvTables(text: string): Result<readonly MeasuredTable[]> {
 }
 
 /** Rows parted by the first mark that gives a head line: a comma may be a decimal one where tabs or semicolons part. */
-function partedBestOf(text: string): { readonly data: string[][]; readonly head: number | undefined } {
+function partedBestOf(
+  text: string,
+  isHead: IsHead,
+): { readonly data: string[][]; readonly head: number | undefined } {
   for (const delimiter of ['\t', ';', ',', ' ']) {
     const parted = delimiter === ' ' ? text.replace(/^ +/gm, '').replace(/ +/g, ' ') : text;
     const { data } = Papa.parse<string[]>(parted, { delimiter, skipEmptyLines: false });
-    const head = headLine(data);
+    const head = headLine(data, isHead);
     if (head !== undefined || delimiter === ' ') return { data, head };
   }
   return { data: [], head: undefined };
 }
 
-/** The first line whose names tell colours or spectra. */
-function headLine(data: readonly (readonly string[])[]): number | undefined {
-  for (let i = 0; i < Math.min(data.length, MOST_LINES_BEFORE); i++) {
-    const kinds = columnsOf(data[i]).map(({ kind }) => kind);
-    const known = kinds.filter(
-      (kind) => kind === 'colour' || kind === 'spectral' || kind === 'device',
-    ).length;
-    if (known >= 3) return i;
-  }
-  return undefined;
+/** Whether names of columns are those of the table that is looked for. */
+export type IsHead = (names: readonly string[]) => boolean;
+
+/** Names that tell colours or spectra of prints. */
+function isHeadOfColours(names: readonly string[]): boolean {
+  const known = columnsOf(names).filter(
+    ({ kind }) => kind === 'colour' || kind === 'spectral' || kind === 'device',
+  );
+  return known.length >= 3;
+}
+
+function headLine(data: readonly (readonly string[])[], isHead: IsHead): number | undefined {
+  const at = data.slice(0, MOST_LINES_BEFORE).findIndex((names) => isHead(names));
+  return at < 0 ? undefined : at;
 }

@@ -20,15 +20,21 @@ const COLOURS = [
   { element: 'ColorCIELCh', parts: ['L', 'C', 'H'], fields: ['LCH_L', 'LCH_C', 'LCH_H'] },
 ] as const;
 
+/** Spectra of prints, or of lights. */
+type Spectrum = 'ReflectanceSpectrum' | 'EmissiveSpectrum';
+
 /** The tables of a CxF3 file: one for each colour specification that its objects name. */
-export function cxfTables(text: string): Result<readonly MeasuredTable[]> {
+export function cxfTables(
+  text: string,
+  kind: Spectrum = 'ReflectanceSpectrum',
+): Result<readonly MeasuredTable[]> {
   const read = readCxfDocument(text);
   if (!read.ok) return read;
   const document = read.value;
   const specifications = new Set<string>();
   for (const object of document.objects) {
     const values = cxfChild(object, 'ColorValues');
-    for (const element of ['ReflectanceSpectrum', ...COLOURS.map((colour) => colour.element)])
+    for (const element of [kind, ...COLOURS.map((colour) => colour.element)])
       for (const node of cxfList(values, element)) specifications.add(cxfWord(node['@ColorSpecification']));
   }
   if (specifications.size === 0)
@@ -47,14 +53,18 @@ export function cxfTables(text: string): Result<readonly MeasuredTable[]> {
     });
   const tables: MeasuredTable[] = [];
   for (const id of specifications) {
-    const table = tableOf(document, id);
+    const table = tableOf(document, id, kind);
     if (!table.ok) return table;
     tables.push(table.value);
   }
   return success(tables);
 }
 
-function tableOf({ objects, specifications, information }: CxfDocument, id: string): Result<MeasuredTable> {
+function tableOf(
+  { objects, specifications, information }: CxfDocument,
+  id: string,
+  kind: Spectrum,
+): Result<MeasuredTable> {
   const cells: Map<string, string>[] = [];
   const fields = new Set<string>();
   for (const [i, object] of objects.entries()) {
@@ -62,7 +72,7 @@ function tableOf({ objects, specifications, information }: CxfDocument, id: stri
     const values = cxfChild(object, 'ColorValues');
     const own = (element: string): CxfNode | undefined =>
       cxfList(values, element).find((node) => cxfWord(node['@ColorSpecification']) === id);
-    const spectrum = own('ReflectanceSpectrum');
+    const spectrum = own(kind);
     if (spectrum !== undefined) {
       const grid = cxfGrid(spectrum, specifications);
       if (grid === undefined)

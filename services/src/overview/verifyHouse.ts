@@ -101,8 +101,8 @@ async function profileAgain(context: Context, row: WholeResultRow): Promise<stri
   const { summary, detail } = storedOf(PROFILE, row, row.detail);
   const file = await findResultFile(context.database, row.id, 'profile');
   if (file === undefined) return 'its file is missing';
-  const { readingId, addedReadingIds } = detail.choices;
-  const pooled = await pooledReadings(context, readingId, addedReadingIds);
+  const { readingId, addedReadingIds, light } = detail.choices;
+  const pooled = await pooledReadings(context, readingId, addedReadingIds, light);
   const named = { name: summary.name, madeMs: row.madeMs };
   const { profile } = await workProfile(context, pooled, detail.choices, named, () => {});
   const bytes = writeIcc(profile);

@@ -16,6 +16,7 @@ import { profileInForce } from '../ledger/inForce.ts';
 import { PROFILE } from '../ledger/kinds/profileKind.ts';
 import type { ProfileChoices, ProfileDetail, ProfileSummary } from '../ledger/kinds/profileKind.ts';
 import { toStore } from '../ledger/resultKind.ts';
+import { lightWords } from '../light/viewingLights.ts';
 import { keptFaults } from '../reading/readingFaults.ts';
 import { pooledReadings, whereRead } from './pooledReadings.ts';
 import { compareProfiles } from './profileComparison.ts';
@@ -29,16 +30,19 @@ export async function buildProfile(
 ): Promise<(inner: Context) => Promise<number>> {
   const { choices, conditionId } = input;
   onProgress(0, 'Loading the reading');
-  const pooled = await pooledReadings(context, choices.readingId, choices.addedReadingIds);
+  const pooled = await pooledReadings(context, choices.readingId, choices.addedReadingIds, choices.light);
   const { condition, print, reading } = pooled.first;
   const earlier = await profileInForce(context, conditionId);
   const madeMs = await domainNow(context);
-  const name = profileName(choices.namePattern, {
+  const light = choices.light === undefined ? undefined : await lightWords(context, choices.light);
+  const plain = profileName(choices.namePattern, {
     device: condition.device,
     stock: condition.stock,
     mode: modeName(condition),
     date: houseDay(madeMs, await houseZone(context)),
   });
+  // Whoever takes it must not take it for the one of daylight.
+  const name = light === undefined ? plain : profileName(`${plain}_${light.replaceAll(' ', '')}`, NO_PARTS);
   const { profile, report, turning, ...more } = await workProfile(
     context,
     pooled,
@@ -75,6 +79,7 @@ export async function buildProfile(
     outline: report.outline,
     warnings,
     gamut: gamutFigures(profile),
+    light,
   };
   const detail: ProfileDetail = {
     choices,
@@ -93,6 +98,8 @@ export async function buildProfile(
         // The curves that the chart was printed through.
         results: print.curvesResultId === null ? [] : [print.curvesResultId],
       },
+      // Prints are compared and proven in D50: a profile for another light stands beside that one.
+      light === undefined,
     );
     const content = Buffer.from(bytes);
     // Two versions that lie in one folder must not be taken for each other.
@@ -101,6 +108,8 @@ export async function buildProfile(
     return id;
   };
 }
+
+const NO_PARTS = { device: '', stock: '', mode: '', date: '' };
 
 function neutralRamp(profile: IccProfile): ProfileDetail['neutral'] {
   const steps = 33;

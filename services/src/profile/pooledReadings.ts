@@ -1,14 +1,21 @@
 import { joinPatchSets } from '@melto/core/cgats/joinPatchSets';
 import { patchXyz } from '@melto/core/cgats/patchColours';
 import type { PatchSet } from '@melto/core/cgats/patchSet';
+import { WHITE_D50_MEASURED } from '@melto/core/colour/whitePoints';
+import { xyzRowsToLab } from '@melto/core/colour/xyzToLab';
+import { adaptationOf, coloursUnder } from '@melto/core/light/colourUnder';
+import type { SeenIn } from '@melto/core/light/colourUnder';
+import type { Matrix3 } from '@melto/core/numerics/matrix3';
 import type { Xyz } from '@melto/core/colour/xyz';
 import { meanPaperXyz } from '@melto/core/device/meanPaperXyz';
 import { paperIssue } from '@melto/core/device/paperIssue';
 import type { Process } from '@melto/core/device/process';
 import { issueText } from '@melto/core/result';
 import type { Context } from '../kernel/context.ts';
-import type { PatchOfReading } from '../ledger/kinds/profileKind.ts';
+import type { LightChoice, PatchOfReading } from '../ledger/kinds/profileKind.ts';
 import { Problem } from '../kernel/problem.ts';
+import { viewingLight } from '../light/viewingLights.ts';
+import { requireSpectra } from '../reading/readingUnder.ts';
 import { loadReading } from '../reading/loadReading.ts';
 import type { LoadedReading } from '../reading/loadReading.ts';
 
@@ -18,7 +25,10 @@ export interface PooledReadings {
   readonly added: readonly LoadedReading[];
   readonly set: PatchSet;
   readonly device: Float64Array;
+  /** D50, as the readings have it or as their light shows it. */
   readonly xyz: Float64Array;
+  /** Where they are seen in another light: from its XYZ to D50. */
+  readonly adaptation?: Matrix3;
 }
 
 /** Refuses a reading that does not describe the same state of the device. */
@@ -46,15 +56,32 @@ export async function pooledReadings(
   context: Context,
   readingId: number,
   addedIds: readonly number[] = [],
+  light?: LightChoice,
 ): Promise<PooledReadings> {
-  const first = await loadReading(context, readingId);
-  const added = await Promise.all(addedIds.map((id) => loadReading(context, id)));
-  for (const other of added) checkAdded(first, other);
-  const set = joinPatchSets([first, ...added].map((loaded) => loaded.set));
-  const xyz = patchXyz(set);
+  const loaded = await Promise.all([readingId, ...addedIds].map((id) => loadReading(context, id)));
+  for (const other of loaded.slice(1)) checkAdded(loaded[0], other);
+  // What was measured stays as it was; only its colours are those of the light.
+  const set = joinPatchSets(loaded.map((own) => own.set));
+  const seen = light === undefined ? undefined : await seenIn(context, light);
+  const [first, ...added] = seen === undefined ? loaded : loaded.map((own) => inLight(own, seen));
+  const xyz =
+    seen === undefined ? patchXyz(set) : Float64Array.from([first, ...added].flatMap((own) => [...own.xyz]));
   if (set.device === undefined || xyz === undefined)
     throw new Error(`reading ${readingId} has no device values or no colours`);
-  return { first, added, set, device: set.device, xyz };
+  const adaptation = seen === undefined ? undefined : adaptationOf(seen);
+  return { first, added, set, device: set.device, xyz, adaptation };
+}
+
+async function seenIn(context: Context, { key, observer }: LightChoice): Promise<SeenIn> {
+  return { light: await viewingLight(context, key), observer };
+}
+
+/** A reading with its colours as a light shows them. */
+function inLight(loaded: LoadedReading, seen: SeenIn): LoadedReading {
+  const xyz = coloursUnder(requireSpectra(loaded), seen);
+  const lab = new Float64Array(xyz.length);
+  xyzRowsToLab(xyz, WHITE_D50_MEASURED, lab);
+  return { ...loaded, xyz, lab };
 }
 
 /** Where the rows of the pooled patches were read. */

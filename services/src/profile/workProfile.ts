@@ -50,6 +50,7 @@ export function workProfile(
     createdMs: madeMs,
     characterisation: characterisationText(pooled.set),
     paperXyz: barePaper(process, pooled),
+    adaptation: pooled.adaptation,
   };
   onProgress(0.02, 'Fitting the model');
   return sameProcess(process, RGB)

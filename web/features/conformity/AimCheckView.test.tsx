@@ -94,10 +94,10 @@ describe('patches seen otherwise', () => {
       'GET /api/results/1/seen': new Refused(400, { title: 'No spectra.', detail: 'Take others.' }),
     });
     const { user } = show(<AimCheckView resultId={1} detail={detail} />);
-    await user.click(screen.getByRole('combobox', { name: 'Seen under' }));
-    await user.click(screen.getByRole('option', { name: 'F11/2°' }));
+    await user.click(screen.getByRole('combobox', { name: 'Seen in' }));
+    await user.click(await screen.findByRole('option', { name: 'F11, 2°' }));
     expect(await screen.findByText('No spectra. Take others.')).toBeTruthy();
-    expect(sent[0].path).toBe('/api/results/1/seen?illuminant=F11&observer=2');
+    expect(sent[0].path).toBe('/api/results/1/seen?light=F11&observer=2deg');
   });
 });
 

@@ -8,6 +8,9 @@ import { useQuery } from '@tanstack/react-query';
 import { useMemo, useState } from 'react';
 import { deltaE2000 } from '@melto/core/colour/deltaE2000';
 import type { SeenPair } from '@melto/core/conformity/seenUnder';
+import { LightField } from '@/features/light/LightField';
+import { DAYLIGHT, partsOf } from '@/features/light/useLights';
+import type { SeenInKey } from '@/features/light/useLights';
 import { ask, problemWords } from '@/ui/api';
 import { isSpot } from '@melto/core/conformity/checkDetail';
 import type { CheckDetail, CheckedPatch } from '@melto/core/conformity/checkDetail';
@@ -15,7 +18,6 @@ import { deltaChroma, deltaHue, PAIR_QUANTITIES } from '@melto/core/conformity/c
 import { formatLab } from '@/ui/format';
 import { screenOf, Swatch } from '@/ui/Swatch';
 
-const LIGHTS = ['D50/2°', 'D50/10°', 'D65/2°', 'D65/10°', 'A/2°', 'F2/2°', 'F8/2°', 'F11/2°'];
 const FORMULAS = ['ΔE00', 'ΔE*ab', 'ΔE94', 'ΔE CMC(1:1)'] as const;
 type Formula = (typeof FORMULAS)[number];
 
@@ -32,21 +34,21 @@ export function CheckPatches({
   onPick: (patch: number) => void;
 }) {
   const [formula, setFormula] = useState<Formula>('ΔE00');
-  const [light, setLight] = useState('D50/2°');
-  const [illuminant, observer] = light.replace('°', '').split('/');
+  const [light, setLight] = useState<SeenInKey>(DAYLIGHT);
+  const { key, observer } = partsOf(light);
   const {
     data: seen,
     error,
     isFetching,
   } = useQuery({
     queryKey: ['seen', resultId, light],
-    queryFn: () => ask(SEEN, { params: { id: resultId }, query: { illuminant, observer } }),
-    enabled: light !== 'D50/2°',
+    queryFn: () => ask(SEEN, { params: { id: resultId }, query: { light: key, observer } }),
+    enabled: light !== DAYLIGHT,
     retry: false,
     staleTime: Infinity,
   });
   const patches = useMemo(
-    () => (light === 'D50/2°' || seen === undefined ? detail.patches : seenPatches(detail, seen)),
+    () => (light === DAYLIGHT || seen === undefined ? detail.patches : seenPatches(detail, seen)),
     [detail, light, seen],
   );
   const rows = useMemo(
@@ -74,30 +76,17 @@ export function CheckPatches({
       <header>
         <h2>All patches</h2>
         <span className="quiet grow">
-          {error !== null && light !== 'D50/2°' ? (
+          {error !== null && light !== DAYLIGHT ? (
             <span className="error">{problemWords(error)}</span>
           ) : isFetching ? (
             'one moment'
-          ) : light === 'D50/2°' ? (
+          ) : light === DAYLIGHT ? (
             'measured above, aim in the lower third; the verdict stands on the tolerances’ own formula'
           ) : (
-            `${patches.length} patches under ${light}, aims uncorrected; the verdict stands on D50/2°`
+            `${patches.length} patches in the light chosen, aims uncorrected; the verdict stands on D50, 2°`
           )}
         </span>
-        <TextField
-          select
-          label="Seen under"
-          size="small"
-          value={light}
-          onChange={(event) => setLight(event.target.value)}
-          sx={{ width: 120 }}
-        >
-          {LIGHTS.map((name) => (
-            <MenuItem key={name} value={name}>
-              {name}
-            </MenuItem>
-          ))}
-        </TextField>
+        <LightField label="Seen in" value={light} onChange={setLight} width={170} />
         <TextField
           select
           label="Difference"

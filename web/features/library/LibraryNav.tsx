@@ -11,6 +11,7 @@ const PAGES = [
   { href: '/library/inks', name: 'Ink sets' },
   { href: '/library/profiles', name: 'Profiles' },
   { href: '/library/instruments', name: 'Instruments' },
+  { href: '/library/lights', name: 'Lights' },
   { href: '/library/aims', name: 'Aim sets' },
   { href: '/library/tolerances', name: 'Tolerance sets' },
   { href: '/library/archived', name: 'Archived conditions' },

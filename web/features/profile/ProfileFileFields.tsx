@@ -4,6 +4,8 @@ import { drivenByLight } from '@melto/core/device/process';
 import { MenuItem, TextField } from '@mui/material';
 import { DEFAULT_NAME_PATTERN, profileName } from '@melto/core/profile/describeProfile';
 import type { TableSize } from '@melto/core/profile/buildRgbProfile';
+import { LightField } from '@/features/light/LightField';
+import { DAYLIGHT, partsOf } from '@/features/light/useLights';
 import type { ConditionRow } from '@melto/services/ledger/conditions';
 
 /** How the file is to be: ICC version, tables, name. */
@@ -11,6 +13,8 @@ export interface ProfileFile {
   readonly version: 2 | 4;
   readonly tableSize: TableSize;
   readonly namePattern: string;
+  /** Undefined for D50 and the 2° observer. */
+  readonly light?: { readonly key: string; readonly observer: '2deg' | '10deg' };
 }
 
 export const DEFAULT_FILE: ProfileFile = {
@@ -71,6 +75,16 @@ export function ProfileFileFields({
           </MenuItem>
         ))}
       </TextField>
+      <LightField
+        label="For the light"
+        value={file.light === undefined ? DAYLIGHT : `${file.light.key}/${file.light.observer}`}
+        onChange={(seen) => onChange({ light: seen === DAYLIGHT ? undefined : partsOf(seen) })}
+        help={
+          file.light === undefined
+            ? 'How prints are compared and proven.'
+            : 'It stands beside the one in force, which stays so. Takes a reading with spectra.'
+        }
+      />
       <TextField
         label="Name"
         value={file.namePattern}

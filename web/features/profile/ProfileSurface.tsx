@@ -168,6 +168,8 @@ function sentence({ result, given, readings, charts, press }: ProfileSurfaceProp
   if (given !== undefined) return 'was built elsewhere; what it is worth here a check will tell';
   if (result !== undefined) {
     const { summary } = result;
+    if (summary.light !== undefined)
+      return `is for ${summary.light} and stands beside the one in force; it fits its ${summary.patches} patches to ${summary.mean.toFixed(2)} ΔE00`;
     return `fits its ${summary.patches} patches to ${summary.mean.toFixed(2)} ΔE00, reading noise included`;
   }
   const open = readings.find(({ finishedMs }) => finishedMs === null);

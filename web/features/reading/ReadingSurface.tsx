@@ -9,6 +9,7 @@ import type { Lab } from '@melto/core/colour/lab';
 import { FAULT_WORDS } from '@melto/core/faults/fault';
 import { summariseErrors } from '@melto/core/numerics/statistics';
 import type { ReadingView } from '@melto/services/reading/readingView';
+import { SeenInPanel } from '@/features/light/SeenInPanel';
 import { useTellHere } from '@/features/frame/useHere';
 import { formatLab, formatMoment } from '@/ui/format';
 import { StatusShape } from '@/ui/StatusMark';
@@ -208,6 +209,9 @@ export function ReadingSurface({
               grid={view.grid}
               other={other?.patches.find(({ row }) => row === patch.row)}
             />
+          )}
+          {view.grid !== null && (
+            <SeenInPanel readingId={view.id} onPick={(row) => set({ patch: String(row) })} />
           )}
           {differences !== undefined && summary !== undefined && (
             <div className="panel">

@@ -1,7 +1,7 @@
 import type { TSchema } from '@sinclair/typebox';
 
-/** Words that fit patterns of schemas: of papers, modes and others. */
-const WORDS = ['xxxxxxxxxxxx', 'a4', 'M1', '1', '#808080'];
+/** Words that fit patterns of schemas: of papers, lights and others. */
+const WORDS = ['xxxxxxxxxxxx', 'a4', 'D65', '1', '#808080'];
 
 /**
  * A value that fits a schema, with every field that it knows.

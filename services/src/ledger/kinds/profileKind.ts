@@ -5,6 +5,7 @@ import type { ErrorSummary } from '@melto/core/numerics/statistics';
 import type { TableSize } from '@melto/core/profile/buildRgbProfile';
 import type { InkProfileReport } from '@melto/core/profile/inkReport';
 import type { ProfileFigures } from '@melto/core/profile/profileFigures';
+import type { Observer } from '@melto/core/spectral/xyzWeights';
 import type { SeparationChoice } from '@melto/core/separate/separation';
 import type { GamutFigures } from '@melto/core/gamut/gamutFigures';
 import type { ResultKind } from '../resultKind.ts';
@@ -19,8 +20,16 @@ export interface ProfileChoices {
   readonly version: 2 | 4;
   readonly tableSize: TableSize;
   readonly namePattern: string;
+  /** The light that it is for, where that is not D50 for the 2° observer. */
+  readonly light?: LightChoice;
   /** Ink devices: black generation, and total ink at the input of the curves (1 = 100 %). */
   readonly separation?: SeparationChoice;
+}
+
+/** A light of the library, and who looks. */
+export interface LightChoice {
+  readonly key: string;
+  readonly observer: Observer;
 }
 
 export interface ProfileSummary {
@@ -43,6 +52,8 @@ export interface ProfileSummary {
   readonly warnings: readonly string[];
   /** What prints; absent in profiles from before it was worked out. */
   readonly gamut?: GamutFigures;
+  /** Name of the light that it is for, and who looks; absent where that is D50 for the 2° observer. */
+  readonly light?: string;
 }
 
 /** A patch of a reading, by its row in the chart. */
@@ -126,6 +137,7 @@ export const PROFILE: ResultKind<ProfileSummary, ProfileDetail> = {
     outline: ROWS_OF_NUMBERS,
     warnings: WORDS,
     gamut: GAMUT,
+    light: Type.Optional(Type.String()),
   }),
   detail: Type.Object({
     choices: Type.Object({ readingId: Type.Number(), namePattern: Type.String() }),

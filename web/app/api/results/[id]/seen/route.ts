@@ -4,6 +4,6 @@ import { answering } from '@/server/route';
 
 export const dynamic = 'force-dynamic';
 
-export const GET = answering(SEEN, ({ context, params, query: { illuminant = 'D50', observer = '2' } }) =>
-  seenCheck(context, params.id, illuminant, observer),
+export const GET = answering(SEEN, ({ context, params, query: { light, observer } }) =>
+  seenCheck(context, params.id, light, observer),
 );

@@ -1,0 +1,270 @@
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { deltaE2000Rows } from '@melto/core/colour/deltaE2000';
+import { deviceToLab } from '@melto/core/icc/profileTransform';
+import { profileText } from '@melto/core/icc/profileText';
+import { readIcc } from '@melto/core/icc/readIcc';
+import { adaptationOf, coloursUnder } from '@melto/core/light/colourUnder';
+import { WHITE_D50_MEASURED } from '@melto/core/colour/whitePoints';
+import { xyzRowsToLab } from '@melto/core/colour/xyzToLab';
+import { mean, percentile } from '@melto/core/numerics/statistics';
+import { unwrap } from '@melto/core/result';
+import { findResultFile } from '@melto/store/results';
+import { advanceClock } from '../src/simulated/advanceClock.ts';
+import { loadChart } from '../src/charts/chart.ts';
+import { printChart } from '../src/charts/printChart.ts';
+import {
+  changeLight,
+  putLightAway,
+  takeLights,
+  viewingLight,
+  viewingLights,
+} from '../src/light/viewingLights.ts';
+import { buildProfile } from '../src/profile/buildProfile.ts';
+import { createChart } from '../src/profile/profilingChart.ts';
+import { requestProfile } from '../src/profile/requestProfile.ts';
+import { versionsOf } from '../src/ledger/versions.ts';
+import { PROFILE } from '../src/ledger/kinds/profileKind.ts';
+import { storedResult } from '../src/ledger/storedResult.ts';
+import { verifyHouse } from '../src/overview/verifyHouse.ts';
+import { loadReading } from '../src/reading/loadReading.ts';
+import { readingUnder } from '../src/reading/readingUnder.ts';
+import { importReading } from '../src/reading/importReading.ts';
+import { conditionChoices, createCondition, DEFAULT_POINTS } from '../src/house/newCondition.ts';
+import { HOUR, TICKS } from '../src/testing/heron.ts';
+import { named } from '../src/testing/named.ts';
+import { readSheets } from '../src/testing/readSheets.ts';
+import { refusal } from '../src/testing/refusal.ts';
+import { openTestServices } from '../src/testing/testServices.ts';
+import type { TestServices } from '../src/testing/testServices.ts';
+
+let services: TestServices;
+beforeAll(async () => {
+  services = await openTestServices('melto_lights');
+});
+afterAll(() => services.database.close());
+
+/** A warm lamp of blue diode and phosphor, as a file. */
+const track = (scale = 1): Buffer =>
+  Buffer.from(
+    [
+      'nm;Gallery track',
+      ...Array.from({ length: 89 }, (_, i) => {
+        const nm = 340 + 5 * i;
+        const bump = (at: number, width: number, height: number): number =>
+          height * Math.exp(-0.5 * ((nm - at) / width) ** 2);
+        return `${nm};${(scale * (bump(452, 10, 0.28) + bump(530, 36, 0.23) + bump(612, 50, 0.44) + bump(640, 30, 0.2))).toFixed(5)}`;
+      }),
+    ].join('\n'),
+  );
+
+describe('lights of the house', () => {
+  it('stand behind the standard ones, with what they are like', async () => {
+    const { taken } = await takeLights(services, 'gallery.csv', track());
+    expect(taken.map(({ name }) => name)).toEqual(['Gallery track']);
+    const lights = await viewingLights(services);
+    expect(lights.map(({ key }) => key)).toEqual([
+      'D50',
+      'D55',
+      'D65',
+      'D75',
+      'A',
+      'F2',
+      'F8',
+      'F11',
+      `own-${taken[0].id}`,
+    ]);
+    const own = lights[8];
+    expect(own.figures.temperature?.kelvin).toBeCloseTo(2990, -1);
+    expect(own.figures.rendering?.general).toBeCloseTo(91.4, 0);
+    expect(own.figures.uvShare).toBeLessThan(0.001);
+    expect(lights[0].figures.uvShare).toBeNull();
+    expect(lights.every(({ power }) => Math.max(...power) === 1)).toBe(true);
+  });
+
+  it('are taken once, also where two take the same at once; of another strength they are the same light', async () => {
+    expect((await refusal(takeLights(services, 'again.csv', track()))).title).toContain(
+      'already, as Gallery track',
+    );
+    const other = (): Buffer =>
+      Buffer.from(
+        ['nm,Booth', ...Array.from({ length: 36 }, (_, i) => `${380 + 10 * i},${1 + i}`)].join('\n'),
+      );
+    const both = await Promise.allSettled([1, 2].map(() => takeLights(services, 'booth.csv', other())));
+    expect(both.map(({ status }) => status).sort()).toEqual(['fulfilled', 'rejected']);
+    expect((await viewingLights(services)).filter(({ name }) => name === 'Booth')).toHaveLength(1);
+  });
+
+  it('are refused in a sentence where the file has none, and nothing is stored', async () => {
+    const before = (await viewingLights(services)).length;
+    for (const [text, words] of [
+      ['hello', 'holds no light'],
+      ['nm,x\n380,1\n390,1', '400 to 700 nm'],
+      [
+        'CMYK_C,CMYK_M,CMYK_Y,CMYK_K,SPECTRAL_NM380,SPECTRAL_NM390,SPECTRAL_NM400\n0,0,0,0,1,1,1',
+        'device values beside it',
+      ],
+      ['<!DOCTYPE a [<!ENTITY b "c">]><CxF>&b;</CxF>', 'holds no light'],
+    ] as const) {
+      const refused = await refusal(takeLights(services, 'x.csv', Buffer.from(text)));
+      expect(refused.title).toContain(words);
+      expect(refused.detail).toContain('Nothing was stored');
+    }
+    expect(await viewingLights(services)).toHaveLength(before);
+  });
+
+  it('are named, put away and taken out; their spectrum stays', async () => {
+    const [own] = (await viewingLights(services)).filter(({ name }) => name === 'Booth');
+    const id = own.id ?? 0;
+    await changeLight(services, id, { name: ' Proofing   booth ', note: ' tubes ' });
+    expect((await refusal(changeLight(services, id, { name: ' ', note: '' }))).field).toBe('name');
+    await putLightAway(services, id, true);
+    const after = (await viewingLights(services)).find((light) => light.id === id);
+    expect(after).toMatchObject({ name: 'Proofing booth', note: 'tubes', away: true, power: own.power });
+    // What was made under it is computed again under it.
+    expect((await viewingLight(services, own.key)).power[0]).toBeCloseTo(1 / 36, 6);
+    await putLightAway(services, id, false);
+    for (const work of [
+      changeLight(services, 999, { name: 'x', note: '' }),
+      putLightAway(services, 999, true),
+    ])
+      expect((await refusal(work)).title).toBe('There is no light 999.');
+    for (const key of ['own-999', 'own-', 'own-1e3', 'X9', 'own-1 OR 1=1'])
+      expect((await refusal(viewingLight(services, key))).title).toBe(`There is no light ${key}.`);
+  });
+});
+
+describe('a profile for a light', () => {
+  let conditionId = 0;
+  let readingId = 0;
+  let key = '';
+  const choices = () => ({ readingId, version: 4, tableSize: 'small', namePattern: '{device}' }) as const;
+
+  beforeAll(async () => {
+    const wren = named((await conditionChoices(services)).devices, 'Wren');
+    const stock = named(wren.stocks, 'Lantern Gloss 150').id;
+    const { inkSet } = wren;
+    ({ id: conditionId } = await createCondition(services, {
+      deviceId: wren.id,
+      stockId: stock,
+      inkSet,
+      mode: 'fine',
+      points: DEFAULT_POINTS,
+    }));
+    const { id } = await createChart(services, conditionId, { patches: 400, paper: 'a3', reader: 'sheet' });
+    const { sheets } = await printChart(services, id, { ticks: TICKS });
+    await advanceClock(services, 4 * HOUR);
+    ({ readingId } = await readSheets(services, sheets));
+    key = (await viewingLights(services)).find(({ name }) => name === 'Gallery track')?.key ?? '';
+  });
+
+  const build = async (light?: {
+    readonly key: string;
+    readonly observer: '2deg' | '10deg';
+  }): Promise<number> => {
+    const store = await buildProfile(services, { conditionId, choices: { ...choices(), light } }, () => {});
+    return store(services);
+  };
+
+  it('shows in that light what was asked for, as well as that of D50 does in D50', async () => {
+    const light = await viewingLight(services, key);
+    const [plainId, ownId] = [await build(), await build({ key, observer: '2deg' })];
+    const { set } = await loadReading(services, readingId);
+    if (set.spectra === undefined || set.device === undefined) throw new Error('no spectra');
+    const { spectra, device } = set;
+    const errors = async (id: number, seen: typeof light): Promise<number[]> => {
+      const file = await findResultFile(services.database, id, 'profile');
+      const profile = unwrap(readIcc(file?.content ?? new Uint8Array()));
+      const wanted = new Float64Array((device.length / 3) * 3);
+      xyzRowsToLab(coloursUnder(spectra, { light: seen, observer: '2deg' }), WHITE_D50_MEASURED, wanted);
+      const told = new Float64Array(wanted.length);
+      unwrap(deviceToLab(profile, 'absolute')).apply(device, told);
+      return [...deltaE2000Rows(wanted, told)];
+    };
+    const d50 = await viewingLight(services, 'D50');
+    const [own, plain, wrong] = [
+      await errors(ownId, light),
+      await errors(plainId, d50),
+      await errors(plainId, light),
+    ];
+    expect(mean(own)).toBeLessThan(mean(plain) + 0.05);
+    expect(percentile(own, 95)).toBeLessThan(percentile(plain, 95) + 0.15);
+    // The one of D50 is another one: in that light its colours are not what it says.
+    expect(mean(wrong)).toBeGreaterThan(3 * mean(own));
+  });
+
+  it('says so in its name and its file, and leaves the one in force', async () => {
+    const versions = await versionsOf(services, conditionId, 'profile');
+    expect(versions.map(({ inForce }) => inForce)).toEqual([true, false]);
+    const { summary, detail } = await storedResult(services, versions[1].id, PROFILE);
+    expect(summary.light).toBe('Gallery track, 2°');
+    expect(detail.choices.light).toEqual({ key, observer: '2deg' });
+    const file = await findResultFile(services.database, versions[1].id, 'profile');
+    expect(file?.name).toBe('Wren_Gallerytrack2_v2.icc');
+    const profile = unwrap(readIcc(file?.content ?? new Uint8Array()));
+    expect(profileText(profile, 'desc')).toBe('Wren_Gallerytrack2');
+    const chad = profile.tags.get('chad');
+    const wanted = adaptationOf({ light: await viewingLight(services, key), observer: '2deg' });
+    expect(chad?.type).toBe('sf32');
+    if (chad?.type === 'sf32') chad.values.forEach((value, i) => expect(value).toBeCloseTo(wanted[i], 4));
+    // From D50 to the colours of the light, in words of ΔE00.
+    expect(detail.compared?.difference.mean).toBeGreaterThan(1);
+  });
+
+  it('comes out the same when it is computed again', async () => {
+    const results = await verifyHouse(services);
+    expect(results.map(({ outcome }) => outcome)).toEqual(['equal', 'equal']);
+  });
+
+  it('is for whoever looks at that size', async () => {
+    const [two, ten] = await Promise.all(
+      (['2deg', '10deg'] as const).map((observer) => readingUnder(services, readingId, key, observer)),
+    );
+    expect(two).toHaveLength(400);
+    expect(Math.max(...two.map(({ lab }, i) => Math.abs(lab[1] - ten[i].lab[1])))).toBeGreaterThan(0.3);
+    expect(
+      Math.max(...(await readingUnder(services, readingId, 'D50', '2deg')).map(({ moved }) => moved)),
+    ).toBeLessThan(1e-9);
+  });
+
+  it('takes spectra, and a light that is there', async () => {
+    expect(
+      (
+        await refusal(
+          requestProfile(services, conditionId, {
+            ...choices(),
+            light: { key: 'own-999', observer: '2deg' },
+          }),
+        )
+      ).title,
+    ).toBe('There is no light own-999.');
+    const { id } = await createChart(services, conditionId, { patches: 100, paper: 'a4', reader: 'strip' });
+    const { sheets } = await printChart(services, id, { ticks: TICKS });
+    const { set } = await loadChart(services, id);
+    const device = [...(set.device ?? [])];
+    const rows = set.ids.map((name, i) => {
+      const rgb = device.slice(3 * i, 3 * i + 3);
+      const light = 12 + 28 * (rgb[0] + rgb[1] + rgb[2]);
+      return [
+        name,
+        ...rgb.map((value) => 255 * value),
+        light,
+        40 * (rgb[0] - rgb[1]),
+        30 * (rgb[1] - rgb[2]),
+      ].join(',');
+    });
+    const own = ['SAMPLE_ID,RGB_R,RGB_G,RGB_B,LAB_L,LAB_A,LAB_B', ...rows].join('\n');
+    const imported = await importReading(services, sheets[0], own, { mode: 'M1', light: 'D50 2°' });
+    const refused = await refusal(
+      requestProfile(services, conditionId, {
+        ...choices(),
+        readingId: imported.readingId,
+        light: { key, observer: '2deg' },
+      }),
+    );
+    expect(refused).toMatchObject({ field: 'light' });
+    expect(refused.title).toContain('was read as colours only');
+    expect((await refusal(readingUnder(services, imported.readingId, key, '2deg'))).title).toContain(
+      'colours only',
+    );
+  });
+});

@@ -1,0 +1,60 @@
+import { Type } from '@sinclair/typebox';
+import type { ViewingLight } from '@melto/services/light/viewingLights';
+import type { SeenPatch } from '@melto/services/reading/readingUnder';
+import { answers, DONE, makes, oneOf, reads, sets, strict } from './endpoint';
+import { IN_PATH, text, word } from './fields';
+
+/** What a light is asked for by. */
+export const LIGHT_KEY = Type.String({ pattern: '^([A-Z]\\d{0,2}|own-\\d{1,15})$' });
+export const OBSERVERS = ['2deg', '10deg'] as const;
+
+export const LIGHTS = reads({
+  ...{ path: '/api/lights', says: 'Standard lights and those of the house, with what they are like' },
+  who: 'viewer',
+  answer: answers<readonly ViewingLight[]>(
+    Type.Array(Type.Object({ key: Type.String(), name: Type.String(), away: Type.Boolean() })),
+  ),
+});
+
+export const TAKE_LIGHTS = makes({
+  ...{ path: '/api/lights', says: 'Take the lights of a file (CGATS, CSV, CxF) into the library' },
+  who: 'specialist',
+  query: strict({ name: word(200) }),
+  body: { file: true, mostBytes: 8_000_000 } as const,
+  answer: answers<{ readonly taken: readonly { readonly id: number; readonly name: string }[] }>(
+    Type.Object({ taken: Type.Array(Type.Object({ id: Type.Integer(), name: Type.String() })) }),
+  ),
+});
+
+export const CHANGE_LIGHT = sets({
+  ...{
+    path: '/api/lights/{id}',
+    says: 'Name a light of the house and note what hangs in it',
+    who: 'specialist',
+  },
+  params: IN_PATH,
+  body: strict({ name: word(80), note: text(400) }),
+  answer: DONE,
+});
+
+export const PUT_LIGHT_AWAY = sets({
+  ...{
+    path: '/api/lights/{id}/away',
+    says: 'Put a light of the house away or take it out',
+    who: 'specialist',
+  },
+  params: IN_PATH,
+  body: strict({ away: Type.Boolean() }),
+  answer: DONE,
+});
+
+export const READING_UNDER = reads({
+  ...{
+    path: '/api/readings/{id}/under',
+    says: 'The patches of a reading as a light shows them',
+    who: 'viewer',
+  },
+  params: IN_PATH,
+  query: strict({ light: LIGHT_KEY, observer: oneOf(OBSERVERS) }),
+  answer: answers<readonly SeenPatch[]>(Type.Array(Type.Object({}))),
+});

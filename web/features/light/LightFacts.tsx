@@ -1,0 +1,98 @@
+'use client';
+
+import type { ViewingLight } from '@melto/services/light/viewingLights';
+import { formatMoment } from '@/ui/format';
+import { figure, generalFigure, lightSentence } from './lightWords';
+import { SpectrumPlot } from './SpectrumPlot';
+
+/** What a light is like: its spectrum, and its figures. */
+export function LightFacts({ light, daylight }: { light: ViewingLight; daylight?: ViewingLight }) {
+  const { figures, grid } = light;
+  const { temperature, rendering, uvShare } = figures;
+  const endNm = grid.startNm + (grid.count - 1) * grid.stepNm;
+  return (
+    <>
+      <p>{lightSentence(figures)}</p>
+      <SpectrumPlot light={light} beside={daylight} />
+      <div className="two">
+        <dl className="facts">
+          <dt>Colour temperature</dt>
+          <dd>
+            {temperature === null ? (
+              'none: it is no white'
+            ) : (
+              <>
+                <b>{temperature.kelvin.toFixed(0)} K</b>{' '}
+                <span className="quiet">
+                  Duv {signed(temperature.duv)}, {temperature.duv < 0 ? 'towards pink' : 'towards green'}
+                </span>
+              </>
+            )}
+          </dd>
+          <dt>Chromaticity</dt>
+          <dd>
+            x {figures.xy[0].toFixed(4)}, y {figures.xy[1].toFixed(4)}
+          </dd>
+          <dt>From daylight</dt>
+          <dd>
+            {figures.fromDaylight.toFixed(4)}{' '}
+            <span className="quiet">in u′, v′; from D50 {figures.fromD50.toFixed(4)}</span>
+          </dd>
+          <dt>Ultraviolet</dt>
+          <dd>
+            {uvShare === null ? (
+              <span className="quiet">not shown: the spectrum begins at {grid.startNm} nm</span>
+            ) : (
+              <>
+                <b>{(100 * uvShare).toFixed(1)} %</b>{' '}
+                <span className="quiet">of the visible power, from {grid.startNm} to 400 nm</span>
+              </>
+            )}
+          </dd>
+          <dt>Spectrum</dt>
+          <dd>
+            {grid.startNm} to {endNm} nm, every {grid.stepNm} nm
+            {light.madeMs !== null && (
+              <span className="quiet">
+                , of {light.fileName}, {formatMoment(light.madeMs)}
+              </span>
+            )}
+          </dd>
+          {light.note !== '' && (
+            <>
+              <dt>Note</dt>
+              <dd>{light.note}</dd>
+            </>
+          )}
+        </dl>
+        <div>
+          <p>
+            <span>
+              Ra <b>{rendering === null ? '–' : generalFigure(rendering.general)}</b>
+            </span>
+            <span className="quiet">
+              {rendering === null ? 'too far from white' : 'colour rendering, CIE 13.3'}
+            </span>
+          </p>
+          {rendering !== null && (
+            <table className="table tight" style={{ marginTop: 8 }}>
+              <tbody>
+                {[0, 7].map((from) => (
+                  <tr key={from}>
+                    {rendering.special.slice(from, from + 7).map((index, i) => (
+                      <td key={i} className="num">
+                        <span className="quiet small">R{from + i + 1}</span> {figure(index)}
+                      </td>
+                    ))}
+                  </tr>
+                ))}
+              </tbody>
+            </table>
+          )}
+        </div>
+      </div>
+    </>
+  );
+}
+
+const signed = (value: number): string => `${value < 0 ? '−' : '+'}${Math.abs(value).toFixed(4)}`;
