@@ -123,6 +123,13 @@ export default tseslint.config(
     rules: restrict(ALL.filter((name) => !['services', 'core', 'store', 'simulator'].includes(name))),
   },
   {
+    files: ['web/**/*.tsx'],
+    ignores: ['web/ui/Link.tsx'],
+    rules: {
+      'no-restricted-imports': ['error', { name: 'next/link', message: 'web/ui/Link fetches nothing ahead' }],
+    },
+  },
+  {
     // SQL stands in store.
     files: ['{services,jobs,demo,web,cli}/**/*.{ts,tsx}'],
     ignores: ['**/*.test.{ts,tsx}', 'services/src/testing/**'],

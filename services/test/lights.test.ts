@@ -22,7 +22,8 @@ import {
 import { buildProfile } from '../src/profile/buildProfile.ts';
 import { createChart } from '../src/profile/profilingChart.ts';
 import { requestProfile } from '../src/profile/requestProfile.ts';
-import { versionsOf } from '../src/ledger/versions.ts';
+import { printShortCheck } from '../src/conformity/shortChecks.ts';
+import { putInForce, versionsOf } from '../src/ledger/versions.ts';
 import { PROFILE } from '../src/ledger/kinds/profileKind.ts';
 import { storedResult } from '../src/ledger/storedResult.ts';
 import { verifyHouse } from '../src/overview/verifyHouse.ts';
@@ -208,6 +209,17 @@ describe('a profile for a light', () => {
     if (chad?.type === 'sf32') chad.values.forEach((value, i) => expect(value).toBeCloseTo(wanted[i], 4));
     // From D50 to the colours of the light, in words of ΔE00.
     expect(detail.compared?.difference.mean).toBeGreaterThan(1);
+  });
+
+  it('neither comes in force nor is checked: prints are proven in D50', async () => {
+    const [plain, own] = await versionsOf(services, conditionId, 'profile');
+    const print = { ticks: TICKS, paper: 'a4' } as const;
+    for (const work of [putInForce(services, own.id), printShortCheck(services, conditionId, own.id, print)])
+      expect((await refusal(work)).title).toBe(
+        'This profile is for Gallery track, 2°; prints are compared and proven in D50.',
+      );
+    await putInForce(services, plain.id);
+    expect((await printShortCheck(services, conditionId, plain.id, print)).sheets).toHaveLength(1);
   });
 
   it('comes out the same when it is computed again', async () => {

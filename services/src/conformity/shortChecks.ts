@@ -28,6 +28,7 @@ import { SHORT_CHECK } from '../ledger/kinds/shortCheckKind.ts';
 import type { ShortCheckDetail, ShortCheckSummary } from '../ledger/kinds/shortCheckKind.ts';
 import { toStore } from '../ledger/resultKind.ts';
 import { profileSummary } from '../ledger/resultKinds.ts';
+import { requireDaylight } from '../ledger/requireDaylight.ts';
 import { resultRow } from '../ledger/storedResult.ts';
 import { loadReading } from '../reading/loadReading.ts';
 import type { LoadedReading } from '../reading/loadReading.ts';
@@ -61,6 +62,7 @@ export async function printShortCheck(
       'limits',
     );
   const { process } = await conditionOf(context, conditionId);
+  requireDaylight(await resultRow(context, profileResultId));
   const profile = await profileOfResult(context, profileResultId);
   const colours = shortCheckColours();
   const lab = Float64Array.from(colours.flatMap((colour) => [...colour.lab]));

@@ -16,6 +16,7 @@ import type { Context } from '../kernel/context.ts';
 import type { Download } from '../kernel/download.ts';
 import { notFound } from '../kernel/problem.ts';
 import { conditionName, conditionOf } from './conditions.ts';
+import { requireDaylight } from './requireDaylight.ts';
 import { staleSentence } from './stale.ts';
 import type { StaleSentence } from './stale.ts';
 
@@ -80,6 +81,7 @@ export async function versionsOf(
 export async function putInForce(context: Context, id: number): Promise<ResultRow> {
   const row = await findResult(context.database, id);
   if (row === undefined) throw notFound(`result ${id}`);
+  requireDaylight(row);
   await unitOfWork(context, async ({ database }) => {
     await lockCondition(database, row.conditionId);
     await setHead(database, row.conditionId, row.link, id);

@@ -114,7 +114,12 @@ export function BridgeProvider({
       void begins;
       void movements;
       send(KNOW_INSTRUMENT, { body: traits })
-        .then(() => queries.invalidateQueries({ queryKey: ['house'] }))
+        // One that the house has is in what it told already.
+        .then(({ id }) =>
+          house?.instruments.some((own) => own.id === id)
+            ? undefined
+            : queries.invalidateQueries({ queryKey: ['house'] }),
+        )
         // Told again when the house answers; until then it cannot read.
         .catch(() => told.current.delete(said));
     }

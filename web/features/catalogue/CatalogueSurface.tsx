@@ -1,7 +1,7 @@
 'use client';
 
 import { Button, Checkbox, TextField } from '@mui/material';
-import Link from 'next/link';
+import { Link } from '@/ui/Link';
 import { useState } from 'react';
 import type { CatalogueRow } from '@melto/services/overview/catalogue';
 import { csv } from '@/ui/Figure';

@@ -1,7 +1,7 @@
 'use client';
 
 import { Button } from '@mui/material';
-import Link from 'next/link';
+import { Link } from '@/ui/Link';
 import { needsOf } from '@melto/core/charts/chartForm';
 import { pageCapacity } from '@melto/core/charts/pageGeometry';
 import type { ChartState } from '@melto/services/charts/chartStates';

@@ -2,7 +2,7 @@
 
 import { Button, TextField } from '@mui/material';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
-import Link from 'next/link';
+import { Link } from '@/ui/Link';
 import { useRouter } from 'next/navigation';
 import { useSnackbar } from 'notistack';
 import { useDeferredValue, useState } from 'react';

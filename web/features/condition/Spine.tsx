@@ -1,6 +1,6 @@
 'use client';
 
-import Link from 'next/link';
+import { Link } from '@/ui/Link';
 import { usePathname } from 'next/navigation';
 import { Fragment } from 'react';
 import type { ConditionView, SpineLink, SpinePicture } from '@melto/services/overview/conditionView';

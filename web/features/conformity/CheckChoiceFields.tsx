@@ -1,7 +1,7 @@
 'use client';
 
 import { Checkbox, FormControlLabel, ListSubheader, MenuItem, TextField } from '@mui/material';
-import Link from 'next/link';
+import { Link } from '@/ui/Link';
 import type { AimSetView } from '@melto/services/conformity/aimSets';
 import type { CheckChoice } from '@melto/services/conformity/checkChoice';
 import type { ToleranceSetView } from '@melto/services/conformity/toleranceSets';

@@ -5,7 +5,7 @@ import { JUDGE } from '@/endpoints/conformity';
 import type { ConformitySurfaceView } from '@melto/services/overview/proofSurfaces';
 import { CMYK, drivenByLight, sameProcess } from '@melto/core/device/process';
 import { Button } from '@mui/material';
-import Link from 'next/link';
+import { Link } from '@/ui/Link';
 import { useState } from 'react';
 import type { CheckDetail } from '@melto/core/conformity/checkDetail';
 import { reasonSentence, verdictSentence } from '@melto/core/conformity/checkWords';

@@ -1,4 +1,4 @@
-import Link from 'next/link';
+import { Link } from '@/ui/Link';
 import { chainSentence, CHAIN_REMEDIES } from '@melto/core/chain/chainWords';
 import type { JobCheckView } from '@melto/services/conformity/jobCheck';
 import { SheetFiles } from '@/features/charts/SheetFiles';

@@ -2,7 +2,7 @@
 
 import { NEW_CONDITION } from '@/endpoints/conditions';
 import { Button } from '@mui/material';
-import Link from 'next/link';
+import { Link } from '@/ui/Link';
 import { useSnackbar } from 'notistack';
 import { LOAD_SAMPLE } from '@/endpoints/house';
 import { MEASURED_FILES } from '@/features/reading/measuredFiles';

@@ -6,7 +6,7 @@ import type { FloorFilter } from '@melto/core/judgement/floorFilter';
 import { FLOOR } from '@/endpoints/house';
 import { Button, MenuItem, TextField } from '@mui/material';
 import { useInfiniteQuery } from '@tanstack/react-query';
-import Link from 'next/link';
+import { Link } from '@/ui/Link';
 import { useRouter, useSearchParams } from 'next/navigation';
 import { useEffect, useState } from 'react';
 import type { FloorCounts, FloorState } from '@melto/services/overview/floor';

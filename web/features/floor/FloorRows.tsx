@@ -1,6 +1,6 @@
 'use client';
 
-import Link from 'next/link';
+import { Link } from '@/ui/Link';
 import { Fragment } from 'react';
 import type { FloorRow } from '@melto/services/overview/floorRow';
 import { LimitBar } from '@/ui/LimitBar';

@@ -5,7 +5,7 @@ import { MOVE_CLOCK } from '@/endpoints/house';
 import { CONDITION } from '@/endpoints/conditions';
 import { Menu, MenuItem } from '@mui/material';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
-import Link from 'next/link';
+import { Link } from '@/ui/Link';
 import { usePathname, useRouter } from 'next/navigation';
 import { useEffect, useState } from 'react';
 import { useInstrumentAtHand } from '@/features/bridge/BridgeContext';

@@ -2,7 +2,7 @@
 
 import { CANCEL_JOB } from '@/endpoints/house';
 import { Button, Popover } from '@mui/material';
-import Link from 'next/link';
+import { Link } from '@/ui/Link';
 import { useSnackbar } from 'notistack';
 import { useState } from 'react';
 import type { JobRow } from '@melto/services/kernel/jobs';

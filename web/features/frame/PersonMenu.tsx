@@ -2,7 +2,7 @@
 
 import { Button, Divider, Menu, MenuItem } from '@mui/material';
 import { useColorScheme } from '@mui/material/styles';
-import Link from 'next/link';
+import { Link } from '@/ui/Link';
 import { useState } from 'react';
 import { SIGN_OUT } from '@/endpoints/people';
 import { PassphraseDialog } from '@/features/people/PassphraseDialog';

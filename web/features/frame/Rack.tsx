@@ -1,6 +1,6 @@
 'use client';
 
-import Link from 'next/link';
+import { Link } from '@/ui/Link';
 import { useState } from 'react';
 import type { RackSlip } from '@melto/services/charts/rack';
 import { formatClock, formatSpan } from '@/ui/format';

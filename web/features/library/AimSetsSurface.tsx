@@ -3,7 +3,7 @@
 import { May } from '@/ui/May';
 import { NEW_AIM_SET, MAKE_PAPER_AIMS } from '@/endpoints/conformity';
 import { Button } from '@mui/material';
-import Link from 'next/link';
+import { Link } from '@/ui/Link';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import type { AimSetDetail } from '@melto/services/conformity/aimSetDetail';

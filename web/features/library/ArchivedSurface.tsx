@@ -1,7 +1,7 @@
 'use client';
 
 import { Button } from '@mui/material';
-import Link from 'next/link';
+import { Link } from '@/ui/Link';
 import type { ArchivedCondition } from '@melto/services/house/conditionRecord';
 import { ARCHIVE_CONDITION } from '@/endpoints/conditions';
 import { send } from '@/ui/api';

@@ -3,7 +3,7 @@
 import { May } from '@/ui/May';
 import { SAVE_TOLERANCE_SET } from '@/endpoints/conformity';
 import { Button } from '@mui/material';
-import Link from 'next/link';
+import { Link } from '@/ui/Link';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { toleranceChanges } from '@melto/core/conformity/toleranceChanges';

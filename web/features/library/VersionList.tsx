@@ -1,6 +1,6 @@
 'use client';
 
-import Link from 'next/link';
+import { Link } from '@/ui/Link';
 import { formatDay } from '@/ui/format';
 
 /** Versions of a set of the library as links, the latest first. */

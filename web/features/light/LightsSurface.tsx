@@ -2,7 +2,7 @@
 
 import { Button, TextField } from '@mui/material';
 import { useQueryClient } from '@tanstack/react-query';
-import Link from 'next/link';
+import { Link } from '@/ui/Link';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import type { ViewingLight } from '@melto/services/light/viewingLights';

@@ -2,7 +2,7 @@
 
 import { BORROW } from '@/endpoints/conditions';
 import { Button } from '@mui/material';
-import Link from 'next/link';
+import { Link } from '@/ui/Link';
 import { useRouter } from 'next/navigation';
 import { useSnackbar } from 'notistack';
 import { useState } from 'react';

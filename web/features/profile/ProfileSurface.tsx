@@ -5,7 +5,7 @@ import { REFINEMENT } from '@/endpoints/charts';
 import { separationWords } from '@melto/core/separate/separation';
 import type { SeparationChoice } from '@melto/core/separate/separation';
 import { Button } from '@mui/material';
-import Link from 'next/link';
+import { Link } from '@/ui/Link';
 import { useState } from 'react';
 import type { ChartState } from '@melto/services/charts/chartStates';
 import type { ConditionRow, SettingsPoint } from '@melto/services/ledger/conditions';
@@ -104,7 +104,7 @@ export function ProfileSurface(props: ProfileSurfaceProps) {
             <Button component={Link} href={`/proof?device=result-${made.row.id}`}>
               Soft proof
             </Button>
-            {props.press === null && (
+            {props.press === null && result?.summary.light === undefined && (
               <Button variant="contained" component={Link} href={`/conditions/${condition.id}/conformity`}>
                 Check it
               </Button>
@@ -118,6 +118,7 @@ export function ProfileSurface(props: ProfileSurfaceProps) {
           shown={shown}
           nowMs={nowMs}
           path={`/conditions/${condition.id}/profile`}
+          standsBeside={result?.summary.light !== undefined}
         >
           {given !== undefined && `${given.summary.name}, ICC ${given.summary.version}, from elsewhere`}
           {result !== undefined &&
@@ -169,7 +170,7 @@ function sentence({ result, given, readings, charts, press }: ProfileSurfaceProp
   if (result !== undefined) {
     const { summary } = result;
     if (summary.light !== undefined)
-      return `is for ${summary.light} and stands beside the one in force; it fits its ${summary.patches} patches to ${summary.mean.toFixed(2)} ΔE00`;
+      return `for ${summary.light}, beside the one in force; fits to ${summary.mean.toFixed(2)} ΔE00`;
     return `fits its ${summary.patches} patches to ${summary.mean.toFixed(2)} ΔE00, reading noise included`;
   }
   const open = readings.find(({ finishedMs }) => finishedMs === null);

@@ -16,12 +16,15 @@ export function Versions({
   shown,
   nowMs,
   path,
+  standsBeside = false,
   children,
 }: {
   versions: readonly VersionView[];
   shown?: VersionView;
   nowMs: number;
   path: string;
+  /** The version shown is none that comes in force. */
+  standsBeside?: boolean;
   children?: ReactNode;
 }) {
   const router = useRouter();
@@ -45,7 +48,7 @@ export function Versions({
           <span className="quiet">{formatWhen(version.madeMs, nowMs)}</span>
         </button>
       ))}
-      {shown !== undefined && !shown.inForce && (
+      {shown !== undefined && !shown.inForce && !standsBeside && (
         <May act={PUT_IN_FORCE}>
           <button
             type="button"

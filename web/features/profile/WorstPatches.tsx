@@ -2,7 +2,7 @@
 
 import type { FitReport } from '@melto/core/characterise/fitReport';
 import type { ProfileDetail } from '@melto/services/ledger/kinds/profileKind';
-import Link from 'next/link';
+import { Link } from '@/ui/Link';
 import { Swatch } from '@/ui/Swatch';
 
 const SHOWN = 3;

@@ -1,7 +1,7 @@
 'use client';
 
 import { MenuItem, TextField } from '@mui/material';
-import Link from 'next/link';
+import { Link } from '@/ui/Link';
 import { useSearchParams } from 'next/navigation';
 import { useMemo, useState } from 'react';
 import type { ProofOverlay } from '@melto/core/proof/bakedProof';

@@ -2,7 +2,7 @@
 
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { Button } from '@mui/material';
-import Link from 'next/link';
+import { Link } from '@/ui/Link';
 import { useSnackbar } from 'notistack';
 import { useRef, useState } from 'react';
 import type { DeskState } from '@melto/services/reading/desk';

@@ -1,7 +1,7 @@
 'use client';
 
 import { Button, MenuItem, TextField } from '@mui/material';
-import Link from 'next/link';
+import { Link } from '@/ui/Link';
 import { useRouter, useSearchParams } from 'next/navigation';
 import { useMemo } from 'react';
 import { deltaE2000 } from '@melto/core/colour/deltaE2000';

@@ -2,7 +2,7 @@
 
 import { KEEP_PROFILE, CHANGE_KEPT_PROFILE } from '@/endpoints/profile';
 import { Button, TextField } from '@mui/material';
-import Link from 'next/link';
+import { Link } from '@/ui/Link';
 import { useMemo, useState } from 'react';
 import type { ShelfProfile } from '@melto/services/profile/shelf';
 import { fileSource, shelfSource } from '@/features/profiles/profileSource';

@@ -1,4 +1,4 @@
-import Link from 'next/link';
+import { Link } from '@/ui/Link';
 import type { WatchView } from '@melto/services/watch/watchView';
 import { formatWhen } from '@/ui/format';
 import { StatusMark } from '@/ui/StatusMark';

@@ -8,7 +8,7 @@ import { send } from '@/ui/api';
 import { PRINT_WEDGE } from '@/endpoints/charts';
 import { drivenByLight } from '@melto/core/device/process';
 import { Button } from '@mui/material';
-import Link from 'next/link';
+import { Link } from '@/ui/Link';
 import { useMemo, useState } from 'react';
 import { watchCharts } from '@melto/core/watch/watchCharts';
 import { ZERO_READINGS } from '@melto/core/watch/watchFigures';

@@ -1,6 +1,6 @@
 'use client';
 
-import Link from 'next/link';
+import { Link } from '@/ui/Link';
 import { inkCost } from '@melto/core/stock/inkCosts';
 import type { InkCosts } from '@melto/core/stock/inkCosts';
 import type { PlacedList } from '@melto/core/proof/placeList';

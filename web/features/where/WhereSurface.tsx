@@ -1,6 +1,6 @@
 'use client';
 
-import Link from 'next/link';
+import { Link } from '@/ui/Link';
 import { useMemo, useState } from 'react';
 import type { NamedColour } from '@melto/core/refine/namedColour';
 import { COLOUR_LIST } from '@/endpoints/profile';

@@ -2,7 +2,7 @@
 
 import { BUILD_PROFILE } from '@/endpoints/profile';
 import { Button, MenuItem, TextField } from '@mui/material';
-import Link from 'next/link';
+import { Link } from '@/ui/Link';
 import { useRouter } from 'next/navigation';
 import { useSnackbar } from 'notistack';
 import { useEffect, useRef, useState } from 'react';
