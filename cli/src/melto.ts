@@ -116,6 +116,13 @@ export async function melto(argv: readonly string[]): Promise<number> {
       .option('--out <file>', 'CSV corrections of each zone and ink'),
   ).action(async (options) => (await import('./evenness.ts')).evennessCorrect(options));
 
+  json(
+    program
+      .command('light')
+      .argument('<lights...>', 'D50, D65, A, F11 … or files of measured lights (CGATS, CSV, CxF)')
+      .description('what lights are like: colour temperature, colour rendering, ultraviolet'),
+  ).action(async (names, options) => (await import('./light.ts')).describeLights(names, options));
+
   const profile = program.command('profile').description('build and look at profiles');
   json(profile.command('build'))
     .requiredOption('--measured <file>', 'CGATS, CxF3 or CSV with RGB or CMYK values and spectra, XYZ or Lab')
@@ -140,6 +147,10 @@ export async function melto(argv: readonly string[]): Promise<number> {
     .option('--tac <per cent>', 'cmyk: total ink', '300')
     .option('--added <files...>', 'cmyk: further readings through the same curves')
     .option('--colours <file>', 'cmyk: colour list that is to come out exactly')
+    .option('--light <name>', 'the light that it is for: D65, A, F11 … or a file of a measured one', 'D50')
+    .option('--observer <degrees>', '2 or 10', '2')
+    .option('--without-uv <file>', 'the same sheet read without ultraviolet (M2)')
+    .option('--uv <share>', 'share of the ultraviolet of M1 that acts in the light, 0 to 1.2')
     .option('--name <text>', 'description in the profile')
     .option('--report <file>', 'fit report as JSON')
     .action(async (options) => (await import('./profileBuild.ts')).profileBuild(options));

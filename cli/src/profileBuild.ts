@@ -11,6 +11,9 @@ import { deltaE2000Rows } from '@melto/core/colour/deltaE2000';
 import { labToDevice, relativeToPaper } from '@melto/core/icc/profileTransform';
 import { writeIcc } from '@melto/core/icc/writeIcc';
 import type { IccProfile } from '@melto/core/icc/iccTypes';
+import { adaptationOf, coloursUnder } from '@melto/core/light/colourUnder';
+import { brightenerPair, MOST_UV, spectraAtUv } from '@melto/core/light/ultraviolet';
+import type { Matrix3 } from '@melto/core/numerics/matrix3';
 import { summariseErrors } from '@melto/core/numerics/statistics';
 import type { ErrorSummary } from '@melto/core/numerics/statistics';
 import type { NamedColour } from '@melto/core/refine/namedColour';
@@ -29,6 +32,7 @@ import type { Separation } from '@melto/core/separate/separation';
 import { limitsWithTurns, turningInks } from '@melto/core/separate/turningInks';
 import { colourListFrom, deviceOf, measuredAs, oneOf, readMeasuredFile, report, writeFile } from './files.ts';
 import { intentThreads } from '@melto/threads/intentThreads';
+import { lightNamed } from './light.ts';
 import { separationFromOptions } from './separationOptions.ts';
 import type { SeparationOptions } from './separationOptions.ts';
 import { UsageError } from './usageError.ts';
@@ -41,6 +45,10 @@ export interface ProfileBuildOptions extends SeparationOptions {
   readonly tables: string;
   readonly added?: readonly string[];
   readonly colours?: string;
+  readonly light: string;
+  readonly observer: string;
+  readonly withoutUv?: string;
+  readonly uv?: string;
   readonly name?: string;
   readonly report?: string;
   readonly json?: boolean;
@@ -73,7 +81,8 @@ export async function profileBuild(options: ProfileBuildOptions): Promise<void> 
   const kind = sameProcess(process, RGB) ? 'rgb' : sameProcess(process, CMYK) ? 'cmyk' : undefined;
   if (kind === undefined)
     throw new UsageError(`${options.measured}: found ${process.name} values, expected RGB or CMYK values`);
-  const xyz = patchXyz(set);
+  const seen = seenBy(options, set);
+  const xyz = seen === undefined ? patchXyz(set) : seen.xyz;
   if (xyz === undefined)
     throw new UsageError(`${options.measured}: found no colours, expected spectra, XYZ or Lab`);
   const paperXyz = meanPaperXyz(process, device, xyz);
@@ -95,6 +104,7 @@ export async function profileBuild(options: ProfileBuildOptions): Promise<void> 
     createdMs: Date.now(),
     characterisation: characterisationText(set),
     paperXyz,
+    adaptation: seen?.adaptation,
   };
   const built =
     kind === 'rgb'
@@ -118,6 +128,34 @@ export async function profileBuild(options: ProfileBuildOptions): Promise<void> 
     ...built.lines,
     `${options.out}: version ${version}, ${bytes.length} bytes, ${seconds.toFixed(1)} s`,
   ]);
+}
+
+/** Colours as the light asked for shows them; undefined for D50, the 2° observer and ultraviolet as it was read. */
+function seenBy(
+  { light, observer, withoutUv, uv, measured, measuredAs: told }: ProfileBuildOptions,
+  set: PatchSet,
+): { readonly xyz: Float64Array; readonly adaptation: Matrix3 } | undefined {
+  const degrees = oneOf(observer, '--observer', ['2', '10']);
+  if ((withoutUv === undefined) !== (uv === undefined))
+    throw new UsageError(
+      '--without-uv and --uv belong together: a reading without ultraviolet, and the share that acts',
+    );
+  if (light === 'D50' && degrees === '2' && withoutUv === undefined) return undefined;
+  const seen = { light: lightNamed(light), observer: degrees === '2' ? '2deg' : '10deg' } as const;
+  if (set.spectra === undefined)
+    throw new UsageError(
+      `${measured}: found no spectra of like wavelengths, expected them for a light of its own`,
+    );
+  let { spectra } = set;
+  if (withoutUv !== undefined) {
+    const share = Number(uv);
+    if (!(share >= 0 && share <= MOST_UV))
+      throw new UsageError(`--uv: found ${uv ?? ''}, expected 0 to ${MOST_UV}`);
+    const pair = brightenerPair(set, readMeasuredFile(withoutUv, measuredAs(told)));
+    if (!pair.ok) throw new UsageError(`${withoutUv}: ${pair.issues.map(issueText).join('; ')}`);
+    spectra = spectraAtUv(pair.value, share);
+  }
+  return { xyz: coloursUnder(spectra, seen), adaptation: adaptationOf(seen) };
 }
 
 function buildFromRgb(
