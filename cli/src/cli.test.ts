@@ -3,6 +3,7 @@ import { readPatchSet } from '@melto/core/cgats/patchSetFromCgats';
 import { unwrap } from '@melto/core/result';
 import { transicc } from '../../core/test/transicc.ts';
 import { samplePressProfile } from '@melto/core/icc/testing/samplePressProfile';
+import { readIcc } from '@melto/core/icc/readIcc';
 import { writeIcc } from '@melto/core/icc/writeIcc';
 import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
@@ -120,6 +121,55 @@ describe('melto', () => {
     expect(readFileSync(join(folder, 'm2.txt'), 'utf8')).toBe(readFileSync(join(folder, 'm.txt'), 'utf8'));
     expect((await melto('convert', 'm.txt', 'm3.txt')).status).toBe(0);
     expect(readFileSync(join(folder, 'm3.txt'), 'utf8')).toBe(readFileSync(join(folder, 'm.txt'), 'utf8'));
+  });
+
+  it('tells what lights are like, and builds for one with a share of ultraviolet', async () => {
+    const rows = Array.from({ length: 41 }, (_, i) => `${380 + 10 * i},${1 + i}`);
+    writeFileSync(join(folder, 'warm.csv'), ['nm,Warm wall', ...rows].join('\n'));
+    const { out } = await melto('light', 'F2', 'warm.csv');
+    expect(out).toContain(
+      'F2; x 0.3721 y 0.3751; 4225 K, Duv 0.0018; Ra 64.2 (R1 to R14: 56 77 90 57 59 67 74 33 -84',
+    );
+    expect(out).toContain('Warm wall; ');
+    expect(out).toContain('ultraviolet not shown');
+    const read = async (mode: string, file: string): Promise<void> => {
+      const { status } = await melto(
+        ...['simulate', 'read', '--device', 'wren', '--stock', 'lantern-gloss-150', '--chart', 'c.txt'],
+        ...['--seed', '7', '--mode', mode, '--out', file],
+      );
+      expect(status).toBe(0);
+    };
+    await read('m1', 'lit.txt');
+    await read('m2', 'dark.txt');
+    const build = ['profile', 'build', '--measured', 'lit.txt', '--tables', 'small', '--out', 'own.icc'];
+    const tagOf = async (name: 'wtpt' | 'chad', ...more: readonly string[]): Promise<number[]> => {
+      const { status, err } = await melto(...build, ...more);
+      expect(status, err).toBe(0);
+      const profile = unwrap(readIcc(readFileSync(join(folder, 'own.icc'))));
+      const tag = profile.tags.get(name);
+      return tag?.type === 'XYZ' ? [...tag.values[0]] : tag?.type === 'sf32' ? [...tag.values] : [];
+    };
+    const whiteOf = (...more: readonly string[]): Promise<number[]> => tagOf('wtpt', ...more);
+    const plain = await whiteOf();
+    const lit = await whiteOf('--without-uv', 'dark.txt', '--uv', '1');
+    const dark = await whiteOf('--without-uv', 'dark.txt', '--uv', '0');
+    lit.forEach((value, axis) => expect(value).toBeCloseTo(plain[axis], 4));
+    // Blue is what a brightener adds.
+    expect(dark[2]).toBeLessThan(lit[2] - 0.02);
+    expect(await tagOf('chad')).toEqual([1, 0, 0, 0, 1, 0, 0, 0, 1]);
+    // From a warm light to D50 blue is raised.
+    expect((await tagOf('chad', '--light', 'warm.csv', '--observer', '10'))[8]).toBeGreaterThan(1.2);
+    for (const [more, words] of [
+      [['--uv', '0.5'], '--without-uv and --uv belong together'],
+      [['--without-uv', 'dark.txt', '--uv', '1.3'], 'found 1.3, expected 0 to 1.2'],
+      [['--light', 'none.csv'], 'neither a standard light'],
+      [['--observer', '5'], '--observer'],
+      [['--without-uv', 'c.txt', '--uv', '1'], 'c.txt'],
+    ] as const) {
+      const { status, err } = await melto(...build, ...more);
+      expect(status).not.toBe(0);
+      expect(err).toContain(words);
+    }
   });
 
   it('builds from another program’s file: per cent, Lab only, no layout', async () => {

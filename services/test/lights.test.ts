@@ -5,7 +5,7 @@ import { profileText } from '@melto/core/icc/profileText';
 import { readIcc } from '@melto/core/icc/readIcc';
 import { adaptationOf, coloursUnder } from '@melto/core/light/colourUnder';
 import { WHITE_D50_MEASURED } from '@melto/core/colour/whitePoints';
-import { xyzRowsToLab } from '@melto/core/colour/xyzToLab';
+import { xyzRowsToLab, xyzToLab } from '@melto/core/colour/xyzToLab';
 import { mean, percentile } from '@melto/core/numerics/statistics';
 import { unwrap } from '@melto/core/result';
 import { findResultFile } from '@melto/store/results';
@@ -19,6 +19,9 @@ import {
   viewingLight,
   viewingLights,
 } from '../src/light/viewingLights.ts';
+import { barePaper, pooledReadings } from '../src/profile/pooledReadings.ts';
+import { sheetBrightener } from '../src/profile/ultraviolet.ts';
+import { withdrawReading } from '../src/watch/withdrawReading.ts';
 import { buildProfile } from '../src/profile/buildProfile.ts';
 import { createChart } from '../src/profile/profilingChart.ts';
 import { requestProfile } from '../src/profile/requestProfile.ts';
@@ -138,6 +141,7 @@ describe('a profile for a light', () => {
   let conditionId = 0;
   let readingId = 0;
   let key = '';
+  let sheets: readonly string[] = [];
   const choices = () => ({ readingId, version: 4, tableSize: 'small', namePattern: '{device}' }) as const;
 
   beforeAll(async () => {
@@ -152,7 +156,7 @@ describe('a profile for a light', () => {
       points: DEFAULT_POINTS,
     }));
     const { id } = await createChart(services, conditionId, { patches: 400, paper: 'a3', reader: 'sheet' });
-    const { sheets } = await printChart(services, id, { ticks: TICKS });
+    ({ sheets } = await printChart(services, id, { ticks: TICKS }));
     await advanceClock(services, 4 * HOUR);
     ({ readingId } = await readSheets(services, sheets));
     key = (await viewingLights(services)).find(({ name }) => name === 'Gallery track')?.key ?? '';
@@ -238,6 +242,38 @@ describe('a profile for a light', () => {
     ).toBeLessThan(1e-9);
   });
 
+  it('takes the ultraviolet that acts in it, where the sheet was read in M1 and in M2', async () => {
+    expect(await sheetBrightener(services, readingId)).toBeNull();
+    const uv = (share: number, withoutReadingIds: readonly number[]) =>
+      requestProfile(services, conditionId, {
+        ...choices(),
+        light: { key, observer: '2deg', uv: { share, withoutReadingIds } },
+      });
+    expect((await refusal(uv(0, []))).title).toContain('was not read without ultraviolet');
+    expect((await refusal(uv(0, [readingId]))).title).toContain('was read in M1 and M1');
+    const { readingId: dark } = await readSheets(services, sheets, 'M2');
+    const found = await sheetBrightener(services, readingId);
+    expect(found).toMatchObject({ withId: readingId, withoutId: dark });
+    expect(await sheetBrightener(services, dark)).toEqual(found);
+    // A bright paper is bluer and whiter with ultraviolet, and its light tints turn most.
+    expect(found?.paper?.b).toBeLessThan(-1);
+    const [withUv, without] = found?.paper?.whiteness ?? [];
+    expect(withUv?.whiteness ?? 0).toBeGreaterThan((without?.whiteness ?? 0) + 5);
+    expect(found?.bent[0].deltaE).toBeGreaterThan(found?.patches.mean ?? 99);
+    const whiteOf = async (share: number): Promise<number> => {
+      const light = { key: 'D50', observer: '2deg', uv: { share, withoutReadingIds: [dark] } } as const;
+      const pooled = await pooledReadings(services, readingId, [], light);
+      const [x, y, z] = barePaper(pooled.first.condition.process, pooled);
+      return xyzToLab([x, y, z], WHITE_D50_MEASURED)[2];
+    };
+    const [none, half, whole] = [await whiteOf(0), await whiteOf(0.5), await whiteOf(1)];
+    expect(half).toBeLessThan(none - 0.5);
+    expect(whole).toBeLessThan(half - 0.5);
+    expect((await uv(0.4, [dark])).jobId).toBeGreaterThan(0);
+    await withdrawReading(services, dark, true);
+    expect(await sheetBrightener(services, readingId)).toBeNull();
+  });
+
   it('takes spectra, and a light that is there', async () => {
     expect(
       (
@@ -250,7 +286,7 @@ describe('a profile for a light', () => {
       ).title,
     ).toBe('There is no light own-999.');
     const { id } = await createChart(services, conditionId, { patches: 100, paper: 'a4', reader: 'strip' });
-    const { sheets } = await printChart(services, id, { ticks: TICKS });
+    const printed = await printChart(services, id, { ticks: TICKS });
     const { set } = await loadChart(services, id);
     const device = [...(set.device ?? [])];
     const rows = set.ids.map((name, i) => {
@@ -265,7 +301,7 @@ describe('a profile for a light', () => {
       ].join(',');
     });
     const own = ['SAMPLE_ID,RGB_R,RGB_G,RGB_B,LAB_L,LAB_A,LAB_B', ...rows].join('\n');
-    const imported = await importReading(services, sheets[0], own, { mode: 'M1', light: 'D50 2°' });
+    const imported = await importReading(services, printed.sheets[0], own, { mode: 'M1', light: 'D50 2°' });
     const refused = await refusal(
       requestProfile(services, conditionId, {
         ...choices(),

@@ -1,5 +1,6 @@
 import { Type } from '@sinclair/typebox';
 import type { ViewingLight } from '@melto/services/light/viewingLights';
+import type { SheetBrightener } from '@melto/services/profile/ultraviolet';
 import type { SeenPatch } from '@melto/services/reading/readingUnder';
 import { answers, DONE, makes, oneOf, reads, sets, strict } from './endpoint';
 import { IN_PATH, text, word } from './fields';
@@ -57,4 +58,12 @@ export const READING_UNDER = reads({
   params: IN_PATH,
   query: strict({ light: LIGHT_KEY, observer: oneOf(OBSERVERS) }),
   answer: answers<readonly SeenPatch[]>(Type.Array(Type.Object({}))),
+});
+
+export const SHEET_BRIGHTENER = reads({
+  path: '/api/readings/{id}/brightener',
+  says: 'What ultraviolet does to a sheet that was read in M1 and in M2; null where it was not',
+  who: 'viewer',
+  params: IN_PATH,
+  answer: answers<SheetBrightener | null>(Type.Union([Type.Object({}), Type.Null()])),
 });

@@ -1,4 +1,5 @@
 import { Type } from '@sinclair/typebox';
+import { MOST_UV } from '@melto/core/light/ultraviolet';
 import type { NamedColour } from '@melto/core/refine/namedColour';
 import type { CatalogueRow } from '@melto/services/overview/catalogue';
 import type { GivenProfile } from '@melto/services/profile/givenProfile';
@@ -7,6 +8,17 @@ import { KEPT_ORIGINS } from '@melto/core/profile/keptOrigin';
 import { answers, DONE, makes, oneOf, reads, sets, strict } from './endpoint';
 import { ID, IN_PATH, SHARE, text, word } from './fields';
 import { LIGHT_KEY, OBSERVERS } from './light';
+
+const LIGHT_CHOICE = strict({
+  key: LIGHT_KEY,
+  observer: oneOf(OBSERVERS),
+  uv: Type.Optional(
+    strict({
+      share: Type.Number({ minimum: 0, maximum: MOST_UV }),
+      withoutReadingIds: Type.Array(ID, { minItems: 1, maxItems: 13 }),
+    }),
+  ),
+});
 
 export const BUILD_PROFILE = makes({
   ...{ path: '/api/conditions/{id}/profiles', says: 'Ask for a profile to be built', who: 'specialist' },
@@ -18,7 +30,7 @@ export const BUILD_PROFILE = makes({
     tableSize: oneOf(['small', 'normal', 'large'] as const),
     namePattern: word(120),
     note: Type.Optional(text(2000)),
-    light: Type.Optional(strict({ key: LIGHT_KEY, observer: oneOf(OBSERVERS) })),
+    light: Type.Optional(LIGHT_CHOICE),
     separation: Type.Optional(
       strict({
         black: oneOf(['light', 'medium', 'heavy', 'max'] as const),

@@ -22,6 +22,7 @@ export const AWAY = new TypeError('fetch failed');
 
 /** What many forms ask for on their own: answered as by a house that has told nothing, and not kept. */
 const ASIDE: Answers = {
+  '/brightener': null,
   '/pages': { pages: [], screenPerCm: null },
   '/lights': ['D50', 'F11'].map((key) => ({ key, id: null, name: key, away: false })),
 };

@@ -96,10 +96,15 @@ export async function viewingLight({ database }: Context, key: string): Promise<
 /** A light and who looks, in words: `Gallery track, 10°`. */
 export async function lightWords(
   context: Context,
-  { key, observer }: { readonly key: string; readonly observer: Observer },
+  {
+    key,
+    observer,
+    uv,
+  }: { readonly key: string; readonly observer: Observer; readonly uv?: { readonly share: number } },
 ): Promise<string> {
   const { name } = await viewingLight(context, key);
-  return `${name}, ${observer === '2deg' ? '2' : '10'}°`;
+  const ultraviolet = uv === undefined ? '' : `, ultraviolet ${uv.share.toFixed(2)}`;
+  return `${name}, ${observer === '2deg' ? '2' : '10'}°${ultraviolet}`;
 }
 
 /** Takes the lights of a file into the library; one that is there already, by its spectrum, is not taken again. */

@@ -94,7 +94,11 @@ export async function buildProfile(
       database,
       { conditionId, ...toStore(PROFILE, { summary, detail }), verdict: null, madeMs },
       {
-        readings: [choices.readingId, ...(choices.addedReadingIds ?? [])],
+        readings: [
+          choices.readingId,
+          ...(choices.addedReadingIds ?? []),
+          ...(choices.light?.uv?.withoutReadingIds ?? []),
+        ],
         // The curves that the chart was printed through.
         results: print.curvesResultId === null ? [] : [print.curvesResultId],
       },

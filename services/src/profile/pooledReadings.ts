@@ -5,6 +5,7 @@ import { WHITE_D50_MEASURED } from '@melto/core/colour/whitePoints';
 import { xyzRowsToLab } from '@melto/core/colour/xyzToLab';
 import { adaptationOf, coloursUnder } from '@melto/core/light/colourUnder';
 import type { SeenIn } from '@melto/core/light/colourUnder';
+import { spectraAtUv } from '@melto/core/light/ultraviolet';
 import type { Matrix3 } from '@melto/core/numerics/matrix3';
 import type { Xyz } from '@melto/core/colour/xyz';
 import { meanPaperXyz } from '@melto/core/device/meanPaperXyz';
@@ -16,6 +17,7 @@ import type { LightChoice, PatchOfReading } from '../ledger/kinds/profileKind.ts
 import { Problem } from '../kernel/problem.ts';
 import { viewingLight } from '../light/viewingLights.ts';
 import { requireSpectra } from '../reading/readingUnder.ts';
+import { ultravioletPair } from './ultraviolet.ts';
 import { loadReading } from '../reading/loadReading.ts';
 import type { LoadedReading } from '../reading/loadReading.ts';
 
@@ -63,7 +65,10 @@ export async function pooledReadings(
   // What was measured stays as it was; only its colours are those of the light.
   const set = joinPatchSets(loaded.map((own) => own.set));
   const seen = light === undefined ? undefined : await seenIn(context, light);
-  const [first, ...added] = seen === undefined ? loaded : loaded.map((own) => inLight(own, seen));
+  const [first, ...added] =
+    seen === undefined
+      ? loaded
+      : await Promise.all(loaded.map((own, i) => inLight(context, own, seen, light?.uv, i)));
   const xyz =
     seen === undefined ? patchXyz(set) : Float64Array.from([first, ...added].flatMap((own) => [...own.xyz]));
   if (set.device === undefined || xyz === undefined)
@@ -76,9 +81,27 @@ async function seenIn(context: Context, { key, observer }: LightChoice): Promise
   return { light: await viewingLight(context, key), observer };
 }
 
-/** A reading with its colours as a light shows them. */
-function inLight(loaded: LoadedReading, seen: SeenIn): LoadedReading {
-  const xyz = coloursUnder(requireSpectra(loaded), seen);
+/** A reading with its colours as a light shows them, with the ultraviolet that acts in it. */
+async function inLight(
+  context: Context,
+  loaded: LoadedReading,
+  seen: SeenIn,
+  uv: LightChoice['uv'],
+  at: number,
+): Promise<LoadedReading> {
+  let spectra = requireSpectra(loaded);
+  if (uv !== undefined) {
+    const without = uv.withoutReadingIds[at];
+    if (without === undefined)
+      throw new Problem(
+        'bad-input',
+        `${loaded.print.code} was not read without ultraviolet.`,
+        'Read each sheet in M1 and in M2, or leave ultraviolet as it was read.',
+        'light',
+      );
+    spectra = spectraAtUv(await ultravioletPair(context, loaded, without), uv.share);
+  }
+  const xyz = coloursUnder(spectra, seen);
   const lab = new Float64Array(xyz.length);
   xyzRowsToLab(xyz, WHITE_D50_MEASURED, lab);
   return { ...loaded, xyz, lab };

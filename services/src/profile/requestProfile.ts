@@ -6,9 +6,7 @@ import { conditionOf } from '../ledger/conditions.ts';
 import type { ProfileChoices } from '../ledger/kinds/profileKind.ts';
 import { LINKS } from '../ledger/links.ts';
 import { completeReading } from '../reading/loadReading.ts';
-import { viewingLight } from '../light/viewingLights.ts';
-import { requireSpectra } from '../reading/readingUnder.ts';
-import { checkAdded } from './pooledReadings.ts';
+import { checkAdded, pooledReadings } from './pooledReadings.ts';
 
 export const BUILD_PROFILE = 'build-profile';
 
@@ -39,10 +37,9 @@ export async function requestProfile(
     );
   for (const added of choices.addedReadingIds ?? [])
     checkAdded(loaded, await completeReading(context, conditionId, added));
-  if (choices.light !== undefined) {
-    await viewingLight(context, choices.light.key);
-    requireSpectra(loaded);
-  }
+  // What the job would refuse is refused here, before anybody waits for it.
+  if (choices.light !== undefined)
+    await pooledReadings(context, choices.readingId, choices.addedReadingIds, choices.light);
   const job = { kind: BUILD_PROFILE, lane: 'long', conditionId, input: { conditionId, choices } } as const;
   return { jobId: await insertJob(context.database, job, context.now()) };
 }

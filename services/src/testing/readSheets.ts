@@ -10,7 +10,7 @@ import { calibrateTile, readStrip } from '../simulated/simulatedHand.ts';
 export async function readSheets(
   context: TestServices,
   sheets: readonly string[],
-  mode: 'M0' | 'M1' = 'M1',
+  mode: 'M0' | 'M1' | 'M2' = 'M1',
 ): Promise<{ readonly readingId: number; readonly resultId: number | null }> {
   let last = { readingId: 0, resultId: null as number | null };
   for (const code of sheets) {

@@ -70,6 +70,7 @@ export function BuildForm({
       <AddedReadings {...additions} />
       <ProfileFileFields
         condition={condition}
+        readingIds={additions.all}
         file={file}
         onChange={(changed) => setFile({ ...file, ...changed })}
       />

@@ -5,6 +5,8 @@ import { MenuItem, TextField } from '@mui/material';
 import { DEFAULT_NAME_PATTERN, profileName } from '@melto/core/profile/describeProfile';
 import type { TableSize } from '@melto/core/profile/buildRgbProfile';
 import { LightField } from '@/features/light/LightField';
+import { UltravioletField } from '@/features/light/UltravioletField';
+import type { Ultraviolet } from '@/features/light/UltravioletField';
 import { DAYLIGHT, partsOf } from '@/features/light/useLights';
 import type { ConditionRow } from '@melto/services/ledger/conditions';
 
@@ -14,7 +16,11 @@ export interface ProfileFile {
   readonly tableSize: TableSize;
   readonly namePattern: string;
   /** Undefined for D50 and the 2° observer. */
-  readonly light?: { readonly key: string; readonly observer: '2deg' | '10deg' };
+  readonly light?: {
+    readonly key: string;
+    readonly observer: '2deg' | '10deg';
+    readonly uv?: Ultraviolet;
+  };
 }
 
 export const DEFAULT_FILE: ProfileFile = {
@@ -40,10 +46,13 @@ const TABLE_SIZES = ['small', 'normal', 'large'] as const;
 
 export function ProfileFileFields({
   condition,
+  readingIds,
   file,
   onChange,
 }: {
   condition: ConditionRow;
+  /** Readings that it is built from. */
+  readingIds: readonly number[];
   file: ProfileFile;
   onChange: (changed: Partial<ProfileFile>) => void;
 }) {
@@ -85,6 +94,14 @@ export function ProfileFileFields({
             : 'It stands beside the one in force, which stays so. Takes a reading with spectra.'
         }
       />
+      {file.light !== undefined && (
+        <UltravioletField
+          key={readingIds.join()}
+          readingIds={readingIds}
+          value={file.light.uv}
+          onChange={(uv) => onChange({ light: file.light === undefined ? undefined : { ...file.light, uv } })}
+        />
+      )}
       <TextField
         label="Name"
         value={file.namePattern}

@@ -9,6 +9,7 @@ import type { Lab } from '@melto/core/colour/lab';
 import { FAULT_WORDS } from '@melto/core/faults/fault';
 import { summariseErrors } from '@melto/core/numerics/statistics';
 import type { ReadingView } from '@melto/services/reading/readingView';
+import { BrightenerPanel } from '@/features/light/BrightenerPanel';
 import { SeenInPanel } from '@/features/light/SeenInPanel';
 import { useTellHere } from '@/features/frame/useHere';
 import { formatLab, formatMoment } from '@/ui/format';
@@ -211,7 +212,10 @@ export function ReadingSurface({
             />
           )}
           {view.grid !== null && (
-            <SeenInPanel readingId={view.id} onPick={(row) => set({ patch: String(row) })} />
+            <>
+              <BrightenerPanel readingId={view.id} onPick={(row) => set({ patch: String(row) })} />
+              <SeenInPanel readingId={view.id} onPick={(row) => set({ patch: String(row) })} />
+            </>
           )}
           {differences !== undefined && summary !== undefined && (
             <div className="panel">

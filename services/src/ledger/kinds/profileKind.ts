@@ -30,6 +30,8 @@ export interface ProfileChoices {
 export interface LightChoice {
   readonly key: string;
   readonly observer: Observer;
+  /** Share of the ultraviolet of M1 that acts in it, with the readings of the same sheets in M2, in the order of the readings. */
+  readonly uv?: { readonly share: number; readonly withoutReadingIds: readonly number[] };
 }
 
 export interface ProfileSummary {

@@ -208,6 +208,7 @@ export function BuildPage({
               <div className="build-file">
                 <ProfileFileFields
                   condition={condition}
+                  readingIds={all}
                   file={profileFile}
                   onChange={(changed) => setProfileFile({ ...profileFile, ...changed })}
                 />

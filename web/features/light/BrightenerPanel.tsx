@@ -1,0 +1,67 @@
+'use client';
+
+import { useQuery } from '@tanstack/react-query';
+import type { CieWhiteness } from '@melto/core/light/ultraviolet';
+import { SHEET_BRIGHTENER } from '@/endpoints/light';
+import { ask } from '@/ui/api';
+
+/** Less than this in b* between M1 and M2, and no eye sees that a paper has brightener. */
+const LEAST_SHIFT = 0.3;
+
+/** What ultraviolet does to a sheet that was read with it and without; nothing where it was not. */
+export function BrightenerPanel({ readingId, onPick }: { readingId: number; onPick: (row: number) => void }) {
+  const { data } = useQuery({
+    queryKey: ['brightener', readingId],
+    queryFn: () => ask(SHEET_BRIGHTENER, { params: { id: readingId } }),
+  });
+  if (data === undefined || data === null) return null;
+  const { paper, patches, bent } = data;
+  const bright = paper !== null && Math.abs(paper.b) >= LEAST_SHIFT;
+  return (
+    <div className="panel">
+      <header>
+        <h2>Brightener</h2>
+        <span className="quiet">M1 against M2 of this sheet</span>
+      </header>
+      {paper !== null && (
+        <>
+          <p className="small">
+            {bright
+              ? 'Its white depends on the ultraviolet of the light; light tints turn with it.'
+              : 'This paper has next to no brightener: its white is the same in any light.'}
+          </p>
+          <dl className="facts">
+            <dt>Paper</dt>
+            <dd>
+              <b>{paper.deltaE.toFixed(2)}</b>{' '}
+              <span className="quiet">ΔE00, b* by {signed(paper.b)} with ultraviolet</span>
+            </dd>
+            <dt>Whiteness</dt>
+            <dd>
+              {words(paper.whiteness[0])}{' '}
+              <span className="quiet">with, {words(paper.whiteness[1])} without; CIE, D65, 10°</span>
+            </dd>
+          </dl>
+        </>
+      )}
+      <p className="small" style={{ marginTop: 8 }}>
+        Patches move by <b>{patches.mean.toFixed(2)}</b> ΔE00 on average, most of all
+      </p>
+      <ol>
+        {bent.map(({ row, deltaE }) => (
+          <li key={row} className="row small" style={{ justifyContent: 'space-between' }}>
+            <button type="button" className="plain" onClick={() => onPick(row)}>
+              patch {row + 1}
+            </button>
+            <b>{deltaE.toFixed(2)}</b>
+          </li>
+        ))}
+      </ol>
+    </div>
+  );
+}
+
+const words = (white: CieWhiteness | null): string =>
+  white === null ? 'no white' : `${white.whiteness.toFixed(1)}, tint ${signed(white.tint)}`;
+
+const signed = (value: number): string => `${value < 0 ? '−' : '+'}${Math.abs(value).toFixed(1)}`;
