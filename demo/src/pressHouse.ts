@@ -18,7 +18,7 @@ import { buildProfile } from '@melto/services/profile/buildProfile';
 import { versionsOf } from '@melto/services/ledger/versions';
 import { readingsOf } from '@melto/services/reading/readingView';
 import { conditionFor } from './conditionFor.ts';
-import { readSheet } from './readSheet.ts';
+import { readSheet, readWithoutUv } from './readSheet.ts';
 import { calibrateTile } from '@melto/services/simulated/simulatedHand';
 
 const DAY_MS = 86_400_000;
@@ -181,6 +181,16 @@ async function sheet(
   await calibrateTile(reading);
   const open = (await sheetsOf(reading, conditionId)).rows.filter(({ onRack }) => onRack);
   for (const { code } of open.sort((a, b) => a.code.localeCompare(b.code))) await readSheet(reading, code);
+  // The house wants to know what its bright paper does in other lights.
+  if (step.kind === 'profile') await readProfileDark(reading, conditionId);
+}
+
+async function readProfileDark(context: Context, conditionId: number): Promise<void> {
+  const own = (await readingsOf(context, conditionId)).rows.filter(({ purpose }) => purpose === 'profile');
+  const [lit] = own.filter(({ mode, finishedMs }) => mode === 'M1' && finishedMs !== null);
+  if (lit === undefined || own.some(({ mode, finishedMs }) => mode === 'M2' && finishedMs !== null)) return;
+  for (const { code } of (await sheetsOf(context, conditionId)).rows)
+    if (code.startsWith(lit.code)) await readWithoutUv(context, code);
 }
 
 async function result(
@@ -190,7 +200,7 @@ async function result(
 ): Promise<void> {
   const chart = CHARTS[link];
   const [newest] = (await readingsOf(context, conditionId)).rows.filter(
-    ({ purpose, finishedMs }) => purpose === chart && finishedMs !== null,
+    ({ purpose, finishedMs, mode }) => purpose === chart && finishedMs !== null && mode === 'M1',
   );
   switch (link) {
     case 'evenness':

@@ -12,12 +12,20 @@ export async function readSheet(context: Context, code: string, most = Infinity)
   const desk = await deskState(context, code);
   for (const { strip, measured } of desk.strips) {
     if (strip > most) return;
-    if (measured !== null) continue;
-    const attempt = `sample ${code} ${strip}`;
-    await unitOfWork(context, async (inner) => {
-      const answer = await readStrip(inner, code, { attempt, strip, mode: 'M1', hand: 'steady' });
-      if (!answer.ok) throw new Error(`strip ${strip} of ${code}: ${answer.words}`);
-      if (answer.complete) await judgeNow(inner, answer.readingId);
-    });
+    if (measured === null) await readOne(context, code, strip, 'M1');
   }
+}
+
+/** Reads all of a sheet once more, without ultraviolet. */
+export async function readWithoutUv(context: Context, code: string): Promise<void> {
+  for (const { strip } of (await deskState(context, code)).strips) await readOne(context, code, strip, 'M2');
+}
+
+async function readOne(context: Context, code: string, strip: number, mode: 'M1' | 'M2'): Promise<void> {
+  const attempt = `sample ${code} ${strip}${mode === 'M1' ? '' : ` ${mode}`}`;
+  await unitOfWork(context, async (inner) => {
+    const answer = await readStrip(inner, code, { attempt, strip, mode, hand: 'steady' });
+    if (!answer.ok) throw new Error(`strip ${strip} of ${code}: ${answer.words}`);
+    if (answer.complete) await judgeNow(inner, answer.readingId);
+  });
 }

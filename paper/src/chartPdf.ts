@@ -12,7 +12,7 @@ import {
 } from 'pdf-lib';
 import type { Color, PDFFont, PDFPage, PDFRef } from 'pdf-lib';
 import { drawChartPage } from './chartPage.ts';
-import type { ChartPage, PageTag } from './chartPage.ts';
+import type { ChartPage, PageDrawing, PageTag } from './chartPage.ts';
 import { fontBytes } from './fonts.ts';
 import { srgbProfile } from './srgbProfile.ts';
 import type { FontName } from './fonts.ts';
@@ -23,10 +23,20 @@ const POINTS_PER_MM = 72 / 25.4;
  * A chart as PDF: vector patches, embedded fonts, no output intent, no transparency. Patches are in device colour, but
  * for a page that is tagged: those carry its profile, to be converted as every job is.
  */
-export async function chartPdf(pages: readonly ChartPage[], createdMs: number): Promise<Uint8Array> {
+export function chartPdf(pages: readonly ChartPage[], createdMs: number): Promise<Uint8Array> {
+  const [{ title, tag }] = pages;
+  return drawnPdf(pages.map(drawChartPage), { title, tag }, createdMs);
+}
+
+/** Pages that are drawn already, as PDF. */
+export async function drawnPdf(
+  drawings: readonly PageDrawing[],
+  { title, tag }: Pick<ChartPage, 'title' | 'tag'>,
+  createdMs: number,
+): Promise<Uint8Array> {
   const document = await PDFDocument.create();
   document.registerFontkit(fontkit);
-  document.setTitle(pages[0].title);
+  document.setTitle(title);
   document.setProducer('Melto');
   document.setCreator('Melto');
   document.setCreationDate(new Date(createdMs));
@@ -34,10 +44,8 @@ export async function chartPdf(pages: readonly ChartPage[], createdMs: number): 
   const fonts = new Map<FontName, PDFFont>();
   for (const name of ['text', 'textBold', 'code'] as const)
     fonts.set(name, await document.embedFont(fontBytes(name), { subset: true }));
-  const [{ tag }] = pages;
   const space = tag === undefined ? undefined : await taggedSpace(document, tag);
-  for (const page of pages) {
-    const drawing = drawChartPage(page);
+  for (const drawing of drawings) {
     const height = drawing.height * POINTS_PER_MM;
     const sheet = document.addPage([drawing.width * POINTS_PER_MM, height]);
     const rectangle = (r: { x: number; y: number; width: number; height: number }, color: Color): void =>

@@ -3,6 +3,9 @@ import { deltaE2000Rows } from '@melto/core/colour/deltaE2000';
 import { deviceToLab } from '@melto/core/icc/profileTransform';
 import { profileText } from '@melto/core/icc/profileText';
 import { readIcc } from '@melto/core/icc/readIcc';
+import { estimateUvShare, studyFields } from '@melto/core/light/brightenerStudy';
+import { predictStudyPage } from '@melto/core/light/predictStudyPage';
+import { ROOM_LIGHTS } from '@melto/simulator/roomLights';
 import { adaptationOf, coloursUnder } from '@melto/core/light/colourUnder';
 import { WHITE_D50_MEASURED } from '@melto/core/colour/whitePoints';
 import { xyzRowsToLab, xyzToLab } from '@melto/core/colour/xyzToLab';
@@ -16,10 +19,13 @@ import {
   changeLight,
   putLightAway,
   takeLights,
+  tellUltraviolet,
   viewingLight,
   viewingLights,
 } from '../src/light/viewingLights.ts';
 import { barePaper, pooledReadings } from '../src/profile/pooledReadings.ts';
+import { studyData, studyPage } from '../src/profile/study.ts';
+import { simulatedPicks } from '../src/simulated/simulatedEye.ts';
 import { sheetBrightener } from '../src/profile/ultraviolet.ts';
 import { withdrawReading } from '../src/watch/withdrawReading.ts';
 import { buildProfile } from '../src/profile/buildProfile.ts';
@@ -46,6 +52,12 @@ beforeAll(async () => {
   services = await openTestServices('melto_lights');
 });
 afterAll(() => services.database.close());
+
+/** The Wren with a stock and its inks, as a new condition asks for them. */
+async function wrenOn(stock: string) {
+  const { id: deviceId, stocks, inkSet } = named((await conditionChoices(services)).devices, 'Wren');
+  return { deviceId, stockId: named(stocks, stock).id, inkSet };
+}
 
 /** A warm lamp of blue diode and phosphor, as a file. */
 const track = (scale = 1): Buffer =>
@@ -128,12 +140,31 @@ describe('lights of the house', () => {
     expect((await viewingLight(services, own.key)).power[0]).toBeCloseTo(1 / 36, 6);
     await putLightAway(services, id, false);
     for (const work of [
-      changeLight(services, 999, { name: 'x', note: '' }),
-      putLightAway(services, 999, true),
+      () => changeLight(services, 999, { name: 'x', note: '' }),
+      () => putLightAway(services, 999, true),
     ])
-      expect((await refusal(work)).title).toBe('There is no light 999.');
+      expect((await refusal(work())).title).toBe('There is no light 999.');
     for (const key of ['own-999', 'own-', 'own-1e3', 'X9', 'own-1 OR 1=1'])
       expect((await refusal(viewingLight(services, key))).title).toBe(`There is no light ${key}.`);
+  });
+});
+
+describe('the ultraviolet of a light', () => {
+  it('is what the latest study told, kept with its range', async () => {
+    const own = async () => (await viewingLights(services)).find(({ name }) => name === 'Gallery track');
+    const id = (await own())?.id ?? 0;
+    expect((await own())?.ultraviolet).toBeNull();
+    await tellUltraviolet(services, id, { share: 0.3, low: 0.2, high: 0.4 });
+    await Promise.all([0.1, 0.2].map((share) => tellUltraviolet(services, id, { share, low: 0, high: 0.5 })));
+    expect([0.1, 0.2]).toContain((await own())?.ultraviolet?.share);
+    for (const wrong of [
+      { share: 0.1, low: 0.2, high: 0.4 },
+      { share: 0.5, low: 0.2, high: 0.4 },
+    ])
+      expect((await refusal(tellUltraviolet(services, id, wrong))).field).toBe('share');
+    expect((await refusal(tellUltraviolet(services, 999, { share: 0, low: 0, high: 0 }))).title).toBe(
+      'There is no light 999.',
+    );
   });
 });
 
@@ -145,13 +176,8 @@ describe('a profile for a light', () => {
   const choices = () => ({ readingId, version: 4, tableSize: 'small', namePattern: '{device}' }) as const;
 
   beforeAll(async () => {
-    const wren = named((await conditionChoices(services)).devices, 'Wren');
-    const stock = named(wren.stocks, 'Lantern Gloss 150').id;
-    const { inkSet } = wren;
     ({ id: conditionId } = await createCondition(services, {
-      deviceId: wren.id,
-      stockId: stock,
-      inkSet,
+      ...(await wrenOn('Lantern Gloss 150')),
       mode: 'fine',
       points: DEFAULT_POINTS,
     }));
@@ -218,8 +244,11 @@ describe('a profile for a light', () => {
   it('neither comes in force nor is checked: prints are proven in D50', async () => {
     const [plain, own] = await versionsOf(services, conditionId, 'profile');
     const print = { ticks: TICKS, paper: 'a4' } as const;
-    for (const work of [putInForce(services, own.id), printShortCheck(services, conditionId, own.id, print)])
-      expect((await refusal(work)).title).toBe(
+    for (const work of [
+      () => putInForce(services, own.id),
+      () => printShortCheck(services, conditionId, own.id, print),
+    ])
+      expect((await refusal(work())).title).toBe(
         'This profile is for Gallery track, 2°; prints are compared and proven in D50.',
       );
     await putInForce(services, plain.id);
@@ -270,8 +299,35 @@ describe('a profile for a light', () => {
     expect(half).toBeLessThan(none - 0.5);
     expect(whole).toBeLessThan(half - 0.5);
     expect((await uv(0.4, [dark])).jobId).toBeGreaterThan(0);
+    // A study of the same sheet, by an eye in a light of the sample house: the share that its author gave it.
+    const window = ROOM_LIGHTS.find(({ name }) => name === 'Shop window, noon');
+    const rows = window?.power.map((value, i) => `${window.startNm + i * window.stepNm},${value}`) ?? [];
+    const file = Buffer.from(['nm,"Shop window, noon"', ...rows].join('\n'));
+    const [{ id }] = (await takeLights(services, 'window.csv', file)).taken;
+    const seen = { key: `own-${id}`, observer: '2deg' } as const;
+    const data = await studyData(services, conditionId, seen);
+    expect([data.device.length / 3, data.without.length / 3, data.lit.length / 3]).toEqual([400, 400, 400]);
+    const picks = await simulatedPicks(services, conditionId, seen);
+    expect(picks).toHaveLength(12);
+    const told = estimateUvShare(predictStudyPage(data), studyFields(), picks);
+    expect(Math.abs(told.share - (window?.ultraviolet ?? 9))).toBeLessThan(0.2);
+    expect(told.range[0]).toBeLessThan(told.share);
+    expect((await refusal(simulatedPicks(services, conditionId, { ...seen, key: 'A' }))).title).toContain(
+      'simulated eye',
+    );
+    const page = await studyPage(services, conditionId, 'a4');
+    expect(Buffer.from(page.content).subarray(0, 5).toString()).toBe('%PDF-');
     await withdrawReading(services, dark, true);
     expect(await sheetBrightener(services, readingId)).toBeNull();
+    expect((await refusal(studyData(services, conditionId, seen))).title).toContain(
+      'was not read in M1 and in M2',
+    );
+    const bare = await createCondition(services, {
+      ...(await wrenOn('Quay Proof 200')),
+      mode: 'fine',
+      points: DEFAULT_POINTS,
+    });
+    expect((await refusal(studyPage(services, bare.id, 'a4'))).title).toContain('none was built here yet');
   });
 
   it('takes spectra, and a light that is there', async () => {

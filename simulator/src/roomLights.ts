@@ -5,6 +5,8 @@ export interface RoomLight {
   readonly startNm: number;
   readonly stepNm: number;
   readonly power: readonly number[];
+  /** Share of the ultraviolet of M1 that acts in it: glass and lamps differ in what the spectrum shows little of. */
+  readonly ultraviolet: number;
 }
 
 const START_NM = 340;
@@ -18,6 +20,7 @@ function light(
   name: string,
   note: string,
   bumps: readonly Bump[],
+  ultraviolet: number,
   floor: (nm: number) => number = () => 0,
 ): RoomLight {
   const power = Array.from({ length: BANDS }, (_, i) => {
@@ -28,7 +31,7 @@ function light(
     );
     return Math.round(sum * 1e5) / 1e5;
   });
-  return { name, note, startNm: START_NM, stepNm: STEP_NM, power };
+  return { name, note, ultraviolet, startNm: START_NM, stepNm: STEP_NM, power };
 }
 
 /**
@@ -36,12 +39,17 @@ function light(
  * the proofing booth of the house.
  */
 export const ROOM_LIGHTS: readonly RoomLight[] = [
-  light('Gallery track', 'Warm lamps of blue diode and phosphor, on the hanging wall; no ultraviolet', [
-    [452, 10, 0.28],
-    [530, 36, 0.23],
-    [612, 50, 0.44],
-    [640, 30, 0.2],
-  ]),
+  light(
+    'Gallery track',
+    'Warm lamps of blue diode and phosphor, on the hanging wall; no ultraviolet',
+    [
+      [452, 10, 0.28],
+      [530, 36, 0.23],
+      [612, 50, 0.44],
+      [640, 30, 0.2],
+    ],
+    0.05,
+  ),
   light(
     'Shop window, noon',
     'Daylight through one pane, measured behind the glass',
@@ -49,6 +57,7 @@ export const ROOM_LIGHTS: readonly RoomLight[] = [
       [460, 90, 0.62],
       [600, 150, 0.55],
     ],
+    0.85,
     (nm) => 0.4 / (1 + Math.exp(-(nm - 362) / 9)),
   ),
   light(
@@ -63,6 +72,7 @@ export const ROOM_LIGHTS: readonly RoomLight[] = [
       [612, 36, 0.26],
       [650, 30, 0.26],
     ],
+    0.4,
     () => 0.06,
   ),
 ];

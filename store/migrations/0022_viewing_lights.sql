@@ -1,4 +1,5 @@
--- Lights that prints of the house hang in, as they were measured. A light never changes: another measurement is another light.
+-- Lights that prints of the house hang in, as they were measured. The spectrum of a light never changes: another measurement
+-- is another light. Which share of ultraviolet acts in it (that of M1 is 1) a brightener study tells, the latest one.
 CREATE TABLE viewing_light (
   id BIGINT UNSIGNED NOT NULL AUTO_INCREMENT PRIMARY KEY,
   house_id BIGINT UNSIGNED NOT NULL,
@@ -8,6 +9,10 @@ CREATE TABLE viewing_light (
   start_nm DOUBLE NOT NULL,
   step_nm DOUBLE NOT NULL,
   power LONGTEXT NOT NULL,
+  uv_share DOUBLE NULL,
+  uv_low DOUBLE NULL,
+  uv_high DOUBLE NULL,
+  uv_ms BIGINT NULL,
   author_id BIGINT UNSIGNED NOT NULL,
   made_ms BIGINT NOT NULL,
   away_ms BIGINT NULL,

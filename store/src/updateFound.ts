@@ -8,7 +8,11 @@ export async function updateFound(
   sql: Sql,
   table: 'kept_profile' | 'viewing_light',
   id: number,
-  columns: 'origin = ?, note = ?' | 'name = ?, note = ?' | 'away_ms = ?',
+  columns:
+    | 'origin = ?, note = ?'
+    | 'name = ?, note = ?'
+    | 'away_ms = ?'
+    | 'uv_share = ?, uv_low = ?, uv_high = ?, uv_ms = ?',
   values: readonly (string | number | null)[],
 ): Promise<boolean> {
   const found = await sql.rows(`SELECT id FROM ${table} WHERE id = ? AND house_id = ? FOR UPDATE`, [

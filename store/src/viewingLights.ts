@@ -11,12 +11,17 @@ export interface ViewingLightRow {
   readonly stepNm: number;
   /** JSON: relative power by wavelength. */
   readonly power: string;
+  /** What the latest brightener study told of its ultraviolet; null before one. */
+  readonly uvShare: number | null;
+  readonly uvLow: number | null;
+  readonly uvHigh: number | null;
+  readonly uvMs: number | null;
   readonly madeMs: number;
   readonly awayMs: number | null;
 }
 
 const COLUMNS =
-  'id, name, note, file_name AS fileName, start_nm AS startNm, step_nm AS stepNm, power, made_ms AS madeMs, away_ms AS awayMs FROM viewing_light';
+  'id, name, note, file_name AS fileName, start_nm AS startNm, step_nm AS stepNm, power, uv_share AS uvShare, uv_low AS uvLow, uv_high AS uvHigh, uv_ms AS uvMs, made_ms AS madeMs, away_ms AS awayMs FROM viewing_light';
 
 /** Lights of the house by name, those that were put away included. */
 export function listViewingLights(sql: Sql, limit: number): Promise<ViewingLightRow[]> {
@@ -63,4 +68,23 @@ export function changeViewingLight(
 /** False where there is no such light. */
 export function setViewingLightAway(sql: Sql, id: number, awayMs: number | null): Promise<boolean> {
   return updateFound(sql, 'viewing_light', id, 'away_ms = ?', [awayMs]);
+}
+
+/** What a study told of the ultraviolet of a light; false where there is no such light. */
+export function setLightUltraviolet(
+  sql: Sql,
+  id: number,
+  {
+    share,
+    low,
+    high,
+    ms,
+  }: { readonly share: number; readonly low: number; readonly high: number; readonly ms: number },
+): Promise<boolean> {
+  return updateFound(sql, 'viewing_light', id, 'uv_share = ?, uv_low = ?, uv_high = ?, uv_ms = ?', [
+    share,
+    low,
+    high,
+    ms,
+  ]);
 }

@@ -1,4 +1,7 @@
 import { Type } from '@sinclair/typebox';
+import type { StudyPick } from '@melto/core/light/brightenerStudy';
+import type { StudyData } from '@melto/core/light/predictStudyPage';
+import { MOST_UV } from '@melto/core/light/ultraviolet';
 import type { ViewingLight } from '@melto/services/light/viewingLights';
 import type { SheetBrightener } from '@melto/services/profile/ultraviolet';
 import type { SeenPatch } from '@melto/services/reading/readingUnder';
@@ -8,6 +11,8 @@ import { IN_PATH, text, word } from './fields';
 /** What a light is asked for by. */
 export const LIGHT_KEY = Type.String({ pattern: '^([A-Z]\\d{0,2}|own-\\d{1,15})$' });
 export const OBSERVERS = ['2deg', '10deg'] as const;
+
+const SEEN_IN = strict({ light: LIGHT_KEY, observer: oneOf(OBSERVERS) });
 
 export const LIGHTS = reads({
   ...{ path: '/api/lights', says: 'Standard lights and those of the house, with what they are like' },
@@ -56,7 +61,7 @@ export const READING_UNDER = reads({
     who: 'viewer',
   },
   params: IN_PATH,
-  query: strict({ light: LIGHT_KEY, observer: oneOf(OBSERVERS) }),
+  query: SEEN_IN,
   answer: answers<readonly SeenPatch[]>(Type.Array(Type.Object({}))),
 });
 
@@ -66,4 +71,42 @@ export const SHEET_BRIGHTENER = reads({
   who: 'viewer',
   params: IN_PATH,
   answer: answers<SheetBrightener | null>(Type.Union([Type.Object({}), Type.Null()])),
+});
+
+const UV_SHARE = Type.Number({ minimum: 0, maximum: MOST_UV });
+
+export const TELL_ULTRAVIOLET = sets({
+  path: '/api/lights/{id}/ultraviolet',
+  says: 'Keep what a brightener study told of the ultraviolet of a light',
+  who: 'specialist',
+  params: IN_PATH,
+  body: strict({ share: UV_SHARE, low: UV_SHARE, high: UV_SHARE }),
+  answer: DONE,
+});
+
+export const STUDY_FILE = reads({
+  ...{ path: '/api/conditions/{id}/study-file', says: 'The page of greys of a brightener study, as PDF' },
+  who: 'viewer',
+  params: IN_PATH,
+  query: strict({ paper: Type.Optional(oneOf(['a4', 'a3', 'letter'] as const)) }),
+});
+
+export const STUDY_DATA = reads({
+  path: '/api/conditions/{id}/study-data',
+  says: 'What tells how the page of a brightener study looks in a light',
+  who: 'viewer',
+  params: IN_PATH,
+  query: SEEN_IN,
+  answer: answers<StudyData>(Type.Object({ channels: Type.Integer() })),
+});
+
+export const SIMULATED_PICKS = reads({
+  path: '/api/conditions/{id}/simulated-picks',
+  says: 'What a simulated eye picks on the page of a brightener study, in a light of the sample house',
+  who: 'viewer',
+  params: IN_PATH,
+  query: SEEN_IN,
+  answer: answers<readonly StudyPick[]>(
+    Type.Array(Type.Object({ row: Type.Integer(), field: Type.Integer() })),
+  ),
 });

@@ -14,6 +14,7 @@ import {
   findViewingLight,
   insertViewingLight,
   listViewingLights,
+  setLightUltraviolet,
   setViewingLightAway,
 } from '@melto/store/viewingLights';
 import type { ViewingLightRow } from '@melto/store/viewingLights';
@@ -35,6 +36,13 @@ export interface ViewingLight {
   readonly madeMs: number | null;
   readonly away: boolean;
   readonly figures: LightFigures;
+  /** Share of the ultraviolet of M1 that acts in it, as the latest brightener study told; null before one. */
+  readonly ultraviolet: {
+    readonly share: number;
+    readonly low: number;
+    readonly high: number;
+    readonly atMs: number;
+  } | null;
   readonly grid: SpectralGrid;
   /** Largest 1. */
   readonly power: readonly number[];
@@ -53,7 +61,7 @@ function standardView({ key, name }: (typeof STANDARD_LIGHTS)[number]): ViewingL
   if (light === undefined) throw new Error(`no standard light ${key}`);
   const most = Math.max(...light.power);
   return {
-    ...{ key, id: null, name, note: '', fileName: '', madeMs: null, away: false },
+    ...{ key, id: null, name, note: '', fileName: '', madeMs: null, away: false, ultraviolet: null },
     figures: describeLight(light),
     grid: TABLE_GRID,
     power: Array.from(light.power, (value) => value / most),
@@ -61,11 +69,13 @@ function standardView({ key, name }: (typeof STANDARD_LIGHTS)[number]): ViewingL
 }
 
 function ownView(row: ViewingLightRow): ViewingLight {
-  const { id, name, note, fileName, madeMs } = row;
+  const { id, name, note, fileName, madeMs, uvShare: share, uvLow: low, uvHigh: high, uvMs: atMs } = row;
   const measured = spectrumOf(row);
   return {
     ...{ key: `own-${id}`, id, name, note, fileName, madeMs, away: row.awayMs !== null },
     figures: describeLight(illuminantOf(row), measured),
+    ultraviolet:
+      share === null || low === null || high === null || atMs === null ? null : { share, low, high, atMs },
     ...measured,
   };
 }
@@ -165,6 +175,20 @@ export async function changeLight(
   const words = { name: named(name, 'name', 'light'), note: note.trim() };
   await unitOfWork(context, async ({ database }) => {
     if (!(await changeViewingLight(database, id, words))) throw notFound(`light ${id}`);
+  });
+}
+
+/** Keeps what a brightener study told of the ultraviolet of a light, in place of what an earlier one did. */
+export async function tellUltraviolet(
+  context: Context,
+  id: number,
+  { share, low, high }: { readonly share: number; readonly low: number; readonly high: number },
+): Promise<void> {
+  if (!(low <= share && share <= high))
+    throw new Problem('bad-input', 'The share lies outside its own range.', 'Make the study again.', 'share');
+  const ms = context.now();
+  await unitOfWork(context, async ({ database }) => {
+    if (!(await setLightUltraviolet(database, id, { share, low, high, ms }))) throw notFound(`light ${id}`);
   });
 }
 

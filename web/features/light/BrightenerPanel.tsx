@@ -4,12 +4,21 @@ import { useQuery } from '@tanstack/react-query';
 import type { CieWhiteness } from '@melto/core/light/ultraviolet';
 import { SHEET_BRIGHTENER } from '@/endpoints/light';
 import { ask } from '@/ui/api';
+import { Link } from '@/ui/Link';
 
 /** Less than this in b* between M1 and M2, and no eye sees that a paper has brightener. */
 const LEAST_SHIFT = 0.3;
 
 /** What ultraviolet does to a sheet that was read with it and without; nothing where it was not. */
-export function BrightenerPanel({ readingId, onPick }: { readingId: number; onPick: (row: number) => void }) {
+export function BrightenerPanel({
+  readingId,
+  conditionId,
+  onPick,
+}: {
+  readingId: number;
+  conditionId: number;
+  onPick: (row: number) => void;
+}) {
   const { data } = useQuery({
     queryKey: ['brightener', readingId],
     queryFn: () => ask(SHEET_BRIGHTENER, { params: { id: readingId } }),
@@ -27,8 +36,9 @@ export function BrightenerPanel({ readingId, onPick }: { readingId: number; onPi
         <>
           <p className="small">
             {bright
-              ? 'Its white depends on the ultraviolet of the light; light tints turn with it.'
+              ? 'Its white depends on the ultraviolet of the light; light tints turn with it. '
               : 'This paper has next to no brightener: its white is the same in any light.'}
+            {bright && <Link href={`/conditions/${conditionId}/study`}>Brightener study</Link>}
           </p>
           <dl className="facts">
             <dt>Paper</dt>

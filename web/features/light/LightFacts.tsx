@@ -7,7 +7,7 @@ import { SpectrumPlot } from './SpectrumPlot';
 
 /** What a light is like: its spectrum, and its figures. */
 export function LightFacts({ light, daylight }: { light: ViewingLight; daylight?: ViewingLight }) {
-  const { figures, grid } = light;
+  const { figures, grid, ultraviolet } = light;
   const { temperature, rendering, uvShare } = figures;
   const endNm = grid.startNm + (grid.count - 1) * grid.stepNm;
   return (
@@ -49,6 +49,18 @@ export function LightFacts({ light, daylight }: { light: ViewingLight; daylight?
               </>
             )}
           </dd>
+          {ultraviolet !== null && (
+            <>
+              <dt>Acting on paper</dt>
+              <dd>
+                <b>{ultraviolet.share.toFixed(2)}</b>{' '}
+                <span className="quiet">
+                  of the ultraviolet of D50, {ultraviolet.low.toFixed(2)} to {ultraviolet.high.toFixed(2)};
+                  study of {formatMoment(ultraviolet.atMs)}
+                </span>
+              </dd>
+            </>
+          )}
           <dt>Spectrum</dt>
           <dd>
             {grid.startNm} to {endNm} nm, every {grid.stepNm} nm

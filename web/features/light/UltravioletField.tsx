@@ -16,10 +16,13 @@ export interface Ultraviolet {
 
 /** The share of ultraviolet that acts in a light, where each sheet was read with it and without; else a word on that. */
 export function UltravioletField({
+  known,
   readingIds,
   value,
   onChange,
 }: {
+  /** What a brightener study told of the light. */
+  known?: number;
   readingIds: readonly number[];
   value: Ultraviolet | undefined;
   /** Undefined: as the readings have it. */
@@ -49,11 +52,7 @@ export function UltravioletField({
       label="Share of ultraviolet"
       value={typed}
       error={!right}
-      helperText={
-        right
-          ? '0 behind glass or under diodes, 1 as in D50; empty: as it was read'
-          : `A number from 0 to ${MOST_UV}`
-      }
+      helperText={right ? helpFor(known) : `A number from 0 to ${MOST_UV}`}
       onChange={({ target }) => {
         setTyped(target.value);
         const next = numberOf(target.value);
@@ -63,3 +62,8 @@ export function UltravioletField({
     />
   );
 }
+
+const helpFor = (known: number | undefined): string =>
+  known === undefined
+    ? '0 behind glass or under diodes, 1 as in D50; empty: as it was read. A brightener study tells it.'
+    : `A study told ${known.toFixed(2)} of this light; empty: as it was read`;

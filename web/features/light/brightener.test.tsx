@@ -18,7 +18,9 @@ describe('brightener of a sheet', () => {
   it('is shown with what it bends, where the sheet was read both ways', async () => {
     fakeServer({ 'GET /api/readings/3/brightener': pair(-5.22) });
     const picked: number[] = [];
-    const { user } = show(<BrightenerPanel readingId={3} onPick={(row) => picked.push(row)} />);
+    const { user } = show(
+      <BrightenerPanel readingId={3} conditionId={2} onPick={(row) => picked.push(row)} />,
+    );
     expect(await screen.findByText(/depends on the ultraviolet/)).toBeTruthy();
     expect(screen.getByText(/b\* by −5\.2 with ultraviolet/)).toBeTruthy();
     expect(screen.getByText(/121\.4, tint −1\.3/)).toBeTruthy();
@@ -33,13 +35,13 @@ describe('brightener of a sheet', () => {
     [0.1, 'next to no brightener'],
   ] as const)('by %d in b* is said', async (b, words) => {
     fakeServer({ 'GET /api/readings/3/brightener': pair(b) });
-    show(<BrightenerPanel readingId={3} onPick={() => {}} />);
+    show(<BrightenerPanel readingId={3} conditionId={2} onPick={() => {}} />);
     expect(await screen.findByText(new RegExp(words))).toBeTruthy();
   });
 
   it('is no panel where it was not', async () => {
     const { sent } = fakeServer({ 'GET /api/readings/3/brightener': null });
-    const { container } = show(<BrightenerPanel readingId={3} onPick={() => {}} />);
+    const { container } = show(<BrightenerPanel readingId={3} conditionId={2} onPick={() => {}} />);
     await expect.poll(() => sent.length).toBe(1);
     expect(container.textContent).toBe('');
   });

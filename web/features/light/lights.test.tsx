@@ -22,7 +22,7 @@ function lightOf(key: string, own?: Partial<ViewingLight>): ViewingLight {
   if (light === undefined) throw new Error(key);
   const power = [...light.power];
   return {
-    ...{ key, id: null, name: key, note: '', fileName: '', madeMs: null, away: false },
+    ...{ key, id: null, name: key, note: '', fileName: '', madeMs: null, away: false, ultraviolet: null },
     ...{ figures: describeLight(light), grid: TABLE_GRID, power },
     ...own,
   };

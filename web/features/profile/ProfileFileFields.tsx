@@ -7,7 +7,7 @@ import type { TableSize } from '@melto/core/profile/buildRgbProfile';
 import { LightField } from '@/features/light/LightField';
 import { UltravioletField } from '@/features/light/UltravioletField';
 import type { Ultraviolet } from '@/features/light/UltravioletField';
-import { DAYLIGHT, partsOf } from '@/features/light/useLights';
+import { DAYLIGHT, partsOf, useLights } from '@/features/light/useLights';
 import type { ConditionRow } from '@melto/services/ledger/conditions';
 
 /** How the file is to be: ICC version, tables, name. */
@@ -56,6 +56,7 @@ export function ProfileFileFields({
   file: ProfileFile;
   onChange: (changed: Partial<ProfileFile>) => void;
 }) {
+  const known = useLights().find(({ key }) => key === file.light?.key)?.ultraviolet?.share;
   const words = TABLE_WORDS[drivenByLight(condition.process) ? 'rgb' : 'inks'];
   return (
     <>
@@ -96,7 +97,8 @@ export function ProfileFileFields({
       />
       {file.light !== undefined && (
         <UltravioletField
-          key={readingIds.join()}
+          key={`${file.light.key} ${readingIds.join()}`}
+          known={known}
           readingIds={readingIds}
           value={file.light.uv}
           onChange={(uv) => onChange({ light: file.light === undefined ? undefined : { ...file.light, uv } })}

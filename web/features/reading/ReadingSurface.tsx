@@ -213,7 +213,11 @@ export function ReadingSurface({
           )}
           {view.grid !== null && (
             <>
-              <BrightenerPanel readingId={view.id} onPick={(row) => set({ patch: String(row) })} />
+              <BrightenerPanel
+                readingId={view.id}
+                conditionId={view.conditionId}
+                onPick={(row) => set({ patch: String(row) })}
+              />
               <SeenInPanel readingId={view.id} onPick={(row) => set({ patch: String(row) })} />
             </>
           )}

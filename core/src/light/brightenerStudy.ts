@@ -1,0 +1,168 @@
+import type { Lab } from '../colour/lab.ts';
+import type { Xyz } from '../colour/xyz.ts';
+import { xyzToLab } from '../colour/xyzToLab.ts';
+import { MOST_UV } from './ultraviolet.ts';
+
+/** Rounds of picks, each through all rows: with four an eye that scatters by 0.4 ΔE*ab is known to 0.1 in share. */
+export const STUDY_ROUNDS = 4;
+/** Lightnesses of the rows of greys on a study's page. */
+export const STUDY_LIGHTNESSES = [90, 80, 68] as const;
+/** Fields of a row; the one in the middle is neutral with ultraviolet as in D50. */
+export const STUDY_FIELDS = 15;
+/** From one field to the next, in b*. */
+export const STUDY_STEP = 0.6;
+/** More of its ultraviolet makes a paper bluer: what is neutral with less of it lies on the blue side, where most fields are. */
+const BLUE_FIELDS = 11;
+
+/** A field of a study's page: its row, its place from the bluest on, and the colour that it is to have in D50. */
+export interface StudyField {
+  readonly row: number;
+  readonly field: number;
+  readonly lab: Lab;
+}
+
+/** All fields of a study's page, row by row. */
+export function studyFields(): StudyField[] {
+  return STUDY_LIGHTNESSES.flatMap((lightness, row) =>
+    Array.from({ length: STUDY_FIELDS }, (_, field) => ({
+      ...{ row, field },
+      lab: [lightness, 0, (field - BLUE_FIELDS) * STUDY_STEP] as const,
+    })),
+  );
+}
+
+/** A field that an eye took for the most neutral of its row. */
+export interface StudyPick {
+  readonly row: number;
+  readonly field: number;
+}
+
+export interface StudyEstimate {
+  /** Share of the ultraviolet of M1 that acts in the light: mean of what the picks leave possible. */
+  readonly share: number;
+  /** Nine of ten shares that the picks leave possible lie between these. */
+  readonly range: readonly [number, number];
+  /** How far apart repeated picks of a row were, in fields: their standard deviation; null without repeats. */
+  readonly scatter: number | null;
+  /** How far b* of the rows moves from no ultraviolet to that of D50, on average: what the study has to go by. */
+  readonly turn: number;
+  /** Whether the picks tell anything: on a paper without brightener every share looks the same. */
+  readonly tells: boolean;
+  /** Rows whose picks lie at an end: what is neutral lies perhaps beyond. */
+  readonly atTheEnd: readonly number[];
+  /** Chroma of the fields that were picked at that share, on average: far from none, the picks do not fit the readings. */
+  readonly leftOver: number;
+}
+
+/** The fields of a page in a light: XYZ row-major field × 3. */
+export interface StudyPage {
+  /** Without any ultraviolet. */
+  readonly without: Float64Array;
+  /** What the ultraviolet of M1 adds. */
+  readonly added: Float64Array;
+  /** Of a grey without brightener. */
+  readonly white: Xyz;
+}
+
+/** Turning less than this, no eye can tell. */
+export const LEAST_TURN = 0.6;
+/** Left over more than this, the picks were made in another light or beside something that is no grey. */
+export const MOST_LEFT_OVER = 2.5;
+
+const SHARE_STEP = 0.005;
+/** How sure an eye may be: chroma at which a field is still taken for neutral. */
+const EYES = [0.3, 0.5, 0.8, 1.2, 1.8];
+
+/**
+ * Estimates from picks which share of ultraviolet acts in a light. Every share makes another field of a row the most
+ * neutral; an eye takes fields of chroma C with odds exp(−C²/2σ²), and σ is left open. What is neutral is so beside a
+ * grey without brightener, in the light's own white.
+ * @param page how its fields look in the light.
+ */
+export function estimateUvShare(
+  page: StudyPage,
+  fields: readonly StudyPick[],
+  picks: readonly StudyPick[],
+): StudyEstimate {
+  if (picks.length === 0) throw new RangeError('no picks');
+  const { without, added, white } = page;
+  const labAt = (i: number, share: number): Lab => {
+    const at = (axis: number): number => without[3 * i + axis] + share * added[3 * i + axis];
+    const xyz: Xyz = [at(0), at(1), at(2)];
+    return xyzToLab(xyz, white);
+  };
+  const rows = [...new Set(fields.map(({ row }) => row))];
+  const ofRow = rows.map((row) => fields.flatMap((field, i) => (field.row === row ? [i] : [])));
+  const pickedAt = picks.map((pick) => {
+    const i = fields.findIndex(({ row, field }) => row === pick.row && field === pick.field);
+    if (i < 0) throw new RangeError(`no field ${pick.field} in row ${pick.row}`);
+    return i;
+  });
+  const chroma = (i: number, share: number): number => {
+    const [, a, b] = labAt(i, share);
+    return Math.hypot(a, b);
+  };
+  const shares = Array.from({ length: Math.round(MOST_UV / SHARE_STEP) + 1 }, (_, k) => k * SHARE_STEP);
+  const logs = shares.map((share) => logLikelihoods(share, chroma, ofRow, pickedAt, fields, rows));
+  const most = Math.max(...logs.flat());
+  const odds = logs.map((own) => own.reduce((sum, value) => sum + Math.exp(value - most), 0));
+  const total = odds.reduce((sum, value) => sum + value, 0);
+  const share = odds.reduce((sum, value, k) => sum + (value * shares[k]) / total, 0);
+  const turn = fields.reduce(
+    (sum, _, i) => sum + Math.abs(labAt(i, 1)[2] - labAt(i, 0)[2]) / fields.length,
+    0,
+  );
+  const ends = (row: number): boolean => {
+    const places = fields.filter((field) => field.row === row).map(({ field }) => field);
+    const own = picks.filter((pick) => pick.row === row);
+    return own.some(({ field }) => field === Math.min(...places) || field === Math.max(...places));
+  };
+  return {
+    ...{ share, turn, tells: turn >= LEAST_TURN },
+    range: [quantile(shares, odds, 0.05 * total), quantile(shares, odds, 0.95 * total)],
+    scatter: scatterOf(picks),
+    atTheEnd: rows.filter(ends),
+    leftOver: pickedAt.reduce((sum, i) => sum + chroma(i, share) / pickedAt.length, 0),
+  };
+}
+
+/** Log odds of all picks at a share, for each kind of eye. */
+function logLikelihoods(
+  share: number,
+  chroma: (i: number, share: number) => number,
+  ofRow: readonly (readonly number[])[],
+  pickedAt: readonly number[],
+  fields: readonly StudyPick[],
+  rows: readonly number[],
+): number[] {
+  const squares = new Map(ofRow.flat().map((i) => [i, chroma(i, share) ** 2]));
+  return EYES.map((eye) => {
+    const odds = (i: number): number => -(squares.get(i) ?? 0) / (2 * eye * eye);
+    const sums = ofRow.map((own) => {
+      const highest = Math.max(...own.map(odds));
+      return highest + Math.log(own.reduce((sum, i) => sum + Math.exp(odds(i) - highest), 0));
+    });
+    return pickedAt.reduce((sum, i) => sum + odds(i) - sums[rows.indexOf(fields[i].row)], 0);
+  });
+}
+
+function quantile(values: readonly number[], odds: readonly number[], wanted: number): number {
+  let sum = 0;
+  for (let k = 0; k < values.length; k++) {
+    sum += odds[k];
+    if (sum >= wanted) return values[k];
+  }
+  return values[values.length - 1];
+}
+
+/** Pooled over rows; null where none was picked twice. */
+function scatterOf(picks: readonly StudyPick[]): number | null {
+  let [squares, free] = [0, 0];
+  for (const row of new Set(picks.map((pick) => pick.row))) {
+    const own = picks.filter((pick) => pick.row === row).map(({ field }) => field);
+    const middle = own.reduce((sum, field) => sum + field, 0) / own.length;
+    squares += own.reduce((sum, field) => sum + (field - middle) ** 2, 0);
+    free += own.length - 1;
+  }
+  return free === 0 ? null : Math.sqrt(squares / free);
+}
