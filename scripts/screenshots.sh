@@ -5,15 +5,15 @@ cd "$(dirname "${BASH_SOURCE[0]}")/.."
 shot() { node scripts/screenshot.mjs "$@"; }
 out=docs/screenshots
 shot / "$out/floor.png"
-shot /conditions/5/profile "$out/print.png" 'role=button[name="Print RGB 900"]'
 shot /read/WRN-0005-1 "$out/reading-desk.png"
 shot '/readings/1?patch=200' "$out/reading.png"
 shot /conditions/1/profile "$out/profile.png"
 shot /conditions/7/conformity "$out/conformity.png"
 shot /conditions/6/watch "$out/watch.png"
-shot /library/people "$out/people.png"
-shot /conditions/6/profile "$out/press-profile.png"
+shot "/library/lights?light=own-1" "$out/lights.png"
 shot /conditions/6/evenness "$out/evenness.png"
+shot /conditions/6/study "$out/study.png" wait 'role=combobox[name="Light"]' 'role=option[name="Gallery track"]' 'role=button[name="Field 9"]' 'role=button[name="Field 9"]'
+shot /conditions/6/profile "$out/press-profile.png"
 shot /conditions/6/limits "$out/limits.png"
 shot /conditions/6/curves "$out/curves.png"
 shot /conditions/6/balance "$out/balance.png"

@@ -5,21 +5,13 @@ import type { StudyEstimate } from '@melto/core/light/brightenerStudy';
 export const rowLetter = (row: number): string => String.fromCharCode(65 + row);
 
 /** What a study came to, in sentences; the first says whether it can be used. */
-export function studySentences({
-  share,
-  range,
-  scatter,
-  turn,
-  tells,
-  atTheEnd,
-  leftOver,
-}: StudyEstimate): string[] {
+export function studySentences({ range, scatter, turn, tells, atTheEnd, leftOver }: StudyEstimate): string[] {
   if (!tells)
     return [
       `This paper has next to no brightener: its greys turn by ${turn.toFixed(1)} in b* between no ultraviolet and that of D50, and no eye tells ${LEAST_TURN}. Nothing depends on the ultraviolet of the light.`,
     ];
   const out = [
-    `${share.toFixed(2)} of the ultraviolet of D50 acts in this light; nine times out of ten it lies between ${range[0].toFixed(2)} and ${range[1].toFixed(2)}.`,
+    `Nine times out of ten the share that acts lies between ${range[0].toFixed(2)} and ${range[1].toFixed(2)}.`,
   ];
   if (leftOver > MOST_LEFT_OVER)
     out.push(
