@@ -167,28 +167,32 @@ test('it is watched, from three sheets that were measured elsewhere', async ({ p
   }
 });
 
-test('a measured file on the floor becomes a condition and its RGB profile', async ({ page }) => {
+/** A chart on a bright paper as an instrument elsewhere read it. */
+function brightSheet(mode: 'M1' | 'M2'): string {
   const { device, roles } = makeRgbChart(300, 7);
   const layout = layoutChart(RGB, device, 'a4', 7);
   const { grid, spectra } = simulateSheets({
-    ...{ device: 'wren', stock: 'chalk-rag-310', printMode: 'fine', side: 'printing', seed: 61 },
-    ...{ mode: 'M1', noise: 'instrument', values: device, layout },
+    ...{ device: 'wren', stock: 'lantern-gloss-150', printMode: 'fine', side: 'printing', seed: 61 },
+    ...{ mode, noise: 'instrument', values: device, layout },
   });
-  const file = writeCgats(
+  return writeCgats(
     patchSetToCgats({
       ids: roles.map((_, i) => `${i + 1}`),
       process: RGB,
       device,
       spectra: { grid, values: spectra },
-      conditions: { mode: 'M1' },
+      conditions: { mode },
       notes: [],
     }),
   );
+}
+
+test('a measured file on the floor becomes a condition and its RGB profile', async ({ page }) => {
   await page.goto('/');
   await page.getByLabel('take a measured file').setInputFiles({
     name: 'rag.txt',
     mimeType: 'text/plain',
-    buffer: Buffer.from(file),
+    buffer: Buffer.from(brightSheet('M1')),
   });
   const dialog = page.getByRole('dialog');
   await expect(dialog).toContainText('M1: all 300 patches');
@@ -212,4 +216,56 @@ test('a measured file on the floor becomes a condition and its RGB profile', asy
   await page.getByLabel('Find').fill('tern lus');
   await expect(page.getByRole('link', { name: /Tern Lustre/ })).toBeVisible();
   await expect(page.getByRole('link', { name: /Quarry Gloss/ })).toBeHidden();
+});
+
+test('a bright paper gets a profile for the light that its prints hang in', async ({ page, request }) => {
+  // The same sheet once more, without ultraviolet.
+  const floor = (await (await request.get('/api/floor?find=Tern')).json()) as { rows: { id: number }[] };
+  const id = floor.rows[0].id;
+  const { rows } = (await (await request.get(`/api/conditions/${id}/sheets`)).json()) as {
+    rows: { code: string }[];
+  };
+  await page.goto(`/read/${rows[0].code}`);
+  await page.getByLabel('File of measurements').setInputFiles({
+    name: 'bright-m2.txt',
+    mimeType: 'text/plain',
+    buffer: Buffer.from(brightSheet('M2')),
+  });
+  await page.getByRole('dialog').getByRole('button', { name: 'Take the reading' }).click();
+  await expect(page.getByRole('dialog')).toBeHidden();
+  await page.getByRole('link', { name: 'Look at the reading' }).click();
+  await expect(page.getByRole('heading', { name: 'Brightener' })).toBeVisible();
+  await expect(page.getByText(/depends on the ultraviolet/)).toBeVisible();
+
+  await page.goto('/library/lights');
+  const lamp = Array.from({ length: 41 }, (_, i) => `${380 + 10 * i},${20 + 2 * i}`);
+  await page.getByLabel('Take a measured light').setInputFiles({
+    name: 'hall.csv',
+    mimeType: 'text/csv',
+    buffer: Buffer.from(['nm,North hall', ...lamp].join('\n')),
+  });
+  await expect(page.getByRole('heading', { name: 'North hall' })).toBeVisible();
+  await expect(page.getByText(/Warmer than daylight/)).toBeVisible();
+
+  await page.goto(`/conditions/${id}/study`);
+  await page.getByRole('combobox', { name: 'Light' }).click();
+  await page.getByRole('option', { name: 'North hall' }).click();
+  // The same field each time: what is neutral without any ultraviolet lies near it.
+  for (let i = 0; i < 12; i++) await page.getByRole('button', { name: 'Field 9', exact: true }).click();
+  await page.getByRole('button', { name: 'Keep it with the light' }).click();
+
+  await page.getByRole('button', { name: 'Build another' }).click();
+  const form = page.getByRole('dialog');
+  await form.getByLabel('For the light').click();
+  await page.getByRole('option', { name: 'North hall, 2°' }).click();
+  await expect(form.getByText(/^A study told 0\.\d\d of this light/)).toBeVisible();
+  await form.getByLabel('Share of ultraviolet').fill('0.4');
+  await form.getByRole('button', { name: 'Build', exact: true }).click();
+  await expect(page.getByRole('button', { name: /^v2/ })).toBeVisible({ timeout: 120_000 });
+  await page.getByRole('button', { name: /^v2/ }).click();
+  await expect(
+    page.getByText(/^for North hall, 2°, ultraviolet 0\.40, beside the one in force/),
+  ).toBeVisible();
+  await expect(page.getByRole('button', { name: /in force/ })).toHaveCount(0);
+  await nothingSimulated(page);
 });

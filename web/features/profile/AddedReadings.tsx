@@ -39,9 +39,14 @@ export function AddedReadings({ addable, isAdded, onAdd }: Additions) {
   ));
 }
 
-/** The newest reading that is not of a chart that adds to another one. */
+/**
+ * The newest reading that is not of a chart that adds to another one. One without ultraviolet (M2) stands beside that of
+ * its sheet with it, which the profile is built from.
+ */
 export function newestFirstReading(readings: readonly ReadingOfCondition[]): ReadingOfCondition | undefined {
-  return readings.find((row) => !isAddition(row));
+  const newest = readings.find((row) => !isAddition(row));
+  if (newest?.mode !== 'M2') return newest;
+  return readings.find(({ printId, mode }) => printId === newest.printId && mode !== 'M2') ?? newest;
 }
 
 function isAddition({ kind }: ReadingOfCondition): boolean {

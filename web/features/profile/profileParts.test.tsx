@@ -9,6 +9,7 @@ import { ChartMaker } from '@/features/charts/ChartMaker';
 import { fakeServer, Refused } from '@/testing/fakeServer';
 import { navigation } from '@/testing/navigation';
 import { show } from '@/testing/show';
+import { newestFirstReading } from './AddedReadings';
 import { BuildForm } from './BuildForm';
 import { InstallNotes } from './InstallNotes';
 import { RefineDialog } from './RefineDialog';
@@ -224,5 +225,18 @@ describe('the report of a profile', () => {
     expect(screen.getByRole('link', { name: 'All of it as a package' }).getAttribute('href')).toBe(
       '/api/results/5/package',
     );
+  });
+});
+
+describe('the reading that a profile is built from', () => {
+  const row = (id: number, mode: string, printId: number, kind: string | null = 'first') =>
+    ({ id, mode, printId, kind }) as ReadingOfCondition;
+  it.each([
+    ['the newest', [row(3, 'M1', 2), row(2, 'M1', 1)], 3],
+    ['none that adds to another', [row(3, 'M1', 2, 'refinement'), row(2, 'M1', 1)], 2],
+    ['with ultraviolet where its sheet was read both ways', [row(3, 'M2', 1), row(2, 'M1', 1)], 2],
+    ['without where it was read so alone', [row(3, 'M2', 2), row(2, 'M1', 1)], 3],
+  ] as const)('is %s', (_, rows, id) => {
+    expect(newestFirstReading(rows)?.id).toBe(id);
   });
 });
