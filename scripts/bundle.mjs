@@ -12,6 +12,7 @@ const ENTRIES = {
     migrate: 'services/src/house/migrate.ts',
     houseCommand: 'services/src/house/houseCommand.ts',
     houseVerify: 'jobs/src/houseVerify.ts',
+    houseLeave: 'jobs/src/houseLeave.ts',
     drawPdf: 'paper/src/report/drawPdf.ts',
     readUpload: 'paper/src/readUpload.ts',
     inkIntents: 'core/src/profile/inkIntents.ts',

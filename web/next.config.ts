@@ -21,6 +21,8 @@ const config: NextConfig = {
     'pdf-lib',
     '@react-pdf/renderer',
     'piscina',
+    'pino',
+    'prom-client',
   ],
   outputFileTracingRoot: root,
   turbopack: { root },

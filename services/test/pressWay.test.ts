@@ -1,3 +1,8 @@
+import { unwrap } from '@melto/core/result';
+import { curvesFromCsv } from '@melto/core/curveFiles/curvesFromCsv';
+import { readIcc } from '@melto/core/icc/readIcc';
+import { readPatchSet } from '@melto/core/cgats/patchSetFromCgats';
+import { openFiles } from '../src/overview/openFiles.ts';
 import { unitOfWork } from '../src/kernel/context.ts';
 import { BALANCE } from '../src/ledger/kinds/balanceKind.ts';
 import { CURVES } from '../src/ledger/kinds/curvesKind.ts';
@@ -419,6 +424,33 @@ describe('a press to a known state', () => {
     expect(detail.check.repeats.mean).toBeLessThan(1.2);
     expect(detail.check.patches[0].device).toHaveLength(4);
     expect((await judgeableReadings(services, gloss)).readings.map(({ id }) => id)).not.toContain(readingId);
+  });
+
+  it('leaves as files that any program reads, each under a name of its own', async () => {
+    const files = new Map<string, Uint8Array>();
+    for await (const { path, content } of openFiles(services)) {
+      expect(files.has(path), path).toBe(false);
+      expect(path).toMatch(/^[\w./-]+$/);
+      files.set(path, content);
+    }
+    const ending = (what: RegExp): [string, Uint8Array][] => [...files].filter(([path]) => what.test(path));
+    const words = (bytes: Uint8Array): string => Buffer.from(bytes).toString('utf8');
+    const readings = ending(/^conditions\/.*\/readings\/.*\.txt$/);
+    expect(readings.length).toBeGreaterThan(5);
+    for (const [, content] of readings) expect(unwrap(readPatchSet(words(content))).spectra).toBeDefined();
+    const profiles = ending(/results\/profile_.*\.icc$/);
+    expect(profiles).not.toHaveLength(0);
+    for (const [, content] of profiles) expect(unwrap(readIcc(content)).header.colourSpace).toBe('CMYK');
+    const curves = ending(/results\/(curves|balance)_.*\.csv$/);
+    expect(curves.length).toBeGreaterThan(2);
+    for (const [, content] of curves) expect(unwrap(curvesFromCsv(words(content))).curves.size).toBe(4);
+    for (const [, content] of ending(/\.pdf$/)) expect(words(content.subarray(0, 5))).toBe('%PDF-');
+    for (const [path, content] of ending(/\.json$/)) expect(JSON.parse(words(content)), path).toBeTruthy();
+    const [{ results }] = await services.database.rows<{ results: number }>(
+      'SELECT COUNT(*) AS results FROM result',
+    );
+    expect(ending(/results\/.*\.json$/)).toHaveLength(Number(results));
+    expect(words(files.get('people.json') ?? new Uint8Array())).not.toMatch(/passphrase|digest|argon/i);
   });
 
   it('comes out the same when it is computed again, all but what is changed', async () => {

@@ -16,6 +16,10 @@ export const HEALTH = reads({
   answer: answers<Health>(strict({ ok: Type.Boolean(), database: Type.Boolean(), runner: Type.Boolean() })),
 });
 
+export const METRICS = reads({
+  ...{ path: '/api/metrics', says: 'Figures of this web process, for Prometheus', who: 'viewer' },
+});
+
 export const DESCRIPTION = reads({ path: '/api/openapi.json', says: 'This description', who: 'anyone' });
 
 export const FLOOR = reads({

@@ -108,7 +108,7 @@ describe('the published description of the API', () => {
       if (body !== undefined && !('file' in body))
         expect(body, path).toMatchObject({ type: 'object', additionalProperties: false });
       if (answer === undefined)
-        expect(path).toMatch(/file|report|curves|results.*settings|results.*package|stream|openapi/);
+        expect(path).toMatch(/file|report|curves|results.*settings|results.*package|stream|openapi|metrics/);
     }
     const { paths } = openApi() as { paths: Record<string, Record<string, { responses: object }>> };
     expect(Object.keys(paths).length).toBeGreaterThan(50);
@@ -463,6 +463,28 @@ describe('a change that is sent twice', () => {
     for (const own of ['', 'a b', 'x'.repeat(81)])
       await refused(await call(endpoint, { body: '{"byMs":5}', headers: key(own) }));
     expect((await call(endpoint, { body: '{"byMs":5}', headers: key('x'.repeat(80)) })).status).toBe(200);
+  });
+});
+
+describe('figures for Prometheus', () => {
+  it('count requests by their route, however their addresses look, and say what is up', async () => {
+    const reading = { method: 'GET', path: '/api/readings/{id}' } as const;
+    for (const id of ['77712388', '77712399']) await refused(await call(reading, { id }));
+    const text = await (await call({ method: 'GET', path: '/api/metrics' })).text();
+    const counted = text
+      .split('\n')
+      .filter(
+        (line) =>
+          line.startsWith('melto_request_seconds_count') &&
+          line.includes('route="/api/readings/{id}"') &&
+          line.includes('status="404"'),
+      );
+    expect(counted).toHaveLength(1);
+    expect(Number(counted[0].split(' ').at(-1))).toBeGreaterThanOrEqual(2);
+    expect(text).not.toContain('777123');
+    expect(text).toMatch(/melto_up\{part="database"\} 1/);
+    expect(text).toMatch(/melto_up\{part="runner"\} 0/);
+    expect(text).toContain('melto_nodejs_eventloop_lag');
   });
 });
 

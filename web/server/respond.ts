@@ -1,9 +1,13 @@
 import { randomUUID } from 'node:crypto';
 import type { Download } from '@melto/services/kernel/download';
+import { log } from './log';
 import { Problem, PROBLEM_STATUS } from '@melto/services/kernel/problem';
 
 /** What is thrown as a response (RFC 9457); what is no refusal stands in the log under the number that is given out. */
-export function problemResponse(error: unknown): Response {
+export function problemResponse(
+  error: unknown,
+  asked: { readonly method?: string; readonly path?: string } = {},
+): Response {
   const refused = error instanceof Problem;
   const number = refused ? undefined : randomUUID().slice(0, 8);
   const problem = refused
@@ -20,7 +24,7 @@ export function problemResponse(error: unknown): Response {
         status: 500,
         detail: `Nothing was changed. Try again; the log of the server tells more under ${number ?? ''}.`,
       };
-  if (!refused) console.error(`${number ?? ''}:`, error);
+  if (!refused) log.error({ number, ...asked, err: error }, 'a mistake of ours');
   return new Response(JSON.stringify(problem), {
     status: problem.status,
     headers: { 'content-type': 'application/problem+json', ...SAFE },

@@ -12,6 +12,7 @@ import { addressOf, callerOf, sessionCookie } from './caller';
 import type { Caller } from './caller';
 import { context } from './context';
 import { requireMediaType, requireOwnOrigin } from './guards';
+import { countRequest } from './metrics';
 import { requirePace } from './pace';
 import { readBody } from './readBody';
 import { requireRoom, roomLeft } from './room';
@@ -187,11 +188,25 @@ function handled<P extends TObject, Q extends TObject, B extends TSchema | FileB
   endpoint: Endpoint<P, Q, B>,
   work: (asked: Asked<Static<P>, Static<Q>, BodyOf<B>>, request: Request) => Promise<Response>,
 ): Handler {
+  const { method, path } = endpoint;
   return async (request, { params }) => {
-    try {
-      return await work(await askedOf(endpoint, request, await params), request);
-    } catch (error) {
-      return problemResponse(error);
-    }
+    const started = performance.now();
+    const response = await answered(
+      async () => work(await askedOf(endpoint, request, await params), request),
+      { method, path },
+    );
+    countRequest(method, path, response.status, (performance.now() - started) / 1000);
+    return response;
   };
+}
+
+async function answered(
+  work: () => Promise<Response>,
+  asked: Pick<Endpoint, 'method' | 'path'>,
+): Promise<Response> {
+  try {
+    return await work();
+  } catch (error) {
+    return problemResponse(error, asked);
+  }
 }

@@ -36,4 +36,10 @@ describe('words for figures and times', () => {
   );
 
   it('shows Lab with two decimals', () => expect(formatLab([50, -0.005, 12.345])).toBe('50.00 -0.01 12.35'));
+  it('gives no sign to what rounds to nought', () => {
+    expect(formatLab([-0.0049, -0.0051, 0])).toBe('0.00 -0.01 0.00');
+    expect(formatLab([-0.049, -0.051, -0], 1)).toBe('0.0 -0.1 0.0');
+    expect(formatFigure(-0.04, 1)).toBe('0.0');
+    expect(formatFigure(-0.06, 1)).toBe('−0.1');
+  });
 });

@@ -28,8 +28,12 @@ export function formatSpan(ms: number): string {
   return `${Math.round(hours / 24)} d`;
 }
 
-export const formatLab = (lab: readonly number[]): string => lab.map((value) => value.toFixed(2)).join(' ');
+/** Of so many decimals; what rounds to nought has no sign. */
+const fixed = (value: number, digits: number): string => value.toFixed(digits).replace(/^-(0(\.0+)?)$/, '$1');
+
+/** Three figures as they are copied into other programs: a hyphen for minus. */
+export const formatLab = (lab: readonly number[], digits = 2): string =>
+  lab.map((value) => fixed(value, digits)).join(' ');
 /** A figure of so many decimals, with a minus sign where it is below zero. */
-export const formatFigure = (value: number, digits: number): string =>
-  value.toFixed(digits).replace('-', '−');
+export const formatFigure = (value: number, digits: number): string => fixed(value, digits).replace('-', '−');
 export const formatDeltaE = (value: number): string => value.toFixed(2);

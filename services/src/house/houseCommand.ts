@@ -21,7 +21,7 @@ async function house(): Promise<string> {
     throw new Problem(
       'bad-input',
       'Say what to do with which file.',
-      './melto house save, check or restore FILE, ./melto house passphrase NAME, or ./melto house verify',
+      './melto house save, check or restore FILE, ./melto house leave FOLDER, passphrase NAME, or verify',
     );
   if (act === 'check') {
     const { madeAt, migrations: run } = await checkHouseFile(file);

@@ -1,5 +1,6 @@
 'use client';
 
+import { formatLab } from '@/ui/format';
 import { Swatch } from '@/ui/Swatch';
 import type { DrawnComparison, DrawnPoints } from '@/workers/gamut.worker';
 import type { LaidList } from './usePoints';
@@ -49,7 +50,7 @@ export function PointsPanel({
                   <Swatch measured={list.colours[i].lab} height={20} label={list.colours[i].name} />
                 </td>
                 <td>{list.colours[i].name}</td>
-                <td className="num mono">{list.colours[i].lab.map((value) => value.toFixed(1)).join(' ')}</td>
+                <td className="num mono">{formatLab(list.colours[i].lab, 1)}</td>
                 <td className="num">{beyondWords(points.beyondA[i])}</td>
                 <td className="num">{beyondWords(points.beyondB[i])}</td>
               </tr>

@@ -1,5 +1,6 @@
 'use client';
 
+import { formatLab } from '@/ui/format';
 import type { ProfileDetail, ProfileSummary } from '@melto/services/ledger/kinds/profileKind';
 import { Swatch } from '@/ui/Swatch';
 import { plainWords } from './plainWords';
@@ -42,7 +43,7 @@ export function PlainWords({ summary, detail }: { summary: ProfileSummary; detai
                 <td style={{ width: 60 }}>
                   <Swatch measured={asked} height={18} label={name} />
                 </td>
-                <td className="num">{asked.map((value) => value.toFixed(1)).join(' ')}</td>
+                <td className="num">{formatLab(asked, 1)}</td>
                 <td className="num">{before.toFixed(2)}</td>
                 <td className="num">{after.toFixed(2)}</td>
               </tr>

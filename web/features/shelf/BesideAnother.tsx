@@ -1,5 +1,6 @@
 'use client';
 
+import { formatLab } from '@/ui/format';
 import { useQuery } from '@tanstack/react-query';
 import type { Remote } from 'comlink';
 import { useState } from 'react';
@@ -9,8 +10,8 @@ import type { ProfileSource } from '@/features/profiles/profileSource';
 import type { InspectionWorker } from '@/workers/inspection.worker';
 
 const ROWS: readonly (readonly [string, (figures: ProfileFigures) => string])[] = [
-  ['Paper, L* a* b*', ({ white }) => labWords(white)],
-  ['Darkest neutral, L* a* b*', ({ black }) => labWords(black)],
+  ['Paper, L* a* b*', ({ white }) => formatLab(white, 1)],
+  ['Darkest neutral, L* a* b*', ({ black }) => formatLab(black, 1)],
   ['Device values of that, %', ({ blackDevice }) => percents(blackDevice)],
   ['Largest cast of greys, a* or b*', ({ cast }) => cast.toFixed(1)],
   [
@@ -99,6 +100,5 @@ export function BesideAnother({
   );
 }
 
-const labWords = (lab: readonly number[]): string => lab.map((value) => value.toFixed(1)).join(' ');
 const percents = (device: readonly number[]): string =>
   device.map((value) => Math.round(100 * value)).join(' ');

@@ -1,5 +1,6 @@
 'use client';
 
+import { formatLab } from '@/ui/format';
 import { Button } from '@mui/material';
 import type { Remote } from 'comlink';
 import { useState } from 'react';
@@ -90,8 +91,6 @@ export function Inspection({
   );
 }
 
-const labWords = (lab: readonly number[]): string => lab.map((value) => value.toFixed(1)).join(', ');
-
 function Facts({
   found,
   source,
@@ -130,9 +129,9 @@ function Facts({
       {figures !== undefined && (
         <>
           <dt>Paper</dt>
-          <dd>L* a* b* {labWords(figures.white)}</dd>
+          <dd>L* a* b* {formatLab(figures.white, 1)}</dd>
           <dt>Darkest neutral</dt>
-          <dd>L* a* b* {labWords(figures.black)}</dd>
+          <dd>L* a* b* {formatLab(figures.black, 1)}</dd>
         </>
       )}
       {mostInk !== undefined && (

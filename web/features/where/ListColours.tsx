@@ -1,5 +1,6 @@
 'use client';
 
+import { formatLab } from '@/ui/format';
 import { Button } from '@mui/material';
 import { useMemo, useState } from 'react';
 import type { PlacedList } from '@melto/core/proof/placeList';
@@ -59,8 +60,8 @@ export function ListColours({
                 <td>{colours[i].name}</td>
                 <td className="num">{deltaE.toFixed(1)}</td>
                 <td>{deltaE <= REACHED ? 'yes' : deltaE <= NEARLY ? 'nearly' : 'no'}</td>
-                <td className="num mono">{labWords(colours[i].lab)}</td>
-                <td className="num mono">{labWords(printed)}</td>
+                <td className="num mono">{formatLab(colours[i].lab, 1)}</td>
+                <td className="num mono">{formatLab(printed, 1)}</td>
                 <td className="num mono">{deviceValues(device)}</td>
               </tr>
             );
@@ -75,5 +76,3 @@ export function ListColours({
     </div>
   );
 }
-
-const labWords = (lab: readonly number[]): string => lab.map((value) => value.toFixed(1)).join(' ');

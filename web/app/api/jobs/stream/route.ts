@@ -1,3 +1,4 @@
+import { log } from '@/server/log';
 import { recentJobs } from '@melto/services/kernel/jobs';
 import { Problem } from '@melto/services/kernel/problem';
 import { callerOf } from '@/server/caller';
@@ -19,7 +20,7 @@ async function poll(): Promise<void> {
     last = text;
     for (const listener of listeners) listener(text);
   } catch (error) {
-    console.error(error);
+    log.error({ err: error }, 'the stream of jobs');
   }
 }
 
