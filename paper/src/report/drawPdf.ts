@@ -1,14 +1,36 @@
+import { chartPdf, drawnPdf } from '../chartPdf.ts';
+import { chartRaster } from '../chartRaster.ts';
+import type { ChartPage, PageDrawing } from '../chartPage.ts';
 import { reportPdf } from './reportPdf.ts';
 import type { ReportModel } from './reportModel.ts';
 import { slipPdf } from './slipPdf.ts';
 import type { SlipModel } from './slipPdf.ts';
 
-/** A report or a slip to be drawn. */
+/** A report, a slip, or pages of a chart, to be drawn. */
 export type PdfTask =
   | { readonly kind: 'report'; readonly model: ReportModel }
-  | { readonly kind: 'slip'; readonly model: SlipModel };
+  | { readonly kind: 'slip'; readonly model: SlipModel }
+  | { readonly kind: 'chart'; readonly pages: readonly ChartPage[]; readonly madeMs: number }
+  | { readonly kind: 'raster'; readonly page: ChartPage; readonly format: 'tiff' | 'png' }
+  | {
+      readonly kind: 'drawn';
+      readonly drawings: readonly PageDrawing[];
+      readonly title: string;
+      readonly madeMs: number;
+    };
 
-/** Draws a report or a slip as PDF; also the entry of a thread, so that a long report does not hold up the server. */
+/** Draws a file; also the entry of a thread, so that a long report or a large chart does not hold up the server. */
 export function drawPdf(task: PdfTask): Promise<Uint8Array> {
-  return task.kind === 'report' ? reportPdf(task.model) : slipPdf(task.model);
+  switch (task.kind) {
+    case 'report':
+      return reportPdf(task.model);
+    case 'slip':
+      return slipPdf(task.model);
+    case 'chart':
+      return chartPdf(task.pages, task.madeMs);
+    case 'raster':
+      return chartRaster(task.page, task.format);
+    case 'drawn':
+      return drawnPdf(task.drawings, { title: task.title }, task.madeMs);
+  }
 }

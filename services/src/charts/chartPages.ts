@@ -5,8 +5,7 @@ import { houseDay } from '@melto/core/time/houseTime';
 import { gatherRows } from '@melto/core/numerics/gatherRows';
 import { channelCount, drivenByInks } from '@melto/core/device/process';
 import type { Process } from '@melto/core/device/process';
-import { chartPdf } from '@melto/paper/chartPdf';
-import { chartRaster, rasterPixels } from '@melto/paper/chartRaster';
+import { rasterPixels } from '@melto/paper/chartRaster';
 import type { ChartPage, PageTag } from '@melto/paper/chartPage';
 import { findPrint, findSheet } from '@melto/store/prints';
 import type { Context } from '../kernel/context.ts';
@@ -61,6 +60,7 @@ function chartPages(
 
 /** Renders pages; pixels are one page a file. */
 async function renderPages(
+  { drawPdf }: Pick<Context, 'drawPdf'>,
   pages: readonly ChartPage[],
   format: PageFormat,
   page: number,
@@ -68,7 +68,11 @@ async function renderPages(
   dateMs: number,
 ): Promise<Download> {
   if (format === 'pdf')
-    return { name: `${code}.pdf`, mediaType: 'application/pdf', content: await chartPdf(pages, dateMs) };
+    return {
+      name: `${code}.pdf`,
+      mediaType: 'application/pdf',
+      content: await drawPdf({ kind: 'chart', pages, madeMs: dateMs }),
+    };
   const chosen = pages[page - 1];
   if (chosen === undefined) throw notFound(`page ${page} of this chart`);
   if (rasterPixels(chosen) > MOST_PIXELS)
@@ -83,7 +87,7 @@ async function renderPages(
   return {
     name: `${chosen.sheetCode}.${format}`,
     mediaType: `image/${format}`,
-    content: await chartRaster(chosen, format),
+    content: await drawPdf({ kind: 'raster', page: chosen, format }),
   };
 }
 
@@ -112,6 +116,7 @@ export async function printFile(
     const { tag, name } = await tagOfJob(context, print.judgedBy);
     const tagged = { ...words, process, tag, words: `${name}: convert it as every job` };
     return renderPages(
+      context,
       chartPages(chart, condition, device, tagged),
       format,
       sheet.page,
@@ -134,7 +139,7 @@ export async function printFile(
           words: 'place at 100 %, treat as the page beside it',
         })
       : chartPages(chart, condition, print.deviceValues, { ...words, process: condition.process });
-  return renderPages(pages, format, sheet.page, print.code, print.printedMs);
+  return renderPages(context, pages, format, sheet.page, print.code, print.printedMs);
 }
 
 /** What the values of a job are meant by, and how it is called. */
@@ -190,6 +195,7 @@ export async function chartFile(
   const code = `${condition.deviceCode}-C${chartId}`;
   const zone = await houseZone(context);
   return renderPages(
+    context,
     chartPages(chart, condition, device, { code, dateMs: chart.madeMs, zone, process }),
     format,
     page,

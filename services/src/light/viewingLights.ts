@@ -50,10 +50,14 @@ export interface ViewingLight {
 
 const MOST_LIGHTS = 400;
 
+/** Figures of standard lights never change; they take some milliseconds each. */
+let standard: readonly ViewingLight[] | undefined;
+
 /** Standard lights, then those that the house has measured by name. */
-export async function viewingLights({ database }: Context): Promise<ViewingLight[]> {
-  const own = await listViewingLights(database, MOST_LIGHTS);
-  return [...STANDARD_LIGHTS.map(standardView), ...own.map(ownView)];
+export async function viewingLights(context: Context): Promise<ViewingLight[]> {
+  const own = await listViewingLights(context.database, MOST_LIGHTS);
+  standard ??= STANDARD_LIGHTS.map(standardView);
+  return [...standard, ...(await Promise.all(own.map((row) => ownView(context, row))))];
 }
 
 function standardView({ key, name }: (typeof STANDARD_LIGHTS)[number]): ViewingLight {
@@ -68,12 +72,14 @@ function standardView({ key, name }: (typeof STANDARD_LIGHTS)[number]): ViewingL
   };
 }
 
-function ownView(row: ViewingLightRow): ViewingLight {
+async function ownView({ cache, database }: Context, row: ViewingLightRow): Promise<ViewingLight> {
   const { id, name, note, fileName, madeMs, uvShare: share, uvLow: low, uvHigh: high, uvMs: atMs } = row;
   const measured = spectrumOf(row);
   return {
     ...{ key: `own-${id}`, id, name, note, fileName, madeMs, away: row.awayMs !== null },
-    figures: describeLight(illuminantOf(row), measured),
+    figures: await cache.keep('light', MOST_LIGHTS, database, id, () =>
+      Promise.resolve(describeLight(illuminantOf(row), measured)),
+    ),
     ultraviolet:
       share === null || low === null || high === null || atMs === null ? null : { share, low, high, atMs },
     ...measured,

@@ -2,6 +2,7 @@ import { drivenByLight, RGB, sameProcess } from '@melto/core/device/process';
 import { needsOf } from '@melto/core/charts/chartForm';
 import type { ChartForm } from '@melto/core/charts/chartForm';
 import { layoutChart } from '@melto/core/charts/layoutChart';
+import { RGB_CHART_PATCHES } from '@melto/core/charts/rgbChart';
 import { uncertaintyOf } from '@melto/core/characterise/modelUncertainty';
 import { labToDevice } from '@melto/core/icc/profileTransform';
 import type { IccProfile } from '@melto/core/icc/iccTypes';
@@ -39,14 +40,18 @@ export interface RefinementRequest extends ChartForm {
   readonly readings: number;
 }
 
-/** Charts of inks are worked out patch by patch: a job. Others are there at once. */
+/** Charts of light of so many patches are there at once; larger ones take up to a second, in which nobody else is served. */
+const AT_ONCE = 600;
+
+/** Charts of inks are worked out patch by patch: a job, as are large ones of light. Others are there at once. */
 export async function requestChart(
   context: Context,
   conditionId: number,
   input: NewChart,
 ): Promise<{ readonly id?: number; readonly jobId?: number }> {
   const condition = await conditionOf(context, conditionId);
-  if (sameProcess(condition.process, RGB)) return createChart(context, conditionId, input);
+  const large = input.patches > AT_ONCE && input.patches <= RGB_CHART_PATCHES.most;
+  if (sameProcess(condition.process, RGB) && !large) return createChart(context, conditionId, input);
   return { jobId: await insert(context, conditionId, { conditionId, chart: input }) };
 }
 

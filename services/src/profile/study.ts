@@ -8,7 +8,6 @@ import { spectraAtUv } from '@melto/core/light/ultraviolet';
 import { unwrap } from '@melto/core/result';
 import type { Observer } from '@melto/core/spectral/xyzWeights';
 import { houseDay } from '@melto/core/time/houseTime';
-import { drawnPdf } from '@melto/paper/chartPdf';
 import { drawStudyPage } from '@melto/paper/studyPage';
 import { domainNow } from '../kernel/clock.ts';
 import type { Context } from '../kernel/context.ts';
@@ -73,7 +72,9 @@ export async function studyPage(context: Context, conditionId: number, paper: Pa
   return {
     name: `Brightener study ${conditionName(condition)}.pdf`,
     mediaType: 'application/pdf',
-    content: await drawnPdf([drawing], { title: 'Brightener study' }, nowMs),
+    content: await context.drawPdf({
+      ...{ kind: 'drawn', drawings: [drawing], title: 'Brightener study', madeMs: nowMs },
+    }),
   };
 }
 
