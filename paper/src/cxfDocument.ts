@@ -7,6 +7,7 @@ const LISTS = new Set([
   'Object',
   'ColorSpecification',
   'ReflectanceSpectrum',
+  'EmissiveSpectrum',
   'ColorCIELab',
   'ColorCIELCh',
   'ColorCIEXYZ',

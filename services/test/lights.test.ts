@@ -113,7 +113,7 @@ describe('lights of the house', () => {
   it('are refused in a sentence where the file has none, and nothing is stored', async () => {
     const before = (await viewingLights(services)).length;
     for (const [text, words] of [
-      ['hello', 'holds no light'],
+      ['hello', 'a column for each wavelength (380, 390, … or SPECTRAL_NM380), or one named nm'],
       ['nm,x\n380,1\n390,1', '400 to 700 nm'],
       [
         'CMYK_C,CMYK_M,CMYK_Y,CMYK_K,SPECTRAL_NM380,SPECTRAL_NM390,SPECTRAL_NM400\n0,0,0,0,1,1,1',

@@ -53,7 +53,7 @@ export function emissionsOf(tables: readonly MeasuredTable[]): Result<readonly E
     code: 'light.no-spectrum',
     expected:
       'a column for each wavelength (380, 390, … or SPECTRAL_NM380), or one named nm beside the power',
-    found: 'none in the file',
+    found: 'neither',
   });
 }
 

@@ -27,7 +27,10 @@ export function readEmissions(file: Uint8Array | string): Result<readonly Emissi
     : /^\s*BEGIN_DATA/im.test(text)
       ? cgatsTables(text)
       : csvTables(text, isHeadOfLights);
-  return tables.ok ? emissionsOf(tables.value) : tables;
+  if (tables.ok) return emissionsOf(tables.value);
+  // What is said of readings of prints would lead astray.
+  const [issue] = tables.issues;
+  return issue?.code === 'measured.no-head' ? emissionsOf([]) : tables;
 }
 
 function isHeadOfLights(names: readonly string[]): boolean {

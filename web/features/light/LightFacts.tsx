@@ -14,7 +14,7 @@ export function LightFacts({ light, daylight }: { light: ViewingLight; daylight?
     <>
       <p>{lightSentence(figures)}</p>
       <SpectrumPlot light={light} beside={daylight} />
-      <div className="two">
+      <div className="light-facts">
         <dl className="facts">
           <dt>Colour temperature</dt>
           <dd>
@@ -24,7 +24,8 @@ export function LightFacts({ light, daylight }: { light: ViewingLight; daylight?
               <>
                 <b>{temperature.kelvin.toFixed(0)} K</b>{' '}
                 <span className="quiet">
-                  Duv {signed(temperature.duv)}, {temperature.duv < 0 ? 'towards pink' : 'towards green'}
+                  Duv {signed(temperature.duv)}
+                  {besideWords(temperature.duv)}
                 </span>
               </>
             )}
@@ -79,27 +80,19 @@ export function LightFacts({ light, daylight }: { light: ViewingLight; daylight?
         </dl>
         <div>
           <p>
-            <span>
-              Ra <b>{rendering === null ? '–' : generalFigure(rendering.general)}</b>
-            </span>
+            Ra <b>{rendering === null ? '–' : generalFigure(rendering.general)}</b>{' '}
             <span className="quiet">
               {rendering === null ? 'too far from white' : 'colour rendering, CIE 13.3'}
             </span>
           </p>
           {rendering !== null && (
-            <table className="table tight" style={{ marginTop: 8 }}>
-              <tbody>
-                {[0, 7].map((from) => (
-                  <tr key={from}>
-                    {rendering.special.slice(from, from + 7).map((index, i) => (
-                      <td key={i} className="num">
-                        <span className="quiet small">R{from + i + 1}</span> {figure(index)}
-                      </td>
-                    ))}
-                  </tr>
-                ))}
-              </tbody>
-            </table>
+            <ul className="rendering" aria-label="Special indices">
+              {rendering.special.map((index, i) => (
+                <li key={i}>
+                  <span className="quiet small">R{i + 1}</span> {figure(index)}
+                </li>
+              ))}
+            </ul>
           )}
         </div>
       </div>
@@ -108,3 +101,9 @@ export function LightFacts({ light, daylight }: { light: ViewingLight; daylight?
 }
 
 const signed = (value: number): string => `${value < 0 ? '−' : '+'}${Math.abs(value).toFixed(4)}`;
+
+/** Less than this beside the black bodies is nothing that an eye tells. */
+const LEAST_DUV = 0.0005;
+
+const besideWords = (duv: number): string =>
+  Math.abs(duv) < LEAST_DUV ? '' : duv < 0 ? ', towards pink' : ', towards green';

@@ -102,7 +102,7 @@ export function LightsSurface({
             </Link>
           ))}
         </nav>
-        <div className="panel" style={{ display: 'grid', gap: 12 }}>
+        <div className="panel" style={{ display: 'grid', gap: 12, gridTemplateColumns: 'minmax(0, 1fr)' }}>
           <header>
             <h2>{light.name}</h2>
           </header>

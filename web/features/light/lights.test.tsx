@@ -68,10 +68,13 @@ describe('the figures of a light', () => {
   it('are shown, and what its spectrum does not show is said', () => {
     const { rerender } = show(<LightFacts light={f2} daylight={d50} />);
     expect(screen.getByText('4225 K')).toBeTruthy();
-    expect(screen.getByText('−84')).toBeTruthy();
+    expect(screen.getByRole('list', { name: 'Special indices' }).textContent).toContain('R9 −84R10');
+    expect(screen.getByText(/towards green/)).toBeTruthy();
     expect(screen.getByText('not shown: the spectrum begins at 380 nm')).toBeTruthy();
     rerender(<LightFacts light={gallery} daylight={d50} />);
     expect(screen.getByText('2.1 %')).toBeTruthy();
+    // A black body itself lies beside none.
+    expect(screen.queryByText(/towards/)).toBeNull();
     expect(screen.getByText('warm')).toBeTruthy();
     rerender(
       <LightFacts light={{ ...f2, figures: { ...f2.figures, temperature: null, rendering: null } }} />,
