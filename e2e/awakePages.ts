@@ -1,4 +1,4 @@
-import { test as base } from '@playwright/test';
+import { expect, test as base } from '@playwright/test';
 import type { Page } from '@playwright/test';
 
 /**
@@ -24,6 +24,14 @@ export function waitsUntilAwake(page: Page): Page {
 
 export const test = base.extend({
   page: async ({ page }, use) => {
+    // What breaks in a page is shown by its boundary and told on the console; a test that looks elsewhere must not miss it.
+    const broken: string[] = [];
+    page.on('pageerror', ({ message }) => broken.push(message));
+    page.on('console', (message) => {
+      if (message.type() === 'error' && /^(Type|Range|Reference)Error/.test(message.text()))
+        broken.push(message.text());
+    });
     await use(waitsUntilAwake(page));
+    expect(broken, 'errors of the pages').toEqual([]);
   },
 });

@@ -1,6 +1,6 @@
 import { paperMm } from '@melto/core/charts/pageGeometry';
 import type { PaperName } from '@melto/core/charts/pageGeometry';
-import { STUDY_FIELDS, STUDY_LIGHTNESSES } from '@melto/core/light/brightenerStudy';
+import { rowLetter, STUDY_FIELDS, STUDY_LIGHTNESSES } from '@melto/core/light/brightenerStudy';
 import type { PageDrawing, PageText } from './chartPage.ts';
 
 const MARGIN_MM = 12;
@@ -8,9 +8,6 @@ const LETTER_MM = 10;
 const ROW_MM = 34;
 const GAP_MM = 14;
 const TOP_MM = 46;
-
-/** Letter of a row, as it stands on the page and on the screen. */
-export const rowLetter = (row: number): string => String.fromCharCode(65 + row);
 
 /** The page of greys of a brightener study: rows with a letter, fields with a number, edge to edge so that an eye compares them. */
 export function drawStudyPage(

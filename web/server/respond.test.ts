@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { fileResponse } from './respond';
+import { fileResponse, jsonResponse } from './respond';
 
 describe('a file that is shown in place', () => {
   const report = { name: 'check 7.html', mediaType: 'text/html', content: new TextEncoder().encode('<p>') };
@@ -25,5 +25,13 @@ describe('a file that is shown in place', () => {
       'inline; filename="check_7.html"',
     );
     expect(fileResponse(report).headers.get('content-disposition')).toContain('attachment');
+  });
+});
+
+describe('an answer as JSON', () => {
+  it('keeps null apart from nothing', async () => {
+    expect(await jsonResponse(null).text()).toBe('null');
+    expect(await jsonResponse(undefined).text()).toBe('{}');
+    expect(await jsonResponse([]).text()).toBe('[]');
   });
 });

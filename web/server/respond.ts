@@ -34,7 +34,8 @@ export function problemResponse(
 const SAFE = { 'x-content-type-options': 'nosniff', 'cache-control': 'no-store' };
 
 export function jsonResponse(value: unknown, status = 200): Response {
-  return Response.json(value ?? {}, { status, headers: SAFE });
+  // Nothing to tell is an empty object; null is an answer of its own.
+  return Response.json(value === undefined ? {} : value, { status, headers: SAFE });
 }
 
 /** A file; one that is shown in place may not run or load anything but the pictures that it holds itself. */

@@ -14,6 +14,9 @@ export const STUDY_STEP = 0.6;
 /** More of its ultraviolet makes a paper bluer: what is neutral with less of it lies on the blue side, where most fields are. */
 const BLUE_FIELDS = 11;
 
+/** Letter of a row, as it stands on the page and on the screen. */
+export const rowLetter = (row: number): string => String.fromCharCode(65 + row);
+
 /** A field of a study's page: its row, its place from the bluest on, and the colour that it is to have in D50. */
 export interface StudyField {
   readonly row: number;

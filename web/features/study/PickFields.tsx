@@ -3,8 +3,7 @@
 import { Button } from '@mui/material';
 import { useRef } from 'react';
 import type { KeyboardEvent } from 'react';
-import { STUDY_FIELDS } from '@melto/core/light/brightenerStudy';
-import { rowLetter } from './studyWords';
+import { rowLetter, STUDY_FIELDS } from '@melto/core/light/brightenerStudy';
 
 /** One question, and a large target for each field of the row; arrows go along, Enter picks. The fields are on paper, and no screen shows their colour. */
 export function PickFields({ row, onPick }: { row: number; onPick: (field: number) => void }) {

@@ -4,7 +4,7 @@ import { Button, MenuItem, TextField } from '@mui/material';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
-import { STUDY_LIGHTNESSES, STUDY_ROUNDS } from '@melto/core/light/brightenerStudy';
+import { rowLetter, STUDY_LIGHTNESSES, STUDY_ROUNDS } from '@melto/core/light/brightenerStudy';
 import type { StudyEstimate, StudyPick } from '@melto/core/light/brightenerStudy';
 import type { ConditionRow } from '@melto/services/ledger/conditions';
 import { SIMULATED_PICKS, STUDY_DATA, TELL_ULTRAVIOLET } from '@/endpoints/light';
@@ -16,7 +16,7 @@ import { useRemoteWorker } from '@/ui/useRemoteWorker';
 import { useSending } from '@/ui/useSending';
 import type { StudyWorker } from '@/workers/study.worker';
 import { PickFields } from './PickFields';
-import { rowLetter, studySentences } from './studyWords';
+import { studySentences } from './studyWords';
 
 const startWorker = (): Worker =>
   new Worker(new URL('../../workers/study.worker.ts', import.meta.url), { type: 'module' });

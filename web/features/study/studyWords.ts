@@ -1,8 +1,5 @@
-import { LEAST_TURN, MOST_LEFT_OVER } from '@melto/core/light/brightenerStudy';
+import { LEAST_TURN, MOST_LEFT_OVER, rowLetter } from '@melto/core/light/brightenerStudy';
 import type { StudyEstimate } from '@melto/core/light/brightenerStudy';
-
-/** Letter of a row, as it stands on the printed page. */
-export const rowLetter = (row: number): string => String.fromCharCode(65 + row);
 
 /** What a study came to, in sentences; the first says whether it can be used. */
 export function studySentences({ range, scatter, turn, tells, atTheEnd, leftOver }: StudyEstimate): string[] {
