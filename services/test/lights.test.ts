@@ -1,4 +1,5 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { deltaEAb } from '@melto/core/colour/deltaEAb';
 import { deltaE2000Rows } from '@melto/core/colour/deltaE2000';
 import { deviceToLab } from '@melto/core/icc/profileTransform';
 import { profileText } from '@melto/core/icc/profileText';
@@ -239,6 +240,14 @@ describe('a profile for a light', () => {
     if (chad?.type === 'sf32') chad.values.forEach((value, i) => expect(value).toBeCloseTo(wanted[i], 4));
     // From D50 to the colours of the light, in words of ΔE00.
     expect(detail.compared?.difference.mean).toBeGreaterThan(1);
+    // Colour by colour, the one that moves most first, no two alike.
+    const moved = detail.compared?.moved ?? [];
+    expect(moved).toHaveLength(8);
+    expect(moved[0].deltaE).toBe(detail.compared?.difference.largest);
+    for (let i = 1; i < moved.length; i++) {
+      expect(moved[i].deltaE).toBeLessThanOrEqual(moved[i - 1].deltaE);
+      for (const other of moved.slice(0, i)) expect(deltaEAb(moved[i].a, other.a)).toBeGreaterThanOrEqual(25);
+    }
   });
 
   it('neither comes in force nor is checked: prints are proven in D50', async () => {

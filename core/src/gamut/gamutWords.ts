@@ -12,6 +12,14 @@ export function hueName(a: number, b: number): string {
   return HUES[((Math.round(degrees / 30) % 12) + 12) % 12];
 }
 
+/** Less chroma than this is a grey. */
+const GREY_CHROMA = 8;
+
+/** A colour in words: `light blue`, `dark grey`. */
+export function colourName([lightness, a, b]: readonly number[]): string {
+  return `${lightnessWord(lightness)}${Math.hypot(a, b) < GREY_CHROMA ? 'grey' : hueName(a, b)}`;
+}
+
 /** Below 1 ΔE00 nobody sees it, below 3 beside each other only. */
 function seenWords({ over1, over3 }: Pick<ComparedBody, 'over1' | 'over3'>): string {
   if (over1 < 0.01) return 'nobody would see it';

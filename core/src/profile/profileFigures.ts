@@ -1,6 +1,9 @@
 import { patchXyz } from '../cgats/patchColours.ts';
 import { readPatchSet } from '../cgats/patchSetFromCgats.ts';
 import { deltaE2000Rows } from '../colour/deltaE2000.ts';
+import { deltaEAb } from '../colour/deltaEAb.ts';
+import type { Lab } from '../colour/lab.ts';
+import { labAt } from '../colour/labAt.ts';
 import { WHITE_D50_MEASURED } from '../colour/whitePoints.ts';
 import { xyzRowsToLab } from '../colour/xyzToLab.ts';
 import { deviceToLab, labToDevice } from '../icc/profileTransform.ts';
@@ -77,8 +80,17 @@ function fitOf(profile: IccProfile): ErrorSummary | undefined {
   return summariseErrors(deltaE2000Rows(measured, predicted));
 }
 
-/** ΔE00 between what two profiles of the same channels predict, at a grid of device values. */
-export function profileDifference(a: IccProfile, b: IccProfile): ErrorSummary | undefined {
+/** What two profiles predict at a grid of device values. */
+interface PredictedGrid {
+  readonly inputs: number;
+  /** Row-major × channel. */
+  readonly device: Float64Array;
+  /** Lab, row-major × 3. */
+  readonly a: Float64Array;
+  readonly b: Float64Array;
+}
+
+function predictedGrid(a: IccProfile, b: IccProfile): PredictedGrid | undefined {
   const [first, second] = [deviceToLab(a, 'absolute'), deviceToLab(b, 'absolute')];
   if (!first.ok || !second.ok || first.value.inputs !== second.value.inputs) return undefined;
   const { inputs } = first.value;
@@ -91,5 +103,39 @@ export function profileDifference(a: IccProfile, b: IccProfile): ErrorSummary | 
   const [labA, labB] = [new Float64Array(rows * 3), new Float64Array(rows * 3)];
   first.value.apply(device, labA);
   second.value.apply(device, labB);
-  return summariseErrors(deltaE2000Rows(labA, labB));
+  return { inputs, device, a: labA, b: labB };
+}
+
+/** ΔE00 between what two profiles of the same channels predict, at a grid of device values. */
+export function profileDifference(a: IccProfile, b: IccProfile): ErrorSummary | undefined {
+  const grid = predictedGrid(a, b);
+  return grid === undefined ? undefined : summariseErrors(deltaE2000Rows(grid.a, grid.b));
+}
+
+/** A device value that two profiles predict apart. */
+export interface PredictedApart {
+  readonly device: readonly number[];
+  /** Lab by the first profile and by the second, absolute D50. */
+  readonly a: Lab;
+  readonly b: Lab;
+  readonly deltaE: number;
+}
+
+/** Colours that are listed are this far from each other, ΔE*ab: neighbours would tell the same. */
+const LISTED_APART = 25;
+
+/** Device values that two profiles predict farthest apart, the farthest first, each another colour. */
+export function farthestApart(a: IccProfile, b: IccProfile, most: number): PredictedApart[] {
+  const grid = predictedGrid(a, b);
+  if (grid === undefined) return [];
+  const errors = deltaE2000Rows(grid.a, grid.b);
+  const out: PredictedApart[] = [];
+  for (const row of [...errors.keys()].sort((i, j) => errors[j] - errors[i])) {
+    if (out.length === most) break;
+    const own = labAt(grid.a, row);
+    if (out.some((listed) => deltaEAb(listed.a, own) < LISTED_APART)) continue;
+    const device = [...grid.device.subarray(row * grid.inputs, (row + 1) * grid.inputs)];
+    out.push({ device, a: own, b: labAt(grid.b, row), deltaE: errors[row] });
+  }
+  return out;
 }

@@ -87,7 +87,7 @@ export async function buildProfile(
     neutral: neutralRamp(profile),
     suspicious: whereRead(pooled, report.outliers),
     ...more,
-    compared: earlier === undefined ? undefined : compareProfiles(earlier, profile),
+    compared: earlier === undefined ? undefined : compareProfiles(earlier, profile, light !== undefined),
   };
   return async ({ database }) => {
     const { id, version } = await insertResult(

@@ -11,6 +11,8 @@ import { navigation } from '@/testing/navigation';
 import { show } from '@/testing/show';
 import { newestFirstReading } from './AddedReadings';
 import { BuildForm } from './BuildForm';
+import type { ProfileDetail, ProfileSummary } from '@melto/services/ledger/kinds/profileKind';
+import { PlainWords } from './PlainWords';
 import { InstallNotes } from './InstallNotes';
 import { RefineDialog } from './RefineDialog';
 import { SurenessMap } from './SurenessMap';
@@ -188,6 +190,33 @@ describe('the report of a profile', () => {
     expect(screen.getByText('0 128 255')).toBeTruthy();
     expect(screen.getAllByText('0 50 100 0')).toHaveLength(5);
     expect(screen.getByText('none is over five medians')).toBeTruthy();
+  });
+
+  it.each([
+    [[0, 0.5, 1], '0 128 255', 'R G B'],
+    [[0, 0.5, 1, 0], '0 50 100 0', 'inks, %'],
+  ] as const)('tells which colours a light moves most: %j', (device, words, head) => {
+    const moved = [{ device, a: [40, 20, -50], b: [41, 25, -52], deltaE: 3.456 }];
+    const detail = {
+      choices: {},
+      report: report(0),
+      compared: {
+        ...{ version: 1, before: { black: [9, 0, 0] }, after: { black: [9, 0, 0] }, moved },
+        difference: { mean: 1.2, largest: 3.456 },
+      },
+    } as unknown as ProfileDetail;
+    show(
+      <PlainWords
+        summary={{ mean: 0.4, p95: 0.8, light: 'North hall, 2°' } as ProfileSummary}
+        detail={detail}
+      />,
+    );
+    const row = within(screen.getByRole('row', { name: /blue/ }));
+    expect(row.getAllByRole('cell').map((cell) => cell.textContent)).toEqual([
+      ...['blue', '', words, '40.0 20.0 -50.0', '41.0 25.0 -52.0', '3.46'],
+    ]);
+    expect(screen.getByRole('columnheader', { name: head })).toBeTruthy();
+    expect(screen.getByRole('columnheader', { name: 'in North hall, 2°' })).toBeTruthy();
   });
 
   it('leads to patches that are worth another reading', () => {

@@ -4,7 +4,7 @@ import type { UncertaintyMap } from '@melto/core/characterise/uncertaintyMap';
 import type { ErrorSummary } from '@melto/core/numerics/statistics';
 import type { TableSize } from '@melto/core/profile/buildRgbProfile';
 import type { InkProfileReport } from '@melto/core/profile/inkReport';
-import type { ProfileFigures } from '@melto/core/profile/profileFigures';
+import type { PredictedApart, ProfileFigures } from '@melto/core/profile/profileFigures';
 import type { Observer } from '@melto/core/spectral/xyzWeights';
 import type { SeparationChoice } from '@melto/core/separate/separation';
 import type { GamutFigures } from '@melto/core/gamut/gamutFigures';
@@ -74,6 +74,8 @@ export interface ProfileComparison {
   readonly after: Compared;
   /** ΔE00 between what the two predict at the same device values. */
   readonly difference: ErrorSummary;
+  /** Of a profile for a light: the colours that it moves most, the first one first. */
+  readonly moved?: readonly PredictedApart[];
 }
 
 /** A colour that was wanted, before and after. */
