@@ -101,12 +101,14 @@ export function estimateUvShare(
     if (i < 0) throw new RangeError(`no field ${pick.field} in row ${pick.row}`);
     return i;
   });
-  const chroma = (i: number, share: number): number => {
-    const [, a, b] = labAt(i, share);
-    return Math.hypot(a, b);
-  };
   const shares = Array.from({ length: Math.round(MOST_UV / SHARE_STEP) + 1 }, (_, k) => k * SHARE_STEP);
-  const logs = shares.map((share) => logLikelihoods(share, chroma, ofRow, pickedAt, fields, rows));
+  const logs = shares.map((share) =>
+    logLikelihoods(
+      fields.map((_, i) => labAt(i, share)),
+      ofRow,
+      pickedAt,
+    ),
+  );
   const most = Math.max(...logs.flat());
   const odds = logs.map((own) => own.reduce((sum, value) => sum + Math.exp(value - most), 0));
   const total = odds.reduce((sum, value) => sum + value, 0);
@@ -125,28 +127,46 @@ export function estimateUvShare(
     range: [quantile(shares, odds, 0.05 * total), quantile(shares, odds, 0.95 * total)],
     scatter: scatterOf(picks),
     atTheEnd: rows.filter(ends),
-    leftOver: pickedAt.reduce((sum, i) => sum + chroma(i, share) / pickedAt.length, 0),
+    leftOver: pickedAt.reduce((sum, i) => {
+      const [, a, b] = labAt(i, share);
+      return sum + Math.hypot(a, b) / pickedAt.length;
+    }, 0),
   };
 }
 
-/** Log odds of all picks at a share, for each kind of eye. */
+/**
+ * How far a row may lie beside what the models tell of it, in b*: all its fields alike, since they are made of nearly the
+ * same inks. Without it a page that is predicted wrongly would be told with too narrow a range.
+ */
+const ROW_ERROR = 0.3;
+const ROW_SHIFTS = [-2, -1, 0, 1, 2].map((steps) => ({
+  b: steps * ROW_ERROR,
+  log: -(steps * steps) / 2,
+}));
+
+/** Log odds of all picks at a share, for each kind of eye, over how far each row may lie beside its prediction. */
 function logLikelihoods(
-  share: number,
-  chroma: (i: number, share: number) => number,
+  lab: readonly Lab[],
   ofRow: readonly (readonly number[])[],
   pickedAt: readonly number[],
-  fields: readonly StudyPick[],
-  rows: readonly number[],
 ): number[] {
-  const squares = new Map(ofRow.flat().map((i) => [i, chroma(i, share) ** 2]));
-  return EYES.map((eye) => {
-    const odds = (i: number): number => -(squares.get(i) ?? 0) / (2 * eye * eye);
-    const sums = ofRow.map((own) => {
-      const highest = Math.max(...own.map(odds));
-      return highest + Math.log(own.reduce((sum, i) => sum + Math.exp(odds(i) - highest), 0));
-    });
-    return pickedAt.reduce((sum, i) => sum + odds(i) - sums[rows.indexOf(fields[i].row)], 0);
-  });
+  return EYES.map((eye) =>
+    ofRow.reduce((sum, own) => {
+      const picked = pickedAt.filter((i) => own.includes(i));
+      const shifted = ROW_SHIFTS.map(({ b, log }) => {
+        const odds = (i: number): number => -(lab[i][1] ** 2 + (lab[i][2] + b) ** 2) / (2 * eye * eye);
+        const all = logSum(own.map(odds));
+        return log + picked.reduce((total, i) => total + odds(i) - all, 0);
+      });
+      return sum + logSum(shifted);
+    }, 0),
+  );
+}
+
+/** Logarithm of the sum of what has these logarithms. */
+function logSum(logs: readonly number[]): number {
+  const highest = Math.max(...logs);
+  return highest + Math.log(logs.reduce((sum, value) => sum + Math.exp(value - highest), 0));
 }
 
 function quantile(values: readonly number[], odds: readonly number[], wanted: number): number {
