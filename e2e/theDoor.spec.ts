@@ -50,6 +50,8 @@ test('an empty house gets its first person, who lets others in by what they may 
   // An operator neither keeps people nor changes the library, and is not offered it.
   await tom.goto('/library/people');
   await expect(tom).toHaveURL(/\/$/);
+  await tom.goto('/conditions/new');
+  await expect(tom).toHaveURL(/\/$/);
   await tom.goto('/library/inks');
   await expect(tom.getByRole('heading', { name: 'Ink sets' })).toBeVisible();
   await expect(tom.getByRole('button', { name: 'New ink set' })).toHaveCount(0);

@@ -327,6 +327,7 @@ describe('a profile for a light', () => {
     const page = await studyPage(services, conditionId, 'a4');
     expect(Buffer.from(page.content).subarray(0, 5).toString()).toBe('%PDF-');
     await withdrawReading(services, dark, true);
+    expect((await refusal(uv(0.4, [dark]))).title).toContain('withdrawn');
     expect(await sheetBrightener(services, readingId)).toBeNull();
     expect((await refusal(studyData(services, conditionId, seen))).title).toContain(
       'was not read in M1 and in M2',

@@ -1,4 +1,5 @@
 import { notFound } from 'next/navigation';
+import type { Role } from '@melto/core/people/role';
 import type { Context } from '@melto/services/kernel/context';
 import { Problem } from '@melto/services/kernel/problem';
 import { pageContext } from './pageContext';
@@ -20,7 +21,8 @@ export async function orNotFound<T>(work: Promise<T>): Promise<T> {
 export async function shownPage<T>(
   { params, searchParams }: PageParams,
   view: (context: Context, id: number, version: number) => Promise<T>,
+  least: Role = 'viewer',
 ): Promise<T> {
   const [{ id }, { version }] = await Promise.all([params, searchParams]);
-  return orNotFound(view(await pageContext(), Number(id), Number(version)));
+  return orNotFound(view(await pageContext(least), Number(id), Number(version)));
 }

@@ -10,10 +10,11 @@ import type { Endpoint } from '@/endpoints/endpoint';
 export const OwnRole = createContext<Role>('keeper');
 
 /** Whether whoever looks at the page may call an endpoint: what the server would refuse is not offered. */
-export function useMay({ who }: Pick<Endpoint, 'who'>): boolean {
-  const role = use(OwnRole);
-  return who === 'anyone' || mayDo(role, who);
-}
+export const useMay = (act: Pick<Endpoint, 'who'>): boolean => mayCall(use(OwnRole), act);
+
+/** Whether a role may call an endpoint. */
+export const mayCall = (role: Role, { who }: Pick<Endpoint, 'who'>): boolean =>
+  who === 'anyone' || mayDo(role, who);
 
 /** Shows what calls an endpoint to those who may call it. */
 export function May({ act, children }: { act: Pick<Endpoint, 'who'>; children: ReactNode }) {

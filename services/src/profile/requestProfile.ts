@@ -37,6 +37,8 @@ export async function requestProfile(
     );
   for (const added of choices.addedReadingIds ?? [])
     checkAdded(loaded, await completeReading(context, conditionId, added));
+  for (const without of choices.light?.uv?.withoutReadingIds ?? [])
+    await completeReading(context, conditionId, without);
   // What the job would refuse is refused here, before anybody waits for it.
   if (choices.light !== undefined)
     await pooledReadings(context, choices.readingId, choices.addedReadingIds, choices.light);

@@ -4,6 +4,7 @@ import { fakeServer } from '@/testing/fakeServer';
 import type { Sent } from '@/testing/fakeServer';
 import { navigation } from '@/testing/navigation';
 import { show } from '@/testing/show';
+import { OwnRole } from '@/ui/May';
 import { Palette } from './Palette';
 
 const FOUND = [
@@ -54,6 +55,23 @@ describe('search-and-do', () => {
     await waitFor(() => expect(screen.getAllByRole('option')).toHaveLength(1));
     await user.click(screen.getByRole('button', { name: /Tolerance sets/ }));
     expect(navigation.went).toEqual(['/library/tolerances']);
+  });
+
+  it.each([
+    ['viewer', false, false],
+    ['operator', false, false],
+    ['specialist', true, false],
+    ['keeper', true, true],
+  ] as const)('offers a %s what the server would not refuse', async (role, makes, keeps) => {
+    fakeServer({ 'GET /api/search': [] });
+    show(
+      <OwnRole value={role}>
+        <Palette mode="all" onClose={() => {}} />
+      </OwnRole>,
+    );
+    await screen.findByRole('button', { name: /^Lights/ });
+    expect(screen.queryByRole('button', { name: /^New condition/ }) !== null).toBe(makes);
+    expect(screen.queryByRole('button', { name: /^Record of acts/ }) !== null).toBe(keeps);
   });
 
   it('does what has no page of its own, and leads to the pages of the condition one is at', async () => {

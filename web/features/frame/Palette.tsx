@@ -5,10 +5,14 @@ import { Dialog } from '@mui/material';
 import { useQuery } from '@tanstack/react-query';
 import { useColorScheme } from '@mui/material/styles';
 import { usePathname, useRouter } from 'next/navigation';
-import { useState } from 'react';
+import { use, useState } from 'react';
+import { NEW_CONDITION } from '@/endpoints/conditions';
+import type { Endpoint } from '@/endpoints/endpoint';
+import { ACTS, PEOPLE } from '@/endpoints/people';
 import { useInstrumentAtHand } from '@/features/bridge/BridgeContext';
 import { useReadTile } from '@/features/bridge/useReadTile';
 import { ask } from '@/ui/api';
+import { mayCall, OwnRole } from '@/ui/May';
 import { useHere } from './useHere';
 
 interface Act {
@@ -17,11 +21,13 @@ interface Act {
   /** Where it leads, or what it does. */
   readonly href?: string;
   readonly act?: () => void;
+  /** What it is for; undefined for whoever may look. */
+  readonly calls?: Pick<Endpoint, 'who'>;
 }
 
 const ACTIONS: readonly Act[] = [
   { title: 'Floor', detail: 'all conditions', href: '/' },
-  { title: 'New condition', detail: 'device, stock, mode', href: '/conditions/new' },
+  { title: 'New condition', detail: 'device, stock, mode', href: '/conditions/new', calls: NEW_CONDITION },
   { title: 'Measure a colour', detail: 'single colours into a list', href: '/measure' },
   { title: 'Soft proof', detail: 'a picture before and after its print', href: '/proof' },
   { title: 'Where should this job go?', detail: 'a colour list on every condition', href: '/where' },
@@ -34,11 +40,15 @@ const ACTIONS: readonly Act[] = [
   { title: 'Catalogue', detail: 'what each condition prints, side by side', href: '/library/catalogue' },
   { title: 'Devices', detail: 'of the library', href: '/library/devices' },
   { title: 'Stocks', detail: 'of the library', href: '/library/stocks' },
+  { title: 'Ink sets', detail: 'of the library', href: '/library/inks' },
+  { title: 'Lights', detail: 'that prints are seen in', href: '/library/lights' },
   { title: 'Instruments', detail: 'of the library', href: '/library/instruments' },
   { title: 'House', detail: 'its name, person and time zone', href: '/library/house' },
   { title: 'Archived conditions', detail: 'to be taken back', href: '/library/archived' },
   { title: 'Aim sets', detail: 'what prints are judged against', href: '/library/aims' },
   { title: 'Tolerance sets', detail: 'metrics and limits', href: '/library/tolerances' },
+  { title: 'People', detail: 'who may do what', href: '/library/people', calls: PEOPLE },
+  { title: 'Record of acts', detail: 'who did what when', href: '/library/acts', calls: ACTS },
 ];
 
 /** Pages of the condition that one is at. */
@@ -102,10 +112,12 @@ function PaletteBody({ conditionsOnly, onClose }: { conditionsOnly: boolean; onC
   });
   const words = text.toLowerCase();
   const acts = useActs();
+  const role = use(OwnRole);
   const actions = conditionsOnly
     ? []
     : [...acts, ...ACTIONS]
         .filter(({ title }) => title.toLowerCase().includes(words))
+        .filter(({ calls }) => calls === undefined || mayCall(role, calls))
         .map((action) => ({ ...action, kind: 'action' }));
   const found = (data ?? []).filter(({ kind }) => !conditionsOnly || kind === 'condition');
   const rows: readonly (Act & { readonly kind: string })[] = [...found, ...actions];

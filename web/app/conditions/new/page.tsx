@@ -11,7 +11,7 @@ export const metadata = { title: 'New condition' };
 /** `?from=` is a condition whose settings the new one begins with. */
 export default async function Page({ searchParams }: { searchParams: Promise<{ readonly from?: string }> }) {
   const [choices, copied] = await Promise.all([
-    conditionChoices(await pageContext()),
+    conditionChoices(await pageContext('specialist')),
     copiedFrom(Number((await searchParams).from)),
   ]);
   return <NewCondition choices={choices} copied={copied} />;

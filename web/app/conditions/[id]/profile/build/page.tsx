@@ -12,7 +12,7 @@ export const metadata = { title: 'Build a profile' };
 const LEAST_PATCHES = 150;
 
 export default async function Page(page: PageParams) {
-  const view = await shownPage(page, buildSurface);
+  const view = await shownPage(page, buildSurface, 'specialist');
   if (
     !sameProcess(view.condition.process, CMYK) ||
     view.readings.every(({ patches }) => patches < LEAST_PATCHES)
