@@ -1,4 +1,5 @@
 import { Type } from '@sinclair/typebox';
+import { OBSERVERS } from '@melto/core/spectral/xyzWeights';
 import { PATCH_GROUPS } from '@melto/core/conformity/patchGroups';
 import type { MeasurementConditions } from '@melto/core/cgats/patchSet';
 import type { PaperShift } from '@melto/core/conformity/aimsOnPaper';
@@ -11,7 +12,7 @@ import type { ReadingOfHouse } from '@melto/services/conformity/readingsToAim';
 import type { ToleranceSetView } from '@melto/services/conformity/toleranceSets';
 import type { TrialCheck } from '@melto/services/conformity/trialChecks';
 import { answers, DONE, MADE, makes, oneOf, reads, sets, strict } from './endpoint';
-import { LIGHT_KEY, OBSERVERS } from './light';
+import { LIGHT_KEY } from './light';
 import { CHOICE, ID, IN_PATH, INKS_PCT, LAB, LIMIT, MODE, text, word } from './fields';
 
 const LISTED = Type.Array(Type.Object({ id: Type.Integer() }));

@@ -2,6 +2,7 @@ import { Type } from '@sinclair/typebox';
 import type { StudyPick } from '@melto/core/light/brightenerStudy';
 import type { StudyData } from '@melto/core/light/predictStudyPage';
 import { MOST_UV } from '@melto/core/light/ultraviolet';
+import { OBSERVERS } from '@melto/core/spectral/xyzWeights';
 import type { ViewingLight } from '@melto/services/light/viewingLights';
 import type { SheetBrightener } from '@melto/services/profile/ultraviolet';
 import type { SeenPatch } from '@melto/services/reading/readingUnder';
@@ -10,7 +11,6 @@ import { IN_PATH, text, word } from './fields';
 
 /** What a light is asked for by. */
 export const LIGHT_KEY = Type.String({ pattern: '^([A-Z]\\d{0,2}|own-\\d{1,15})$' });
-export const OBSERVERS = ['2deg', '10deg'] as const;
 
 const SEEN_IN = strict({ light: LIGHT_KEY, observer: oneOf(OBSERVERS) });
 

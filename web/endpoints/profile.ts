@@ -1,4 +1,5 @@
 import { Type } from '@sinclair/typebox';
+import { OBSERVERS } from '@melto/core/spectral/xyzWeights';
 import { MOST_UV } from '@melto/core/light/ultraviolet';
 import type { NamedColour } from '@melto/core/refine/namedColour';
 import type { CatalogueRow } from '@melto/services/overview/catalogue';
@@ -7,7 +8,7 @@ import type { ShelfProfile } from '@melto/services/profile/shelf';
 import { KEPT_ORIGINS } from '@melto/core/profile/keptOrigin';
 import { answers, DONE, makes, oneOf, reads, sets, strict } from './endpoint';
 import { ID, IN_PATH, SHARE, text, word } from './fields';
-import { LIGHT_KEY, OBSERVERS } from './light';
+import { LIGHT_KEY } from './light';
 
 const LIGHT_CHOICE = strict({
   key: LIGHT_KEY,

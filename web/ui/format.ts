@@ -36,4 +36,7 @@ export const formatLab = (lab: readonly number[], digits = 2): string =>
   lab.map((value) => fixed(value, digits)).join(' ');
 /** A figure of so many decimals, with a minus sign where it is below zero. */
 export const formatFigure = (value: number, digits: number): string => fixed(value, digits).replace('-', '−');
+/** A figure of so many decimals with its sign, plus or minus. */
+export const formatSigned = (value: number, digits: number): string =>
+  `${value < 0 ? '−' : '+'}${Math.abs(value).toFixed(digits)}`;
 export const formatDeltaE = (value: number): string => value.toFixed(2);

@@ -7,11 +7,11 @@ import { MOST_UV } from './ultraviolet.ts';
 export const STUDY_ROUNDS = 4;
 /** Lightnesses of the rows of greys on a study's page. */
 export const STUDY_LIGHTNESSES = [90, 80, 68] as const;
-/** Fields of a row; the one in the middle is neutral with ultraviolet as in D50. */
+/** Fields of a row, from the bluest on. */
 export const STUDY_FIELDS = 15;
 /** From one field to the next, in b*. */
-export const STUDY_STEP = 0.6;
-/** More of its ultraviolet makes a paper bluer: what is neutral with less of it lies on the blue side, where most fields are. */
+const STUDY_STEP = 0.6;
+/** Fields before the one that is neutral in D50: with less ultraviolet what is neutral lies on the blue side, where most fields are. */
 const BLUE_FIELDS = 11;
 
 /** Letter of a row, as it stands on the page and on the screen. */

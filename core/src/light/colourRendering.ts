@@ -1,8 +1,12 @@
-import type { Xyz } from '../colour/xyz.ts';
-import { CMF_1931_2DEG, TABLE_COUNT, TABLE_START_NM, TABLE_STEP_NM } from '../spectral/data/cieTables.ts';
-import { daylightIlluminant } from '../spectral/illuminant.ts';
+import {
+  blackBodyIlluminant,
+  daylightIlluminant,
+  SECOND_RADIATION_CONSTANT,
+  TABLE_GRID,
+} from '../spectral/illuminant.ts';
 import type { Illuminant } from '../spectral/illuminant.ts';
-import { illuminantWhite } from '../spectral/xyzWeights.ts';
+import { spectrumToXyz } from '../spectral/spectrumToXyz.ts';
+import { createXyzWeights, illuminantWhite } from '../spectral/xyzWeights.ts';
 import { uv1960Of } from './chromaticity.ts';
 import type { Chromaticity } from './chromaticity.ts';
 import { correlatedTemperature } from './correlatedTemperature.ts';
@@ -32,7 +36,7 @@ export function colourRendering(light: Illuminant): ColourRendering | undefined 
   if (temperature === undefined || Math.abs(temperature.duv) > MOST_RENDERING_DUV) return undefined;
   if (temperature.kelvin > 25_000) return undefined;
   const reference = referenceOf(temperature.kelvin);
-  const [tested, standard] = [coloursUnder(light), coloursUnder(reference)];
+  const [tested, standard] = [testColoursUnder(light), testColoursUnder(reference)];
   const special = TEST_COLOURS.map((_, i) => {
     const seen = uniform(
       adapted(tested.samples[i].uv, tested.white, standard.white),
@@ -46,14 +50,9 @@ export function colourRendering(light: Illuminant): ColourRendering | undefined 
 }
 
 function referenceOf(kelvin: number): Illuminant {
-  if (kelvin >= DAYLIGHT_FROM_KELVIN) return daylightIlluminant(kelvin);
-  return {
-    name: `black body ${kelvin.toFixed(0)} K`,
-    power: Float64Array.from({ length: TABLE_COUNT }, (_, i) => {
-      const nm = TABLE_START_NM + i * TABLE_STEP_NM;
-      return Math.pow(nm / 560, -5) / Math.expm1(1.4388e7 / (nm * kelvin));
-    }),
-  };
+  return kelvin >= DAYLIGHT_FROM_KELVIN
+    ? daylightIlluminant(kelvin)
+    : blackBodyIlluminant(kelvin, SECOND_RADIATION_CONSTANT);
 }
 
 interface Seen {
@@ -62,24 +61,12 @@ interface Seen {
 }
 
 /** The test colours under a light, Y of its white 100. */
-function coloursUnder(light: Illuminant): Seen {
-  const of = (reflectance: readonly number[] | undefined): Xyz => {
-    const out = [0, 0, 0];
-    let scale = 0;
-    for (let i = 0; i < TABLE_COUNT; i++) {
-      const power = light.power[i];
-      scale += power * CMF_1931_2DEG.y[i];
-      const reflected = power * (reflectance?.[i] ?? 1);
-      out[0] += reflected * CMF_1931_2DEG.x[i];
-      out[1] += reflected * CMF_1931_2DEG.y[i];
-      out[2] += reflected * CMF_1931_2DEG.z[i];
-    }
-    return [(100 * out[0]) / scale, (100 * out[1]) / scale, (100 * out[2]) / scale];
-  };
+function testColoursUnder(light: Illuminant): Seen {
+  const weights = createXyzWeights(TABLE_GRID, light, '2deg');
   return {
-    white: uv1960Of(of(undefined)),
+    white: uv1960Of(weights.white),
     samples: TEST_COLOURS.map((reflectance) => {
-      const xyz = of(reflectance);
+      const xyz = spectrumToXyz(weights, reflectance);
       return { uv: uv1960Of(xyz), y: xyz[1] };
     }),
   };

@@ -1,5 +1,6 @@
 import type { Xyz } from '../colour/xyz.ts';
-import { CMF_1931_2DEG, TABLE_COUNT, TABLE_START_NM, TABLE_STEP_NM } from '../spectral/data/cieTables.ts';
+import { blackBodyIlluminant, SECOND_RADIATION_CONSTANT } from '../spectral/illuminant.ts';
+import { illuminantWhite } from '../spectral/xyzWeights.ts';
 import { distanceOf, uv1960Of } from './chromaticity.ts';
 import type { Chromaticity } from './chromaticity.ts';
 
@@ -11,7 +12,6 @@ export interface CorrelatedTemperature {
   readonly duv: number;
 }
 
-const SECOND_RADIATION_CONSTANT = 1.4388e7; // nm K, as CIE 15 takes it for temperatures of light
 const LEAST_KELVIN = 1000;
 const MOST_KELVIN = 50_000;
 /** Farther from the black bodies, a temperature says nothing of a light (CIE 15). */
@@ -19,16 +19,7 @@ export const MOST_DUV = 0.05;
 
 /** Chromaticity (1960) of a black body, 2° observer. */
 export function blackBodyUv(kelvin: number): Chromaticity {
-  const xyz = [0, 0, 0];
-  for (let i = 0; i < TABLE_COUNT; i++) {
-    const nm = TABLE_START_NM + i * TABLE_STEP_NM;
-    // Scaled to stay in range at low temperatures; only the proportions count.
-    const power = Math.pow(nm / 560, -5) / Math.expm1(SECOND_RADIATION_CONSTANT / (nm * kelvin));
-    xyz[0] += power * CMF_1931_2DEG.x[i];
-    xyz[1] += power * CMF_1931_2DEG.y[i];
-    xyz[2] += power * CMF_1931_2DEG.z[i];
-  }
-  return uv1960Of([xyz[0], xyz[1], xyz[2]]);
+  return uv1960Of(illuminantWhite(blackBodyIlluminant(kelvin, SECOND_RADIATION_CONSTANT), '2deg'));
 }
 
 /**
@@ -41,7 +32,11 @@ export function correlatedTemperature(white: Xyz): CorrelatedTemperature | undef
   const away = (mired: number): number => distanceOf(own, blackBodyUv(1e6 / mired));
   // The distance has one valley near the locus; a coarse walk finds it, a golden section its floor.
   let best = 1e6 / MOST_KELVIN;
-  for (let mired = best; mired <= 1e6 / LEAST_KELVIN; mired += 5) if (away(mired) < away(best)) best = mired;
+  let least = away(best);
+  for (let mired = best + 5; mired <= 1e6 / LEAST_KELVIN; mired += 5) {
+    const distance = away(mired);
+    if (distance < least) [best, least] = [mired, distance];
+  }
   const mired = goldenSection(
     away,
     Math.max(best - 5, 1e6 / MOST_KELVIN),

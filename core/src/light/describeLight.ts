@@ -4,7 +4,7 @@ import { colourRendering } from './colourRendering.ts';
 import type { ColourRendering } from './colourRendering.ts';
 import { correlatedTemperature } from './correlatedTemperature.ts';
 import type { CorrelatedTemperature } from './correlatedTemperature.ts';
-import { daylightIlluminant } from '../spectral/illuminant.ts';
+import { daylightIlluminant, nominalDaylight } from '../spectral/illuminant.ts';
 import type { Illuminant } from '../spectral/illuminant.ts';
 import type { SpectralGrid } from '../spectral/spectralGrid.ts';
 import { gridEndNm } from '../spectral/spectralGrid.ts';
@@ -40,14 +40,11 @@ export function describeLight(
     xy: xyOf(white),
     temperature: correlatedTemperature(white) ?? null,
     fromDaylight: daylightDistance(at),
-    fromD50: distanceOf(at, uv1976Of(illuminantWhite(daylightIlluminant(D50_KELVIN), '2deg'))),
+    fromD50: distanceOf(at, uv1976Of(illuminantWhite(nominalDaylight(5000), '2deg'))),
     rendering: colourRendering(light) ?? null,
     uvShare: own === undefined ? null : (uvShare(own.grid, own.power) ?? null),
   };
 }
-
-/** D50 by the present value of the second radiation constant. */
-const D50_KELVIN = (5000 * 1.4388) / 1.438;
 
 /** Distances are looked for in reciprocal temperature, which is even along the locus. */
 function daylightDistance(at: Chromaticity): number {

@@ -15,7 +15,7 @@ export interface Emission {
 }
 
 /** What a spectrum of a light has to cover: lamps have narrow lines, so the steps are finer than those of prints. */
-export const EMISSION_RANGE = {
+const EMISSION_RANGE = {
   latestStartNm: 400,
   earliestEndNm: 700,
   widestStepNm: 10,

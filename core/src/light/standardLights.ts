@@ -1,4 +1,4 @@
-import { daylightIlluminant, tableIlluminant } from '../spectral/illuminant.ts';
+import { nominalDaylight, tableIlluminant } from '../spectral/illuminant.ts';
 import type { Illuminant } from '../spectral/illuminant.ts';
 
 /** Lights that standards define, as far as their tables are here (CIE 15; D55 and D75 by its formula of daylight). */
@@ -13,16 +13,11 @@ export const STANDARD_LIGHTS = [
   { key: 'F11', name: 'F11, fluorescent lamp of three narrow bands' },
 ] as const;
 
-export type StandardLight = (typeof STANDARD_LIGHTS)[number]['key'];
-
-/** Nominal temperatures of daylights were given for c2 = 1.438e-2 m K; by its present value they are this much more. */
-const NOMINAL = 1.4388 / 1.438;
-
 /** A standard light by its key; undefined where there is none. */
 export function lightOfKey(key: string): Illuminant | undefined {
   const known = STANDARD_LIGHTS.find((light) => light.key === key)?.key;
   if (known === undefined) return undefined;
   if (known === 'D55' || known === 'D75')
-    return { ...daylightIlluminant((known === 'D55' ? 5500 : 7500) * NOMINAL), name: known };
+    return { ...nominalDaylight(known === 'D55' ? 5500 : 7500), name: known };
   return tableIlluminant(known);
 }

@@ -46,11 +46,21 @@ export function daylightIlluminant(kelvin: number): Illuminant {
   };
 }
 
-/** Black body by Planck's law with c2 = 1.435e-2 m·K, 100 at 560 nm (CIE 15). */
-export function blackBodyIlluminant(kelvin: number): Illuminant {
+/** The second radiation constant as it is known now, nm K. */
+export const SECOND_RADIATION_CONSTANT = 1.4388e7;
+
+/** Nominal temperatures of daylights were given for c2 = 1.438e-2 m K; by its present value they are this much more. */
+export const nominalDaylight = (kelvin: number): Illuminant =>
+  daylightIlluminant((kelvin * SECOND_RADIATION_CONSTANT) / 1.438e7);
+
+/**
+ * Black body by Planck's law, 100 at 560 nm (CIE 15).
+ * @param c2 second radiation constant, nm K: 1.435e7 as illuminant A was defined, where nothing else is given.
+ */
+export function blackBodyIlluminant(kelvin: number, c2 = 1.435e7): Illuminant {
   if (!(kelvin >= 500 && kelvin <= 100000))
     throw new RangeError(`black body of ${kelvin} K, expected 500 to 100000`);
-  const planck = (nm: number): number => Math.pow(nm, -5) / Math.expm1(1.435e7 / (nm * kelvin));
+  const planck = (nm: number): number => Math.pow(nm, -5) / Math.expm1(c2 / (nm * kelvin));
   const at560 = planck(560);
   return {
     name: `black body ${kelvin} K`,

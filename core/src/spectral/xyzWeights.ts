@@ -11,7 +11,11 @@ import type { SpectralGrid } from './spectralGrid.ts';
 import type { Xyz } from '../colour/xyz.ts';
 import { WHITE_D50_MEASURED } from '../colour/whitePoints.ts';
 
-export type Observer = '2deg' | '10deg';
+export const OBSERVERS = ['2deg', '10deg'] as const;
+export type Observer = (typeof OBSERVERS)[number];
+
+/** An observer as people write it: `2°`. */
+export const observerWords = (observer: Observer): string => observer.replace('deg', '°');
 
 /** Weights that turn reflectance factors on one grid into XYZ. */
 export interface XyzWeights {

@@ -1,4 +1,3 @@
-import { sourceReadingOf } from '@melto/store/results';
 import type { WholeResultRow } from '@melto/store/results';
 import type { Context } from '../kernel/context.ts';
 import { Problem } from '../kernel/problem.ts';
@@ -8,6 +7,7 @@ import { EVENNESS } from '../ledger/kinds/evennessKind.ts';
 import { LIMITS } from '../ledger/kinds/limitsKind.ts';
 import { partThatDiffers } from '../ledger/partThatDiffers.ts';
 import { storedOf } from '../ledger/resultKind.ts';
+import { sourceReading } from '../ledger/sourceReading.ts';
 import { workBalance } from './balance.ts';
 import { workCurves } from './curves.ts';
 import { workEvenness } from './evenness.ts';
@@ -30,7 +30,7 @@ export async function curvesAgain(context: Context, row: WholeResultRow): Promis
   const { summary, detail } = storedOf(CURVES, row, row.detail);
   if (summary.imported !== null)
     throw new Problem('not-found', `they came from the file ${summary.imported}`, '');
-  const readingId = await onlyReading(context, row.id);
+  const readingId = await sourceReading(context, row.id);
   const { measure, tvi, total } = summary;
   const again = await workCurves(
     context,
@@ -46,7 +46,7 @@ export async function curvesAgain(context: Context, row: WholeResultRow): Promis
 
 export async function balanceAgain(context: Context, row: WholeResultRow): Promise<string | undefined> {
   const { summary, detail } = storedOf(BALANCE, row, row.detail);
-  const again = await workBalance(context, row.conditionId, await onlyReading(context, row.id));
+  const again = await workBalance(context, row.conditionId, await sourceReading(context, row.id));
   return (
     partThatDiffers(['round', 'figures', 'limits', 'extrapolated'], summary, again.summary) ??
     partThatDiffers(
@@ -59,12 +59,6 @@ export async function balanceAgain(context: Context, row: WholeResultRow): Promi
 
 export async function evennessAgain(context: Context, row: WholeResultRow): Promise<string | undefined> {
   const { detail } = storedOf(EVENNESS, row, row.detail);
-  const again = await workEvenness(context, row.conditionId, await onlyReading(context, row.id));
+  const again = await workEvenness(context, row.conditionId, await sourceReading(context, row.id));
   return partThatDiffers(['evenness', 'zones'], detail, again.detail);
-}
-
-async function onlyReading({ database }: Context, resultId: number): Promise<number> {
-  const reading = await sourceReadingOf(database, resultId);
-  if (reading === undefined) throw new Problem('not-found', 'its reading is not known', '');
-  return reading;
 }

@@ -3,11 +3,11 @@ import { describeLight } from '@melto/core/light/describeLight';
 import type { LightFigures } from '@melto/core/light/describeLight';
 import { lightOfKey, STANDARD_LIGHTS } from '@melto/core/light/standardLights';
 import { issueText } from '@melto/core/result';
-import { measuredIlluminant } from '@melto/core/spectral/illuminant';
+import { measuredIlluminant, TABLE_GRID } from '@melto/core/spectral/illuminant';
 import type { Illuminant } from '@melto/core/spectral/illuminant';
+import { observerWords } from '@melto/core/spectral/xyzWeights';
 import type { Observer } from '@melto/core/spectral/xyzWeights';
 import type { SpectralGrid } from '@melto/core/spectral/spectralGrid';
-import { TABLE_GRID } from '@melto/core/spectral/illuminant';
 import { lockHouse } from '@melto/store/houses';
 import {
   changeViewingLight,
@@ -78,7 +78,7 @@ async function ownView({ cache, database }: Context, row: ViewingLightRow): Prom
   return {
     ...{ key: `own-${id}`, id, name, note, fileName, madeMs, away: row.awayMs !== null },
     figures: await cache.keep('light', MOST_LIGHTS, database, id, () =>
-      Promise.resolve(describeLight(illuminantOf(row), measured)),
+      Promise.resolve(describeLight(illuminantOf(name, measured), measured)),
     ),
     ultraviolet:
       share === null || low === null || high === null || atMs === null ? null : { share, low, high, atMs },
@@ -86,27 +86,24 @@ async function ownView({ cache, database }: Context, row: ViewingLightRow): Prom
   };
 }
 
-function spectrumOf({ startNm, stepNm, power }: ViewingLightRow): {
-  readonly grid: SpectralGrid;
-  readonly power: readonly number[];
-} {
+type Spectrum = Pick<ViewingLight, 'grid' | 'power'>;
+
+function spectrumOf({ startNm, stepNm, power }: ViewingLightRow): Spectrum {
   const values = JSON.parse(power) as number[];
   return { grid: { startNm, stepNm, count: values.length }, power: values };
 }
 
-function illuminantOf(row: ViewingLightRow): Illuminant {
-  const { grid, power } = spectrumOf(row);
-  return measuredIlluminant(row.name, grid, power);
-}
+const illuminantOf = (name: string, { grid, power }: Spectrum): Illuminant =>
+  measuredIlluminant(name, grid, power);
 
 /** A light by its key, for computing; not found where there is none. One that was put away is still there for what was made under it. */
 export async function viewingLight({ database }: Context, key: string): Promise<Illuminant> {
-  const standard = lightOfKey(key);
-  if (standard !== undefined) return standard;
+  const known = lightOfKey(key);
+  if (known !== undefined) return known;
   const id = Number(/^own-(\d{1,15})$/.exec(key)?.[1] ?? NaN);
   const row = Number.isSafeInteger(id) ? await findViewingLight(database, id) : undefined;
   if (row === undefined) throw notFound(`light ${key}`);
-  return illuminantOf(row);
+  return illuminantOf(row.name, spectrumOf(row));
 }
 
 /** A light and who looks, in words: `Gallery track, 10°`. */
@@ -120,7 +117,7 @@ export async function lightWords(
 ): Promise<string> {
   const { name } = await viewingLight(context, key);
   const ultraviolet = uv === undefined ? '' : `, ultraviolet ${uv.share.toFixed(2)}`;
-  return `${name}, ${observer === '2deg' ? '2' : '10'}°${ultraviolet}`;
+  return `${name}, ${observerWords(observer)}${ultraviolet}`;
 }
 
 /** Takes the lights of a file into the library; one that is there already, by its spectrum, is not taken again. */

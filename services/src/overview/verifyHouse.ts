@@ -1,5 +1,5 @@
 import { writeIcc } from '@melto/core/icc/writeIcc';
-import { findResultFile, listResultsAfter, sourceReadingOf } from '@melto/store/results';
+import { findResultFile, listResultsAfter } from '@melto/store/results';
 import type { WholeResultRow } from '@melto/store/results';
 import { balanceAgain, curvesAgain, evennessAgain, limitsAgain } from '../calibration/calibrationAgain.ts';
 import { judgedByOf } from '../conformity/checkChoice.ts';
@@ -18,6 +18,7 @@ import { SHORT_CHECK } from '../ledger/kinds/shortCheckKind.ts';
 import { WATCH } from '../ledger/kinds/watchKind.ts';
 import { partThatDiffers } from '../ledger/partThatDiffers.ts';
 import { storedOf } from '../ledger/resultKind.ts';
+import { sourceReading } from '../ledger/sourceReading.ts';
 import { pooledReadings } from '../profile/pooledReadings.ts';
 import { workProfile } from '../profile/workProfile.ts';
 import { loadReading } from '../reading/loadReading.ts';
@@ -136,7 +137,5 @@ async function shortCheckAgain(context: Context, row: WholeResultRow): Promise<s
 }
 
 async function readingOf(context: Context, resultId: number) {
-  const reading = await sourceReadingOf(context.database, resultId);
-  if (reading === undefined) throw new Problem('not-found', 'its reading is not known', '');
-  return loadReading(context, reading);
+  return loadReading(context, await sourceReading(context, resultId));
 }

@@ -1,4 +1,5 @@
 import { channelCount, drivenByLight } from '@melto/core/device/process';
+import { eightBit } from '@melto/core/charts/namedPatches';
 import type { PaperName } from '@melto/core/charts/pageGeometry';
 import { labToDevice } from '@melto/core/icc/profileTransform';
 import { studyFields } from '@melto/core/light/brightenerStudy';
@@ -48,7 +49,7 @@ export async function studyGround(context: Context, conditionId: number): Promis
   return {
     condition,
     readingId: head.detail.choices.readingId,
-    fields: fields.map((value) => Math.round(value * 255) / 255),
+    fields: fields.map(eightBit),
   };
 }
 

@@ -1,6 +1,4 @@
 import { deltaE2000Rows } from '@melto/core/colour/deltaE2000';
-import { WHITE_D50_MEASURED } from '@melto/core/colour/whitePoints';
-import { xyzRowsToLab } from '@melto/core/colour/xyzToLab';
 import { bareRows } from '@melto/core/device/meanPaperXyz';
 import { brightenerPair, brightening } from '@melto/core/light/ultraviolet';
 import type { Brightening, BrightenerPair } from '@melto/core/light/ultraviolet';
@@ -42,7 +40,7 @@ export async function sheetBrightener(context: Context, readingId: number): Prom
   const pair = brightenerPair(lit.set, dark.set);
   // Read by instruments of other bands, or as colours: they tell nothing together.
   if (!pair.ok) return null;
-  const errors = differences(lit, dark);
+  const errors = deltaE2000Rows(lit.lab, dark.lab);
   const order = [...errors.keys()].sort((a, b) => errors[b] - errors[a]).slice(0, MOST_BENT);
   return {
     ...{ withId, withoutId },
@@ -50,15 +48,6 @@ export async function sheetBrightener(context: Context, readingId: number): Prom
     patches: summariseErrors(errors),
     bent: order.map((i) => ({ row: lit.rows[i], deltaE: errors[i] })),
   };
-}
-
-function differences(a: LoadedReading, b: LoadedReading): Float64Array {
-  const [one, other] = [a, b].map(({ xyz }) => {
-    const lab = new Float64Array(xyz.length);
-    xyzRowsToLab(xyz, WHITE_D50_MEASURED, lab);
-    return lab;
-  });
-  return deltaE2000Rows(one, other);
 }
 
 function paperOf(lit: LoadedReading, dark: LoadedReading): Brightening | null {

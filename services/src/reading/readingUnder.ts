@@ -1,8 +1,8 @@
 import type { PatchSpectra } from '@melto/core/cgats/patchSet';
-import { deltaE2000 } from '@melto/core/colour/deltaE2000';
+import { deltaE2000Rows } from '@melto/core/colour/deltaE2000';
 import type { Lab } from '@melto/core/colour/lab';
-import { WHITE_D50_MEASURED } from '@melto/core/colour/whitePoints';
-import { xyzToLab } from '@melto/core/colour/xyzToLab';
+import { labAt } from '@melto/core/colour/labAt';
+import { xyzRowsToLab } from '@melto/core/colour/xyzToLab';
 import { spectraToXyz } from '@melto/core/spectral/spectrumToXyz';
 import { createXyzWeights } from '@melto/core/spectral/xyzWeights';
 import type { Observer } from '@melto/core/spectral/xyzWeights';
@@ -29,23 +29,14 @@ export async function readingUnder(
   key: string,
   observer: Observer,
 ): Promise<readonly SeenPatch[]> {
-  const [{ set, rows, xyz, print }, light] = await Promise.all([
-    loadReading(context, readingId),
-    viewingLight(context, key),
-  ]);
-  const spectra = requireSpectra({ set, print });
-  const weights = createXyzWeights(spectra.grid, light, observer);
-  const seen = new Float64Array(xyz.length);
-  spectraToXyz(weights, spectra.values, seen);
-  return rows.map((row, i) => {
-    const at = (values: Float64Array): [number, number, number] => [
-      values[3 * i],
-      values[3 * i + 1],
-      values[3 * i + 2],
-    ];
-    const lab = xyzToLab(at(seen), weights.white);
-    return { row, lab, moved: deltaE2000(xyzToLab(at(xyz), WHITE_D50_MEASURED), lab) };
-  });
+  const [loaded, light] = await Promise.all([loadReading(context, readingId), viewingLight(context, key)]);
+  const { grid, values } = requireSpectra(loaded);
+  const weights = createXyzWeights(grid, light, observer);
+  const seen = new Float64Array(loaded.lab.length);
+  spectraToXyz(weights, values, seen);
+  xyzRowsToLab(seen, weights.white, seen);
+  const moved = deltaE2000Rows(loaded.lab, seen);
+  return loaded.rows.map((row, i) => ({ row, lab: labAt(seen, i), moved: moved[i] }));
 }
 
 /** The spectra of a reading; refused where it was read as colours only. */

@@ -15,7 +15,7 @@ import { FormDialog } from '@/ui/FormDialog';
 import { TextIn } from '@/ui/form/fields';
 import { useBodyForm } from '@/ui/form/useBodyForm';
 import { formatLength, lengthUnit } from '@/ui/units';
-import { formatSpan } from '@/ui/format';
+import { formatSpan, formatSigned } from '@/ui/format';
 
 const KIND_WORDS = {
   strip: 'drawn along a strip',
@@ -104,7 +104,7 @@ export function InstrumentsSurface({
                     <td className="num">{one.mean.toFixed(2)}</td>
                     <td className="num">{one.p95.toFixed(2)}</td>
                     <td className="num">{one.largest.toFixed(2)}</td>
-                    <td className="num">{one.shift.map(signed).join('  ')}</td>
+                    <td className="num">{one.shift.map((value) => formatSigned(value, 2)).join('  ')}</td>
                   </tr>
                 ))}
               </tbody>
@@ -214,5 +214,3 @@ function ChangeInstrument({ instrument, onClose }: { instrument: InstrumentRow; 
     </FormDialog>
   );
 }
-
-const signed = (value: number): string => `${value < 0 ? '−' : '+'}${Math.abs(value).toFixed(2)}`;

@@ -3,7 +3,9 @@
 import { useQuery } from '@tanstack/react-query';
 import type { CieWhiteness } from '@melto/core/light/ultraviolet';
 import { SHEET_BRIGHTENER } from '@/endpoints/light';
+import { PatchRanking } from '@/features/reading/PatchRanking';
 import { ask } from '@/ui/api';
+import { formatSigned } from '@/ui/format';
 import { Link } from '@/ui/Link';
 
 /** Less than this in b* between M1 and M2, and no eye sees that a paper has brightener. */
@@ -44,7 +46,7 @@ export function BrightenerPanel({
             <dt>Paper</dt>
             <dd>
               <b>{paper.deltaE.toFixed(2)}</b>{' '}
-              <span className="quiet">ΔE00, b* by {signed(paper.b)} with ultraviolet</span>
+              <span className="quiet">ΔE00, b* by {formatSigned(paper.b, 1)} with ultraviolet</span>
             </dd>
             <dt>Whiteness</dt>
             <dd>
@@ -57,21 +59,10 @@ export function BrightenerPanel({
       <p className="small" style={{ marginTop: 8 }}>
         Patches move by <b>{patches.mean.toFixed(2)}</b> ΔE00 on average, most of all
       </p>
-      <ol>
-        {bent.map(({ row, deltaE }) => (
-          <li key={row} className="row small" style={{ justifyContent: 'space-between' }}>
-            <button type="button" className="plain" onClick={() => onPick(row)}>
-              patch {row + 1}
-            </button>
-            <b>{deltaE.toFixed(2)}</b>
-          </li>
-        ))}
-      </ol>
+      <PatchRanking patches={bent.map(({ row, deltaE }) => ({ row, value: deltaE }))} onPick={onPick} />
     </div>
   );
 }
 
 const words = (white: CieWhiteness | null): string =>
-  white === null ? 'no white' : `${white.whiteness.toFixed(1)}, tint ${signed(white.tint)}`;
-
-const signed = (value: number): string => `${value < 0 ? '−' : '+'}${Math.abs(value).toFixed(1)}`;
+  white === null ? 'no white' : `${white.whiteness.toFixed(1)}, tint ${formatSigned(white.tint, 1)}`;

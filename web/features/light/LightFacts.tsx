@@ -1,7 +1,7 @@
 'use client';
 
 import type { ViewingLight } from '@melto/services/light/viewingLights';
-import { formatMoment } from '@/ui/format';
+import { formatMoment, formatSigned } from '@/ui/format';
 import { figure, generalFigure, lightSentence } from './lightWords';
 import { SpectrumPlot } from './SpectrumPlot';
 
@@ -24,7 +24,7 @@ export function LightFacts({ light, daylight }: { light: ViewingLight; daylight?
               <>
                 <b>{temperature.kelvin.toFixed(0)} K</b>{' '}
                 <span className="quiet">
-                  Duv {signed(temperature.duv)}
+                  Duv {formatSigned(temperature.duv, 4)}
                   {besideWords(temperature.duv)}
                 </span>
               </>
@@ -99,8 +99,6 @@ export function LightFacts({ light, daylight }: { light: ViewingLight; daylight?
     </>
   );
 }
-
-const signed = (value: number): string => `${value < 0 ? '−' : '+'}${Math.abs(value).toFixed(4)}`;
 
 /** Less than this beside the black bodies is nothing that an eye tells. */
 const LEAST_DUV = 0.0005;

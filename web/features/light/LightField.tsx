@@ -1,6 +1,7 @@
 'use client';
 
 import { MenuItem, TextField } from '@mui/material';
+import { OBSERVERS, observerWords } from '@melto/core/spectral/xyzWeights';
 import { DAYLIGHT, shortName, useLights } from './useLights';
 import type { SeenInKey } from './useLights';
 
@@ -20,9 +21,9 @@ export function LightField({
 }) {
   const lights = useLights();
   const choices = lights.flatMap((light) =>
-    (['2deg', '10deg'] as const).map((observer) => ({
+    OBSERVERS.map((observer) => ({
       value: `${light.key}/${observer}` as SeenInKey,
-      words: `${shortName(light)}, ${observer === '2deg' ? '2' : '10'}°`,
+      words: `${shortName(light)}, ${observerWords(observer)}`,
     })),
   );
   // Until the lights have come there is the one that needs none.

@@ -4,7 +4,9 @@ import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { summariseErrors } from '@melto/core/numerics/statistics';
 import { READING_UNDER } from '@/endpoints/light';
+import { PatchRanking } from '@/features/reading/PatchRanking';
 import { ask, problemWords } from '@/ui/api';
+import { ErrorFigures } from '@/ui/ErrorFigures';
 import { formatLab } from '@/ui/format';
 import { LightField } from './LightField';
 import { DAYLIGHT, partsOf } from './useLights';
@@ -42,31 +44,14 @@ export function SeenInPanel({ readingId, onPick }: { readingId: number; onPick: 
       )}
       {seen !== DAYLIGHT && data !== undefined && moved !== undefined && (
         <>
-          <p className="figures">
-            <span>
-              mean <b>{moved.mean.toFixed(2)}</b>
-            </span>
-            <span>
-              95 % under <b>{moved.p95.toFixed(2)}</b>
-            </span>
-            <span>
-              largest <b>{moved.largest.toFixed(2)}</b>
-            </span>
-          </p>
-          <ol style={{ marginTop: 8 }}>
-            {[...data]
+          <ErrorFigures {...moved} />
+          <PatchRanking
+            patches={[...data]
               .sort((a, b) => b.moved - a.moved)
               .slice(0, LISTED)
-              .map(({ row, lab, moved: far }) => (
-                <li key={row} className="row small" style={{ justifyContent: 'space-between' }}>
-                  <button type="button" className="plain" onClick={() => onPick(row)}>
-                    patch {row + 1}
-                  </button>
-                  <span className="quiet">{formatLab(lab)}</span>
-                  <b>{far.toFixed(2)}</b>
-                </li>
-              ))}
-          </ol>
+              .map(({ row, lab, moved: value }) => ({ row, words: formatLab(lab), value }))}
+            onPick={onPick}
+          />
         </>
       )}
     </div>

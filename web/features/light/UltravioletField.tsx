@@ -4,15 +4,13 @@ import { TextField } from '@mui/material';
 import { useQueries } from '@tanstack/react-query';
 import { useState } from 'react';
 import { MOST_UV } from '@melto/core/light/ultraviolet';
+import type { LightChoice } from '@melto/services/ledger/kinds/profileKind';
 import { SHEET_BRIGHTENER } from '@/endpoints/light';
 import { ask } from '@/ui/api';
 import { numberOf } from '@/ui/numberOf';
 
 /** What a profile's light takes of ultraviolet. */
-export interface Ultraviolet {
-  readonly share: number;
-  readonly withoutReadingIds: readonly number[];
-}
+export type Ultraviolet = NonNullable<LightChoice['uv']>;
 
 /** The share of ultraviolet that acts in a light, where each sheet was read with it and without; else a word on that. */
 export function UltravioletField({

@@ -1,6 +1,7 @@
 'use client';
 
 import { useQuery } from '@tanstack/react-query';
+import type { Observer } from '@melto/core/spectral/xyzWeights';
 import type { ViewingLight } from '@melto/services/light/viewingLights';
 import { LIGHTS } from '@/endpoints/light';
 import { ask } from '@/ui/api';
@@ -12,13 +13,13 @@ export function useLights(): readonly ViewingLight[] {
 }
 
 /** A light and who looks, as one word for a list: `F11/2deg`. */
-export type SeenInKey = `${string}/${'2deg' | '10deg'}`;
+export type SeenInKey = `${string}/${Observer}`;
 
 /** D50 for the 2° observer: how prints are compared. */
 export const DAYLIGHT: SeenInKey = 'D50/2deg';
 
 /** Its parts, as a request takes them. */
-export function partsOf(seen: SeenInKey): { readonly key: string; readonly observer: '2deg' | '10deg' } {
+export function partsOf(seen: SeenInKey): { readonly key: string; readonly observer: Observer } {
   const [key, observer] = seen.split('/');
   return { key, observer: observer === '10deg' ? '10deg' : '2deg' };
 }

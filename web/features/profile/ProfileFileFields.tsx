@@ -6,8 +6,8 @@ import { DEFAULT_NAME_PATTERN, profileName } from '@melto/core/profile/describeP
 import type { TableSize } from '@melto/core/profile/buildRgbProfile';
 import { LightField } from '@/features/light/LightField';
 import { UltravioletField } from '@/features/light/UltravioletField';
-import type { Ultraviolet } from '@/features/light/UltravioletField';
 import { DAYLIGHT, partsOf, useLights } from '@/features/light/useLights';
+import type { LightChoice } from '@melto/services/ledger/kinds/profileKind';
 import type { ConditionRow } from '@melto/services/ledger/conditions';
 
 /** How the file is to be: ICC version, tables, name. */
@@ -16,11 +16,7 @@ export interface ProfileFile {
   readonly tableSize: TableSize;
   readonly namePattern: string;
   /** Undefined for D50 and the 2° observer. */
-  readonly light?: {
-    readonly key: string;
-    readonly observer: '2deg' | '10deg';
-    readonly uv?: Ultraviolet;
-  };
+  readonly light?: LightChoice;
 }
 
 export const DEFAULT_FILE: ProfileFile = {

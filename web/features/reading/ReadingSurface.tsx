@@ -12,9 +12,11 @@ import type { ReadingView } from '@melto/services/reading/readingView';
 import { BrightenerPanel } from '@/features/light/BrightenerPanel';
 import { SeenInPanel } from '@/features/light/SeenInPanel';
 import { useTellHere } from '@/features/frame/useHere';
+import { ErrorFigures } from '@/ui/ErrorFigures';
 import { formatLab, formatMoment } from '@/ui/format';
 import { StatusShape } from '@/ui/StatusMark';
 import { PatchInspector } from './PatchInspector';
+import { PatchRanking } from './PatchRanking';
 import { PatchTable } from './PatchTable';
 import { SheetView } from './SheetView';
 import type { Recolour } from './SheetView';
@@ -227,30 +229,14 @@ export function ReadingSurface({
                 <h2>Differences</h2>
                 <span className="quiet">ΔE00 to {other?.code}</span>
               </header>
-              <p className="figures">
-                <span>
-                  mean <b>{summary.mean.toFixed(2)}</b>
-                </span>
-                <span>
-                  95 % under <b>{summary.p95.toFixed(2)}</b>
-                </span>
-                <span>
-                  largest <b>{summary.largest.toFixed(2)}</b>
-                </span>
-              </p>
-              <ol style={{ marginTop: 8 }}>
-                {[...differences]
+              <ErrorFigures {...summary} />
+              <PatchRanking
+                patches={[...differences]
                   .sort((a, b) => b[1] - a[1])
                   .slice(0, 8)
-                  .map(([row, value]) => (
-                    <li key={row} className="row small" style={{ justifyContent: 'space-between' }}>
-                      <button type="button" className="plain" onClick={() => set({ patch: String(row) })}>
-                        patch {row + 1}
-                      </button>
-                      <b>{value.toFixed(2)}</b>
-                    </li>
-                  ))}
-              </ol>
+                  .map(([row, value]) => ({ row, value }))}
+                onPick={(row) => set({ patch: String(row) })}
+              />
             </div>
           )}
         </div>
