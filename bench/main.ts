@@ -20,12 +20,14 @@ const all = [
   'predicted',
   'chain',
   'brightener',
+  'reach',
   'speed',
 ] as const;
 for (const name of all) {
   if (names.length > 0 ? !names.includes(name) : name === 'ramps') continue;
   if (name === 'accuracy') await (await import('./accuracy.ts')).accuracy();
   if (name === 'brightener') (await import('./brightener.ts')).brightener();
+  if (name === 'reach') (await import('./reach.ts')).reach();
   if (name === 'faults') {
     const { faults, rampFaults } = await import('./faults.ts');
     faults();

@@ -13,7 +13,7 @@ const ENTRIES = {
     houseCommand: 'services/src/house/houseCommand.ts',
     houseVerify: 'jobs/src/houseVerify.ts',
     houseLeave: 'jobs/src/houseLeave.ts',
-    drawPdf: 'paper/src/report/drawPdf.ts',
+    drawFile: 'paper/src/report/drawFile.ts',
     readUpload: 'paper/src/readUpload.ts',
     inkIntents: 'core/src/profile/inkIntents.ts',
     instruments: 'bridge/src/simulated/main.ts',

@@ -14,6 +14,7 @@ import { readingsOf } from '@melto/services/reading/readingView';
 import { printShortCheck } from '@melto/services/conformity/shortChecks';
 import { conditionFor } from './conditionFor.ts';
 import { tellFacts, tellPeople } from './knownFacts.ts';
+import { keepHouseColours } from './houseColours.ts';
 import { measureLights } from './measuredLights.ts';
 import { loadPressHouse } from './pressHouse.ts';
 import { loadProvenHouse } from './provenHouse.ts';
@@ -102,6 +103,7 @@ export async function loadSampleHouse(context: Context, onProgress: Progress): P
   await tellFacts(context);
   await tellPeople(context);
   await measureLights(context);
+  await keepHouseColours(context);
   onProgress(1, 'Sample house: ready');
 }
 

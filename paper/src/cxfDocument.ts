@@ -1,4 +1,5 @@
 import { XMLParser } from 'fast-xml-parser';
+import type { MeasuredKeyword } from '@melto/core/measured/measuredTable';
 import { failure, success } from '@melto/core/result';
 import type { Result } from '@melto/core/result';
 
@@ -88,4 +89,37 @@ export function cxfGrid(
   const startNm = Number(spectrum['@StartWL'] ?? range?.['@StartWL']);
   const stepNm = Number(range?.['@Increment']);
   return startNm >= 300 && startNm <= 500 && stepNm >= 1 && stepNm <= 20 ? { startNm, stepNm } : undefined;
+}
+
+/** What the specification tells, in the words that CGATS has for it. */
+export function cxfKeywords(
+  specification: CxfNode | undefined,
+  information: CxfNode | undefined,
+): MeasuredKeyword[] {
+  const measuring = cxfChild(specification, 'MeasurementSpec');
+  const tristimulus = cxfChild(specification, 'TristimulusSpec');
+  const device = cxfChild(measuring, 'Device');
+  const told: readonly (readonly [string, unknown])[] = [
+    ['ORIGINATOR', information?.['Creator']],
+    ['CREATED', information?.['CreationDate']],
+    ['DESCRIPTOR', information?.['Description']],
+    ['ILLUMINATION_NAME', tristimulus?.['Illuminant']],
+    ['OBSERVER', cxfWord(tristimulus?.['Observer']).replace(/_?Degree/i, '')],
+    ['MEASUREMENT_CONDITION', measuring?.['MeasurementCondition'] ?? device?.['DeviceIllumination']],
+    ['FILTER', cxfWord(device?.['DeviceFilter']).replace(/^Filter_?UVExcluded$/i, 'UVcut')],
+    ['FILTER', /^true$/i.test(cxfWord(device?.['DevicePolarization'])) ? 'polarised' : ''],
+    ['SAMPLE_BACKING', measuring?.['Backing']],
+    ['MEASUREMENT_GEOMETRY', Object.keys(cxfChild(measuring, 'GeometryChoice') ?? {}).join(' ')],
+    [
+      'INSTRUMENTATION',
+      [device?.['Manufacturer'], device?.['Model'], device?.['SerialNumber']]
+        .map(cxfWord)
+        .filter(Boolean)
+        .join(' '),
+    ],
+  ];
+  return told.flatMap(([name, value]) => {
+    const text = cxfWord(value);
+    return text === '' ? [] : [{ name, value: text }];
+  });
 }

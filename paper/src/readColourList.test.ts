@@ -37,6 +37,8 @@ describe('colour lists', () => {
     const [blue, grey] = colours(CXF);
     expect(blue).toEqual({ name: 'Tide blue', lab: [32.5, 4.25, -41] });
     expect(grey.name).toBe('Half grey');
+    expect(grey.spectrum?.grid).toEqual({ startNm: 400, stepNm: 20, count: 16 });
+    expect(grey.spectrum?.values).toEqual(Array<number>(16).fill(0.5));
     // An even reflectance of one half is L* 76.07 without colour, whatever its step.
     expect(grey.lab[0]).toBeCloseTo(76.0693, 2);
     expect(Math.hypot(grey.lab[1], grey.lab[2])).toBeLessThan(0.01);
@@ -50,6 +52,33 @@ describe('colour lists', () => {
       { name: 'Seed red', lab: [45.5, 60, 40.25] },
       { name: 'colour 2', lab: [50, 0, 0] },
     ]);
+  });
+
+  const LIGHT =
+    '<cc:TristimulusSpec><cc:Illuminant>D65</cc:Illuminant><cc:Observer>10_Degree</cc:Observer></cc:TristimulusSpec>';
+
+  it('for another light are refused, unless their spectra are there', () => {
+    const foreign = CXF.replace('<cc:MeasurementSpec>', `${LIGHT}<cc:MeasurementSpec>`);
+    const read = readColourList(foreign);
+    expect(read.ok ? 'accepted' : `${read.issues[0].path}: ${read.issues[0].found}`).toBe(
+      'Tide blue: colours for D65',
+    );
+    expect(colours(foreign.replace(/<cc:ColorCIELab.*?<\/cc:ColorCIELab>/s, ''))).toHaveLength(1);
+    const daylight = foreign.replace('D65', 'D50').replace('10_Degree', '2_Degree');
+    expect(colours(daylight)).toHaveLength(2);
+    const observer = readColourList(daylight.replace('2_Degree', '10_Degree'));
+    expect(observer.ok ? 'accepted' : observer.issues[0].found).toBe('colours for the 10° observer');
+    const table = readColourList(
+      CGATS.replace('NUMBER_OF_FIELDS', 'ILLUMINATION_NAME "D65"\nNUMBER_OF_FIELDS'),
+    );
+    expect(table.ok ? 'accepted' : table.issues[0].found).toBe('colours for D65');
+  });
+
+  it('beyond all surfaces are refused, whatever form they come in', () => {
+    const white = CXF.replace('>32.5<', '>110.5<');
+    const read = readColourList(white);
+    expect(read.ok ? 'accepted' : read.issues[0].path).toBe('Tide blue');
+    expect(colours(CXF.replace('>32.5<', '>109.9<'))).toHaveLength(2);
   });
 
   it.each([

@@ -1,5 +1,5 @@
 import type { Answers, Measurement } from '@melto/core/measured/measurement';
-import type { NamedColour } from '@melto/core/refine/namedColour';
+import type { ListedColour } from '@melto/core/refine/namedColour';
 import type { Emission } from '@melto/core/light/emissions';
 import type { Result } from '@melto/core/result';
 import { readEmissions } from './measured/readEmissions.ts';
@@ -15,7 +15,7 @@ export type UploadTask =
 /** What is read of each kind. */
 export interface UploadRead {
   readonly measurement: Measurement;
-  readonly colours: readonly NamedColour[];
+  readonly colours: readonly ListedColour[];
   readonly lights: readonly Emission[];
 }
 

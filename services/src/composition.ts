@@ -1,6 +1,6 @@
 import { readUpload } from '@melto/paper/readUpload';
 import type { UploadTask } from '@melto/paper/readUpload';
-import { drawPdf } from '@melto/paper/report/drawPdf';
+import { drawFile } from '@melto/paper/report/drawFile';
 import { openDatabase } from '@melto/store/database';
 import { insertDevice, insertStock } from '@melto/store/devices';
 import { registerPublishedAims } from './conformity/aimSets.ts';
@@ -26,7 +26,7 @@ const NO_DRIVERS: Drivers = {
 /** Puts the application together over the database of `url`; the only place that chooses the drivers. */
 export function composeServices(
   url: string,
-  given: Partial<Pick<Context, 'now' | 'seed' | 'drawPdf' | 'readUpload' | 'workIntent'>> & {
+  given: Partial<Pick<Context, 'now' | 'seed' | 'drawFile' | 'readUpload' | 'workIntent'>> & {
     readonly simulated?: boolean;
   } = {},
 ): Context {
@@ -37,7 +37,7 @@ export function composeServices(
     ...(simulated ? SIMULATED_DRIVERS : NO_DRIVERS),
     now: Date.now,
     seed: seedSource(undefined, 'house'),
-    drawPdf,
+    drawFile,
     readUpload: (async (task: UploadTask) => readUpload(task)) as Context['readUpload'],
     workIntent: undefined,
     ...own,

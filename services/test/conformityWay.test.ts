@@ -296,7 +296,7 @@ describe('a check', () => {
     const drawn: string[][] = [];
     const drawing = {
       ...services,
-      drawPdf: async (job: Parameters<typeof services.drawPdf>[0]) => {
+      drawFile: async (job: Parameters<typeof services.drawFile>[0]) => {
         if (job.kind === 'slip') drawn.push(job.model.facts.map(([name]) => name));
         return new Uint8Array();
       },

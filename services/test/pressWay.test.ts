@@ -44,7 +44,7 @@ import { rack } from '../src/charts/rack.ts';
 import type { PrintInput } from '../src/charts/printChart.ts';
 import { buildProfile } from '../src/profile/buildProfile.ts';
 import { makeChart, requestRefinement } from '../src/profile/chartJobs.ts';
-import { colourList } from '../src/profile/colourLists.ts';
+import { readColours } from '../src/lists/colourLists.ts';
 import { requestProfile } from '../src/profile/requestProfile.ts';
 import { putInForce, versionsOf } from '../src/ledger/versions.ts';
 
@@ -268,7 +268,9 @@ describe('a press to a known state', () => {
 
   it('refines the profile with a colour list and one more sheet', async () => {
     const [base] = (await readingsOf(services, gloss)).rows.filter(({ purpose }) => purpose === 'profile');
-    const { colours } = await colourList(services, 'name,L,a,b\nSeed red,50,50,26\npaper,60,-20,20\n');
+    const { colours } = {
+      colours: await readColours(services, 'name,L,a,b\nSeed red,50,50,26\npaper,60,-20,20\n'),
+    };
     const request = {
       paper: 'a4',
       readingIds: [base.id],

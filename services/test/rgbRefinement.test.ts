@@ -7,7 +7,7 @@ import { PROFILE } from '../src/ledger/kinds/profileKind.ts';
 import { storedResult } from '../src/ledger/storedResult.ts';
 import { buildProfile } from '../src/profile/buildProfile.ts';
 import { makeChart, requestRefinement } from '../src/profile/chartJobs.ts';
-import { colourList } from '../src/profile/colourLists.ts';
+import { readColours } from '../src/lists/colourLists.ts';
 import { createChart } from '../src/profile/profilingChart.ts';
 import { advanceClock } from '../src/simulated/advanceClock.ts';
 import { TICKS } from '../src/testing/heron.ts';
@@ -55,7 +55,9 @@ async function added(request: Parameters<typeof requestRefinement>[2]): Promise<
 describe('an RGB device', () => {
   it('gets a second chart from its first reading, then a profile of both, refined by colours that matter', async () => {
     const plain = { paper: 'a4', picture: [], readings: 2 } as const;
-    const { colours } = await colourList(services, 'name,L,a,b\nSeed red,50,45,25\nprimary,60,-20,20\n');
+    const { colours } = {
+      colours: await readColours(services, 'name,L,a,b\nSeed red,50,45,25\nprimary,60,-20,20\n'),
+    };
     const early = { ...plain, readingIds: [first], unsure: 0, colours };
     expect((await refusal(requestRefinement(services, conditionId, early))).title).toBe(
       'Colours can be added once there is a profile that prints them.',

@@ -1,12 +1,12 @@
 import type { Sql } from './database.ts';
 
 /**
- * The version that comes next in a family of aim sets or tolerance sets. The house's row is locked, so that two that
+ * The version that comes next in a family of aim sets, tolerance sets or colour lists. The house's row is locked, so that two that
  * add to one family follow each other: a lock on versions that are not there yet would let both wait for each other.
  */
 export async function nextVersion(
   sql: Sql,
-  table: 'aim_set' | 'tolerance_set',
+  table: 'aim_set' | 'tolerance_set' | 'colour_list',
   family: string,
 ): Promise<number> {
   await sql.rows('SELECT id FROM house WHERE id = ? FOR UPDATE', [sql.house]);

@@ -6,6 +6,7 @@ import type { Endpoint } from './endpoint';
 import * as house from './house';
 import * as instruments from './instruments';
 import * as light from './light';
+import * as lists from './lists';
 import * as people from './people';
 import * as profile from './profile';
 import * as proof from './proof';
@@ -24,6 +25,7 @@ export const ENDPOINTS: readonly Endpoint[] = [
   charts,
   reading,
   light,
+  lists,
   instruments,
   calibration,
   profile,

@@ -1,7 +1,6 @@
 import { Type } from '@sinclair/typebox';
 import { OBSERVERS } from '@melto/core/spectral/xyzWeights';
 import { MOST_UV } from '@melto/core/light/ultraviolet';
-import type { NamedColour } from '@melto/core/refine/namedColour';
 import type { CatalogueRow } from '@melto/services/overview/catalogue';
 import type { GivenProfile } from '@melto/services/profile/givenProfile';
 import type { ShelfProfile } from '@melto/services/profile/shelf';
@@ -48,15 +47,6 @@ export const BUILD_PROFILE = makes({
     ),
   }),
   answer: answers<{ readonly jobId: number }>(strict({ jobId: Type.Integer() })),
-});
-
-export const COLOUR_LIST = makes({
-  ...{ path: '/api/colour-lists', says: 'Read a colour list (CxF, CGATS, CSV); nothing is stored' },
-  who: 'viewer',
-  body: { file: true, mostBytes: 8_000_000 } as const,
-  answer: answers<{ readonly colours: readonly NamedColour[] }>(
-    Type.Object({ colours: Type.Array(Type.Object({ name: Type.String() })) }),
-  ),
 });
 
 export const RESULT_FILE = reads({

@@ -1,7 +1,7 @@
 import { composeServices } from '@melto/services/composition';
 import type { Context } from '@melto/services/kernel/context';
 import { seedSource } from '@melto/services/kernel/seedSource';
-import { pdfThread, readThread } from './threads';
+import { drawThread, readThread } from './threads';
 
 declare global {
   var meltoContext: Context | undefined;
@@ -14,7 +14,7 @@ export function context(): Context {
   globalThis.meltoContext ??= composeServices(url, {
     seed: seedSource(process.env['MELTO_SEED'], 'web'),
     simulated: process.env['MELTO_SIMULATOR'] !== 'off',
-    drawPdf: pdfThread(),
+    drawFile: drawThread(),
     readUpload: readThread(),
   });
   return globalThis.meltoContext;

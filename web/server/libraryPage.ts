@@ -15,7 +15,9 @@ export async function chosenVersion<T>(
 ): Promise<T> {
   const asked = Number(version ?? set);
   try {
-    return await load(Number.isInteger(asked) && asked > 0 ? asked : sets[0].id);
+    const id = Number.isInteger(asked) && asked > 0 ? asked : sets[0]?.id;
+    if (id === undefined) notFound();
+    return await load(id);
   } catch (error) {
     if (error instanceof Problem && error.type === 'not-found') notFound();
     throw error;

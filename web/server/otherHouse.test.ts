@@ -9,6 +9,7 @@ import { registerPublishedAims } from '@melto/services/conformity/aimSets';
 import { registerShippedTolerances } from '@melto/services/conformity/toleranceSets';
 import { setLogo } from '@melto/services/house/pictures';
 import { actingAs } from '@melto/services/kernel/context';
+import { takeColourList } from '@melto/services/lists/colourLists';
 import { takeLights } from '@melto/services/light/viewingLights';
 import { makeMachineKey } from '@melto/services/people/machineKeys';
 import { makePerson } from '@melto/services/people/people';
@@ -47,6 +48,7 @@ const TABLES: Readonly<Record<string, string>> = {
   'machine-keys': 'machine_key',
   jobs: 'job',
   lights: 'viewing_light',
+  'colour-lists': 'colour_list',
 };
 const FIELDS: Readonly<Record<string, string>> = {
   conditionId: 'conditions',
@@ -131,6 +133,7 @@ async function fillHouse(): Promise<void> {
     "INSERT INTO source_profile (house_id, digest, name, content, author_id, made_ms) VALUES (1, REPEAT('d', 32), 'Jobs of ours', 'none', 1, 0)",
   );
   await takeLights(services, 'ours.csv', Buffer.from(csvLight()));
+  await takeColourList(services, { name: 'Ours' }, { name: 'ours.csv', text: 'name,L,a,b\nred,50,60,30' });
   await makeMachineKey(services, 'keeper', { name: 'front end', role: 'viewer', days: 30 });
   await makePerson(services, { name: 'Tom Aldous', role: 'viewer' });
 }

@@ -13,12 +13,12 @@ const fileOf = (name: string): string =>
   join(process.env['MELTO_ROOT'] ?? process.cwd(), `var/cache/server/${name}.mjs`);
 
 /** Draws reports and slips in a thread of its own: 2,000 patches take seconds, in which pages are served on. */
-export function pdfThread(): Context['drawPdf'] {
+export function drawThread(): Context['drawFile'] {
   const pool = new Piscina({
-    filename: fileOf('drawPdf'),
+    filename: fileOf('drawFile'),
     ...{ minThreads: 0, maxThreads: 1, maxQueue: MOST_WAITING, idleTimeout: IDLE_MS },
   });
-  return (task) => pool.run(task, { name: 'drawPdf' }) as Promise<Uint8Array>;
+  return (task) => pool.run(task, { name: 'drawFile' }) as Promise<Uint8Array>;
 }
 
 /** Reads files that people give in a thread with limits: what is made to take long or much is refused. */

@@ -24,6 +24,7 @@ export const AWAY = new TypeError('fetch failed');
 const ASIDE: Answers = {
   '/brightener': null,
   '/pages': { pages: [], screenPerCm: null },
+  '/colour-lists': [],
   '/lights': ['D50', 'F11'].map((key) => ({ key, id: null, name: key, away: false })),
 };
 

@@ -1,10 +1,11 @@
 'use client';
 
-import { COLOUR_LIST } from '@/endpoints/profile';
+import { COLOUR_LIST, READ_COLOURS } from '@/endpoints/lists';
 import { Button } from '@mui/material';
-import { useRef } from 'react';
+import { useRef, useState } from 'react';
 import type { NamedColour } from '@melto/core/refine/namedColour';
-import { problemWords, send } from './api';
+import { ask, problemWords, send } from './api';
+import { ListField } from './ListField';
 import { Swatch } from './Swatch';
 
 const MOST_SHOWN = 24;
@@ -23,14 +24,26 @@ export function ColourListField({
   onProblem: (words: string | undefined) => void;
 }) {
   const input = useRef<HTMLInputElement>(null);
-  const take = async (file: File): Promise<void> => {
+  const [kept, setKept] = useState<number>();
+  const put = async (read: Promise<readonly NamedColour[]>): Promise<void> => {
     onProblem(undefined);
     try {
-      const list = await send(COLOUR_LIST, { body: file });
-      onColours(list.colours);
+      onColours(await read);
     } catch (error) {
       onProblem(problemWords(error));
     }
+  };
+  const take = (file: File): Promise<void> => {
+    setKept(undefined);
+    return put(send(READ_COLOURS, { body: file }).then((list) => list.colours));
+  };
+  const takeKept = (id: number): Promise<void> => {
+    setKept(id);
+    return put(
+      ask(COLOUR_LIST, { params: { id } }).then((list) =>
+        list.colours.map((colour) => ({ name: colour.name, lab: colour.lab })),
+      ),
+    );
   };
   return (
     <>
@@ -51,8 +64,15 @@ export function ColourListField({
             ? 'CxF, CGATS, or CSV with name, L, a, b'
             : `${colours.length} ${colours.length === 1 ? 'colour' : 'colours'}`}
         </span>
+        <ListField value={kept} onChoose={(id) => void takeKept(id)} />
         {colours.length > 0 && (
-          <Button size="small" onClick={() => onColours([])}>
+          <Button
+            size="small"
+            onClick={() => {
+              setKept(undefined);
+              onColours([]);
+            }}
+          >
             Take out
           </Button>
         )}

@@ -1,17 +1,64 @@
 import { expose } from 'comlink';
 import { readIcc } from '@melto/core/icc/readIcc';
-import { placeList } from '@melto/core/proof/placeList';
-import type { PlacedList } from '@melto/core/proof/placeList';
+import type { IccProfile } from '@melto/core/icc/iccTypes';
+import type { SeenIn } from '@melto/core/light/colourUnder';
+import { recipesOf } from '@melto/core/lists/recipes';
+import { recipesUnder } from '@melto/core/lists/recipesUnder';
+import type { SpectralChart } from '@melto/core/lists/recipesUnder';
+import { tintsOf } from '@melto/core/lists/tints';
+import { nearestColours, placeList } from '@melto/core/proof/placeList';
+import type { PlacedList, PrintedColour } from '@melto/core/proof/placeList';
+import type { ListedColour } from '@melto/core/refine/namedColour';
 import { issueText } from '@melto/core/result';
+import type { Result } from '@melto/core/result';
+
+/** One colour in depth: its tints, and other recipes that come as near. */
+export interface ColourInDepth {
+  readonly tints: readonly PrintedColour[];
+  /** By rising black; none where the device takes light. */
+  readonly recipes: readonly PrintedColour[];
+}
+
+/** What a result holds, or a sentence with the name of its profile. */
+function answered<T>(name: string, bytes: Uint8Array, work: (profile: IccProfile) => Result<T>): T | string {
+  const profile = readIcc(bytes);
+  const made = profile.ok ? work(profile.value) : profile;
+  return made.ok ? made.value : `${name}: ${made.issues.map(issueText).join('; ')}`;
+}
 
 const api = {
-  /** A colour list on a device; a sentence where its profile cannot be used. */
-  place(name: string, bytes: Uint8Array, lab: Float64Array): PlacedList | string {
-    const profile = readIcc(bytes);
-    if (!profile.ok) return `${name}: ${profile.issues.map(issueText).join('; ')}`;
-    const placed = placeList(profile.value, lab);
-    return placed.ok ? placed.value : `${name}: ${placed.issues.map(issueText).join('; ')}`;
-  },
+  /** A colour list on a device, through its profile; a sentence where the profile cannot be used. */
+  place: (name: string, bytes: Uint8Array, lab: Float64Array): PlacedList | string =>
+    answered(name, bytes, (profile) => placeList(profile, lab)),
+
+  /** What comes nearest to each colour of a list, whatever the profile makes of it. */
+  nearest: (name: string, bytes: Uint8Array, lab: Float64Array): PrintedColour[] | string =>
+    answered(name, bytes, (profile) => nearestColours(profile, lab)),
+
+  inDepth: (name: string, bytes: Uint8Array, colour: ListedColour): ColourInDepth | string =>
+    answered(name, bytes, (profile) => {
+      const tints = tintsOf(profile, [colour]);
+      if (!tints.ok) return tints;
+      const recipes = recipesOf(profile, colour.lab);
+      return { ok: true, value: { tints: tints.value[0], recipes: recipes.ok ? recipes.value : [] } };
+    }),
+
+  /** ΔE00 of each recipe in each light, from the colour's spectrum or from how it prints in D50. */
+  underLights: (
+    chart: SpectralChart,
+    recipes: readonly PrintedColour[],
+    lights: readonly SeenIn[],
+    spectrum: ListedColour['spectrum'],
+  ): Float64Array[] =>
+    recipesUnder(
+      chart,
+      {
+        recipes: Float64Array.from(recipes.flatMap(({ device }) => [...device])),
+        printed: Float64Array.from(recipes.flatMap(({ printed }) => [...printed])),
+      },
+      lights,
+      spectrum,
+    ),
 };
 
 export type ListWorker = typeof api;

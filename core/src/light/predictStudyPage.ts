@@ -1,5 +1,4 @@
-import { fitInks, inkModelXyz } from '../characterise/inkModel.ts';
-import { fitRgbModel, rgbModelXyz } from '../characterise/rgbModel.ts';
+import { chartModel } from '../characterise/chartModel.ts';
 import { WHITE_D50_MEASURED } from '../colour/whitePoints.ts';
 import type { StudyPage } from './brightenerStudy.ts';
 
@@ -19,11 +18,8 @@ export interface StudyData {
 /** How the fields of a study's page look in a light: by two models of the chart, without ultraviolet and with it. */
 export function predictStudyPage({ channels, device, without, lit, fields }: StudyData): StudyPage {
   const values = Float64Array.from(device);
-  const [dark, bright] = [without, lit].map((xyz) => {
-    const out = new Float64Array((fields.length / channels) * 3);
-    if (channels === 3) rgbModelXyz(fitRgbModel(values, Float64Array.from(xyz)), fields, out);
-    else inkModelXyz(fitInks(values, channels, Float64Array.from(xyz)), fields, out);
-    return out;
-  });
+  const [dark, bright] = [without, lit].map((xyz) =>
+    chartModel(channels, values, Float64Array.from(xyz))(fields),
+  );
   return { without: dark, added: bright.map((value, i) => value - dark[i]), white: WHITE_D50_MEASURED };
 }

@@ -49,6 +49,13 @@ export function toldConditions(keywords: readonly MeasuredKeyword[]): ToldCondit
   return told;
 }
 
+/** Why computed colours cannot be used as they are: they are for another light, observer or white; undefined where nothing says so. */
+export function foreignLight({ illuminant, observer, whiteBase }: ToldConditions): string | undefined {
+  if (illuminant !== undefined && illuminant !== 'D50') return `colours for ${illuminant}`;
+  if (observer === 10) return 'colours for the 10° observer';
+  return whiteBase === 'paper' ? 'colours relative to the paper' : undefined;
+}
+
 function modeOf(name: string, value: string): Mode | undefined {
   const found = /(?:^|[^A-Z0-9/])(M[0-3])(?:$|[^A-Z0-9])/i.exec(value);
   if (found !== null) return found[1].toUpperCase() as Mode;

@@ -7,7 +7,7 @@ import type { Result } from '../result.ts';
 import { columnsOf } from './columns.ts';
 import type { ColumnMeaning, Mode } from './columns.ts';
 import { bandpassCorrected } from '../spectral/bandpass.ts';
-import { toldConditions } from './conditions.ts';
+import { toldConditions, foreignLight } from './conditions.ts';
 import { deviceScale, deviceShare } from '../device/deviceScale.ts';
 import type { DeviceScale } from '../device/deviceScale.ts';
 import type { Answers, MeasuredMode, Measurement, Question } from './measurement.ts';
@@ -163,13 +163,6 @@ function allAlike(device: Float64Array, { ids, spectra, xyz, lab }: MeasuredMode
     return true;
   };
   return rows >= LEAST_ALIKE && colours !== undefined && same(colours) && !same(device);
-}
-
-/** Why colours cannot be used as they are. */
-function foreignLight({ illuminant, observer, whiteBase }: Measurement['told']): string | undefined {
-  if (illuminant !== undefined && illuminant !== 'D50') return `colours for ${illuminant}`;
-  if (observer === 10) return 'colours for the 10° observer';
-  return whiteBase === 'paper' ? 'colours relative to the paper' : undefined;
 }
 
 function keyword({ keywords }: MeasuredTable, name: string): string | undefined {

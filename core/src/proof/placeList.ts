@@ -1,14 +1,30 @@
 import { deltaE2000Rows } from '../colour/deltaE2000.ts';
 import type { Lab } from '../colour/lab.ts';
 import type { IccProfile } from '../icc/iccTypes.ts';
+import { mostInk } from '../icc/mostInk.ts';
 import { deviceToLab, labToDevice } from '../icc/profileTransform.ts';
 import { summariseErrors } from '../numerics/statistics.ts';
+import { gatherRows } from '../numerics/gatherRows.ts';
 import { success } from '../result.ts';
 import type { Result } from '../result.ts';
 import { transformed } from '../transform/transform.ts';
+import type { Transform } from '../transform/transform.ts';
+import { nearestDevice } from './nearestColours.ts';
 
-/** A colour of a list as a device comes nearest to it. */
-export interface PlacedColour {
+/** ΔE00 up to which a colour counts as reached, and up to which one sees the difference only side by side. */
+export const REACHED = 1;
+export const NEARLY = 3;
+
+/** Whether a colour at such a distance counts as reached. */
+export function reachOf(deltaE: number): 'yes' | 'nearly' | 'no' {
+  return deltaE <= REACHED ? 'yes' : deltaE <= NEARLY ? 'nearly' : 'no';
+}
+
+/** ΔE00 that the table of a profile may be off where a colour prints. */
+const AS_ASKED = 0.4;
+
+/** What a device prints for a colour. */
+export interface PrintedColour {
   /** Device values, 0..1. */
   readonly device: readonly number[];
   readonly printed: Lab;
@@ -19,7 +35,7 @@ export interface PlacedColour {
 /** A colour list on one device. */
 export interface PlacedList {
   /** In the order of the list. */
-  readonly colours: readonly PlacedColour[];
+  readonly colours: readonly PrintedColour[];
   /** ΔE00 over all of them. */
   readonly mean: number;
   readonly p95: number;
@@ -42,18 +58,14 @@ export function placeList(profile: IccProfile, lab: Float64Array): Result<Placed
   if (!to.ok) return to;
   const back = deviceToLab(profile, 'absolute');
   if (!back.ok) return back;
-  const device = transformed(to.value, lab);
-  const printed = transformed(back.value, device);
-  const errors = deltaE2000Rows(lab, printed);
   const { outputs } = to.value;
+  const device = transformed(to.value, lab);
+  const colours = printedColours(lab, device, back.value);
+  const errors = Float64Array.from(colours, ({ deltaE }) => deltaE);
   return success({
-    colours: Array.from(errors, (deltaE, i) => ({
-      device: [...device.subarray(outputs * i, outputs * (i + 1))],
-      printed: [printed[3 * i], printed[3 * i + 1], printed[3 * i + 2]] as const,
-      deltaE,
-    })),
+    colours,
     ...summariseErrors(errors),
-    over3: errors.filter((error) => error > 3).length,
+    over3: errors.filter((error) => error > NEARLY).length,
     ink: device.reduce((sum, value) => sum + value, 0) / errors.length,
     amounts: Array.from({ length: outputs }, (_, ink) => {
       let sum = 0;
@@ -61,4 +73,38 @@ export function placeList(profile: IccProfile, lab: Float64Array): Result<Placed
       return sum / errors.length;
     }),
   });
+}
+
+/**
+ * The colours of a device that come nearest to those of a list by ΔE00, whatever its profile makes of them: a profile
+ * keeps hue where a colour does not print. What the profile brings within `AS_ASKED` stays as it is.
+ * @param lab D50/2°, absolute, row-major × 3.
+ */
+export function nearestColours(profile: IccProfile, lab: Float64Array): Result<PrintedColour[]> {
+  const to = labToDevice(profile, 'absolute');
+  if (!to.ok) return to;
+  const back = deviceToLab(profile, 'absolute');
+  if (!back.ok) return back;
+  const { outputs } = to.value;
+  const device = transformed(to.value, lab);
+  const far = printedColours(lab, device, back.value).flatMap(({ deltaE }, i) =>
+    deltaE > AS_ASKED ? [i] : [],
+  );
+  const most = outputs === 3 ? outputs : mostInk(to.value);
+  const found = nearestDevice(
+    { toLab: back.value, mostInk: most },
+    gatherRows(lab, far, 3),
+    gatherRows(device, far, outputs),
+  );
+  far.forEach((row, i) => device.set(found.subarray(i * outputs, (i + 1) * outputs), row * outputs));
+  return success(printedColours(lab, device, back.value));
+}
+
+function printedColours(lab: Float64Array, device: Float64Array, toLab: Transform): PrintedColour[] {
+  const printed = transformed(toLab, device);
+  return Array.from(deltaE2000Rows(lab, printed), (deltaE, i) => ({
+    device: [...device.subarray(toLab.inputs * i, toLab.inputs * (i + 1))],
+    printed: [printed[3 * i], printed[3 * i + 1], printed[3 * i + 2]] as const,
+    deltaE,
+  }));
 }

@@ -1,8 +1,8 @@
 import { MEASURED_LIMITS } from '@melto/core/measured/measuredTable';
-import type { MeasuredKeyword, MeasuredRow, MeasuredTable } from '@melto/core/measured/measuredTable';
+import type { MeasuredRow, MeasuredTable } from '@melto/core/measured/measuredTable';
 import { failure, success } from '@melto/core/result';
 import type { Result } from '@melto/core/result';
-import { cxfChild, cxfGrid, cxfList, cxfWord, readCxfDocument } from '../cxfDocument.ts';
+import { cxfGrid, cxfKeywords, cxfList, cxfWord, readCxfDocument, cxfChild } from '../cxfDocument.ts';
 import type { CxfDocument, CxfNode } from '../cxfDocument.ts';
 
 /** Device values that an object may hold, with the elements of their channels. */
@@ -116,39 +116,9 @@ function tableOf(
   }));
   return success({
     form: 'CxF',
-    keywords: keywordsOf(specifications.get(id), information),
+    keywords: cxfKeywords(specifications.get(id), information),
     fields: names,
     rows,
     damaged: [],
-  });
-}
-
-/** What the specification tells, in the words that CGATS has for it. */
-function keywordsOf(specification: CxfNode | undefined, information: CxfNode | undefined): MeasuredKeyword[] {
-  const measuring = cxfChild(specification, 'MeasurementSpec');
-  const tristimulus = cxfChild(specification, 'TristimulusSpec');
-  const device = cxfChild(measuring, 'Device');
-  const told: readonly (readonly [string, unknown])[] = [
-    ['ORIGINATOR', information?.['Creator']],
-    ['CREATED', information?.['CreationDate']],
-    ['DESCRIPTOR', information?.['Description']],
-    ['ILLUMINATION_NAME', tristimulus?.['Illuminant']],
-    ['OBSERVER', cxfWord(tristimulus?.['Observer']).replace(/_?Degree/i, '')],
-    ['MEASUREMENT_CONDITION', measuring?.['MeasurementCondition'] ?? device?.['DeviceIllumination']],
-    ['FILTER', cxfWord(device?.['DeviceFilter']).replace(/^Filter_?UVExcluded$/i, 'UVcut')],
-    ['FILTER', /^true$/i.test(cxfWord(device?.['DevicePolarization'])) ? 'polarised' : ''],
-    ['SAMPLE_BACKING', measuring?.['Backing']],
-    ['MEASUREMENT_GEOMETRY', Object.keys(cxfChild(measuring, 'GeometryChoice') ?? {}).join(' ')],
-    [
-      'INSTRUMENTATION',
-      [device?.['Manufacturer'], device?.['Model'], device?.['SerialNumber']]
-        .map(cxfWord)
-        .filter(Boolean)
-        .join(' '),
-    ],
-  ];
-  return told.flatMap(([name, value]) => {
-    const text = cxfWord(value);
-    return text === '' ? [] : [{ name, value: text }];
   });
 }

@@ -60,7 +60,7 @@ function chartPages(
 
 /** Renders pages; pixels are one page a file. */
 async function renderPages(
-  { drawPdf }: Pick<Context, 'drawPdf'>,
+  { drawFile }: Pick<Context, 'drawFile'>,
   pages: readonly ChartPage[],
   format: PageFormat,
   page: number,
@@ -71,7 +71,7 @@ async function renderPages(
     return {
       name: `${code}.pdf`,
       mediaType: 'application/pdf',
-      content: await drawPdf({ kind: 'chart', pages, madeMs: dateMs }),
+      content: await drawFile({ kind: 'chart', pages, madeMs: dateMs }),
     };
   const chosen = pages[page - 1];
   if (chosen === undefined) throw notFound(`page ${page} of this chart`);
@@ -87,7 +87,7 @@ async function renderPages(
   return {
     name: `${chosen.sheetCode}.${format}`,
     mediaType: `image/${format}`,
-    content: await drawPdf({ kind: 'raster', page: chosen, format }),
+    content: await drawFile({ kind: 'raster', page: chosen, format }),
   };
 }
 

@@ -12,12 +12,12 @@ import { shortCheckModel } from '@melto/paper/report/shortCheckModel';
 import type { SlipModel } from '@melto/paper/report/slipPdf';
 import { STATUS_WORDS } from '@melto/paper/statusShape';
 import { findHouse } from '@melto/store/houses';
-import { findLogo, findPicture } from '@melto/store/pictures';
 import { endReportLinks, findReportLink, insertReportLink, openReportLink } from '@melto/store/reportLinks';
 import { findResult, lockResult } from '@melto/store/results';
 import type { ResultRow } from '@melto/store/results';
 import { withdrawnOf } from '@melto/store/readings';
 import { findWatchState } from '@melto/store/watches';
+import { reportLogo } from '../house/reportLogo.ts';
 import { actingAs, unitOfWork } from '../kernel/context.ts';
 import type { Context } from '../kernel/context.ts';
 import type { Download } from '../kernel/download.ts';
@@ -64,7 +64,7 @@ export async function checkReport(
     return {
       name: `${name}-slip.pdf`,
       mediaType: 'application/pdf',
-      content: await context.drawPdf({ kind: 'slip', model }),
+      content: await context.drawFile({ kind: 'slip', model }),
     };
   }
   const { facts, ...rest } = modelOf(check, zone);
@@ -81,22 +81,13 @@ export async function checkReport(
     ? {
         name: `${name}.pdf`,
         mediaType: 'application/pdf',
-        content: await context.drawPdf({ kind: 'report', model }),
+        content: await context.drawFile({ kind: 'report', model }),
       }
     : {
         name: `${name}.html`,
         mediaType: 'text/html; charset=utf-8',
         content: Buffer.from(reportHtml(model)),
       };
-}
-
-/** The house's logo as reports carry it. */
-async function reportLogo({ database }: Context): Promise<ReportModel['logo']> {
-  const logo = await findLogo(database);
-  const row = logo === undefined ? undefined : await findPicture(database, logo.id);
-  if (row === undefined) return undefined;
-  const { width, height, png } = row;
-  return { width, height, png: Buffer.from(png).toString('base64') };
 }
 
 function modelOf(check: StoredCheck, zone: string): ReportModel {

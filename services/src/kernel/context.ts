@@ -4,7 +4,7 @@ import type { Process } from '@melto/core/device/process';
 import type { WorkElsewhere } from '@melto/core/profile/buildInkProfile';
 import type { Result } from '@melto/core/result';
 import type { UploadRead, UploadTask } from '@melto/paper/readUpload';
-import type { PdfTask } from '@melto/paper/report/drawPdf';
+import type { FileTask } from '@melto/paper/report/drawFile';
 import type { Acting, Database } from '@melto/store/database';
 import type { KeptCache } from './keptCache.ts';
 
@@ -18,7 +18,7 @@ export interface Context extends Drivers {
   /** Random seed for prints and charts. */
   readonly seed: () => number;
   /** Draws reports and slips; in a thread where many ask for them. */
-  readonly drawPdf: (task: PdfTask) => Promise<Uint8Array>;
+  readonly drawFile: (task: FileTask) => Promise<Uint8Array>;
   /** Reads a file that somebody gave; in a thread with limits where many give them. */
   readonly readUpload: <K extends keyof UploadRead>(
     task: Extract<UploadTask, { readonly kind: K }>,

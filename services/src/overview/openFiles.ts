@@ -19,6 +19,7 @@ import { conditionName, settingsRecord } from '../ledger/conditions.ts';
 import { curvesOf } from '../ledger/inForce.ts';
 import { AIM_CHECK } from '../ledger/kinds/aimCheckKind.ts';
 import { SHORT_CHECK } from '../ledger/kinds/shortCheckKind.ts';
+import { colourListFile, colourLists } from '../lists/colourLists.ts';
 import { viewingLights } from '../light/viewingLights.ts';
 import { actsFile } from '../people/acts.ts';
 import { people } from '../people/people.ts';
@@ -76,6 +77,10 @@ async function* libraryFiles(context: Context): AsyncGenerator<OpenFile> {
   )) {
     const rows = power.map((value, i) => [grid.startNm + i * grid.stepNm, value]);
     yield text(`library/lights/${fileName(name)}_${id ?? ''}.csv`, csvText([['nm', name], ...rows]));
+  }
+  for (const { id, name, version } of await colourLists(context)) {
+    const { content } = await colourListFile(context, id);
+    yield { path: `library/colour-lists/${fileName(name)}_v${version}_${id}.txt`, content };
   }
   for (const { id, name } of await listKeptProfiles(context.database, MANY)) {
     const { content } = await keptProfileFile(context, id);

@@ -1,6 +1,7 @@
 import { modeName } from '@melto/core/device/modeName';
 import { listDevices, listStocks } from '@melto/store/devices';
 import { listAimSets } from '@melto/store/aimSets';
+import { searchColourLists } from '@melto/store/colourLists';
 import { holding } from '@melto/store/page';
 import { searchConditions } from '@melto/store/conditions';
 import { searchSheets } from '@melto/store/prints';
@@ -19,6 +20,7 @@ export interface Found {
     | 'profile'
     | 'reading'
     | 'aim set'
+    | 'colour list'
     | 'tolerance set';
   readonly title: string;
   readonly detail: string;
@@ -28,8 +30,9 @@ export interface Found {
 const MOST_WORDS = 6;
 const MOST_CONDITIONS = 12;
 const MOST_OTHERS = 8;
+const MOST_NAMES = 3;
 
-/** Conditions, sheets, readings, profiles, sets, devices and stocks whose names hold all the words. */
+/** Conditions, sheets, readings, profiles, colour lists, sets, devices and stocks whose names hold all the words. */
 export async function search({ database }: Context, text: string): Promise<Found[]> {
   const words = text
     .toLowerCase()
@@ -47,10 +50,11 @@ export async function search({ database }: Context, text: string): Promise<Found
   );
   if (first === undefined) return conditions;
   const like = holding(first);
-  const [sheets, readings, profiles, aims, tolerances, devices, stocks] = await Promise.all([
+  const [sheets, readings, profiles, lists, aims, tolerances, devices, stocks] = await Promise.all([
     searchSheets(database, like, MOST_OTHERS),
     searchReadings(database, like, MOST_OTHERS),
     searchProfiles(database, like, MOST_OTHERS),
+    searchColourLists(database, like, MOST_OTHERS),
     listAimSets(database),
     listToleranceSets(database),
     listDevices(database),
@@ -78,6 +82,12 @@ export async function search({ database }: Context, text: string): Promise<Found
       detail: `profile v${version}`,
       href: `/conditions/${conditionId}/profile?version=${id}`,
     })),
+    ...lists.map(({ id, name, count, names }): Found => ({
+      kind: 'colour list',
+      title: name,
+      detail: namesOf(names, first) ?? `${count} ${count === 1 ? 'colour' : 'colours'}`,
+      href: `/library/lists?set=${id}`,
+    })),
     ...named(aims).map(({ id, name, patches }): Found => ({
       kind: 'aim set',
       title: name,
@@ -97,4 +107,12 @@ export async function search({ database }: Context, text: string): Promise<Found
       ...{ kind: 'stock', title: name, detail: `stock, ${finish}`, href: '/library/stocks' },
     })),
   ];
+}
+
+/** Colours of a list that hold a word, a few of them; undefined where none does. */
+function namesOf(names: string, word: string): string | undefined {
+  const found = names.split('\n').filter((name) => name.toLowerCase().includes(word));
+  if (found.length === 0) return undefined;
+  const more = found.length - MOST_NAMES;
+  return found.slice(0, MOST_NAMES).join(', ') + (more > 0 ? ` and ${more} more` : '');
 }

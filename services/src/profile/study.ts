@@ -73,7 +73,7 @@ export async function studyPage(context: Context, conditionId: number, paper: Pa
   return {
     name: `Brightener study ${conditionName(condition)}.pdf`,
     mediaType: 'application/pdf',
-    content: await context.drawPdf({
+    content: await context.drawFile({
       ...{ kind: 'drawn', drawings: [drawing], title: 'Brightener study', madeMs: nowMs },
     }),
   };

@@ -105,7 +105,7 @@ describe('a new check', () => {
         ...{ verdict: 'conforms', chance: path.includes('device') ? 0.4 : 0.97, meanBetween: [0.8, 1.3] },
         closest: { words: 'greys, mean ΔCh', value: 1.6, limit: 2 },
       }),
-      'POST /api/colour-lists': { colours: [{ name: 'Seed red', lab: [52, 48, 26] }] },
+      'POST /api/colour-lists/preview': { colours: [{ name: 'Seed red', lab: [52, 48, 26] }] },
     });
     const { user } = show(<WedgeDialog {...props()} onClose={() => {}} />);
     // Through the profile where one is in force, without being asked for.
@@ -138,7 +138,7 @@ describe('a new check', () => {
   it('says what is wrong with a list and how many are too many', async () => {
     const colours = Array.from({ length: 61 }, (_, i) => ({ name: `c${i}`, lab: [50, 0, 0] }));
     let answer: unknown = new Refused(400, { title: 'Line 2: found x.', detail: 'Mend it.' });
-    fakeServer({ 'POST /api/colour-lists': () => answer });
+    fakeServer({ 'POST /api/colour-lists/preview': () => answer });
     const { user } = show(
       <WedgeDialog {...props({ condition: { id: 4, process: RGB } as ConditionRow })} onClose={() => {}} />,
     );

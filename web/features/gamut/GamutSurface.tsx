@@ -5,7 +5,7 @@ import dynamic from 'next/dynamic';
 import { usePathname, useRouter, useSearchParams } from 'next/navigation';
 import { useMemo, useState } from 'react';
 import type { ShelfProfile } from '@melto/services/profile/shelf';
-import { COLOUR_LIST } from '@/endpoints/profile';
+import { READ_COLOURS } from '@/endpoints/lists';
 import { problemWords, send } from '@/ui/api';
 import { FileButton } from '@/ui/FileButton';
 import { useFileDrop } from '@/ui/useFileDrop';
@@ -58,7 +58,7 @@ export function GamutSurface({ shelf }: { shelf: readonly ShelfProfile[] }) {
     if (!/\.(icc|icm)$/i.test(file.name)) {
       const colours = /\.(tiff?|png|jpe?g)$/i.test(file.name)
         ? coloursOfPicture(worker, file)
-        : send(COLOUR_LIST, { body: file }).then((read) => read.colours);
+        : send(READ_COLOURS, { body: file }).then((read) => read.colours);
       colours.then(
         (own) => setList({ name: file.name, colours: own }),
         (refused: unknown) => setProblem(problemWords(refused)),

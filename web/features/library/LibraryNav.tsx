@@ -12,6 +12,7 @@ const PAGES = [
   { href: '/library/profiles', name: 'Profiles' },
   { href: '/library/instruments', name: 'Instruments' },
   { href: '/library/lights', name: 'Lights' },
+  { href: '/library/lists', name: 'Colour lists' },
   { href: '/library/aims', name: 'Aim sets' },
   { href: '/library/tolerances', name: 'Tolerance sets' },
   { href: '/library/archived', name: 'Archived conditions' },

@@ -1,16 +1,16 @@
 'use client';
 
-import { Button, TextField } from '@mui/material';
+import { Button } from '@mui/material';
 import { useQueryClient } from '@tanstack/react-query';
 import { Link } from '@/ui/Link';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import type { ViewingLight } from '@melto/services/light/viewingLights';
 import { CHANGE_LIGHT, PUT_LIGHT_AWAY, TAKE_LIGHTS } from '@/endpoints/light';
+import { NameDialog } from '@/features/library/NameDialog';
 import { usePutAway } from '@/features/library/usePutAway';
 import { send } from '@/ui/api';
 import { FileButton } from '@/ui/FileButton';
-import { FormDialog } from '@/ui/FormDialog';
 import { May } from '@/ui/May';
 import { useFileDrop } from '@/ui/useFileDrop';
 import { useSending } from '@/ui/useSending';
@@ -110,8 +110,11 @@ export function LightsSurface({
         </div>
       </div>
       {naming && id !== null && (
-        <NameLight
-          light={light}
+        <NameDialog
+          item={light}
+          nameHelp="As people call the place: the gallery, the shop window"
+          noteHelp="The lamps, where and when it was measured"
+          mostName={80}
           onClose={() => setNaming(false)}
           onKeep={async (body) => {
             await send(CHANGE_LIGHT, { params: { id }, body });
@@ -131,47 +134,4 @@ function wordsOf({ id, away, figures: { temperature, rendering } }: ViewingLight
   return [...like, id === null ? '' : away ? 'put away' : 'of the house']
     .filter((word) => word !== '')
     .join(', ');
-}
-
-function NameLight({
-  light,
-  onKeep,
-  onClose,
-}: {
-  light: ViewingLight;
-  onKeep: (body: { readonly name: string; readonly note: string }) => Promise<void>;
-  onClose: () => void;
-}) {
-  const [name, setName] = useState(light.name);
-  const [note, setNote] = useState(light.note);
-  return (
-    <FormDialog
-      title={`Name ${light.name}`}
-      act="Keep it"
-      ready={name.trim() !== ''}
-      onClose={onClose}
-      onSubmit={async () => {
-        await onKeep({ name: name.trim(), note: note.trim() });
-        onClose();
-      }}
-    >
-      <TextField
-        label="Name"
-        autoFocus
-        value={name}
-        onChange={(event) => setName(event.target.value)}
-        helperText="As people call the place: the gallery, the shop window"
-        slotProps={{ htmlInput: { maxLength: 80 } }}
-      />
-      <TextField
-        label="Note"
-        multiline
-        minRows={2}
-        value={note}
-        onChange={(event) => setNote(event.target.value)}
-        helperText="The lamps, where and when it was measured"
-        slotProps={{ htmlInput: { maxLength: 400 } }}
-      />
-    </FormDialog>
-  );
 }

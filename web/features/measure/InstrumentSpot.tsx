@@ -101,13 +101,20 @@ export function InstrumentSpot({
   );
 }
 
-/** Colour of a spectrum: Lab for D50 and 2°, and its densities. */
+/** Colour of a spectrum: Lab for D50 and 2°, and its densities; the spectrum stays with it. */
 export function colourOf({
   startNm,
   stepNm,
   spectrum,
-}: Pick<MeasuredOne, 'startNm' | 'stepNm' | 'spectrum'>): Pick<MeasuredColour, 'lab' | 'density'> {
+}: Pick<MeasuredOne, 'startNm' | 'stepNm' | 'spectrum'>): Pick<
+  MeasuredColour,
+  'lab' | 'density' | 'spectrum'
+> {
   const grid = { startNm, stepNm, count: spectrum.length };
   const status = houseDensity();
-  return { lab: spectrumLab(grid, spectrum), density: { status, ...densities(grid, spectrum, status) } };
+  return {
+    lab: spectrumLab(grid, spectrum),
+    density: { status, ...densities(grid, spectrum, status) },
+    spectrum: { grid, values: [...spectrum] },
+  };
 }

@@ -9,8 +9,10 @@ import type { NamedColour } from '@melto/core/refine/namedColour';
 import { issueText } from '@melto/core/result';
 import { ConnectBridge } from '@/features/bridge/ConnectBridge';
 import { AIM_COLOURS } from '@/endpoints/conformity';
+import { KEEP_COLOURS } from '@/endpoints/lists';
 import { ask, newKey, problemWords } from '@/ui/api';
 import { ColourListField } from '@/ui/ColourListField';
+import { May } from '@/ui/May';
 import { save } from '@/ui/save';
 import { formatFigure } from '@/ui/format';
 import { Swatch } from '@/ui/Swatch';
@@ -18,6 +20,7 @@ import { useUndo } from '@/ui/useUndo';
 import { comparison } from './comparison';
 import type { Compared } from './comparison';
 import { InstrumentSpot } from './InstrumentSpot';
+import { KeepColours } from './KeepColours';
 import { measuredCsv } from './measuredCsv';
 import { useMeasured } from './useMeasured';
 import type { MeasuredColour } from './useMeasured';
@@ -34,6 +37,7 @@ export function MeasureSurface({
   const [reference, setReference] = useState('');
   const [list, setList] = useState<readonly NamedColour[]>([]);
   const [listProblem, setListProblem] = useState<string>();
+  const [keeping, setKeeping] = useState(false);
   const offerUndo = useUndo();
   const last = colours.at(-1);
   const aimSet = aimSets.find(({ id }) => reference === aimsKey(id));
@@ -91,6 +95,11 @@ export function MeasureSurface({
               </MenuItem>
             ))}
           </TextField>
+          <May act={KEEP_COLOURS}>
+            <Button disabled={colours.length === 0} onClick={() => setKeeping(true)}>
+              Keep as a list
+            </Button>
+          </May>
           <Button
             disabled={colours.length === 0}
             onClick={() => save('measured.csv', measuredCsv(colours, compared))}
@@ -134,6 +143,7 @@ export function MeasureSurface({
             onRemove={(id) => put(colours.filter((one) => one.id !== id))}
           />
         )}
+        {keeping && <KeepColours colours={colours} onClose={() => setKeeping(false)} />}
       </div>
     </section>
   );

@@ -29,7 +29,7 @@ function page(
       ],
       conditions: { mode: 'M1' },
     },
-    'POST /api/colour-lists': {
+    'POST /api/colour-lists/preview': {
       colours: [
         { name: 'Seed red', lab: [52, 48, 26] },
         { name: 'Reed green', lab: [60, -40, 20] },

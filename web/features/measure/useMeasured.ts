@@ -3,6 +3,7 @@
 import { useEffect, useState } from 'react';
 import type { DensityStatus } from '@melto/core/density/density';
 import type { Lab } from '@melto/core/colour/lab';
+import type { ListedColour } from '@melto/core/refine/namedColour';
 
 /** A colour of the list. */
 export interface MeasuredColour {
@@ -20,6 +21,8 @@ export interface MeasuredColour {
     readonly blue: number;
     readonly visual: number;
   } | null;
+  /** Where it came with one. */
+  readonly spectrum?: ListedColour['spectrum'];
 }
 
 const KEY = 'melto-measured';

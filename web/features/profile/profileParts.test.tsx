@@ -130,7 +130,7 @@ describe('a refinement', () => {
 
   it('counts what is printed: what is unsure, and each colour as often as it is read', async () => {
     fakeServer({
-      'POST /api/colour-lists': {
+      'POST /api/colour-lists/preview': {
         colours: [
           { name: 'Seed red', lab: [52, 48, 26] },
           { name: 'Tide blue', lab: [42, 0, -30] },

@@ -1,6 +1,6 @@
 'use client';
 
-import { deviceValues } from '@/ui/deviceValues';
+import { deviceValues } from '@melto/core/device/deviceValues';
 import { Swatch } from '@/ui/Swatch';
 import type { ProofPoint } from '@/workers/proof.worker';
 

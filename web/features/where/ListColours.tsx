@@ -1,69 +1,96 @@
 'use client';
 
-import { formatLab } from '@/ui/format';
 import { Button } from '@mui/material';
-import { useMemo, useState } from 'react';
-import type { PlacedList } from '@melto/core/proof/placeList';
-import type { NamedColour } from '@melto/core/refine/namedColour';
-import { deviceValues } from '@/ui/deviceValues';
+import { Fragment, useMemo, useState } from 'react';
+import { deviceValues } from '@melto/core/device/deviceValues';
+import { reachOf, REACHED } from '@melto/core/proof/placeList';
+import type { PlacedList, PrintedColour } from '@melto/core/proof/placeList';
+import type { ListedColour } from '@melto/core/refine/namedColour';
+import { formatLab } from '@/ui/format';
 import { Swatch } from '@/ui/Swatch';
 
 const PAGE = 100;
-/** ΔE00 up to which nobody sees a difference, and up to which one sees it only side by side. */
-const REACHED = 1;
-const NEARLY = 3;
 
-/** Each colour of a list on one condition, the farthest first. */
+/** Each colour of a list on one condition, the farthest first; one opens in place. */
 export function ListColours({
   colours,
   placed,
+  nearest,
   name,
+  inDepth,
 }: {
-  colours: readonly NamedColour[];
+  colours: readonly ListedColour[];
   placed: PlacedList;
+  /** What comes nearest to each; undefined for what is not found yet. */
+  nearest: readonly (PrintedColour | undefined)[];
   name: string;
+  /** What is said of a colour that was opened. */
+  inDepth: (colour: ListedColour) => React.ReactNode;
 }) {
   const [most, setMost] = useState(PAGE);
+  const [opened, setOpened] = useState<number>();
   const order = useMemo(
     () => [...colours.keys()].sort((a, b) => placed.colours[b].deltaE - placed.colours[a].deltaE),
     [colours, placed],
   );
-  const reached = placed.colours.filter(({ deltaE }) => deltaE <= REACHED).length;
+  const known = nearest.filter((one) => one !== undefined);
+  const reached = known.filter(({ deltaE }) => reachOf(deltaE) === 'yes').length;
   return (
     <div className="panel">
       <header>
         <h2>{name}</h2>
-        <span className="quiet">
-          {reached} of {colours.length} come out as asked, within {REACHED} ΔE00
+        <span className="quiet" role="status">
+          {known.length < colours.length
+            ? `${known.length} of ${colours.length} are looked for…`
+            : `${reached} of ${colours.length} can be reached, within ${REACHED} ΔE00`}
         </span>
       </header>
       <table className="table tight list-colours">
         <thead>
           <tr>
-            <th>Nearest above, asked below</th>
+            <th>Printed above, asked below</th>
             <th>Colour</th>
-            <th className="num">ΔE00</th>
-            <th>Reached</th>
             <th className="num">asked, L* a* b*</th>
-            <th className="num">nearest, L* a* b*</th>
+            <th className="num">through the profile, ΔE00</th>
             <th className="num">device</th>
+            <th>Reachable</th>
+            <th className="num">nearest, ΔE00</th>
+            <th className="num">its device values</th>
           </tr>
         </thead>
         <tbody>
           {order.slice(0, most).map((i) => {
             const { device, printed, deltaE } = placed.colours[i];
+            const best = nearest[i];
             return (
-              <tr key={i}>
-                <td>
-                  <Swatch measured={printed} aim={colours[i].lab} height={24} label={colours[i].name} />
-                </td>
-                <td>{colours[i].name}</td>
-                <td className="num">{deltaE.toFixed(1)}</td>
-                <td>{deltaE <= REACHED ? 'yes' : deltaE <= NEARLY ? 'nearly' : 'no'}</td>
-                <td className="num mono">{formatLab(colours[i].lab, 1)}</td>
-                <td className="num mono">{formatLab(printed, 1)}</td>
-                <td className="num mono">{deviceValues(device)}</td>
-              </tr>
+              <Fragment key={i}>
+                <tr>
+                  <td>
+                    <Swatch measured={printed} aim={colours[i].lab} height={24} label={colours[i].name} />
+                  </td>
+                  <td>
+                    <button
+                      type="button"
+                      className="plain"
+                      aria-expanded={opened === i}
+                      onClick={() => setOpened(opened === i ? undefined : i)}
+                    >
+                      {colours[i].name}
+                    </button>
+                  </td>
+                  <td className="num mono">{formatLab(colours[i].lab, 1)}</td>
+                  <td className="num">{deltaE.toFixed(1)}</td>
+                  <td className="num mono">{deviceValues(device)}</td>
+                  <td>{best === undefined ? '…' : reachOf(best.deltaE)}</td>
+                  <td className="num">{best?.deltaE.toFixed(1) ?? '…'}</td>
+                  <td className="num mono">{best === undefined ? '…' : deviceValues(best.device)}</td>
+                </tr>
+                {opened === i && (
+                  <tr>
+                    <td colSpan={8}>{inDepth(colours[i])}</td>
+                  </tr>
+                )}
+              </Fragment>
             );
           })}
         </tbody>

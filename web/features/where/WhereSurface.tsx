@@ -1,9 +1,12 @@
 'use client';
 
+import { useRouter } from 'next/navigation';
+import { addressOf } from '@/ui/api';
 import { Link } from '@/ui/Link';
+import { ListField } from '@/ui/ListField';
 import { useMemo, useState } from 'react';
-import type { NamedColour } from '@melto/core/refine/namedColour';
-import { COLOUR_LIST } from '@/endpoints/profile';
+import type { ListedColour } from '@melto/core/refine/namedColour';
+import { COLOUR_LIST_REPORT, READ_COLOURS } from '@/endpoints/lists';
 import { shelfSource } from '@/features/profiles/profileSource';
 import { problemWords, send } from '@/ui/api';
 import { FileButton } from '@/ui/FileButton';
@@ -12,23 +15,36 @@ import { ListColours } from './ListColours';
 import { placeName, PlaceTable } from './PlaceTable';
 import type { Place } from './PlaceTable';
 import { rankPlaces } from './rankPlaces';
-import { usePlacedList } from './usePlacedList';
+import { RecipesPanel } from './RecipesPanel';
+import { useListWorker, useNearest, usePlacedList } from './usePlacedList';
 
 interface OpenedList {
   readonly name: string;
-  readonly colours: readonly NamedColour[];
+  readonly colours: readonly ListedColour[];
+  /** Of the library. */
+  readonly id?: number;
 }
 
-const NONE: readonly NamedColour[] = [];
+const NONE: readonly ListedColour[] = [];
 
 /** A colour list on every condition with a profile in force: where it comes out nearest, and which colours do not. */
-export function WhereSurface({ places }: { places: readonly Place[] }) {
-  const [list, setList] = useState<OpenedList>();
+export function WhereSurface({
+  places,
+  kept,
+}: {
+  places: readonly Place[];
+  /** A list of the library, which the address names. */
+  kept: OpenedList | undefined;
+}) {
+  const router = useRouter();
+  const [dropped, setList] = useState<OpenedList>();
+  const list = dropped ?? kept;
   const [problem, setProblem] = useState<string>();
   const [chosen, setChosen] = useState<string>();
   const sources = useMemo(() => places.map(({ profile }) => shelfSource(profile)), [places]);
   const colours = list?.colours ?? NONE;
-  const found = usePlacedList(colours, sources);
+  const worker = useListWorker();
+  const found = usePlacedList(worker, colours, sources);
   const ranked = rankPlaces(
     found.flatMap((one) => {
       const place = places.find(({ profile }) => profile.key === one.key);
@@ -37,11 +53,14 @@ export function WhereSurface({ places }: { places: readonly Place[] }) {
         : [{ ...place, key: one.key, placed: one.placed }];
     }),
   );
-  const shown = ranked.find(({ key }) => key === chosen) ?? ranked[0];
+  const shown = ranked.length === 0 ? undefined : (ranked.find(({ key }) => key === chosen) ?? ranked[0]);
+  // Looked for once all conditions are ranked: it takes as long as all of them.
+  const source = found.length < sources.length ? undefined : sources.find(({ key }) => key === shown?.key);
+  const nearest = useNearest(worker, colours, source);
   const take = (file: File | undefined): void => {
     if (file === undefined) return;
     setProblem(undefined);
-    send(COLOUR_LIST, { body: file }).then(
+    send(READ_COLOURS, { body: file }).then(
       ({ colours: read }) => setList({ name: file.name, colours: read }),
       (error: unknown) => setProblem(problemWords(error)),
     );
@@ -61,6 +80,13 @@ export function WhereSurface({ places }: { places: readonly Place[] }) {
             `${list.name}, ${colours.length} ${colours.length === 1 ? 'colour' : 'colours'}`
           )}
         </p>
+        <ListField
+          value={dropped === undefined ? kept?.id : undefined}
+          onChoose={(id) => {
+            setList(undefined);
+            router.replace(`/where?list=${id}`);
+          }}
+        />
         <FileButton label="Open a colour list" accept=".cxf,.xml,.txt,.cgats,.it8,.csv" onFile={take} />
       </div>
       {problem !== undefined && (
@@ -83,6 +109,26 @@ export function WhereSurface({ places }: { places: readonly Place[] }) {
           {found.length} of {sources.length} conditions are worked out…
         </p>
       )}
+      {shown?.profile.condition !== undefined &&
+        shown.profile.condition !== null &&
+        list?.id !== undefined && (
+          <p className="row">
+            <span className="quiet">
+              Report of {list.name} on {placeName(shown.profile)}
+            </span>
+            {(['html', 'pdf'] as const).map((format) => (
+              <a
+                key={format}
+                href={addressOf(COLOUR_LIST_REPORT, {
+                  params: { id: list.id },
+                  query: { conditionId: shown.profile.condition?.id, format },
+                })}
+              >
+                {format === 'pdf' ? 'PDF' : 'page'}
+              </a>
+            ))}
+          </p>
+        )}
       {shown !== undefined && (
         <div className="where-columns">
           <PlaceTable ranked={ranked} total={colours.length} chosen={shown.key} onChoose={setChosen} />
@@ -90,7 +136,18 @@ export function WhereSurface({ places }: { places: readonly Place[] }) {
             key={`${shown.key} ${list?.name ?? ''}`}
             colours={colours}
             placed={shown.placed}
+            nearest={nearest}
             name={placeName(shown.profile)}
+            inDepth={(colour) =>
+              source === undefined ? null : (
+                <RecipesPanel
+                  worker={worker}
+                  colour={colour}
+                  source={source}
+                  conditionId={shown.profile.condition?.id}
+                />
+              )
+            }
           />
         </div>
       )}

@@ -1,7 +1,8 @@
 'use client';
 
+import type { Remote } from 'comlink';
 import { useEffect, useState } from 'react';
-import type { PlacedList } from '@melto/core/proof/placeList';
+import type { PlacedList, PrintedColour } from '@melto/core/proof/placeList';
 import type { NamedColour } from '@melto/core/refine/namedColour';
 import type { ProfileSource } from '@/features/profiles/profileSource';
 import { problemWords } from '@/ui/api';
@@ -12,6 +13,12 @@ import type { ListWorker } from '@/workers/list.worker';
 const start = (): Worker =>
   new Worker(new URL('../../workers/list.worker.ts', import.meta.url), { type: 'module' });
 
+/** What works lists out; undefined before it is there. */
+export const useListWorker = (): Remote<ListWorker> | undefined => useRemoteWorker<ListWorker>(start);
+
+const rows = (colours: readonly NamedColour[]): Float64Array =>
+  Float64Array.from(colours.flatMap((colour) => [...colour.lab]));
+
 /** What a list comes to on one device, or why it is not known. */
 export type PlacedOn = { readonly key: string } & (
   { readonly placed: PlacedList } | { readonly problem: string }
@@ -19,16 +26,16 @@ export type PlacedOn = { readonly key: string } & (
 
 /** Lays a list on one device after the other; what is there is shown, while the rest is worked out. */
 export function usePlacedList(
+  worker: Remote<ListWorker> | undefined,
   colours: readonly NamedColour[],
   sources: readonly ProfileSource[],
 ): readonly PlacedOn[] {
-  const worker = useRemoteWorker<ListWorker>(start);
   const [found, setFound] = useState<readonly PlacedOn[]>([]);
   useEffect(() => {
     let left = false;
     setFound([]);
     if (worker === undefined || colours.length === 0) return undefined;
-    const lab = Float64Array.from(colours.flatMap((colour) => [...colour.lab]));
+    const lab = rows(colours);
     const placeOn = async ({ key, label, bytes }: ProfileSource): Promise<PlacedOn> => {
       try {
         const answer = await worker.place(label, await bytes(), lab);
@@ -50,5 +57,36 @@ export function usePlacedList(
       left = true;
     };
   }, [worker, colours, sources]);
+  return found;
+}
+
+/** Colours that are looked for at once, so that what is there is shown. */
+const AT_ONCE = 50;
+
+/** What comes nearest to the colours of a list on one device; what is not found yet is undefined. */
+export function useNearest(
+  worker: Remote<ListWorker> | undefined,
+  colours: readonly NamedColour[],
+  source: ProfileSource | undefined,
+): readonly (PrintedColour | undefined)[] {
+  const [found, setFound] = useState<readonly PrintedColour[]>([]);
+  useEffect(() => {
+    let left = false;
+    setFound([]);
+    if (worker === undefined || source === undefined) return undefined;
+    const run = async (): Promise<void> => {
+      const bytes = await source.bytes();
+      for (let at = 0; at < colours.length && !left; at += AT_ONCE) {
+        const some = await worker.nearest(source.label, bytes, rows(colours.slice(at, at + AT_ONCE)));
+        // What is wrong with the profile is said where the list is laid on it.
+        if (left || typeof some === 'string') return;
+        setFound((before) => [...before, ...some]);
+      }
+    };
+    run().catch(() => undefined);
+    return () => {
+      left = true;
+    };
+  }, [worker, colours, source]);
   return found;
 }

@@ -1,6 +1,7 @@
 import { render, screen, within } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { describe, expect, it } from 'vitest';
+import { NEARLY, REACHED } from '@melto/core/proof/placeList';
 import type { PlacedList } from '@melto/core/proof/placeList';
 import type { InkCosts } from '@melto/core/stock/inkCosts';
 import type { ShelfProfile } from '@melto/services/profile/shelf';
@@ -64,21 +65,43 @@ describe('the colours of a list', () => {
   const colours = (count: number) =>
     Array.from({ length: count }, (_, i) => ({ name: `own ${i + 1}`, lab: [50, 0, 0] as const }));
 
-  it('are told reached, nearly or not, the farthest first', () => {
-    render(<ListColours colours={colours(3)} placed={list(1, 3.1, 2.9)} name="Wren" />);
+  const show = (own: ReturnType<typeof colours>, placed: PlacedList, nearest?: PlacedList) =>
+    render(
+      <ListColours
+        colours={own}
+        placed={placed}
+        nearest={nearest?.colours ?? []}
+        name="Wren"
+        inDepth={({ name }) => `more of ${name}`}
+      />,
+    );
+
+  it('say what is still looked for, and open in place', async () => {
+    show(colours(2), list(1, 2));
+    expect(screen.getByText('0 of 2 are looked for…')).toBeDefined();
+    const opened = screen.getByRole('button', { name: 'own 1' });
+    await userEvent.click(opened);
+    expect(screen.getByText('more of own 1')).toBeDefined();
+    await userEvent.click(opened);
+    expect(screen.queryByText('more of own 1')).toBeNull();
+  });
+
+  it('are told reachable, nearly or not by what comes nearest, the farthest through the profile first', () => {
+    show(colours(3), list(1, 4, 3.5), list(1, REACHED + 0.01, NEARLY + 0.01));
     const rows = screen.getAllByRole('row').slice(1);
-    expect(rows.map((row) => within(row).getAllByRole('cell')[3].textContent)).toEqual([
-      'no',
+    expect(rows.map((row) => within(row).getAllByRole('cell')[5].textContent)).toEqual([
       'nearly',
+      'no',
       'yes',
     ]);
     expect(within(rows[0]).getByText('own 2')).toBeDefined();
-    expect(within(rows[0]).getByText('C10 M20 Y30 K0')).toBeDefined();
-    expect(screen.getByText(/1 of 3 come out as asked/)).toBeDefined();
+    expect(within(rows[0]).getAllByText('C10 M20 Y30 K0')).toHaveLength(2);
+    expect(screen.getByText(/1 of 3 can be reached/)).toBeDefined();
   });
 
   it('come a hundred at a time', async () => {
-    render(<ListColours colours={colours(130)} placed={list(...Array<number>(130).fill(2))} name="Wren" />);
+    const many = list(...Array<number>(130).fill(2));
+    show(colours(130), many, many);
     expect(screen.getAllByRole('row')).toHaveLength(101);
     await userEvent.click(screen.getByRole('button', { name: '30 more of 30' }));
     expect(screen.getAllByRole('row')).toHaveLength(131);

@@ -1,8 +1,12 @@
-import { colourList } from '@melto/services/profile/colourLists';
 import { fileText } from '@melto/services/kernel/fileText';
-import { COLOUR_LIST } from '@/endpoints/profile';
-import { workingOut } from '@/server/route';
+import { colourLists, takeColourList } from '@melto/services/lists/colourLists';
+import { COLOUR_LISTS, TAKE_COLOUR_LIST } from '@/endpoints/lists';
+import { answering, changing } from '@/server/route';
 
 export const dynamic = 'force-dynamic';
 
-export const POST = workingOut(COLOUR_LIST, async ({ context, body }) => colourList(context, fileText(body)));
+export const GET = answering(COLOUR_LISTS, ({ context }) => colourLists(context));
+
+export const POST = changing(TAKE_COLOUR_LIST, ({ context, query: { name, file, versionOf }, body }) =>
+  takeColourList(context, { name, versionOf }, { name: file, text: fileText(body) }),
+);
