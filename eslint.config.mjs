@@ -27,6 +27,7 @@ const ROOMS = [
   'reading',
   'calibration',
   'profile',
+  'lists',
   'watch',
   'conformity',
   'wedges',

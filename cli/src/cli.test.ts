@@ -396,6 +396,21 @@ describe('melto', () => {
     );
     expect(ranked[0].worst.length).toBeGreaterThan(0);
 
+    const on = ['colours', 'house.csv', '--profile'];
+    const { colours } = JSON.parse(
+      (await melto(...on, 'press.icc', '--recipes', '--report', 'list.html', '--json')).out,
+    );
+    expect(readFileSync(join(folder, 'list.html'), 'utf8')).toContain(`${colours[0].name}</td>`);
+    for (const { deltaE, reached, tints, recipes } of colours) {
+      expect(reached).toBe(deltaE <= 1 ? 'yes' : deltaE <= 3 ? 'nearly' : 'no');
+      expect(tints.map(({ share }: { share: number }) => share)).toEqual([0.25, 0.5, 0.75]);
+      // What the profile brings near stays as it is; of the rest no recipe is nearer than the nearest.
+      for (const recipe of recipes)
+        expect(recipe.deltaE).toBeGreaterThan(deltaE > 0.4 ? deltaE - 0.1 : -1e-9);
+      expect(recipes.length).toBeGreaterThan(0);
+    }
+    expect((await melto(...on, 'press.icc')).out).toContain(`${colours[0].name}: `);
+
     const way = ['link', '--from', 'press.icc', '--to', 'more.icc', '--out', 'l.icc'];
     expect((await melto(...way, '--keep', 'black,inks')).out).toContain('keeps black and inks alone');
     // LittleCMS reads it: black stays black.
@@ -417,6 +432,9 @@ describe('melto', () => {
       [['link', '--from', 'p.icc', '--to', 'press.icc', '--out', 'x.icc'], 'from: found RGB'],
       [['gamut', 'press.icc', '/usr/share/color/icc/Gray.icc'], '3 to 8 channels'],
       [['rank', '--colours', 'house.csv', '--profiles', 'l.icc'], 'l.icc: it does not lead'],
+      [[...on, 'l.icc'], 'l.icc: it does not lead'],
+      [[...on, 'p.icc', '--recipes'], 'recipes are for C, M, Y and K, found 3 channels'],
+      [[...on, 'p.icc', '--report', 'x.doc'], 'ends in .pdf or .html'],
       [['profile', 'inspect', 'l.icc', '--data', 'x.txt'], 'it carries no characterisation data'],
     ] as const) {
       const { status, err } = await melto(...args);

@@ -206,6 +206,16 @@ export async function melto(argv: readonly string[]): Promise<number> {
 
   json(
     program
+      .command('colours')
+      .argument('<list>', 'colour list: CxF, CGATS or CSV')
+      .description('which colours of a list a device reaches, with which values, their tints')
+      .requiredOption('--profile <file>', 'ICC profile of the device')
+      .option('--recipes', 'other amounts of black that come as near')
+      .option('--report <file>', 'report to write: .pdf or .html'),
+  ).action(async (list, options) => (await import('./colours.ts')).colours(list, options));
+
+  json(
+    program
       .command('link')
       .description('make a device link from one CMYK profile to another')
       .requiredOption('--from <file>', 'ICC profile that the values are meant by')

@@ -2,7 +2,7 @@ import { Type } from '@sinclair/typebox';
 import type { NamedColour } from '@melto/core/refine/namedColour';
 import type { ColourListDetail } from '@melto/services/lists/colourLists';
 import type { SpectralChart } from '@melto/services/lists/spectralChart';
-import type { ColourListRow } from '@melto/store/colourLists';
+import type { ColourListRow } from '@melto/services/lists/colourLists';
 import { answers, DONE, MADE, makes, oneOf, reads, sets, strict } from './endpoint';
 import { ID, IN_PATH, LAB, text, word } from './fields';
 

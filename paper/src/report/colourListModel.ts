@@ -17,9 +17,8 @@ export interface ColourListHeader {
   readonly origin: string;
   readonly condition: string;
   readonly profile: string;
-  readonly person: string;
-  /** Day of the report. */
-  readonly day: string;
+  /** Who asked for it, and on which day; where it is known. */
+  readonly made?: { readonly person: string; readonly day: string };
 }
 
 const number = (name: string, width = 1) => ({ name, numeric: true, width });
@@ -52,8 +51,12 @@ export function colourListModel(
       ['From', header.origin],
       ['Condition', header.condition],
       ['Profile', header.profile],
-      ['Made', header.day],
-      ['By', header.person],
+      ...(header.made === undefined
+        ? []
+        : ([
+            ['Made', header.made.day],
+            ['By', header.made.person],
+          ] as const)),
     ],
     notices: [],
     sections: [

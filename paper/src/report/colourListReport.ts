@@ -13,8 +13,8 @@ export interface ColourListTask {
   readonly colours: readonly NamedColour[];
   /** The profile in force: an ICC file that led from Lab to its device and back before. */
   readonly profile: Uint8Array;
-  readonly logo: ReportModel['logo'];
-  readonly house: string;
+  readonly logo?: ReportModel['logo'];
+  readonly house?: string;
   readonly format: 'html' | 'pdf';
 }
 
@@ -22,6 +22,10 @@ export interface ColourListTask {
 export async function colourListReport(task: ColourListTask): Promise<Uint8Array> {
   const { header, colours, profile, logo, house, format } = task;
   const made = unwrap(colourListModel(header, colours, unwrap(readIcc(profile))));
-  const model: ReportModel = { ...made, logo, facts: [['House', house], ...made.facts] };
+  const model: ReportModel = {
+    ...made,
+    logo,
+    facts: [...(house === undefined ? [] : [['House', house] as const]), ...made.facts],
+  };
   return format === 'pdf' ? reportPdf(model) : new TextEncoder().encode(reportHtml(model));
 }

@@ -17,7 +17,7 @@ import { findResult, lockResult } from '@melto/store/results';
 import type { ResultRow } from '@melto/store/results';
 import { withdrawnOf } from '@melto/store/readings';
 import { findWatchState } from '@melto/store/watches';
-import { reportLogo } from '../house/reportLogo.ts';
+import { reportLogo } from '../kernel/reportLogo.ts';
 import { actingAs, unitOfWork } from '../kernel/context.ts';
 import type { Context } from '../kernel/context.ts';
 import type { Download } from '../kernel/download.ts';

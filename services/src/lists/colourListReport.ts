@@ -10,7 +10,7 @@ import { personName } from '../kernel/person.ts';
 import { Problem } from '../kernel/problem.ts';
 import { conditionName, conditionOf } from '../ledger/conditions.ts';
 import { profileOfResult } from '../ledger/inForce.ts';
-import { reportLogo } from '../house/reportLogo.ts';
+import { reportLogo } from '../kernel/reportLogo.ts';
 import { colourListOf } from './colourLists.ts';
 
 /** What becomes of a colour list on a condition, by its profile in force, as a page or as PDF. */
@@ -46,8 +46,10 @@ export async function colourListReport(
       origin: list.origin,
       condition: conditionName(condition),
       profile: `v${head.version}, ${file.name}`,
-      person: await personName(context),
-      day: houseDay(await domainNow(context), house.timeZone),
+      made: {
+        person: await personName(context),
+        day: houseDay(await domainNow(context), house.timeZone),
+      },
     },
     colours: list.colours.map(({ name, lab }) => ({ name, lab })),
     profile: file.content,

@@ -21,6 +21,8 @@ import type { Download } from '../kernel/download.ts';
 import { named } from '../kernel/named.ts';
 import { notFound, Problem } from '../kernel/problem.ts';
 
+export type { ColourListRow };
+
 /** Lists that the library shows. */
 export const MOST_LISTS = 400;
 const MOST_ORIGIN = 300;

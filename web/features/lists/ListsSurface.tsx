@@ -5,7 +5,7 @@ import { useQueryClient } from '@tanstack/react-query';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import type { ColourListDetail } from '@melto/services/lists/colourLists';
-import type { ColourListRow } from '@melto/store/colourLists';
+import type { ColourListRow } from '@melto/services/lists/colourLists';
 import { CHANGE_COLOUR_LIST, REMOVE_COLOUR_LIST, TAKE_COLOUR_LIST } from '@/endpoints/lists';
 import { NameDialog } from '@/features/library/NameDialog';
 import { usePutAway } from '@/features/library/usePutAway';

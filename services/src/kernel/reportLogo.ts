@@ -1,6 +1,6 @@
 import type { ReportModel } from '@melto/paper/report/reportModel';
 import { findLogo, findPicture } from '@melto/store/pictures';
-import type { Context } from '../kernel/context.ts';
+import type { Context } from './context.ts';
 
 /** The house's logo as reports carry it. */
 export async function reportLogo({ database }: Context): Promise<ReportModel['logo']> {
