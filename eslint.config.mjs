@@ -28,6 +28,7 @@ const ROOMS = [
   'calibration',
   'profile',
   'lists',
+  'eye',
   'watch',
   'conformity',
   'wedges',

@@ -21,12 +21,14 @@ const all = [
   'chain',
   'brightener',
   'reach',
+  'eye',
   'speed',
 ] as const;
 for (const name of all) {
   if (names.length > 0 ? !names.includes(name) : name === 'ramps') continue;
   if (name === 'accuracy') await (await import('./accuracy.ts')).accuracy();
   if (name === 'brightener') (await import('./brightener.ts')).brightener();
+  if (name === 'eye') (await import('./eye.ts')).eye();
   if (name === 'reach') (await import('./reach.ts')).reach();
   if (name === 'faults') {
     const { faults, rampFaults } = await import('./faults.ts');

@@ -45,6 +45,15 @@ export interface PageDrawing {
   readonly patches: readonly { readonly rectangle: RectangleMm; readonly device: readonly number[] }[];
   readonly marks: readonly RectangleMm[];
   readonly texts: readonly PageText[];
+  /** Open lozenges, our shape for what does not conform: centre and half of their height. */
+  readonly lozenges?: readonly { readonly x: number; readonly y: number; readonly halfMm: number }[];
+  /** Thin lines, as where to cut. */
+  readonly lines?: readonly { readonly from: PointMm; readonly to: PointMm }[];
+}
+
+export interface PointMm {
+  readonly x: number;
+  readonly y: number;
 }
 
 const MATRIX_MM = 15;

@@ -12,7 +12,7 @@ import {
 } from 'pdf-lib';
 import type { Color, PDFFont, PDFPage, PDFRef } from 'pdf-lib';
 import { drawChartPage } from './chartPage.ts';
-import type { ChartPage, PageDrawing, PageTag } from './chartPage.ts';
+import type { ChartPage, PageDrawing, PageTag, PointMm } from './chartPage.ts';
 import { fontBytes } from './fonts.ts';
 import { srgbProfile } from './srgbProfile.ts';
 import type { FontName } from './fonts.ts';
@@ -71,6 +71,7 @@ export async function drawnPdf(
         );
     } else for (const patch of drawing.patches) rectangle(patch.rectangle, deviceColour(patch.device));
     for (const mark of drawing.marks) rectangle(mark, grayscale(0));
+    drawShapes(sheet, drawing, height);
     for (const text of drawing.texts)
       sheet.drawText(text.text, {
         x: text.x * POINTS_PER_MM,
@@ -81,6 +82,27 @@ export async function drawnPdf(
       });
   }
   return document.save({ useObjectStreams: false });
+}
+
+/** Lozenges and lines of a page. @param height of the page in points. */
+function drawShapes(sheet: PDFPage, { lozenges = [], lines = [] }: PageDrawing, height: number): void {
+  const line = (from: PointMm, to: PointMm, thicknessMm: number): void =>
+    sheet.drawLine({
+      start: { x: from.x * POINTS_PER_MM, y: height - from.y * POINTS_PER_MM },
+      end: { x: to.x * POINTS_PER_MM, y: height - to.y * POINTS_PER_MM },
+      thickness: thicknessMm * POINTS_PER_MM,
+      color: grayscale(0),
+    });
+  for (const { x, y, halfMm } of lozenges) {
+    const corners: readonly PointMm[] = [
+      { x, y: y - halfMm },
+      { x: x + halfMm, y },
+      { x, y: y + halfMm },
+      { x: x - halfMm, y },
+    ];
+    corners.forEach((corner, i) => line(corner, corners[(i + 1) % corners.length], 0.5));
+  }
+  for (const { from, to } of lines) line(from, to, 0.15);
 }
 
 /** The colour space of a tag by its profile, once in the document. */

@@ -67,7 +67,6 @@ const EXCEPTIONS: Readonly<Record<string, readonly [number, string]>> = {
   'web/features/profile/FitPlots.tsx': [1, WORDS],
   'web/features/profile/WorstPatches.tsx': [1, WORDS],
   'web/features/profile/fitTables.ts': [2, WORDS],
-  'web/ui/deviceValues.ts': [1, WORDS],
   'web/features/reading/deviceWords.ts': [1, WORDS],
 };
 

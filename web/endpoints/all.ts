@@ -3,6 +3,7 @@ import * as charts from './charts';
 import * as conditions from './conditions';
 import * as conformity from './conformity';
 import type { Endpoint } from './endpoint';
+import * as eye from './eye';
 import * as house from './house';
 import * as instruments from './instruments';
 import * as light from './light';
@@ -26,6 +27,7 @@ export const ENDPOINTS: readonly Endpoint[] = [
   reading,
   light,
   lists,
+  eye,
   instruments,
   calibration,
   profile,

@@ -7,17 +7,12 @@ import { createRandom, shuffle } from '@melto/core/numerics/random';
 import type { Random } from '@melto/core/numerics/random';
 import { GRID_380_730_10 } from '@melto/core/spectral/spectralGrid';
 import type { Observer } from '@melto/core/spectral/xyzWeights';
-import { applyToneCurves } from '@melto/core/tone/toneCurve';
-import { SIMULATED_STOCKS } from '@melto/simulator/data/stocks';
-import { deviceTruthSpectra } from '@melto/simulator/deviceTruth';
-import { simulatedDevice } from '@melto/simulator/devices';
 import { ROOM_LIGHTS } from '@melto/simulator/roomLights';
 import type { Context } from '../kernel/context.ts';
 import { Problem } from '../kernel/problem.ts';
-import { isOwnDevice } from '../ledger/conditions.ts';
-import { curvesInForce, curvesOfResult } from '../ledger/inForce.ts';
 import { viewingLight } from '../light/viewingLights.ts';
 import { studyGround } from '../profile/study.ts';
+import { printInRoom } from './roomPrint.ts';
 
 /** What such an eye scatters by from one look to the next, in a* and in b*. */
 const SCATTER = 0.4;
@@ -31,21 +26,13 @@ export async function simulatedPicks(
   const light = await viewingLight(context, key);
   const share = ROOM_LIGHTS.find(({ name }) => name === light.name)?.ultraviolet;
   const { condition, fields } = await studyGround(context, conditionId);
-  const stock = Object.values(SIMULATED_STOCKS).find(({ name }) => name === condition.stock)?.id;
-  if (share === undefined || isOwnDevice(condition) || stock === undefined)
+  if (share === undefined)
     throw new Problem(
       'bad-input',
       'The simulated eye looks at prints of simulated devices, in lights of the sample house.',
       'Look with your own.',
     );
-  const device = simulatedDevice(condition.deviceDriver);
-  const curves = await curvesInForce(context, conditionId);
-  const values =
-    curves === undefined ? fields : applyToneCurves(await curvesOfResult(context, curves.id), fields);
-  const [lit, dark] = (['M1', 'M2'] as const).map((mode) =>
-    deviceTruthSpectra(device, stock, condition.mode, values, mode),
-  );
-  const spectra = dark.map((value, i) => value + share * (lit[i] - value));
+  const spectra = await printInRoom(context, condition, fields, share);
   const xyz = coloursUnder({ grid: GRID_380_730_10, values: spectra }, { light, observer });
   const seen = studyFields().map(({ row, field }, i) => {
     const [, a, b] = xyzToLab([xyz[3 * i], xyz[3 * i + 1], xyz[3 * i + 2]], WHITE_D50_MEASURED);

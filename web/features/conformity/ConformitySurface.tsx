@@ -65,6 +65,11 @@ export function ConformitySurface(props: ConformitySurfaceProps) {
             <Button onClick={() => setOpen('job')}>Job check</Button>
           </May>
         )}
+        {profileResultId !== undefined && (
+          <Button component={Link} href={`/conditions/${condition.id}/eye`}>
+            Eye’s check
+          </Button>
+        )}
         {canPrint && (
           <May act={PRINT_WEDGE}>
             <Button variant="contained" onClick={() => setOpen('wedge')}>

@@ -42,6 +42,7 @@ const ACTIONS: readonly Act[] = [
   { title: 'Stocks', detail: 'of the library', href: '/library/stocks' },
   { title: 'Ink sets', detail: 'of the library', href: '/library/inks' },
   { title: 'Lights', detail: 'that prints are seen in', href: '/library/lights' },
+  { title: 'Colour lists', detail: 'of the library', href: '/library/lists' },
   { title: 'Instruments', detail: 'of the library', href: '/library/instruments' },
   { title: 'House', detail: 'its name, person and time zone', href: '/library/house' },
   { title: 'Archived conditions', detail: 'to be taken back', href: '/library/archived' },
@@ -57,6 +58,7 @@ const HERE: readonly (readonly [title: string, page: string])[] = [
   ['Sheets and readings', 'sheets'],
   ['Profile', 'profile'],
   ['Conformity', 'conformity'],
+  ['Eye’s check', 'eye'],
   ['Watch', 'watch'],
 ];
 
