@@ -82,7 +82,7 @@ export function eye(): void {
 function groundOf([driver, stock, mode]: (typeof CONDITIONS)[number]): Ground {
   const device = simulatedDevice(driver);
   const channels = driver === 'wren' ? 3 : 4;
-  const { device: values } = channels === 3 ? makeRgbChart(400, SEED) : makeCmykChart(400, SEED, 3);
+  const { device: values } = channels === 3 ? makeRgbChart(200, SEED) : makeCmykChart(200, SEED, 3);
   const spectra: Ground['spectra'] = (rows, measured) =>
     deviceTruthSpectra(device, stock, mode, rows, measured);
   const lit = spectra(values, 'M1');

@@ -21,11 +21,21 @@ const DEVICES: Readonly<Record<string, DeviceFacts>> = {
   },
 };
 const STOCKS: Readonly<Record<string, StockFacts>> = {
-  'Fenland Smooth 120': { weightGsm: 120, brightener: 'high' },
-  'Lantern Gloss 150': { weightGsm: 150, brightener: 'moderate' },
-  'Marsh Silk 130': { weightGsm: 130, brightener: 'low' },
-  'Chalk Rag 310': { weightGsm: 310, side: 'the smoother side, long edge first', brightener: 'free' },
-  'Quay Proof 200': { weightGsm: 200, side: 'the side without print on it', brightener: 'faint' },
+  'Fenland Smooth 120': { weightGsm: 120, brightener: 'high', pricePerM2: 0.14 },
+  'Lantern Gloss 150': { weightGsm: 150, brightener: 'moderate', pricePerM2: 0.22 },
+  'Marsh Silk 130': { weightGsm: 130, brightener: 'low', pricePerM2: 0.19 },
+  'Chalk Rag 310': {
+    weightGsm: 310,
+    side: 'the smoother side, long edge first',
+    brightener: 'free',
+    pricePerM2: 7.8,
+  },
+  'Quay Proof 200': {
+    weightGsm: 200,
+    side: 'the side without print on it',
+    brightener: 'faint',
+    pricePerM2: 2.6,
+  },
 };
 /** Price of a litre of C, M, Y, K, and what lies on a square metre in full. */
 const COSTS: Readonly<Record<string, InkCosts>> = {

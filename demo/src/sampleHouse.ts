@@ -16,6 +16,7 @@ import { conditionFor } from './conditionFor.ts';
 import { tellFacts, tellPeople } from './knownFacts.ts';
 import { keepHouseColours } from './houseColours.ts';
 import { measureLights } from './measuredLights.ts';
+import { comparePapers } from './paperTrial.ts';
 import { loadPressHouse } from './pressHouse.ts';
 import { loadProvenHouse } from './provenHouse.ts';
 import { readSheet } from './readSheet.ts';
@@ -93,6 +94,9 @@ const STORIES: readonly Story[] = [
  * before, so that a job that was stopped goes on where it was.
  */
 export async function loadSampleHouse(context: Context, onProgress: Progress): Promise<void> {
+  for (const story of STORIES) await conditionOfStory(context, story);
+  onProgress(0, 'Sample house: papers compared');
+  await comparePapers(context);
   for (const [index, story] of STORIES.entries()) {
     const words = `Sample house: ${story.stock}, ${story.mode}`;
     onProgress((0.6 * index) / STORIES.length, words);
@@ -107,6 +111,15 @@ export async function loadSampleHouse(context: Context, onProgress: Progress): P
   onProgress(1, 'Sample house: ready');
 }
 
+/** The condition of a story, made when the story begins. */
+function conditionOfStory(context: Context, story: Story): Promise<number> {
+  const begun: Context = { ...context, now: () => context.now() - story.daysAgo * DAY_MS };
+  const points = DEFAULT_POINTS.map((point) =>
+    point.label === 'Media setting' ? { ...point, value: story.media } : point,
+  );
+  return conditionFor(begun, { ...story, device: DEVICE }, points);
+}
+
 async function tell(context: Context, story: Story, onShare: (share: number) => void): Promise<void> {
   const random = createRandom(story.seed);
   const then = (agoDays: number): Context => ({
@@ -117,20 +130,18 @@ async function tell(context: Context, story: Story, onShare: (share: number) => 
   const printing = then(story.daysAgo);
   // Prints rest for hours before they are read; a story that is to rest is not read at all.
   const reading = then(Math.max(0, story.daysAgo - 0.15));
-  const points = DEFAULT_POINTS.map((point) =>
-    point.label === 'Media setting' ? { ...point, value: story.media } : point,
-  );
-  const id = await conditionFor(printing, { ...story, device: DEVICE }, points);
+  const id = await conditionOfStory(context, story);
+  // A paper that was compared with others has the chart of its trial as well.
+  const own = `RGB ${story.patches}`;
   const chart =
-    (await chartsOf(context, id)).rows.find(({ purpose }) => purpose === 'profile')?.id ??
+    (await chartsOf(context, id)).rows.find(({ title }) => title === own)?.id ??
     (await createChart(printing, id, { patches: story.patches, paper: 'a4' })).id;
   const print: PrintInput = { ticks: TICKS, ...story.print };
-  if ((await sheetsOf(context, id)).rows.length === 0) await printChart(printing, chart, print);
+  if (!(await sheetsOf(context, id)).rows.some(({ title }) => title === own))
+    await printChart(printing, chart, print);
   if (story.upTo === 'resting') return;
   onShare(0.1);
-  const sheets = (await sheetsOf(context, id)).rows.filter(
-    ({ onRack, title }) => onRack && title.startsWith('RGB'),
-  );
+  const sheets = (await sheetsOf(context, id)).rows.filter(({ onRack, title }) => onRack && title === own);
   await calibrateTile(reading);
   for (const [i, sheet] of sheets.reverse().entries()) {
     await readSheet(reading, sheet.code, story.upTo === 'partly read' ? 7 : undefined);

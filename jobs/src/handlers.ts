@@ -1,4 +1,5 @@
 import { loadSampleHouse } from '@melto/demo/sampleHouse';
+import { PAPER_TRIAL, workPaperTrial } from '@melto/services/house/paperTrials';
 import { QUICK_HANDLERS } from '@melto/services/judging/judge';
 import type { JobHandler, JobHandlers } from '@melto/services/kernel/jobs';
 import { buildProfile } from '@melto/services/profile/buildProfile';
@@ -15,6 +16,11 @@ const LONG_HANDLERS: readonly (readonly [string, JobHandler])[] = [
   [
     MAKE_CHART,
     (context, input, onProgress) => makeChart(context, input as Parameters<typeof makeChart>[1], onProgress),
+  ],
+  [
+    PAPER_TRIAL,
+    (context, input, onProgress) =>
+      workPaperTrial(context, input as Parameters<typeof workPaperTrial>[1], onProgress),
   ],
   [
     SAMPLE_HOUSE,

@@ -12,6 +12,7 @@ import * as people from './people';
 import * as profile from './profile';
 import * as proof from './proof';
 import * as reading from './reading';
+import * as trials from './trials';
 import * as watch from './watch';
 
 function isEndpoint(value: unknown): value is Endpoint {
@@ -33,5 +34,6 @@ export const ENDPOINTS: readonly Endpoint[] = [
   profile,
   proof,
   conformity,
+  trials,
   watch,
 ].flatMap((area) => (Object.values(area) as readonly unknown[]).filter(isEndpoint));

@@ -6,7 +6,7 @@ import { CURVE_FORMATS, DEVICE_BOUNDS } from '@melto/core/device/deviceFacts';
 import type { DeviceFacts } from '@melto/core/device/deviceFacts';
 import { INK_COST_RANGES } from '@melto/core/stock/inkCosts';
 import { INK_KINDS } from '@melto/core/stock/inkKinds';
-import { BACKINGS, BRIGHTENERS, WEIGHT_GSM } from '@melto/core/stock/stockFacts';
+import { BACKINGS, BRIGHTENERS, PRICE_PER_M2, WEIGHT_GSM } from '@melto/core/stock/stockFacts';
 import type { StockFacts } from '@melto/core/stock/stockFacts';
 import { MOST_REST_MINUTES } from '@melto/core/stock/restMinutes';
 import { CHANGE_KINDS } from '@melto/core/device/printPath';
@@ -66,6 +66,7 @@ const STOCK_FACTS: TUnsafe<StockFacts> = Type.Unsafe(
     side: Type.Optional(word(80)),
     backing: Type.Optional(oneOf(BACKINGS)),
     brightener: Type.Optional(oneOf(BRIGHTENERS)),
+    pricePerM2: Type.Optional(Type.Number(PRICE_PER_M2)),
   }),
 );
 

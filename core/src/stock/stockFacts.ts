@@ -14,8 +14,11 @@ export interface StockFacts {
   readonly side?: string;
   readonly backing?: Backing;
   readonly brightener?: Brightener;
+  /** Price of a square metre, in the money of the house. */
+  readonly pricePerM2?: number;
 }
 
+export const PRICE_PER_M2 = { minimum: 0, maximum: 10_000 } as const;
 export const WEIGHT_GSM = { least: 20, most: 2000 } as const;
 
 export const BACKING_WORDS: Readonly<Record<Backing, string>> = {

@@ -34,10 +34,18 @@ export async function printPoints(context: Context, condition: ConditionRow): Pr
     ...(await settingsRecord(context, condition.id)),
     ...(side === undefined ? [] : [{ label: condition.stock, value: stock, tickAtPrint: false }]),
   ];
-  const duty = dueDuty(condition, await domainNow(context));
-  if (duty === undefined) return points;
+  return [...(await duePoints(context, condition)), ...points];
+}
+
+/** What is ticked at any print of a device whose own calibration is due. */
+export async function duePoints(
+  context: Context,
+  device: Parameters<typeof dutyOf>[0],
+): Promise<SettingsPoint[]> {
+  const duty = dueDuty(device, await domainNow(context));
+  if (duty === undefined) return [];
   const value = `due every ${duty.days === 1 ? 'day' : `${duty.days} days`}; do it before anything is printed`;
-  return [{ label: dutyLabel(duty), value, tickAtPrint: true }, ...points];
+  return [{ label: dutyLabel(duty), value, tickAtPrint: true }];
 }
 
 /** Keeps the device's own calibration as done where it was ticked. */

@@ -12,6 +12,7 @@ import { useJobs } from './useJobs';
 const KIND_WORDS: Readonly<Record<string, string>> = {
   'build-profile': 'Profile',
   'make-chart': 'Chart',
+  'paper-trial': 'Paper trial',
   'sample-house': 'Sample house',
 };
 

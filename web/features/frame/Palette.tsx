@@ -43,6 +43,7 @@ const ACTIONS: readonly Act[] = [
   { title: 'Ink sets', detail: 'of the library', href: '/library/inks' },
   { title: 'Lights', detail: 'that prints are seen in', href: '/library/lights' },
   { title: 'Colour lists', detail: 'of the library', href: '/library/lists' },
+  { title: 'Paper trials', detail: 'one chart on many stocks', href: '/library/trials' },
   { title: 'Instruments', detail: 'of the library', href: '/library/instruments' },
   { title: 'House', detail: 'its name, person and time zone', href: '/library/house' },
   { title: 'Archived conditions', detail: 'to be taken back', href: '/library/archived' },

@@ -23,6 +23,7 @@ export function ChangeStock({ stock, onClose }: { stock: LibraryStock; onClose: 
     {
       ...{ name, boxLabel, note, rest: String(restMinutes), side: facts.side ?? '' },
       weight: facts.weightGsm === undefined ? '' : String(facts.weightGsm),
+      price: facts.pricePerM2 === undefined ? '' : String(facts.pricePerM2),
       backing: (facts.backing ?? '') as Backing | '',
       brightener: (facts.brightener ?? '') as Brightener | '',
     },
@@ -31,12 +32,20 @@ export function ChangeStock({ stock, onClose }: { stock: LibraryStock; onClose: 
       restMinutes: numberOf(values.rest),
       facts: {
         ...toldNumber('weightGsm', values.weight),
+        ...toldNumber('pricePerM2', values.price),
         ...(values.side.trim() === '' ? {} : { side: values.side.trim() }),
         ...(values.backing === '' ? {} : { backing: values.backing }),
         ...(values.brightener === '' ? {} : { brightener: values.brightener }),
       },
     }),
-    { fields: { restMinutes: 'rest', 'facts.weightGsm': 'weight', 'facts.side': 'side' } },
+    {
+      fields: {
+        restMinutes: 'rest',
+        'facts.weightGsm': 'weight',
+        'facts.pricePerM2': 'price',
+        'facts.side': 'side',
+      },
+    },
   );
   return (
     <FormDialog
@@ -54,6 +63,7 @@ export function ChangeStock({ stock, onClose }: { stock: LibraryStock; onClose: 
       <TextIn form={form} name="boxLabel" label="What the label on the box says" most={200} />
       <div className="row" style={{ alignItems: 'flex-start' }}>
         <TextIn form={form} name="weight" label="Weight, g/m²" sx={{ width: 120 }} />
+        <TextIn form={form} name="price" label="Price of a m²" sx={{ width: 120 }} />
         <TextIn
           form={form}
           name="side"

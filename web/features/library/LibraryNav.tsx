@@ -8,6 +8,7 @@ const PAGES = [
   { href: '/library/catalogue', name: 'Catalogue' },
   { href: '/library/devices', name: 'Devices' },
   { href: '/library/stocks', name: 'Stocks' },
+  { href: '/library/trials', name: 'Paper trials' },
   { href: '/library/inks', name: 'Ink sets' },
   { href: '/library/profiles', name: 'Profiles' },
   { href: '/library/instruments', name: 'Instruments' },
