@@ -267,5 +267,45 @@ test('a bright paper gets a profile for the light that its prints hang in', asyn
     page.getByText(/^for North hall, 2°, ultraviolet 0\.40, beside the one in force/),
   ).toBeVisible();
   await expect(page.getByRole('button', { name: /in force/ })).toHaveCount(0);
+
+  // An eye looks at a printed page in that light.
+  await page.goto(`/conditions/${id}/eye`);
+  await page.getByRole('combobox', { name: 'Looked at in' }).click();
+  await page.getByRole('option', { name: 'North hall' }).click();
+  const eye = await request.get(`/api/conditions/${id}/eye-file`);
+  expect((await eye.body()).subarray(0, 5).toString()).toBe('%PDF-');
+  for (const name of ['lighter', 'yellower']) {
+    await page.getByRole('button', { name, exact: true }).click();
+    await page.getByRole('button', { name: `Note it: ${name}` }).click();
+  }
+  for (let i = 0; i < 18; i++) await page.getByRole('button', { name: 'The same' }).click();
+  await expect(page.getByText('All 20 colours are noted.')).toBeVisible();
+  await expect(page.getByText(/^What speaks for each/)).toBeVisible({ timeout: 60_000 });
+  await page.getByRole('button', { name: 'Keep this look' }).click();
+  await expect(page.getByRole('heading', { name: 'Earlier looks' })).toBeVisible();
+  await expect(page.getByRole('cell', { name: '18 of 20' })).toBeVisible();
   await nothingSimulated(page);
+});
+
+test('a colour list is taken, found where it prints, and reported', async ({ page, request }) => {
+  await page.goto('/library/lists');
+  await expect(page.getByText('The house has no list yet')).toBeVisible();
+  await page.getByLabel('Take a list').setInputFiles({
+    name: 'Brand.csv',
+    mimeType: 'text/csv',
+    buffer: Buffer.from('name,L,a,b\nSand,79,3,18\nToo vivid,60,95,-70\n'),
+  });
+  await expect(page.getByRole('heading', { name: 'Brand' })).toBeVisible();
+  await page.getByLabel('Take a list').setInputFiles({
+    name: 'none.csv',
+    mimeType: 'text/csv',
+    buffer: Buffer.from('no list'),
+  });
+  await expect(page.getByRole('alert')).toContainText('the columns name, L, a, b');
+  await page.getByRole('link', { name: 'Where does it come out?' }).click();
+  await expect(page.getByText(/^1 of 2 can be reached/)).toBeVisible({ timeout: 60_000 });
+  await page.getByRole('button', { name: 'Sand' }).click();
+  await expect(page.getByRole('table', { name: 'Tints of Sand' })).toBeVisible({ timeout: 30_000 });
+  const report = await page.getByRole('link', { name: 'page' }).getAttribute('href');
+  expect(await (await request.get(report ?? '')).text()).toContain('1 of 2 reached');
 });

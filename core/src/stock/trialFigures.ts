@@ -127,12 +127,7 @@ function greysOf(toLab: Transform, light: boolean, white: Lab): number {
 }
 
 /** What a picture loses: its white is brought to that of the stock, its black to that of a print of reference (ICC.1, perceptual). */
-function lostOf(
-  name: SamplePicture,
-  boundary: RadialBoundary,
-  paper: readonly number[],
-  darkest: Lab,
-): number {
+function lostOf(name: SamplePicture, boundary: RadialBoundary, paper: readonly number[]): number {
   const { values, shares } = pictureColours(
     samplePicture(name, PICTURE_SIDE, PICTURE_SIDE),
     3,

@@ -141,7 +141,7 @@ export function TrialTable({ trial }: { trial: PaperTrial }) {
       )}
       <p className="quiet small">
         Bold is the best of a figure. Gamut and pictures are by a model of each chart; a picture’s white is
-        brought to the stock, and a colour counts as lost where it is more than 3 ΔE00 beyond. Read a sheet in
+        brought to that of the stock, and how far its colours lie beyond what prints is lost. Read a sheet in
         M1 and in M2 for its brightener.
       </p>
     </div>
