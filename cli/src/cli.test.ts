@@ -443,6 +443,19 @@ describe('melto', () => {
     }
   });
 
+  it('compares papers by one chart on each', async () => {
+    const { papers } = JSON.parse((await melto('papers', 'pm.txt', 'pm.txt', '--json')).out);
+    expect(papers).toHaveLength(2);
+    expect(papers[0].volume).toBeGreaterThan(100_000);
+    expect(papers[1].volume).toBe(papers[0].volume);
+    expect(papers[0].white[0]).toBeGreaterThan(80);
+    expect((await melto('papers', 'pm.txt')).out).toMatch(
+      /^pm.txt: white \d.*; Dmax \d\.\d\d, .*lost ΔE00: Seed catalogue \d/,
+    );
+    const refused = await melto('papers', 'house.csv');
+    expect([refused.status, refused.err.includes('house.csv: ')]).toEqual([2, true]);
+  });
+
   it('checks a reading, and its exit code is the verdict', async () => {
     const against = (...args: string[]): Promise<Said> =>
       melto('check', '--measured', 'pm.txt', '--tolerances', 'iso12647-7-proof', ...args);

@@ -216,6 +216,17 @@ export async function melto(argv: readonly string[]): Promise<number> {
 
   json(
     program
+      .command('papers')
+      .argument('<files...>', 'one chart measured on each paper: CGATS, CxF3 or CSV with device values')
+      .description('compare papers: white, Dmax, gamut, greys, noise, what pictures lose')
+      .option(
+        '--measured-as <words>',
+        'what the files do not tell: M0 to M3, 1, 100, 255, 65535, bandpass, table 1 …',
+      ),
+  ).action(async (files, options) => (await import('./papers.ts')).papers(files, options));
+
+  json(
+    program
       .command('link')
       .description('make a device link from one CMYK profile to another')
       .requiredOption('--from <file>', 'ICC profile that the values are meant by')

@@ -27,9 +27,13 @@ import { readingFile } from '../src/reading/readingView.ts';
 import { seenCheck } from '../src/conformity/seenCheck.ts';
 import { withdrawReading } from '../src/watch/withdrawReading.ts';
 import { letChange, putRight } from '../src/simulated/simulatedChanges.ts';
-import { byDeviceValues, heronOn, readWedge } from '../src/testing/heron.ts';
+import { byDeviceValues, heronOn, readWedge, HOUR, TICKS } from '../src/testing/heron.ts';
 import { refusal } from '../src/testing/refusal.ts';
 import { staleMarksAgree } from '../src/testing/staleMarksAgree.ts';
+import { printWedge } from '../src/wedges/printWedge.ts';
+import { advanceClock } from '../src/simulated/advanceClock.ts';
+import { readSheets } from '../src/testing/readSheets.ts';
+import { versionsOf } from '../src/ledger/versions.ts';
 import { openTestServices } from '../src/testing/testServices.ts';
 import type { TestServices } from '../src/testing/testServices.ts';
 import {
@@ -194,6 +198,27 @@ describe('a check', () => {
     expect(detail.verdict).not.toBe('conforms');
     expect(detail.verdict).not.toBe('near');
     expect(detail.otherwise).toEqual(['read in M0, the aims are for M1']);
+  });
+
+  it('of a sheet that was read in its mode stays, whatever is read of it in another; in turn the one that fits counts', async () => {
+    const judgedBy = { ...choice, through: 'device values' } as const;
+    const input = { kind: 'proof', paper: 'a4', reader: 'strip', judgedBy } as const;
+    const sheets = async (): Promise<readonly string[]> => {
+      const printed = await printWedge(services, gloss, input, { ticks: TICKS });
+      await advanceClock(services, 3 * HOUR);
+      return printed.sheets;
+    };
+    const heads = async (): Promise<number> => (await versionsOf(services, gloss, 'conformity')).length;
+    const first = await sheets();
+    expect((await readSheets(services, first, 'M1')).resultId).not.toBeNull();
+    const before = await heads();
+    expect((await readSheets(services, first, 'M2')).resultId).toBeNull();
+    expect(await heads()).toBe(before);
+    const second = await sheets();
+    expect((await readSheets(services, second, 'M2')).resultId).not.toBeNull();
+    const { resultId } = await readSheets(services, second, 'M1');
+    expect((await detailOf(resultId)).otherwise).toEqual([]);
+    expect(await heads()).toBe(before + 2);
   });
 
   it('on a new lot of stock does not conform, but does by substrate-corrected aims, and says so', async () => {

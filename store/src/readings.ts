@@ -48,6 +48,17 @@ export async function latestReading(sql: Sql, print: number): Promise<ReadingRow
   return row === undefined ? undefined : readingOf(row);
 }
 
+/** Modes of the complete readings of a print that stand, the first that was begun first. */
+export function listModesRead(
+  sql: Sql,
+  print: number,
+): Promise<{ readonly id: number; readonly mode: ReadingRow['mode'] }[]> {
+  return sql.rows(
+    'SELECT id, mode FROM reading WHERE print_id = ? AND house_id = ? AND finished_ms IS NOT NULL AND withdrawn_ms IS NULL ORDER BY id',
+    [print, sql.house],
+  );
+}
+
 /**
  * The reading of a print that strips of a mode, source and instrument go into, measured under the same conditions: the
  * newest that was not withdrawn.

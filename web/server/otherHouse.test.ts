@@ -7,6 +7,8 @@ import { proposeLimits } from '@melto/services/calibration/limits';
 import { printChart } from '@melto/services/charts/printChart';
 import { registerPublishedAims } from '@melto/services/conformity/aimSets';
 import { registerShippedTolerances } from '@melto/services/conformity/toleranceSets';
+import { conditionChoices } from '@melto/services/house/newCondition';
+import { beginPaperTrial } from '@melto/services/house/paperTrials';
 import { setLogo } from '@melto/services/house/pictures';
 import { actingAs } from '@melto/services/kernel/context';
 import { takeColourList } from '@melto/services/lists/colourLists';
@@ -15,6 +17,7 @@ import { makeMachineKey } from '@melto/services/people/machineKeys';
 import { makePerson } from '@melto/services/people/people';
 import { claimHouse } from '@melto/services/people/signIn';
 import { keepProfile } from '@melto/services/profile/keptProfiles';
+import { named } from '@melto/services/testing/named';
 import { byDeviceValues, heronOn, readWedge, TICKS } from '@melto/services/testing/heron';
 import { RAMPS_CHART } from '@melto/services/testing/rampsChart';
 import { readSheets } from '@melto/services/testing/readSheets';
@@ -49,6 +52,7 @@ const TABLES: Readonly<Record<string, string>> = {
   jobs: 'job',
   lights: 'viewing_light',
   'colour-lists': 'colour_list',
+  'paper-trials': 'paper_trial',
 };
 const FIELDS: Readonly<Record<string, string>> = {
   conditionId: 'conditions',
@@ -62,6 +66,9 @@ const FIELDS: Readonly<Record<string, string>> = {
   aimSetId: 'aim-sets',
   toleranceSetId: 'tolerance-sets',
   sourceId: 'source-profiles',
+  stockIds: 'stocks',
+  listId: 'colour-lists',
+  resultId: 'results',
 };
 
 /** A file for routes that take one: most ask whose it is before they look into it. */
@@ -134,6 +141,12 @@ async function fillHouse(): Promise<void> {
   );
   await takeLights(services, 'ours.csv', Buffer.from(csvLight()));
   await takeColourList(services, { name: 'Ours' }, { name: 'ours.csv', text: 'name,L,a,b\nred,50,60,30' });
+  const wren = named((await conditionChoices(services)).devices, 'Wren');
+  await beginPaperTrial(services, {
+    ...{ name: 'Ours', deviceId: wren.id, inkSet: wren.inkSet, mode: 'fine', patches: 200, paper: 'a3' },
+    stockIds: wren.stocks.slice(0, 2).map((stock) => stock.id),
+    ticks: wren.points.map(({ label }) => label),
+  });
   await makeMachineKey(services, 'keeper', { name: 'front end', role: 'viewer', days: 30 });
   await makePerson(services, { name: 'Tom Aldous', role: 'viewer' });
 }

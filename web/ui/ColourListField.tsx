@@ -3,7 +3,7 @@
 import { COLOUR_LIST, READ_COLOURS } from '@/endpoints/lists';
 import { Button } from '@mui/material';
 import { useRef, useState } from 'react';
-import type { NamedColour } from '@melto/core/refine/namedColour';
+import type { ListedColour } from '@melto/core/refine/namedColour';
 import { ask, problemWords, send } from './api';
 import { ListField } from './ListField';
 import { Swatch } from './Swatch';
@@ -16,16 +16,19 @@ export function ColourListField({
   colours,
   onColours,
   onProblem,
+  spectra = false,
 }: {
   name: string;
-  colours: readonly NamedColour[];
-  onColours: (colours: readonly NamedColour[]) => void;
+  colours: readonly ListedColour[];
+  /** Whether spectra are wanted with the colours of a kept list; most that takes colours takes none. */
+  spectra?: boolean;
+  onColours: (colours: readonly ListedColour[]) => void;
   /** Undefined when a new file is being read. */
   onProblem: (words: string | undefined) => void;
 }) {
   const input = useRef<HTMLInputElement>(null);
   const [kept, setKept] = useState<number>();
-  const put = async (read: Promise<readonly NamedColour[]>): Promise<void> => {
+  const put = async (read: Promise<readonly ListedColour[]>): Promise<void> => {
     onProblem(undefined);
     try {
       onColours(await read);
@@ -41,7 +44,7 @@ export function ColourListField({
     setKept(id);
     return put(
       ask(COLOUR_LIST, { params: { id } }).then((list) =>
-        list.colours.map((colour) => ({ name: colour.name, lab: colour.lab })),
+        list.colours.map((colour) => (spectra ? colour : { name: colour.name, lab: colour.lab })),
       ),
     );
   };

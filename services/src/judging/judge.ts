@@ -1,8 +1,11 @@
 import { findPrint, lockPrint } from '@melto/store/prints';
-import { findReading } from '@melto/store/readings';
+import { findReading, listModesRead } from '@melto/store/readings';
+import type { ReadingRow } from '@melto/store/readings';
 import { claimJob, latestJobOfReading } from '@melto/store/jobs';
 import { randomUUID } from 'node:crypto';
 import { judgeReached } from '../calibration/reached.ts';
+import { loadAims } from '../conformity/aimSets.ts';
+import { judgedByOf } from '../conformity/checkChoice.ts';
 import { judgeReading } from '../conformity/checks.ts';
 import { judgeCompleteCheck } from '../conformity/shortChecks.ts';
 import { loadChart } from '../charts/chart.ts';
@@ -23,8 +26,31 @@ export const judgeJob: JobHandler = async (_, input) => async (inner) => {
   // It may have been withdrawn, or a strip of it taken anew, since it was asked for.
   if (reading === undefined || reading.finishedMs === null || reading.withdrawnMs !== null) return undefined;
   await lockPrint(inner.database, reading.printId);
+  if (await readInItsMode(inner, reading)) return undefined;
   return (await judge(inner, readingId, reading.printId)) ?? undefined;
 };
+
+/**
+ * Whether another reading of the same sheet is in the mode that counts, and this one in another: read once more without
+ * ultraviolet, say, which tells of the paper and is no check. The aims' mode counts; where they tell none, the first.
+ */
+async function readInItsMode(
+  inner: Context,
+  { id, printId, mode }: Pick<ReadingRow, 'id' | 'printId' | 'mode'>,
+): Promise<boolean> {
+  const others = (await listModesRead(inner.database, printId)).filter((other) => other.id !== id);
+  if (others.every((other) => other.mode === mode)) return false;
+  const wanted = (await aimedMode(inner, printId)) ?? others[0].mode;
+  return mode !== wanted && others.some((other) => other.mode === wanted);
+}
+
+/** Mode of the aims that a print is judged by; undefined where it is for none, or they do not tell. */
+async function aimedMode(inner: Context, printId: number): Promise<ReadingRow['mode'] | undefined> {
+  const print = await findPrint(inner.database, printId);
+  const judgedBy = print === undefined ? undefined : judgedByOf({ print });
+  if (judgedBy === undefined) return undefined;
+  return (await loadAims(inner, judgedBy.aimSetId)).view.conditions.mode;
+}
 
 /** @returns the check that it led to. */
 async function judge(inner: Context, readingId: number, printId: number): Promise<number | null> {

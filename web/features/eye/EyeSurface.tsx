@@ -5,6 +5,7 @@ import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { GREY_CHROMA } from '@melto/core/eye/eyeWords';
 import type { EyeNote, EyeWord } from '@melto/core/eye/eyeWords';
+import { pointOut } from '@melto/core/eye/pointOut';
 import type { ConditionRow } from '@melto/services/ledger/conditions';
 import { EYE_FILE, EYE_GROUND, KEEP_EYES_CHECK, SIMULATED_NOTES } from '@/endpoints/eye';
 import { RESULT_FILE } from '@/endpoints/profile';
@@ -58,14 +59,15 @@ export function EyeSurface({ condition, simulated }: { condition: ConditionRow; 
   const light = lights.find((own) => own.key === key);
   const worker = useRemoteWorker<EyeWorker>(startWorker);
   const said: readonly EyeNote[] = [...notes].map(([colour, own]) => ({ colour, words: own }));
-  const { data: points, error: failed } = useQuery({
-    queryKey: ['eye points', id, listId, key, JSON.stringify(said)],
+  // Worked out once for a page and a light, while the first colours are noted.
+  const { data: hypotheses, error: failed } = useQuery({
+    queryKey: ['eye hypotheses', ground?.resultId, listId, key],
     queryFn: async () => {
       if (ground === undefined || light === undefined || worker === undefined) return null;
       const file = await fetch(addressOf(RESULT_FILE, { params: { id: ground.resultId } }));
       if (!file.ok) throw new Error('The profile cannot be had.');
       const { chart, dark } = ground;
-      const answer = await worker.points(
+      const answer = await worker.hypotheses(
         {
           ...{ colours: ground.colours, device: ground.device },
           chart: chart ?? undefined,
@@ -73,15 +75,22 @@ export function EyeSurface({ condition, simulated }: { condition: ConditionRow; 
           seen: { light: illuminantOf(light), observer: '2deg' },
         },
         new Uint8Array(await file.arrayBuffer()),
-        said,
       );
       if (typeof answer === 'string') throw new Error(answer);
       return answer;
     },
-    enabled: said.length >= ENOUGH && ground !== undefined && light !== undefined && worker !== undefined,
+    enabled: ground !== undefined && light !== undefined && worker !== undefined,
     retry: false,
     staleTime: Infinity,
   });
+  const points =
+    ground === undefined || hypotheses == null || said.length < ENOUGH
+      ? undefined
+      : pointOut(
+          ground.colours.map(({ lab }) => lab),
+          said,
+          hypotheses,
+        );
   const next = (own: readonly EyeWord[]): void => {
     const after = new Map(notes).set(at, own);
     setNotes(after);
@@ -92,7 +101,7 @@ export function EyeSurface({ condition, simulated }: { condition: ConditionRow; 
   };
   const keep = (): Promise<void> =>
     run(async () => {
-      if (ground === undefined || points == null) return;
+      if (ground === undefined || points === undefined) return;
       await send(KEEP_EYES_CHECK, {
         params: { id },
         body: { resultId: ground.resultId, listId, light: key, notes: said, points },
@@ -209,17 +218,14 @@ export function EyeSurface({ condition, simulated }: { condition: ConditionRow; 
                 <p className="study-ask">All {ground.colours.length} colours are noted.</p>
               )}
               {said.length >= ENOUGH && (
-                <Pointed
-                  points={points ?? undefined}
-                  allSame={said.every((note) => note.words.length === 0)}
-                />
+                <Pointed points={points} allSame={said.every((note) => note.words.length === 0)} />
               )}
               <div className="row">
                 <span className="quiet grow">
                   {said.length} of {ground.colours.length} noted
                   {said.length < ENOUGH ? `; from ${ENOUGH} on it is said what they point to` : ''}
                 </span>
-                {said.length >= ENOUGH && points != null && (
+                {said.length >= ENOUGH && points !== undefined && (
                   <May act={KEEP_EYES_CHECK}>
                     <Button variant="contained" disabled={sending} onClick={() => void keep()}>
                       Keep this look

@@ -5,7 +5,7 @@ import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { labToLch } from '@melto/core/colour/labToLch';
 import { typedColours } from '@melto/core/measured/typedColour';
-import type { NamedColour } from '@melto/core/refine/namedColour';
+import type { ListedColour } from '@melto/core/refine/namedColour';
 import { issueText } from '@melto/core/result';
 import { ConnectBridge } from '@/features/bridge/ConnectBridge';
 import { AIM_COLOURS } from '@/endpoints/conformity';
@@ -22,6 +22,7 @@ import type { Compared } from './comparison';
 import { InstrumentSpot } from './InstrumentSpot';
 import { KeepColours } from './KeepColours';
 import { measuredCsv } from './measuredCsv';
+import { PairInLights } from './PairInLights';
 import { useMeasured } from './useMeasured';
 import type { MeasuredColour } from './useMeasured';
 
@@ -35,7 +36,7 @@ export function MeasureSurface({
 }) {
   const { colours, add, rename, put } = useMeasured();
   const [reference, setReference] = useState('');
-  const [list, setList] = useState<readonly NamedColour[]>([]);
+  const [list, setList] = useState<readonly ListedColour[]>([]);
   const [listProblem, setListProblem] = useState<string>();
   const [keeping, setKeeping] = useState(false);
   const offerUndo = useUndo();
@@ -123,6 +124,7 @@ export function MeasureSurface({
         )}
         <ColourListField
           name="Colour list"
+          spectra
           colours={list}
           onColours={(next) => {
             setList(next);
@@ -175,6 +177,9 @@ function Latest({
         <span>
           <b>{compared.deltaE.toFixed(2)}</b> ΔE00 from {compared.to}
         </span>
+      )}
+      {colour.spectrum !== undefined && compared?.spectrum !== undefined && (
+        <PairInLights one={colour.spectrum} other={compared.spectrum} />
       )}
       {density !== null && (
         <span className="small">

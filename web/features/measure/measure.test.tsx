@@ -1,6 +1,7 @@
 import { screen, waitFor, within } from '@testing-library/react';
 import { beforeEach, describe, expect, it } from 'vitest';
 import type { FromBridge, ReadMessage } from '@melto/bridge/protocol';
+import { spectrumLab } from '@melto/core/spectral/spectrumLab';
 import { BridgeProvider } from '@/features/bridge/BridgeContext';
 import { fakeBridge, greyPass, STRIP_READER, WITH_READER } from '@/testing/fakeBridge';
 import type { FakeBridge } from '@/testing/fakeBridge';
@@ -118,6 +119,38 @@ describe('colours that are typed or sent', () => {
     await user.click(screen.getByRole('option', { name: 'the nearest of Quarry Press v2' }));
     expect((await screen.findByRole('alert')).textContent).toContain('no aim set 4');
     expect(row('cyan').slice(7, 9)).toEqual(['', '']);
+  });
+
+  it('with spectra say how a pair holds together in other lights, and are kept with them as a list', async () => {
+    const grid = { startNm: 380, stepNm: 10, count: 36 };
+    const kept = (id: string, values: readonly number[]) => ({
+      ...{ id, name: id, from: 'Strip reader', density: null },
+      lab: spectrumLab(grid, values),
+      spectrum: { grid, values },
+    });
+    const flat = Array<number>(36).fill(0.3);
+    const wavy = flat.map((value, i) => value + 0.06 * Math.sin(i / 2));
+    localStorage.setItem('melto-measured', JSON.stringify([kept('flat', flat), kept('wavy', wavy)]));
+    const { user, sent } = page(fakeBridge(), undefined, { 'POST /api/colour-lists/measured': { id: 12 } });
+    await user.click(await screen.findByRole('combobox', { name: 'Compare with' }));
+    await user.click(screen.getByRole('option', { name: 'flat' }));
+    const table = within(await screen.findByRole('table', { name: 'The pair in other lights' }));
+    const [, own] = table.getAllByRole('row');
+    const [name, apart, index] = within(own)
+      .getAllByRole('cell')
+      .map((cell) => cell.textContent);
+    expect(name).toBe('F11');
+    expect(Number(apart)).toBeGreaterThan(0.5);
+    expect(Number(index)).toBeGreaterThan(0.5);
+    await user.click(screen.getByRole('button', { name: 'Keep as a list' }));
+    await user.type(screen.getByRole('textbox', { name: 'Name' }), 'Waves');
+    await user.click(screen.getByRole('button', { name: 'Keep them' }));
+    const put = () => sent.find(({ path }) => path === '/api/colour-lists/measured')?.body;
+    await waitFor(() => expect(put()).toBeDefined());
+    expect(put()).toMatchObject({
+      name: 'Waves',
+      colours: [{ name: 'flat', spectrum: { grid } }, { name: 'wavy' }],
+    });
   });
 
   it('are taken out all at once, and come back by Undo', async () => {
