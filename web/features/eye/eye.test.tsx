@@ -87,8 +87,8 @@ describe('an eye’s check', () => {
           ...[1, 2, 3, 4, 5].map((colour) => ({ colour, words: ['lighter'] })),
         ],
         points: [
-          { cause: 'ink', share: 0.9, words: 'so' },
-          { cause: 'reach', share: 0.1, words: 'so' },
+          { cause: 'ink', words: 'so' },
+          { cause: 'reach', words: 'so' },
         ],
       });
     expect(await screen.findByText(/0 of 7 noted/)).toBeTruthy();
