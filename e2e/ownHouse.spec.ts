@@ -304,8 +304,8 @@ test('a colour list is taken, found where it prints, and reported', async ({ pag
   await expect(page.getByText(/the columns name, L, a, b/)).toBeVisible();
   await page.getByRole('link', { name: 'Where does it come out?' }).click();
   await expect(page.getByText(/^1 of 2 can be reached/)).toBeVisible({ timeout: 60_000 });
-  await page.getByRole('button', { name: 'Sand' }).click();
+  await page.getByRole('button', { name: 'Sand', exact: true }).click();
   await expect(page.getByRole('table', { name: 'Tints of Sand' })).toBeVisible({ timeout: 30_000 });
-  const report = await page.getByRole('link', { name: 'page' }).getAttribute('href');
+  const report = await page.getByRole('link', { name: 'page', exact: true }).getAttribute('href');
   expect(await (await request.get(report ?? '')).text()).toContain('1 of 2 reached');
 });
