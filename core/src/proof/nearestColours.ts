@@ -89,14 +89,14 @@ class NearestSearch {
 
   /** The nearest that is found from a place and from the nearest of the starts. */
   from(given: Float64Array): Float64Array {
-    let best = given;
-    let least = this.#distance(given);
+    let best = this.#kept(given);
+    let least = this.#distance(best);
     if (least <= MET) return best;
     const places: { readonly device: Float64Array; readonly distance: number }[] = [];
     const keep = (device: Float64Array): void => {
       places.push({ device, distance: this.#distance(device) });
     };
-    for (const start of [this.#kept(given), ...this.#nearestStarts()]) {
+    for (const start of [best, ...this.#nearestStarts()]) {
       keep(this.#downhill(start));
       keep(start);
     }
