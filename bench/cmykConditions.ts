@@ -6,8 +6,9 @@ import { fitSpaceToXyz, xyzToFitSpace } from '@melto/core/characterise/fitSpace'
 import { mergeRepeats } from '@melto/core/characterise/mergeRepeats';
 import { evaluateSpline } from '@melto/core/characterise/radialSpline';
 import { patchXyz } from '@melto/core/cgats/patchColours';
+import { measuredLabRows } from '@melto/core/colour/measuredLabRows';
 import { WHITE_D50_MEASURED } from '@melto/core/colour/whitePoints';
-import { labToXyz, xyzRowsToLab, xyzToLab } from '@melto/core/colour/xyzToLab';
+import { labToXyz, xyzToLab } from '@melto/core/colour/xyzToLab';
 import type { Random } from '@melto/core/numerics/random';
 import { tableIlluminant } from '@melto/core/spectral/illuminant';
 import { GRID_380_730_10 } from '@melto/core/spectral/spectralGrid';
@@ -141,11 +142,7 @@ export function noisyXyz(xyz: Float64Array, meanDeltaE: number, random: Random):
 }
 
 /** Lab (D50/2°) of XYZ rows. */
-export function labOf(xyz: Float64Array): Float64Array {
-  const out = new Float64Array(xyz.length);
-  xyzRowsToLab(xyz, WHITE_D50_MEASURED, out);
-  return out;
-}
+export const labOf = measuredLabRows;
 
 /** Random device values within a total ink limit. */
 export function unprinted(count: number, totalInk: number, random: Random): Float64Array {

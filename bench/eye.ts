@@ -5,8 +5,6 @@ import { makeRgbChart } from '@melto/core/charts/rgbChart';
 import { eightBit } from '@melto/core/charts/namedPatches';
 import type { Lab } from '@melto/core/colour/lab';
 import { labToScreen } from '@melto/core/colour/srgb';
-import { WHITE_D50_MEASURED } from '@melto/core/colour/whitePoints';
-import { xyzRowsToLab } from '@melto/core/colour/xyzToLab';
 import { CMYK, RGB } from '@melto/core/device/process';
 import { meanPaperXyz } from '@melto/core/device/meanPaperXyz';
 import { eyeHypotheses } from '@melto/core/eye/eyeHypotheses';
@@ -19,7 +17,7 @@ import { labToDevice } from '@melto/core/icc/profileTransform';
 import type { IccProfile } from '@melto/core/icc/iccTypes';
 import { readIcc } from '@melto/core/icc/readIcc';
 import { writeIcc } from '@melto/core/icc/writeIcc';
-import { coloursUnder } from '@melto/core/light/colourUnder';
+import { coloursUnder, labsUnder } from '@melto/core/light/colourUnder';
 import type { SeenIn } from '@melto/core/light/colourUnder';
 import { createRandom } from '@melto/core/numerics/random';
 import type { Random } from '@melto/core/numerics/random';
@@ -132,12 +130,10 @@ function once(ground: Ground, cause: EyeCause, random: Random): string {
   const uv = cause === 'brightener' ? 0.4 * random.uniform() : 1;
   const dark = spectra(sent, 'M2');
   const printed = dark.map((value, i) => value + uv * (lit[i] - value));
-  const own = labUnder({ grid: GRID_380_730_10, values: printed }, seen);
+  const own = labsUnder({ grid: GRID_380_730_10, values: printed }, seen);
   const notes: EyeNote[] = colours.map(({ lab, spectrum }, i) => {
     const reference =
-      cause === 'light' && spectrum !== undefined
-        ? labUnder({ grid: spectrum.grid, values: Float64Array.from(spectrum.values) }, seen)
-        : Float64Array.from(lab);
+      cause === 'light' && spectrum !== undefined ? labsUnder(spectrum, seen) : Float64Array.from(lab);
     return simulatedNote(
       i,
       [...reference] as unknown as Lab,
@@ -158,15 +154,6 @@ function once(ground: Ground, cause: EyeCause, random: Random): string {
     hypotheses,
   )[0].cause;
 }
-
-const labUnder = (
-  spectra: { grid: typeof GRID_380_730_10; values: Float64Array },
-  seen: SeenIn,
-): Float64Array => {
-  const xyz = coloursUnder(spectra, seen);
-  xyzRowsToLab(xyz, WHITE_D50_MEASURED, xyz);
-  return xyz;
-};
 
 /** The reference set, or colours of a brand: with spectra where a light is the cause. */
 function coloursFor(cause: EyeCause, random: Random): ListedColour[] {

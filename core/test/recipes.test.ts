@@ -2,13 +2,12 @@ import { beforeAll, describe, expect, it } from 'vitest';
 import { fitInkModel } from '@melto/core/characterise/inkModel';
 import { makeCmykChart } from '@melto/core/charts/cmykChart';
 import type { Lab } from '@melto/core/colour/lab';
-import { WHITE_D50_MEASURED } from '@melto/core/colour/whitePoints';
-import { xyzRowsToLab } from '@melto/core/colour/xyzToLab';
 import { deltaE2000Rows } from '@melto/core/colour/deltaE2000';
 import type { IccProfile } from '@melto/core/icc/iccTypes';
 import { readIcc } from '@melto/core/icc/readIcc';
 import { writeIcc } from '@melto/core/icc/writeIcc';
-import { coloursUnder } from '@melto/core/light/colourUnder';
+import { chartInLights } from '@melto/core/light/chartInLights';
+import { coloursUnder, labsUnder } from '@melto/core/light/colourUnder';
 import type { SeenIn } from '@melto/core/light/colourUnder';
 import { recipesOf } from '@melto/core/lists/recipes';
 import { recipesUnder } from '@melto/core/lists/recipesUnder';
@@ -25,11 +24,8 @@ const osprey = simulatedDevice('osprey');
 const spectraOf = (device: ArrayLike<number>): Float64Array =>
   deviceTruthSpectra(osprey, 'lantern-gloss-150', '175 lpi', device);
 const D50: SeenIn = { light: tableIlluminant('D50'), observer: '2deg' };
-const labIn = (spectra: Float64Array, seen: SeenIn): Float64Array => {
-  const xyz = coloursUnder({ grid: GRID_380_730_10, values: spectra }, seen);
-  xyzRowsToLab(xyz, WHITE_D50_MEASURED, xyz);
-  return xyz;
-};
+const labIn = (values: Float64Array, seen: SeenIn): Float64Array =>
+  labsUnder({ grid: GRID_380_730_10, values }, seen);
 
 let profile: IccProfile;
 let device: Float64Array;
@@ -84,7 +80,7 @@ describe('recipes in other lights', () => {
     // The sample is a print with much black: recipes with much black hold to it, others do not.
     const sample = spectraOf(recipes[recipes.length - 1].device);
     const found = recipesUnder(
-      { channels: 4, device, grid: GRID_380_730_10, spectra },
+      chartInLights({ channels: 4, device, grid: GRID_380_730_10, spectra }),
       { recipes: inks, printed: recipes.flatMap(({ printed }) => [...printed]) },
       lights,
       { grid: GRID_380_730_10, values: sample },
@@ -104,7 +100,7 @@ describe('recipes in other lights', () => {
 
   it('tell how far the print itself moves where the colour has no spectrum: nowhere in D50', () => {
     const recipes = unwrap(recipesOf(profile, [60, 20, 10])).slice(0, 2);
-    const chart = { channels: 4 as const, device, grid: GRID_380_730_10, spectra };
+    const chart = chartInLights({ channels: 4, device, grid: GRID_380_730_10, spectra });
     const rows = {
       recipes: recipes.flatMap((one) => [...one.device]),
       printed: recipes.flatMap(({ printed }) => [...printed]),

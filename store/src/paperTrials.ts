@@ -2,6 +2,7 @@ import type { StockFacts } from '@melto/core/stock/stockFacts';
 import type { Process } from '@melto/core/device/process';
 import { factsOf } from './devices.ts';
 import type { Sql } from './database.ts';
+import { updateFound } from './updateFound.ts';
 
 /** One chart on many stocks. */
 export interface PaperTrialRow {
@@ -94,13 +95,6 @@ export async function insertPaperTrial(
 }
 
 /** Marks a trial as removed, or takes that back; its prints and readings stay. False where there is none. */
-export async function setPaperTrialRemoved(sql: Sql, id: number, removedMs: number | null): Promise<boolean> {
-  const found = await sql.rows('SELECT id FROM paper_trial WHERE id = ? AND house_id = ? FOR UPDATE', [
-    id,
-    sql.house,
-  ]);
-  await sql.change('UPDATE paper_trial SET removed_ms = ? WHERE id = ? AND house_id = ?', [
-    ...[removedMs, id, sql.house],
-  ]);
-  return found.length > 0;
+export function setPaperTrialRemoved(sql: Sql, id: number, removedMs: number | null): Promise<boolean> {
+  return updateFound(sql, 'paper_trial', id, 'removed_ms = ?', [removedMs]);
 }

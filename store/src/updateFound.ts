@@ -6,12 +6,13 @@ import type { Sql } from './database.ts';
  */
 export async function updateFound(
   sql: Sql,
-  table: 'kept_profile' | 'viewing_light',
+  table: 'kept_profile' | 'viewing_light' | 'paper_trial',
   id: number,
   columns:
     | 'origin = ?, note = ?'
     | 'name = ?, note = ?'
     | 'away_ms = ?'
+    | 'removed_ms = ?'
     | 'uv_share = ?, uv_low = ?, uv_high = ?, uv_ms = ?',
   values: readonly (string | number | null)[],
 ): Promise<boolean> {

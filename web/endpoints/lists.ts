@@ -1,7 +1,7 @@
 import { Type } from '@sinclair/typebox';
 import type { NamedColour } from '@melto/core/refine/namedColour';
 import type { ColourListDetail } from '@melto/services/lists/colourLists';
-import type { SpectralChart } from '@melto/services/lists/spectralChart';
+import type { SpectralChart } from '@melto/core/light/chartInLights';
 import type { ColourListRow } from '@melto/services/lists/colourLists';
 import { answers, DONE, MADE, makes, oneOf, reads, sets, strict } from './endpoint';
 import { ID, IN_PATH, LAB, text, word } from './fields';

@@ -4,7 +4,8 @@ import type { IccProfile } from '@melto/core/icc/iccTypes';
 import type { SeenIn } from '@melto/core/light/colourUnder';
 import { recipesOf } from '@melto/core/lists/recipes';
 import { recipesUnder } from '@melto/core/lists/recipesUnder';
-import type { SpectralChart } from '@melto/core/lists/recipesUnder';
+import { chartInLights } from '@melto/core/light/chartInLights';
+import type { ChartInLights, SpectralChart } from '@melto/core/light/chartInLights';
 import { tintsOf } from '@melto/core/lists/tints';
 import { nearestColours, placeList } from '@melto/core/proof/placeList';
 import type { PlacedList, PrintedColour } from '@melto/core/proof/placeList';
@@ -26,6 +27,9 @@ function answered<T>(name: string, bytes: Uint8Array, work: (profile: IccProfile
   return made.ok ? made.value : `${name}: ${made.issues.map(issueText).join('; ')}`;
 }
 
+/** The chart that was asked for last, with what was fitted to it. */
+let last: { readonly key: string; readonly chart: ChartInLights } | undefined;
+
 const api = {
   /** A colour list on a device, through its profile; a sentence where the profile cannot be used. */
   place: (name: string, bytes: Uint8Array, lab: Float64Array): PlacedList | string =>
@@ -43,22 +47,28 @@ const api = {
       return { ok: true, value: { tints: tints.value[0], recipes: recipes.ok ? recipes.value : [] } };
     }),
 
-  /** ΔE00 of each recipe in each light, from the colour's spectrum or from how it prints in D50. */
+  /**
+   * ΔE00 of each recipe in each light, from the colour's spectrum or from how it prints in D50.
+   * @param key of the chart: models of the one that was asked for last are kept.
+   */
   underLights: (
+    key: string,
     chart: SpectralChart,
     recipes: readonly PrintedColour[],
     lights: readonly SeenIn[],
     spectrum: ListedColour['spectrum'],
-  ): Float64Array[] =>
-    recipesUnder(
-      chart,
+  ): Float64Array[] => {
+    if (last?.key !== key) last = { key, chart: chartInLights(chart) };
+    return recipesUnder(
+      last.chart,
       {
         recipes: Float64Array.from(recipes.flatMap(({ device }) => [...device])),
         printed: Float64Array.from(recipes.flatMap(({ printed }) => [...printed])),
       },
       lights,
       spectrum,
-    ),
+    );
+  },
 };
 
 export type ListWorker = typeof api;

@@ -2,8 +2,7 @@ import { labAt } from '../colour/labAt.ts';
 import { mergeRepeats } from '../characterise/mergeRepeats.ts';
 import { deltaE2000 } from '../colour/deltaE2000.ts';
 import type { Lab } from '../colour/lab.ts';
-import { WHITE_D50_MEASURED } from '../colour/whitePoints.ts';
-import { xyzRowsToLab } from '../colour/xyzToLab.ts';
+import { measuredLabRows } from '../colour/measuredLabRows.ts';
 import { largest, mean } from '../numerics/statistics.ts';
 import { aimsFor, deviceKey } from './aims.ts';
 import type { AimOrigin, Aims } from './aims.ts';
@@ -18,7 +17,7 @@ export interface AimPrimary {
 /** Paper, solids and overprints of an aim set, as far as it has them. */
 export function aimPrimaries(aims: Aims): AimPrimary[] {
   const { xyz, origins } = aimsFor(aims, PRIMARY_VALUES);
-  const lab = labRows(xyz);
+  const lab = measuredLabRows(xyz);
   return PRIMARY_NAMES.flatMap((name, row) =>
     origins[row] === 'none' ? [] : [{ name, lab: labAt(lab, row), origin: origins[row] }],
   );
@@ -36,7 +35,7 @@ export interface AimsApart {
 export function aimsApart(one: Aims, other: Aims): AimsApart {
   const [a, b] = [one, other].map(({ device, xyz }) => {
     const merged = mergeRepeats(device, 4, xyz);
-    return { device: merged.device, lab: labRows(merged.xyz), count: merged.counts.length };
+    return { device: merged.device, lab: measuredLabRows(merged.xyz), count: merged.counts.length };
   });
   const rows = new Map(Array.from({ length: b.count }, (_, row) => [deviceKey(b.device, row), row]));
   const differences: number[] = [];
@@ -47,10 +46,4 @@ export function aimsApart(one: Aims, other: Aims): AimsApart {
   return differences.length === 0
     ? { common: 0, mean: 0, largest: 0 }
     : { common: differences.length, mean: mean(differences), largest: largest(differences) };
-}
-
-function labRows(xyz: Float64Array): Float64Array {
-  const lab = new Float64Array(xyz.length);
-  xyzRowsToLab(xyz, WHITE_D50_MEASURED, lab);
-  return lab;
 }

@@ -1,17 +1,15 @@
-import { chartModel } from '../characterise/chartModel.ts';
 import { labAt } from '../colour/labAt.ts';
+import { measuredLabRows } from '../colour/measuredLabRows.ts';
 import { labToScreen, srgbToLab } from '../colour/srgb.ts';
-import { WHITE_D50_MEASURED } from '../colour/whitePoints.ts';
-import { xyzRowsToLab } from '../colour/xyzToLab.ts';
+import { absoluteWays } from '../icc/absoluteWays.ts';
 import type { IccProfile } from '../icc/iccTypes.ts';
-import { deviceToLab, labToDevice } from '../icc/profileTransform.ts';
-import { coloursUnder } from '../light/colourUnder.ts';
+import { chartInLights, DAYLIGHT, movedInLight } from '../light/chartInLights.ts';
+import type { ChartInLights, SpectralChart } from '../light/chartInLights.ts';
+import { labsUnder } from '../light/colourUnder.ts';
 import type { SeenIn } from '../light/colourUnder.ts';
-import type { SpectralChart } from '../lists/recipesUnder.ts';
 import type { ListedColour } from '../refine/namedColour.ts';
 import { success } from '../result.ts';
 import type { Result } from '../result.ts';
-import { tableIlluminant } from '../spectral/illuminant.ts';
 import { transformed } from '../transform/transform.ts';
 import { eyeWeights, seenShift } from './eyeWords.ts';
 import type { EyeHypothesis } from './pointOut.ts';
@@ -36,19 +34,16 @@ const INKS = [0.7, 0.8, 0.88, 1.12, 1.22] as const;
 /** Shares of the ultraviolet of M1 that may act in a light. */
 const ULTRAVIOLET = [0, 0.25, 0.5] as const;
 
-const DAYLIGHT: SeenIn = { light: tableIlluminant('D50'), observer: '2deg' };
-
 /** How each cause would move each colour of the page from its reference. */
 export function eyeHypotheses(ground: EyeGround): Result<EyeHypothesis[]> {
   const { colours, profile, seen } = ground;
-  const to = labToDevice(profile, 'absolute');
-  if (!to.ok) return to;
-  const back = deviceToLab(profile, 'absolute');
-  if (!back.ok) return back;
-  const channels = back.value.inputs;
+  const ways = absoluteWays(profile);
+  if (!ways.ok) return ways;
+  const { toDevice, toLab } = ways.value;
+  const channels = toLab.inputs;
   const device = Float64Array.from(ground.device);
   const asked = Float64Array.from(colours.flatMap(({ lab }) => [...lab]));
-  const printed = transformed(back.value, device);
+  const printed = transformed(toLab, device);
   const from = (lab: ArrayLike<number>): Float64Array[] => shiftsOf(asked, lab);
   const made: EyeHypothesis[] = [
     {
@@ -59,12 +54,12 @@ export function eyeHypotheses(ground: EyeGround): Result<EyeHypothesis[]> {
     ...INKS.map((share) => ({
       cause: 'ink' as const,
       words: `about ${Math.round(100 * Math.abs(share - 1))} % ${share < 1 ? 'less' : 'more'} ink than when the profile was made`,
-      shifts: from(transformed(back.value, inked(device, channels, share))),
+      shifts: from(transformed(toLab, inked(device, channels, share))),
     })),
     {
       cause: 'profile',
       words: 'printed past the profile, as values of a screen',
-      shifts: from(transformed(back.value, screenValues(asked, channels))),
+      shifts: from(transformed(toLab, screenValues(asked, channels))),
     },
   ];
   // Inks are converted once more from the space of another press, which nobody knows.
@@ -72,12 +67,15 @@ export function eyeHypotheses(ground: EyeGround): Result<EyeHypothesis[]> {
     made.push({
       cause: 'profile',
       words: 'converted once more on the way to the device',
-      shifts: from(transformed(back.value, transformed(to.value, screenLabs(device)))),
+      shifts: from(transformed(toLab, transformed(toDevice, screenLabs(device)))),
     });
   const { chart, dark } = ground;
-  if (chart !== undefined && dark !== undefined)
-    made.push(...brightened(chart, dark, device, asked, printed));
-  if (seen.light.name !== DAYLIGHT.light.name) made.push(underLight(ground, printed, device));
+  const lit = chart === undefined ? undefined : chartInLights(chart);
+  if (chart !== undefined && lit !== undefined && dark !== undefined) {
+    const unlit = chartInLights({ ...chart, spectra: dark });
+    made.push(...brightened(lit(DAYLIGHT)(device), unlit(DAYLIGHT)(device), asked, printed));
+  }
+  if (seen.light.name !== DAYLIGHT.light.name) made.push(underLight(ground, lit, printed, device));
   return success(made);
 }
 
@@ -118,24 +116,16 @@ function screenLabs(device: Float64Array): Float64Array {
   );
 }
 
-/** Colours where less ultraviolet acts than M1 measured with. */
+/** Colours where less ultraviolet acts than M1 measured with: between their XYZ with it and without. */
 function brightened(
-  { channels, device: values, grid, spectra }: SpectralChart,
-  dark: ArrayLike<number>,
-  device: Float64Array,
+  lit: Float64Array,
+  unlit: Float64Array,
   asked: Float64Array,
   printed: Float64Array,
 ): EyeHypothesis[] {
-  const [lit, unlit] = [spectra, dark].map((own) =>
-    chartModel(
-      channels,
-      Float64Array.from(values),
-      coloursUnder({ grid, values: Float64Array.from(own) }, DAYLIGHT),
-    )(device),
-  );
-  const whole = labOf(lit);
+  const whole = measuredLabRows(lit);
   return ULTRAVIOLET.map((share) => {
-    const lab = labOf(unlit.map((value, i) => value + share * (lit[i] - value)));
+    const lab = measuredLabRows(unlit.map((value, i) => value + share * (lit[i] - value)));
     return {
       cause: 'brightener' as const,
       words: `${share === 0 ? 'no ultraviolet acts' : `a share of ${share.toFixed(2)} of the ultraviolet acts`} in this light`,
@@ -149,43 +139,25 @@ function brightened(
 
 /** Print and reference part in the light; where the reference has no spectrum, it may be in any way. */
 function underLight(
-  { colours, chart, seen }: EyeGround,
+  { colours, seen }: EyeGround,
+  chart: ChartInLights | undefined,
   printed: Float64Array,
   device: Float64Array,
 ): EyeHypothesis {
   const words = `print and reference part in ${seen.light.name}`;
-  const known =
-    chart === undefined || colours.every(({ spectrum }) => spectrum === undefined) ? undefined : chart;
-  if (known === undefined) return { cause: 'light', words, shifts: colours.map(() => null) };
-  const { channels, device: values, grid, spectra } = known;
-  const [daylight, other] = [DAYLIGHT, seen].map((light) =>
-    labOf(
-      chartModel(
-        channels,
-        Float64Array.from(values),
-        coloursUnder({ grid, values: Float64Array.from(spectra) }, light),
-      )(device),
-    ),
-  );
+  if (chart === undefined || colours.every(({ spectrum }) => spectrum === undefined))
+    return { cause: 'light', words, shifts: colours.map(() => null) };
+  const moved = movedInLight(chart, device, seen);
   return {
     cause: 'light',
     words,
-    shifts: colours.map(({ spectrum }, i) => {
+    shifts: colours.map(({ lab, spectrum }, i) => {
       if (spectrum === undefined) return null;
-      const reference = labOf(
-        coloursUnder({ grid: spectrum.grid, values: Float64Array.from(spectrum.values) }, seen),
+      const reference = labsUnder(spectrum, seen);
+      const [l, a, b] = [0, 1, 2].map(
+        (axis) => printed[3 * i + axis] + moved[3 * i + axis] - reference[axis],
       );
-      const [l, a, b] = [0, 1, 2].map((axis) => {
-        const at = 3 * i + axis;
-        return printed[at] + other[at] - daylight[at] - reference[axis];
-      });
-      return seenShift(eyeWeights(colours[i].lab), l, a, b);
+      return seenShift(eyeWeights(lab), l, a, b);
     }),
   };
-}
-
-function labOf(xyz: Float64Array): Float64Array {
-  const lab = new Float64Array(xyz.length);
-  xyzRowsToLab(xyz, WHITE_D50_MEASURED, lab);
-  return lab;
 }

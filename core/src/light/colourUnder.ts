@@ -1,8 +1,10 @@
 import { adaptationMatrix } from '../colour/chromaticAdaptation.ts';
+import { measuredLabRows } from '../colour/measuredLabRows.ts';
 import { WHITE_D50_MEASURED } from '../colour/whitePoints.ts';
 import type { PatchSpectra } from '../cgats/patchSet.ts';
 import { applyMatrix3 } from '../numerics/matrix3.ts';
 import type { Matrix3 } from '../numerics/matrix3.ts';
+import type { SpectrumOn } from './metamerism.ts';
 import type { Illuminant } from '../spectral/illuminant.ts';
 import { spectraToXyz } from '../spectral/spectrumToXyz.ts';
 import { createXyzWeights, illuminantWhite } from '../spectral/xyzWeights.ts';
@@ -29,4 +31,9 @@ export function coloursUnder({ grid, values }: PatchSpectra, seen: SeenIn): Floa
   for (let at = 0; at < xyz.length; at += 3)
     xyz.set(applyMatrix3(adaptation, [xyz[at], xyz[at + 1], xyz[at + 2]]), at);
   return xyz;
+}
+
+/** The same as Lab for D50: row-major patch × 3. */
+export function labsUnder({ grid, values }: SpectrumOn, seen: SeenIn): Float64Array {
+  return measuredLabRows(coloursUnder({ grid, values: Float64Array.from(values) }, seen));
 }

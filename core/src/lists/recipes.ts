@@ -1,8 +1,8 @@
 import type { Lab } from '../colour/lab.ts';
 import { deltaE2000Rows } from '../colour/deltaE2000.ts';
 import type { IccProfile } from '../icc/iccTypes.ts';
+import { absoluteWays } from '../icc/absoluteWays.ts';
 import { mostInk } from '../icc/mostInk.ts';
-import { deviceToLab, labToDevice } from '../icc/profileTransform.ts';
 import { nearestDevice } from '../proof/nearestColours.ts';
 import type { PrintedColour } from '../proof/placeList.ts';
 import { failure, success } from '../result.ts';
@@ -22,23 +22,22 @@ const AS_GOOD = 0.3;
  * @returns by rising black; an issue where the device has other channels.
  */
 export function recipesOf(profile: IccProfile, lab: Lab): Result<PrintedColour[]> {
-  const to = labToDevice(profile, 'absolute');
-  if (!to.ok) return to;
-  const back = deviceToLab(profile, 'absolute');
-  if (!back.ok) return back;
-  if (back.value.inputs !== 4)
+  const ways = absoluteWays(profile);
+  if (!ways.ok) return ways;
+  const { toDevice, toLab } = ways.value;
+  if (toLab.inputs !== 4)
     return failure({
       code: 'recipes.channels',
       path: 'profile',
       expected: 'C, M, Y and K',
-      found: `${back.value.inputs} channels`,
+      found: `${toLab.inputs} channels`,
     });
-  const most = mostInk(to.value);
-  const [c, m, y] = transformed(to.value, lab);
+  const most = mostInk(toDevice);
+  const [c, m, y] = transformed(toDevice, lab);
   const found = BLACKS.map((black) => {
-    const beside = besideBlack(back.value, black);
+    const beside = besideBlack(toLab, black);
     const device = [...nearestDevice({ toLab: beside, mostInk: most - black }, lab, [c, m, y]), black];
-    const printed = transformed(back.value, device);
+    const printed = transformed(toLab, device);
     const [deltaE] = deltaE2000Rows(lab, printed);
     return { device, printed: [printed[0], printed[1], printed[2]] as const, deltaE };
   });

@@ -1,8 +1,8 @@
 import { deltaE2000Rows } from '../colour/deltaE2000.ts';
 import type { Lab } from '../colour/lab.ts';
 import type { IccProfile } from '../icc/iccTypes.ts';
+import { absoluteWays } from '../icc/absoluteWays.ts';
 import { mostInk } from '../icc/mostInk.ts';
-import { deviceToLab, labToDevice } from '../icc/profileTransform.ts';
 import { summariseErrors } from '../numerics/statistics.ts';
 import { gatherRows } from '../numerics/gatherRows.ts';
 import { success } from '../result.ts';
@@ -54,13 +54,12 @@ export interface PlacedList {
  * @param lab D50/2°, row-major × 3, one colour at least.
  */
 export function placeList(profile: IccProfile, lab: Float64Array): Result<PlacedList> {
-  const to = labToDevice(profile, 'absolute');
-  if (!to.ok) return to;
-  const back = deviceToLab(profile, 'absolute');
-  if (!back.ok) return back;
-  const { outputs } = to.value;
-  const device = transformed(to.value, lab);
-  const colours = printedColours(lab, device, back.value);
+  const ways = absoluteWays(profile);
+  if (!ways.ok) return ways;
+  const { toDevice, toLab } = ways.value;
+  const { outputs } = toDevice;
+  const device = transformed(toDevice, lab);
+  const colours = printedColours(lab, device, toLab);
   const errors = Float64Array.from(colours, ({ deltaE }) => deltaE);
   return success({
     colours,
@@ -81,23 +80,20 @@ export function placeList(profile: IccProfile, lab: Float64Array): Result<Placed
  * @param lab D50/2°, absolute, row-major × 3.
  */
 export function nearestColours(profile: IccProfile, lab: Float64Array): Result<PrintedColour[]> {
-  const to = labToDevice(profile, 'absolute');
-  if (!to.ok) return to;
-  const back = deviceToLab(profile, 'absolute');
-  if (!back.ok) return back;
-  const { outputs } = to.value;
-  const device = transformed(to.value, lab);
-  const far = printedColours(lab, device, back.value).flatMap(({ deltaE }, i) =>
-    deltaE > AS_ASKED ? [i] : [],
-  );
-  const most = outputs === 3 ? outputs : mostInk(to.value);
+  const ways = absoluteWays(profile);
+  if (!ways.ok) return ways;
+  const { toDevice, toLab } = ways.value;
+  const { outputs } = toDevice;
+  const device = transformed(toDevice, lab);
+  const far = printedColours(lab, device, toLab).flatMap(({ deltaE }, i) => (deltaE > AS_ASKED ? [i] : []));
+  const most = outputs === 3 ? outputs : mostInk(toDevice);
   const found = nearestDevice(
-    { toLab: back.value, mostInk: most },
+    { toLab, mostInk: most },
     gatherRows(lab, far, 3),
     gatherRows(device, far, outputs),
   );
   far.forEach((row, i) => device.set(found.subarray(i * outputs, (i + 1) * outputs), row * outputs));
-  return success(printedColours(lab, device, back.value));
+  return success(printedColours(lab, device, toLab));
 }
 
 function printedColours(lab: Float64Array, device: Float64Array, toLab: Transform): PrintedColour[] {

@@ -3,11 +3,13 @@ import { repeatability } from '../characterise/repeatability.ts';
 import { greyMagentaYellow } from '../balance/greyTriplet.ts';
 import type { Lab } from '../colour/lab.ts';
 import { labAt } from '../colour/labAt.ts';
+import { measuredLabRows } from '../colour/measuredLabRows.ts';
 import { srgbToLab } from '../colour/srgb.ts';
 import { WHITE_D50_MEASURED, WHITE_ICC } from '../colour/whitePoints.ts';
 import { labToXyz, xyzRowsToLab, xyzToLab } from '../colour/xyzToLab.ts';
+import { inkSum } from '../icc/mostInk.ts';
 import { REFERENCE_MEDIUM_BLACK } from '../icc/profileBlack.ts';
-import { bareRows } from '../device/meanPaperXyz.ts';
+import { meanPaperXyz } from '../device/meanPaperXyz.ts';
 import { channelCount, drivenByLight } from '../device/process.ts';
 import type { Process } from '../device/process.ts';
 import { bodyFrom, bodyVolume, commonGrey, gamutBody } from '../gamut/gamutBody.ts';
@@ -58,16 +60,15 @@ export function trialFigures(
   xyz: Float64Array,
 ): Result<TrialFigures> {
   const channels = channelCount(process);
-  const bare = bareRows(process, device);
-  if (bare.length === 0)
+  const paper = meanPaperXyz(process, device, xyz);
+  if (paper === undefined)
     return failure({
       code: 'trial.bare',
       path: 'chart',
       expected: 'a patch of the bare stock',
       found: 'none',
     });
-  const paper = [0, 1, 2].map((axis) => mean(bare.map((row) => xyz[3 * row + axis])));
-  const white = xyzToLab([paper[0], paper[1], paper[2]], WHITE_D50_MEASURED);
+  const white = xyzToLab(paper, WHITE_D50_MEASURED);
   const model = chartModel(channels, device, xyz);
   const toLab: Transform = {
     inputs: channels,
@@ -82,9 +83,7 @@ export function trialFigures(
   if (grey === undefined)
     return failure({ code: 'trial.body', path: 'chart', expected: 'colours around a grey', found: 'none' });
   const boundary = bodyFrom(body, grey);
-  const lab = new Float64Array(xyz.length);
-  xyzRowsToLab(xyz, WHITE_D50_MEASURED, lab);
-  const darkest = darkestOf(lab);
+  const darkest = darkestOf(measuredLabRows(xyz));
   return success({
     ...{ white, darkest, density: densityOverPaper(darkest, white), volume: bodyVolume(boundary) },
     greys: greysOf(toLab, drivenByLight(process), white),
@@ -95,11 +94,8 @@ export function trialFigures(
 
 function mostInk(device: Float64Array, channels: number): number {
   let most = 0;
-  for (let at = 0; at < device.length; at += channels)
-    most = Math.max(
-      most,
-      device.subarray(at, at + channels).reduce((sum, value) => sum + value, 0),
-    );
+  for (let row = 0; row < device.length / channels; row++)
+    most = Math.max(most, inkSum(device, row, channels));
   return most;
 }
 

@@ -1,7 +1,8 @@
 import { WATCH_PLACES } from '../charts/controlWedge.ts';
 import type { Lab } from '../colour/lab.ts';
 import { WHITE_D50_MEASURED } from '../colour/whitePoints.ts';
-import { labToXyz, xyzRowsToLab, xyzToLab } from '../colour/xyzToLab.ts';
+import { measuredLabRows } from '../colour/measuredLabRows.ts';
+import { labToXyz, xyzToLab } from '../colour/xyzToLab.ts';
 import { inkEffects } from '../conformity/inkEffects.ts';
 import type { ColourPair } from '../conformity/judgeColours.ts';
 import { standardDeviation } from '../numerics/statistics.ts';
@@ -85,21 +86,14 @@ function latestChange(
   zero: Float64Array,
   later: readonly Float64Array[],
 ): { readonly change: Float64Array; readonly scatter: Float64Array } {
-  const before = labRows(zero);
-  const baseline = first.map(labRows);
+  const before = measuredLabRows(zero);
+  const baseline = first.map(measuredLabRows);
   const tried = Array.from({ length: Math.min(RECENT_CHECKS, later.length) }, (_, i) => {
     const scatter = scatterOf(baseline, i + 1);
-    const after = labRows(meanFigures(later.slice(-(i + 1))));
+    const after = measuredLabRows(meanFigures(later.slice(-(i + 1))));
     return { scatter, change: after.map((value, k) => (value - before[k]) / scatter[k]) };
   });
   return tried.reduce((best, each) => (squares(each.change) > squares(best.change) ? each : best));
-}
-
-/** L*, a*, b* of each patch at each place. */
-function labRows(figures: Float64Array): Float64Array {
-  const out = new Float64Array(figures.length);
-  xyzRowsToLab(figures, WHITE_D50_MEASURED, out);
-  return out;
 }
 
 /** σ of the mean of so many checks, with that of the baseline's mean. */

@@ -1,4 +1,4 @@
-import type { SpectralChart } from '@melto/core/lists/recipesUnder';
+import type { SpectralChart } from '@melto/core/light/chartInLights';
 import type { ListedColour } from '@melto/core/refine/namedColour';
 import { REACHED } from '@melto/core/proof/placeList';
 import type { Context } from '../kernel/context.ts';

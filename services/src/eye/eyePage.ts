@@ -2,13 +2,11 @@ import { eightBit } from '@melto/core/charts/namedPatches';
 import type { PaperName } from '@melto/core/charts/pageGeometry';
 import { channelCount } from '@melto/core/device/process';
 import { EYE_MOST_COLOURS, REFERENCE_COLOURS } from '@melto/core/eye/referenceColours';
-import { labToDevice } from '@melto/core/icc/profileTransform';
 import { placeList } from '@melto/core/proof/placeList';
 import type { PrintedColour } from '@melto/core/proof/placeList';
 import type { ListedColour } from '@melto/core/refine/namedColour';
 import { unwrap } from '@melto/core/result';
 import { houseDay } from '@melto/core/time/houseTime';
-import { transformed } from '@melto/core/transform/transform';
 import { drawEyePages } from '@melto/paper/eyePage';
 import { domainNow } from '../kernel/clock.ts';
 import type { Context } from '../kernel/context.ts';
@@ -58,14 +56,15 @@ export async function eyePage(
       'Build a profile first.',
     );
   const asked = Float64Array.from(colours.flatMap(({ lab }) => [...lab]));
+  const printed = unwrap(placeList(head.profile, asked)).colours;
   return {
     condition,
     resultId: head.resultId,
     version: head.version,
     listName: list === undefined ? 'Reference colours' : `${list.name} v${list.version}`,
     colours,
-    device: transformed(unwrap(labToDevice(head.profile, 'absolute')), asked).map(eightBit),
-    printed: unwrap(placeList(head.profile, asked)).colours,
+    device: Float64Array.from(printed.flatMap((colour) => colour.device.map(eightBit))),
+    printed,
   };
 }
 

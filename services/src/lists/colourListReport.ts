@@ -1,4 +1,4 @@
-import { deviceToLab, labToDevice } from '@melto/core/icc/profileTransform';
+import { absoluteWays } from '@melto/core/icc/absoluteWays';
 import { houseDay } from '@melto/core/time/houseTime';
 import { findHouse } from '@melto/store/houses';
 import { findHead, findResultFile } from '@melto/store/results';
@@ -33,7 +33,7 @@ export async function colourListReport(
       'Build a profile first.',
     );
   const profile = await profileOfResult(context, head.id);
-  if (!labToDevice(profile, 'absolute').ok || !deviceToLab(profile, 'absolute').ok)
+  if (!absoluteWays(profile).ok)
     throw new Problem(
       'bad-input',
       `${file.name} does not lead from Lab to the device and back.`,

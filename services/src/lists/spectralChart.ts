@@ -1,4 +1,4 @@
-import type { SpectralChart as CoreChart } from '@melto/core/lists/recipesUnder';
+import type { SpectralChart } from '@melto/core/light/chartInLights';
 import { drivenByLight } from '@melto/core/device/process';
 import type { Context } from '../kernel/context.ts';
 import { Problem } from '../kernel/problem.ts';
@@ -7,8 +7,6 @@ import { PROFILE } from '../ledger/kinds/profileKind.ts';
 import { storedHead } from '../ledger/storedResult.ts';
 import { loadReading } from '../reading/loadReading.ts';
 import { requireSpectra } from '../reading/readingUnder.ts';
-
-export type SpectralChart = CoreChart;
 
 /** Device values and spectra of the chart that the profile in force was built from; refused where it has none. */
 export async function spectralChart(context: Context, conditionId: number): Promise<SpectralChart> {

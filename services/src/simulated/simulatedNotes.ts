@@ -1,11 +1,9 @@
 import type { Lab } from '@melto/core/colour/lab';
 import { labAt } from '@melto/core/colour/labAt';
 import { labToScreen } from '@melto/core/colour/srgb';
-import { WHITE_D50_MEASURED } from '@melto/core/colour/whitePoints';
-import { xyzRowsToLab } from '@melto/core/colour/xyzToLab';
 import { channelCount, drivenByLight } from '@melto/core/device/process';
 import type { EyeNote } from '@melto/core/eye/eyeWords';
-import { coloursUnder } from '@melto/core/light/colourUnder';
+import { labsUnder } from '@melto/core/light/colourUnder';
 import type { SeenIn } from '@melto/core/light/colourUnder';
 import { createRandom } from '@melto/core/numerics/random';
 import type { ListedColour } from '@melto/core/refine/namedColour';
@@ -40,7 +38,8 @@ export async function simulatedNotes(
         ? device.map((value) => (byLight ? 1 - LITTLE_INK * (1 - value) : LITTLE_INK * value))
         : Float64Array.from(colours.flatMap(({ lab }) => screenValues(lab, channels)));
   const seen: SeenIn = { light, observer: '2deg' };
-  const print = labUnder(await printInRoom(context, condition, values, share), seen);
+  const spectra = await printInRoom(context, condition, values, share);
+  const print = labsUnder({ grid: GRID_380_730_10, values: spectra }, seen);
   const random = createRandom(context.seed());
   return colours.map((colour, i) => simulatedNote(i, referenceUnder(colour, seen), labAt(print, i), random));
 }
@@ -53,16 +52,5 @@ function screenValues(lab: Lab, channels: number): number[] {
 }
 
 /** The reference in the light: by its spectrum, or as it is where nobody knows one. */
-function referenceUnder({ lab, spectrum }: ListedColour, seen: SeenIn): Lab {
-  if (spectrum === undefined) return lab;
-  const { grid, values } = spectrum;
-  return labAt(toLab(coloursUnder({ grid, values: Float64Array.from(values) }, seen)), 0);
-}
-
-const labUnder = (values: Float64Array, seen: SeenIn): Float64Array =>
-  toLab(coloursUnder({ grid: GRID_380_730_10, values }, seen));
-
-function toLab(xyz: Float64Array): Float64Array {
-  xyzRowsToLab(xyz, WHITE_D50_MEASURED, xyz);
-  return xyz;
-}
+const referenceUnder = ({ lab, spectrum }: ListedColour, seen: SeenIn): Lab =>
+  spectrum === undefined ? lab : labAt(labsUnder(spectrum, seen), 0);

@@ -62,7 +62,13 @@ export function RecipesPanel({
           A driver of light values chooses the inks itself: there is one recipe, the device values above.
         </p>
       ) : (
-        <Recipes worker={worker} colour={colour} recipes={data.recipes} conditionId={conditionId} />
+        <Recipes
+          worker={worker}
+          colour={colour}
+          recipes={data.recipes}
+          sourceKey={source.key}
+          conditionId={conditionId}
+        />
       )}
     </div>
   );
@@ -99,31 +105,42 @@ function Recipes({
   worker,
   colour,
   recipes,
+  sourceKey,
   conditionId,
 }: {
   worker: Remote<ListWorker> | undefined;
   colour: ListedColour;
   recipes: readonly PrintedColour[];
+  /** Of the profile in force. */
+  sourceKey: string;
   conditionId: number | undefined;
 }) {
   const lights = useShownLights();
-  const { data: under, error } = useQuery({
-    queryKey: ['recipes under', conditionId, colour, lights.map(({ name }) => name).join(' ')],
-    queryFn: async () => {
-      const chart = await ask(SPECTRAL_CHART, { params: { id: conditionId ?? 0 } });
-      return (
-        (await worker?.underLights(
-          chart,
-          recipes,
-          lights.map(({ seen }) => seen),
-          colour.spectrum,
-        )) ?? null
-      );
-    },
-    enabled: conditionId !== undefined && worker !== undefined && lights.length > 0,
+  // One chart for all colours of the condition: its models are fitted once.
+  const { data: chart, error: untold } = useQuery({
+    queryKey: ['spectral chart', sourceKey, conditionId],
+    queryFn: () => ask(SPECTRAL_CHART, { params: { id: conditionId ?? 0 } }),
+    enabled: conditionId !== undefined,
     retry: false,
     staleTime: Infinity,
   });
+  const { data: under, error: failed } = useQuery({
+    queryKey: ['recipes under', sourceKey, colour, lights.map(({ name }) => name).join(' ')],
+    queryFn: async () =>
+      chart === undefined
+        ? null
+        : ((await worker?.underLights(
+            sourceKey,
+            chart,
+            recipes,
+            lights.map(({ seen }) => seen),
+            colour.spectrum,
+          )) ?? null),
+    enabled: chart !== undefined && worker !== undefined && lights.length > 0,
+    retry: false,
+    staleTime: Infinity,
+  });
+  const error = untold ?? failed;
   const worst = recipes.map((_, i) =>
     under === null || under === undefined ? undefined : Math.max(...under.map((light) => light[i])),
   );
