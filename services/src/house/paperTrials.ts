@@ -27,6 +27,7 @@ import type { SettingsPoint } from '../ledger/conditions.ts';
 import { duePoints, printPoints } from '../ledger/deviceDuty.ts';
 import { profilingChart } from '../profile/profilingChart.ts';
 import { conditionChoices, createCondition } from './newCondition.ts';
+import type { ConditionChoices } from './newCondition.ts';
 
 export type { PaperTrialRow };
 
@@ -44,6 +45,8 @@ export interface NewPaperTrial extends ChartForm {
   /** Points of the settings that were ticked: they hold for all stocks. */
   readonly ticks: readonly string[];
 }
+
+type DeviceChoices = ConditionChoices['devices'][number];
 
 export interface PaperTrial extends PaperTrialRow {
   readonly prints: readonly TrialPrintRow[];
@@ -63,12 +66,25 @@ export async function paperTrial({ database }: Context, id: number): Promise<Pap
 /** What is ticked before a trial is printed: of all its stocks, each point once. */
 export async function trialPoints(
   context: Context,
-  { deviceId, inkSet, mode, stockIds }: Pick<NewPaperTrial, 'deviceId' | 'inkSet' | 'mode' | 'stockIds'>,
+  asked: Pick<NewPaperTrial, 'deviceId' | 'inkSet' | 'mode' | 'stockIds'>,
 ): Promise<SettingsPoint[]> {
-  const choices = (await conditionChoices(context)).devices.find(({ id }) => id === deviceId);
-  const device = (await listDevices(context.database)).find(({ id }) => id === deviceId);
-  if (choices === undefined || device === undefined)
+  return pointsOf(context, await choicesOf(context, asked.deviceId), asked);
+}
+
+/** What a device can be asked for; refused where it is none. */
+async function choicesOf(context: Context, deviceId: number): Promise<DeviceChoices> {
+  const device = (await conditionChoices(context)).devices.find(({ id }) => id === deviceId);
+  if (device === undefined)
     throw new Problem('bad-input', 'This device is not known.', 'Choose one of the list.', 'deviceId');
+  return device;
+}
+
+async function pointsOf(
+  context: Context,
+  choices: DeviceChoices,
+  { deviceId, inkSet, mode, stockIds }: Parameters<typeof trialPoints>[1],
+): Promise<SettingsPoint[]> {
+  const device = (await listDevices(context.database)).find(({ id }) => id === deviceId);
   const points = new Map<string, SettingsPoint>();
   const keep = (more: readonly SettingsPoint[]): void =>
     more.forEach((point) => {
@@ -78,7 +94,7 @@ export async function trialPoints(
         tickAtPrint: point.tickAtPrint || known?.tickAtPrint === true,
       });
     });
-  keep(await duePoints(context, device));
+  if (device !== undefined) keep(await duePoints(context, device));
   for (const stockId of new Set(stockIds)) {
     const [same] = await listSameConditions(context.database, { deviceId, stockId, inkSet, mode });
     keep(
@@ -105,10 +121,8 @@ export async function beginPaperTrial(
   const { deviceId, mode, inkSet } = input;
   const name = named(input.name, 'name', 'trial');
   checkAsked(input);
-  const device = (await conditionChoices(context)).devices.find(({ id }) => id === deviceId);
-  if (device === undefined)
-    throw new Problem('bad-input', 'This device is not known.', 'Choose one of the list.', 'deviceId');
-  const unticked = (await trialPoints(context, input)).filter(
+  const device = await choicesOf(context, deviceId);
+  const unticked = (await pointsOf(context, device, input)).filter(
     ({ label, tickAtPrint }) => tickAtPrint && !input.ticks.includes(label),
   );
   if (unticked.length > 0)

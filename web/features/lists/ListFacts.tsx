@@ -1,8 +1,7 @@
 'use client';
 
-import { Button, TextField } from '@mui/material';
+import { TextField } from '@mui/material';
 import { useMemo, useState } from 'react';
-import { labToLch } from '@melto/core/colour/labToLch';
 import { listUnder } from '@melto/core/lists/listUnder';
 import type { ColourListDetail } from '@melto/services/lists/colourLists';
 import { COLOUR_LIST_FILE } from '@/endpoints/lists';
@@ -12,17 +11,17 @@ import { LightField } from '@/features/light/LightField';
 import { DAYLIGHT, partsOf, useLights } from '@/features/light/useLights';
 import type { SeenInKey } from '@/features/light/useLights';
 import { addressOf } from '@/ui/api';
-import { formatDay, formatFigure } from '@/ui/format';
+import { formatDay } from '@/ui/format';
+import { LabCells, LabHeads } from '@/ui/LabCells';
 import { Link } from '@/ui/Link';
+import { MoreRows, ROWS_AT_ONCE } from '@/ui/MoreRows';
 import { Swatch } from '@/ui/Swatch';
 import { changeSentences } from './changeWords';
-
-const PAGE = 100;
 
 /** A version of a colour list: its colours, found by name, and how far a light moves them. */
 export function ListFacts({ list }: { list: ColourListDetail }) {
   const [find, setFind] = useState('');
-  const [most, setMost] = useState(PAGE);
+  const [most, setMost] = useState(ROWS_AT_ONCE);
   const [seen, setSeen] = useState<SeenInKey>(DAYLIGHT);
   const lights = useLights();
   const moved = useMemo(() => {
@@ -72,11 +71,7 @@ export function ListFacts({ list }: { list: ColourListDetail }) {
           <tr>
             <th style={{ width: 72 }}>Colour</th>
             <th>Name</th>
-            {['L*', 'a*', 'b*', 'C*', 'h, °'].map((word) => (
-              <th key={word} className="num">
-                {word}
-              </th>
-            ))}
+            <LabHeads />
             <th>From</th>
             {moved !== undefined && <th className="num">moves, ΔE00</th>}
           </tr>
@@ -84,19 +79,13 @@ export function ListFacts({ list }: { list: ColourListDetail }) {
         <tbody>
           {order.slice(0, most).map((i) => {
             const { name, lab, spectrum } = list.colours[i];
-            const [, chroma, hue] = labToLch(lab);
             return (
               <tr key={i}>
                 <td>
                   <Swatch measured={lab} height={24} label={name} />
                 </td>
                 <td>{name}</td>
-                {[...lab, chroma].map((value, at) => (
-                  <td key={at} className="num">
-                    {formatFigure(value, 2)}
-                  </td>
-                ))}
-                <td className="num">{hue.toFixed(1)}</td>
+                <LabCells lab={lab} />
                 <td className="quiet">{spectrum === undefined ? 'L*a*b*' : 'spectrum'}</td>
                 {moved !== undefined && <td className="num">{moved[i]?.toFixed(2) ?? '–'}</td>}
               </tr>
@@ -104,11 +93,7 @@ export function ListFacts({ list }: { list: ColourListDetail }) {
           })}
         </tbody>
       </table>
-      {order.length > most && (
-        <Button size="small" onClick={() => setMost(most + PAGE)}>
-          {Math.min(PAGE, order.length - most)} more of {order.length - most}
-        </Button>
-      )}
+      <MoreRows shown={most} total={order.length} onShow={setMost} />
     </div>
   );
 }

@@ -15,6 +15,7 @@ import { ColourListField } from '@/ui/ColourListField';
 import { May } from '@/ui/May';
 import { save } from '@/ui/save';
 import { formatFigure } from '@/ui/format';
+import { LabCells, LabHeads } from '@/ui/LabCells';
 import { Swatch } from '@/ui/Swatch';
 import { useUndo } from '@/ui/useUndo';
 import { comparison } from './comparison';
@@ -261,11 +262,7 @@ function ColourTable({
         <tr>
           <th style={{ width: 72 }}>Colour</th>
           <th>Name</th>
-          {['L*', 'a*', 'b*', 'C*', 'h, °'].map((word) => (
-            <th key={word} className="num">
-              {word}
-            </th>
-          ))}
+          <LabHeads />
           <th>Compared with</th>
           <th className="num">ΔE00</th>
           <th>From</th>
@@ -276,7 +273,6 @@ function ColourTable({
         {[...colours].reverse().map((one) => {
           const { id, name, lab, from } = one;
           const { to, aim, deltaE } = compared(one);
-          const [, chroma, hue] = labToLch(lab);
           return (
             <tr key={id}>
               <td>
@@ -291,12 +287,7 @@ function ColourTable({
                   onChange={(event) => onRename(id, event.target.value)}
                 />
               </td>
-              {[...lab, chroma].map((value, i) => (
-                <td key={i} className="num">
-                  {formatFigure(value, 2)}
-                </td>
-              ))}
-              <td className="num">{hue.toFixed(1)}</td>
+              <LabCells lab={lab} />
               <td>{to}</td>
               <td className="num">{deltaE === undefined ? '' : deltaE.toFixed(2)}</td>
               <td className="quiet">{from}</td>

@@ -2,21 +2,17 @@
 
 import { metamerism } from '@melto/core/light/metamerism';
 import type { SpectrumOn } from '@melto/core/light/metamerism';
-import { tableIlluminant } from '@melto/core/spectral/illuminant';
-import { illuminantOf } from '@/features/light/illuminantOf';
-import { shortName, useLights } from '@/features/light/useLights';
-
-/** Standard lights that a pair is looked at in, beside those of the house. */
-const STANDARD = ['D65', 'A', 'F11'];
+import { DAYLIGHT } from '@melto/core/light/chartInLights';
+import { useComparedLights } from '@/features/light/useComparedLights';
 
 /** How a pair that matches in D50 holds together in other lights: its metamerism. */
 export function PairInLights({ one, other }: { one: SpectrumOn; other: SpectrumOn }) {
-  const shown = useLights().filter(({ id, key }) => id !== null || STANDARD.includes(key));
-  if (shown.length === 0) return null;
-  const told = shown.map((light) => {
-    const { test, index } = metamerism(other, one, tableIlluminant('D50'), illuminantOf(light), '2deg');
-    return { name: shortName(light), test, index };
-  });
+  const lights = useComparedLights();
+  if (lights.length === 0) return null;
+  const told = lights.map(({ name, seen: { light, observer } }) => ({
+    name,
+    ...metamerism(other, one, DAYLIGHT.light, light, observer),
+  }));
   return (
     <table className="table tight small" aria-label="The pair in other lights">
       <thead>

@@ -1,15 +1,13 @@
 'use client';
 
-import { Button } from '@mui/material';
 import { Fragment, useMemo, useState } from 'react';
 import { deviceValues } from '@melto/core/device/deviceValues';
 import { reachOf, REACHED } from '@melto/core/proof/placeList';
 import type { PlacedList, PrintedColour } from '@melto/core/proof/placeList';
 import type { ListedColour } from '@melto/core/refine/namedColour';
 import { formatLab } from '@/ui/format';
+import { MoreRows, ROWS_AT_ONCE } from '@/ui/MoreRows';
 import { Swatch } from '@/ui/Swatch';
-
-const PAGE = 100;
 
 /** Each colour of a list on one condition, the farthest first; one opens in place. */
 export function ListColours({
@@ -27,7 +25,7 @@ export function ListColours({
   /** What is said of a colour that was opened. */
   inDepth: (colour: ListedColour) => React.ReactNode;
 }) {
-  const [most, setMost] = useState(PAGE);
+  const [most, setMost] = useState(ROWS_AT_ONCE);
   const [opened, setOpened] = useState<number>();
   const order = useMemo(
     () => [...colours.keys()].sort((a, b) => placed.colours[b].deltaE - placed.colours[a].deltaE),
@@ -95,11 +93,7 @@ export function ListColours({
           })}
         </tbody>
       </table>
-      {order.length > most && (
-        <Button size="small" onClick={() => setMost(most + PAGE)}>
-          {Math.min(PAGE, order.length - most)} more of {order.length - most}
-        </Button>
-      )}
+      <MoreRows shown={most} total={order.length} onShow={setMost} />
     </div>
   );
 }

@@ -3,26 +3,18 @@
 import type { Remote } from 'comlink';
 import { useQuery } from '@tanstack/react-query';
 import { deviceValues } from '@melto/core/device/deviceValues';
-import type { SeenIn } from '@melto/core/light/colourUnder';
 import { TINT_SHARES } from '@melto/core/lists/tints';
 import type { PrintedColour } from '@melto/core/proof/placeList';
 import type { ListedColour } from '@melto/core/refine/namedColour';
 import { SPECTRAL_CHART } from '@/endpoints/lists';
-import { illuminantOf } from '@/features/light/illuminantOf';
-import { shortName, useLights } from '@/features/light/useLights';
+import { useComparedLights } from '@/features/light/useComparedLights';
 import type { ProfileSource } from '@/features/profiles/profileSource';
 import { ask, problemWords } from '@/ui/api';
 import { Swatch } from '@/ui/Swatch';
 import type { ColourInDepth, ListWorker } from '@/workers/list.worker';
 
-/** Standard lights that recipes are looked at in, beside those of the house. */
-const STANDARD = ['D65', 'A', 'F11'];
+/** Lights of the house that recipes are looked at in: each takes a model of its own. */
 const MOST_OWN = 3;
-
-interface Light {
-  readonly name: string;
-  readonly seen: SeenIn;
-}
 
 /** One colour on one condition: tints, recipes that come as near, and how they hold in other lights. */
 export function RecipesPanel({
@@ -115,7 +107,7 @@ function Recipes({
   sourceKey: string;
   conditionId: number | undefined;
 }) {
-  const lights = useShownLights();
+  const lights = useComparedLights(MOST_OWN);
   // One chart for all colours of the condition: its models are fitted once.
   const { data: chart, error: untold } = useQuery({
     queryKey: ['spectral chart', sourceKey, conditionId],
@@ -198,15 +190,4 @@ export function steadiest(worst: readonly (number | undefined)[]): number | unde
   return known.length === worst.length && Math.max(...known) - least >= TELLS
     ? worst.indexOf(least)
     : undefined;
-}
-
-function useShownLights(): readonly Light[] {
-  const lights = useLights();
-  return lights
-    .filter(({ id, key }) => id !== null || STANDARD.includes(key))
-    .slice(0, STANDARD.length + MOST_OWN)
-    .map((light) => ({
-      name: shortName(light),
-      seen: { light: illuminantOf(light), observer: '2deg' },
-    }));
 }
