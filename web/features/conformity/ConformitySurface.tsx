@@ -65,11 +65,6 @@ export function ConformitySurface(props: ConformitySurfaceProps) {
             <Button onClick={() => setOpen('job')}>Job check</Button>
           </May>
         )}
-        {profileResultId !== undefined && (
-          <Button component={Link} href={`/conditions/${condition.id}/eye`}>
-            Eye’s check
-          </Button>
-        )}
         {canPrint && (
           <May act={PRINT_WEDGE}>
             <Button variant="contained" onClick={() => setOpen('wedge')}>
@@ -114,6 +109,12 @@ export function ConformitySurface(props: ConformitySurfaceProps) {
         </p>
       )}
       <JobChecks check={props.jobCheck} waiting={props.waitingJobs} nowMs={nowMs} />
+      {profileResultId !== undefined && (
+        <p className="small">
+          <Link href={`/conditions/${condition.id}/eye`}>Eye’s check</Link>{' '}
+          <span className="quiet">a printed page beside what it should look like</span>
+        </p>
+      )}
       {result !== undefined && (
         <ResultNote key={`note ${result.row.id}`} id={result.row.id} note={result.row.note} />
       )}
