@@ -33,6 +33,7 @@ const ROOMS = [
   'conformity',
   'wedges',
   'proof',
+  'press',
   'judging',
   'house',
   'overview',

@@ -26,8 +26,15 @@ export interface ChartPage {
   readonly pages: number;
 }
 
-/** sRGB, or the profile that inks are meant by, as a file. */
-export type PageTag = 'sRGB' | { readonly profile: Uint8Array };
+/** An ink by its name in a file, with the process inks that stand for it where it is not known. */
+export interface NamedInk {
+  readonly name: string;
+  /** C, M, Y, K of its solid, 0..1. */
+  readonly cmyk: readonly [number, number, number, number];
+}
+
+/** sRGB, the profile that inks are meant by, as a file, or inks of their own by name. */
+export type PageTag = 'sRGB' | { readonly profile: Uint8Array } | { readonly inks: readonly NamedInk[] };
 
 /** Words on a page: baseline at the left, mm from the top left corner. */
 export interface PageText {

@@ -14,6 +14,7 @@ import type { Color, PDFFont, PDFPage, PDFRef } from 'pdf-lib';
 import { drawChartPage } from './chartPage.ts';
 import type { ChartPage, PageDrawing, PageTag, PointMm } from './chartPage.ts';
 import { fontBytes } from './fonts.ts';
+import { namedInksSpace } from './namedInks.ts';
 import { srgbProfile } from './srgbProfile.ts';
 import type { FontName } from './fonts.ts';
 
@@ -110,6 +111,8 @@ async function taggedSpace(
   { context }: PDFDocument,
   tag: PageTag,
 ): Promise<{ readonly name: PDFName; readonly ref: PDFRef }> {
+  if (tag !== 'sRGB' && 'inks' in tag)
+    return { name: PDFName.of('Inks'), ref: namedInksSpace(context, tag.inks) };
   const [name, bytes, channels] =
     tag === 'sRGB' ? (['sRGB', await srgbProfile(), 3] as const) : (['Inks', tag.profile, 4] as const);
   const profile = context.register(context.flateStream(bytes, { N: channels }));

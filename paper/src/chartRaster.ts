@@ -38,7 +38,7 @@ export async function chartRaster(page: ChartPage, format: 'tiff' | 'png'): Prom
         pixels,
         { width, height, channels: 4 },
         RASTER_DPI,
-        typeof tag === 'object' ? tag.profile : undefined,
+        typeof tag === 'object' && 'profile' in tag ? tag.profile : undefined,
       ).buffer,
     );
   const plain = sharp(pixels, { raw: { width, height, channels: 3 } }).withDensity(RASTER_DPI);

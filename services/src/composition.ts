@@ -20,6 +20,7 @@ const NO_DRIVERS: Drivers = {
   },
   under: undefined,
   catalogue: [],
+  press: undefined,
   circumstances: async () => [],
 };
 

@@ -6,15 +6,17 @@ import type { Sql } from './database.ts';
  */
 export async function updateFound(
   sql: Sql,
-  table: 'kept_profile' | 'viewing_light' | 'paper_trial',
+  table: 'kept_profile' | 'viewing_light' | 'paper_trial' | 'feed',
   id: number,
   columns:
+    | 'run_id = ?, by_itself = ?'
+    | 'last_ms = ?, trouble = ?'
     | 'origin = ?, note = ?'
     | 'name = ?, note = ?'
     | 'away_ms = ?'
     | 'removed_ms = ?'
     | 'uv_share = ?, uv_low = ?, uv_high = ?, uv_ms = ?',
-  values: readonly (string | number | null)[],
+  values: readonly (string | number | boolean | null)[],
 ): Promise<boolean> {
   const found = await sql.rows(`SELECT id FROM ${table} WHERE id = ? AND house_id = ? FOR UPDATE`, [
     id,

@@ -12,6 +12,7 @@ import * as people from './people';
 import * as profile from './profile';
 import * as proof from './proof';
 import * as reading from './reading';
+import * as runs from './runs';
 import * as trials from './trials';
 import * as watch from './watch';
 
@@ -34,6 +35,7 @@ export const ENDPOINTS: readonly Endpoint[] = [
   profile,
   proof,
   conformity,
+  runs,
   trials,
   watch,
 ].flatMap((area) => (Object.values(area) as readonly unknown[]).filter(isEndpoint));

@@ -34,6 +34,8 @@ export interface Endpoint<
   readonly answer: Answer;
   /** What instruments tell by themselves, over and over: no act of a person, and not in the record. */
   readonly byItself?: true;
+  /** Bytes of JSON that it takes, where these are more than usual. */
+  readonly mostBytes?: number;
 }
 
 const NONE = Type.Object({}, { additionalProperties: false });
@@ -47,6 +49,7 @@ interface Given<P extends TObject, Q extends TObject, B, A> {
   readonly body?: B;
   readonly answer?: A;
   readonly byItself?: true;
+  readonly mostBytes?: number;
 }
 
 type Empty = typeof NONE;
@@ -58,7 +61,7 @@ function endpoint<
   A extends TSchema | undefined,
 >(
   method: Endpoint['method'],
-  { path, says, who, params, query, body, answer, byItself }: Given<P, Q, B, A>,
+  { path, says, who, params, query, body, answer, byItself, mostBytes }: Given<P, Q, B, A>,
 ): Endpoint<P, Q, B, A> {
   return {
     ...{ method, path, says, who },
@@ -67,6 +70,7 @@ function endpoint<
     body: body as B,
     answer: answer as A,
     byItself,
+    mostBytes,
   };
 }
 

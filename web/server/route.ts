@@ -57,7 +57,7 @@ async function askedOf<P extends TObject, Q extends TObject, B extends TSchema |
     caller,
     params: validAddress(endpoint.params, params, 'path') as Static<P>,
     query: validAddress(endpoint.query, query, 'query') as Static<Q>,
-    body: (await bodyOf(endpoint.body, request)) as BodyOf<B>,
+    body: (await bodyOf(endpoint, request)) as BodyOf<B>,
   };
 }
 
@@ -73,14 +73,17 @@ async function requireCaller(headers: Headers, least: Role): Promise<Caller> {
 const paceKey = ({ context: { database }, origin }: Caller): string =>
   `${database.house} ${database.person} ${origin.keyId ?? ''}`;
 
-async function bodyOf(wanted: TSchema | FileBody | undefined, request: Request): Promise<unknown> {
+async function bodyOf(
+  { body: wanted, mostBytes = MOST_JSON }: Pick<Endpoint, 'body' | 'mostBytes'>,
+  request: Request,
+): Promise<unknown> {
   if (wanted === undefined) return undefined;
   if ('file' in wanted) {
     requireMediaType(request.headers, 'application/octet-stream');
     return readBody(request, (wanted as FileBody).mostBytes);
   }
   requireMediaType(request.headers, 'application/json');
-  const bytes = await readBody(request, MOST_JSON);
+  const bytes = await readBody(request, mostBytes);
   let value: unknown;
   try {
     value = JSON.parse(Buffer.from(bytes).toString('utf8'));

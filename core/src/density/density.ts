@@ -7,7 +7,13 @@ import type { SpectralProduct } from './data/densityProducts.ts';
 export const DENSITY_STATUSES = ['E', 'T', 'A', 'I'] as const;
 export type DensityStatus = (typeof DENSITY_STATUSES)[number];
 
-const FILTERS = { E: STATUS_E, T: STATUS_T, A: STATUS_A, I: STATUS_I } as const;
+/** Spectral products of the filters of each status. */
+export const DENSITY_FILTERS = {
+  E: { ...STATUS_E, visual: VISUAL },
+  T: { ...STATUS_T, visual: VISUAL },
+  A: { ...STATUS_A, visual: VISUAL },
+  I: { ...STATUS_I, visual: VISUAL },
+} as const;
 
 /** Reflection densities of one patch: through the red, green, blue filters and the visual one. */
 export interface Densities {
@@ -18,7 +24,7 @@ export interface Densities {
 }
 
 /** Density below which a reading is taken as no light at all (R = 1e-5). */
-const LEAST_REFLECTANCE = 1e-5;
+export const LEAST_REFLECTANCE = 1e-5;
 
 function productDensity(
   product: SpectralProduct,
@@ -44,7 +50,7 @@ export function densities(
   reflectance: ArrayLike<number>,
   status: DensityStatus = 'E',
 ): Densities {
-  const filters = FILTERS[status];
+  const filters = DENSITY_FILTERS[status];
   return {
     red: productDensity(filters.red, grid, reflectance),
     green: productDensity(filters.green, grid, reflectance),

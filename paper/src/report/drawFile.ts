@@ -1,6 +1,6 @@
 import { chartPdf, drawnPdf } from '../chartPdf.ts';
 import { chartRaster } from '../chartRaster.ts';
-import type { ChartPage, PageDrawing } from '../chartPage.ts';
+import type { ChartPage, PageDrawing, PageTag } from '../chartPage.ts';
 import { colourListReport } from './colourListReport.ts';
 import type { ColourListTask } from './colourListReport.ts';
 import { reportPdf } from './reportPdf.ts';
@@ -19,6 +19,8 @@ export type FileTask =
       readonly kind: 'drawn';
       readonly drawings: readonly PageDrawing[];
       readonly title: string;
+      /** What the values are of, where they are not of a device. */
+      readonly tag?: PageTag;
       readonly madeMs: number;
     };
 
@@ -36,6 +38,6 @@ export function drawFile(task: FileTask): Promise<Uint8Array> {
     case 'raster':
       return chartRaster(task.page, task.format);
     case 'drawn':
-      return drawnPdf(task.drawings, { title: task.title }, task.madeMs);
+      return drawnPdf(task.drawings, task, task.madeMs);
   }
 }

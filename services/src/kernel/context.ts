@@ -1,6 +1,9 @@
 import type { StripPatches } from '@melto/core/device/instrument';
 import type { PrintPath, SimulatedChange } from '@melto/core/device/printPath';
+import type { MeasurementMode } from '@melto/core/device/instrument';
 import type { Process } from '@melto/core/device/process';
+import type { ColourBar } from '@melto/core/press/colourBar';
+import type { IncomingSheet } from '@melto/core/press/incomingSheet';
 import type { WorkElsewhere } from '@melto/core/profile/buildInkProfile';
 import type { Result } from '@melto/core/result';
 import type { UploadRead, UploadTask } from '@melto/paper/readUpload';
@@ -33,8 +36,35 @@ export interface Drivers {
   /** What lies under a simulated instrument, as text for its bridge; undefined where no simulator is there. */
   readonly under: ((strip: StripUnder) => string) | undefined;
   readonly catalogue: readonly CatalogueEntry[];
+  /** Undefined where no simulator is there. */
+  readonly press: PressSimulation | undefined;
   /** What was made to happen at the device of a condition; nothing at real ones. */
   readonly circumstances: (context: Context, condition: number) => Promise<readonly SimulatedChange[]>;
+}
+
+/** A simulated press that runs: what stands where a real one and its counter would. */
+export interface PressSimulation {
+  /** How a press is when a run begins, as text that only the simulator reads; null for devices that are none of its presses. */
+  begin(run: {
+    readonly device: string;
+    readonly stock: string;
+    readonly mode: string;
+    readonly seed: number;
+    readonly inks: readonly string[];
+    readonly bar: ColourBar;
+  }): string | null;
+  /** The bar of the sheet at a stand of the counter, as an instrument at the press reads it from left to right. */
+  read(asked: {
+    readonly simulated: string;
+    readonly bar: ColourBar;
+    readonly mode: MeasurementMode;
+    readonly moves: readonly {
+      readonly unit: number;
+      readonly impression: number;
+      readonly changes: readonly number[];
+    }[];
+    readonly impression: number;
+  }): IncomingSheet;
 }
 
 /** A strip of a simulated sheet, and the instrument that reads it. */

@@ -1,3 +1,4 @@
+import { SIMULATED_PRESS } from './simulatedPress.ts';
 import { CATALOGUE } from '@melto/simulator/catalogue';
 import { encodeUnder } from '@melto/simulator/instruments/underInstrument';
 import { simulatedPrintPath } from '@melto/simulator/simulatedPrintPath';
@@ -6,6 +7,7 @@ import { simulatedChanges } from './simulatedChanges.ts';
 
 /** Simulated devices in the place of hardware, and what their sheets are to simulated instruments. */
 export const SIMULATED_DRIVERS: Drivers = {
+  press: SIMULATED_PRESS,
   printPath: simulatedPrintPath,
   under: encodeUnder,
   catalogue: CATALOGUE,

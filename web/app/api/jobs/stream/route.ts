@@ -1,8 +1,9 @@
-import { log } from '@/server/log';
 import { recentJobs } from '@melto/services/kernel/jobs';
 import { Problem } from '@melto/services/kernel/problem';
 import { callerOf } from '@/server/caller';
 import { context } from '@/server/context';
+import { eventStream } from '@/server/eventStream';
+import { log } from '@/server/log';
 import { problemResponse } from '@/server/respond';
 
 export const dynamic = 'force-dynamic';
@@ -30,31 +31,15 @@ export async function GET(request: Request): Promise<Response> {
     return problemResponse(
       new Problem('unauthenticated', 'Nobody is signed in here.', 'Sign in, and ask again.'),
     );
-  const encoder = new TextEncoder();
-  let listener: ((text: string) => void) | undefined;
-  const leave = (): void => {
-    if (listener !== undefined) listeners.delete(listener);
-    if (listeners.size === 0 && timer !== undefined) {
+  return eventStream(request, (tell) => {
+    listeners.add(tell);
+    if (last !== '') tell(last);
+    timer ??= setInterval(() => void poll(), POLL_MS);
+    return () => {
+      listeners.delete(tell);
+      if (listeners.size > 0) return;
       clearInterval(timer);
       timer = undefined;
-    }
-  };
-  const stream = new ReadableStream<Uint8Array>({
-    start(controller) {
-      listener = (text) => controller.enqueue(encoder.encode(`data: ${text}\n\n`));
-      listeners.add(listener);
-      controller.enqueue(encoder.encode('retry: 2000\n\n'));
-      if (last !== '') listener(last);
-      timer ??= setInterval(() => void poll(), POLL_MS);
-    },
-    cancel: leave,
-  });
-  request.signal.addEventListener('abort', leave);
-  return new Response(stream, {
-    headers: {
-      'content-type': 'text/event-stream',
-      'cache-control': 'no-cache, no-transform',
-      'x-accel-buffering': 'no',
-    },
+    };
   });
 }

@@ -1,0 +1,251 @@
+import { labAt } from '../colour/labAt.ts';
+import type { Lab } from '../colour/lab.ts';
+import { measuredLabRows } from '../colour/measuredLabRows.ts';
+import { WHITE_D50_MEASURED } from '../colour/whitePoints.ts';
+import { xyzToLab } from '../colour/xyzToLab.ts';
+import { tableIlluminant } from '../spectral/illuminant.ts';
+import { spectrumToXyz } from '../spectral/spectrumToXyz.ts';
+import { createXyzWeights } from '../spectral/xyzWeights.ts';
+import { barFigures } from './barFigures.ts';
+import type { BarAims, BarFigures } from './barFigures.ts';
+import type { BarReading } from './barReading.ts';
+import { bestDensity } from './bestDensity.ts';
+import { beyondDensity } from './beyondDensity.ts';
+import type { Beyond } from './beyondDensity.ts';
+import { patchesOf } from './colourBar.ts';
+import type { ColourBar } from './colourBar.ts';
+import { nextMove, USUAL_MOVES } from './nextMove.ts';
+import type { UnitAdvice, UnitMove, ZoneAim } from './nextMove.ts';
+import { FILTERS } from './pressUnit.ts';
+import type { PressUnit } from './pressUnit.ts';
+import { differenceOf, solidTolerance } from './runSettings.ts';
+import type { RunSettings } from './runSettings.ts';
+import { settledNoise } from './settledNoise.ts';
+import { thicknessLine } from './thicknessLine.ts';
+import type { PatchLight } from './thicknessLine.ts';
+
+/** What does not change in a run. */
+export interface RunPlan {
+  readonly units: readonly PressUnit[];
+  readonly bar: ColourBar;
+  readonly aims: BarAims;
+  readonly settings: RunSettings;
+}
+
+export interface RunSheet {
+  readonly impression: number;
+  readonly reading: BarReading;
+}
+
+export interface RunMove extends UnitMove {
+  readonly unit: number;
+}
+
+/** One zone of a unit on the newest sheet that has it. */
+export interface ZoneState {
+  /** Density over paper; NaN where the solid was never read. */
+  readonly density: number;
+  readonly deltaE: number;
+  /** Best density and what it brings. */
+  readonly bestDensity: number;
+  readonly bestDeltaE: number;
+}
+
+export interface UnitLine {
+  readonly unit: number;
+  readonly advice: UnitAdvice;
+  readonly zones: readonly ZoneState[];
+  /** Worst difference of its zones now, and what the move is to bring it to. */
+  readonly worst: number;
+  readonly tolerance: number;
+}
+
+export interface RunAdvice {
+  /** Units by the effect of their move, greatest first; those left alone in the order of printing. */
+  readonly lines: readonly UnitLine[];
+  readonly figures: BarFigures | undefined;
+  /** Lab of the newest sheet, row-major patch × 3. */
+  readonly lab: Float64Array | undefined;
+  readonly beyond: readonly Beyond[];
+}
+
+/** Solids of this many sheets tell how an ink changes with its thickness. */
+const LEARN_FROM = 8;
+/** A reading is never quieter than this in density. */
+const LEAST_NOISE = 0.006;
+
+/**
+ * What to do at the press now. @param sheets in the order of impressions, each as far as it was read; @param moves that
+ * were made, in their order.
+ */
+export function runAdvice(plan: RunPlan, sheets: readonly RunSheet[], moves: readonly RunMove[]): RunAdvice {
+  const { units, bar, aims, settings } = plan;
+  const newest = sheets.at(-1);
+  const lines = units.map((_, unit) =>
+    unitLine(
+      plan,
+      sheets,
+      moves.filter((move) => move.unit === unit),
+      unit,
+    ),
+  );
+  if (newest === undefined) return { lines, figures: undefined, lab: undefined, beyond: [] };
+  const difference = differenceOf[settings.formula];
+  const figures = barFigures(bar, units, newest.reading, aims, WHITE_D50_MEASURED, difference);
+  const lab = measuredLabRows(newest.reading.xyz);
+  const { paper, tone, overprints, solids: most } = settings.tolerances;
+  const solids = lines.map(({ zones, advice }) => ({
+    best: Math.max(...zones.map(({ bestDeltaE }) => (Number.isFinite(bestDeltaE) ? bestDeltaE : 0))),
+    unreachable: settings.guide === 'colour' && advice.unreachable.length > 0,
+  }));
+  const beyond = beyondDensity(bar, units, figures, aims, lab, solids, {
+    paper,
+    tone,
+    overprints,
+    solids: most,
+  });
+  const effect = ({ advice }: UnitLine): number =>
+    advice.word === 'move' ? Math.max(...advice.changes.map((change) => Math.abs(change))) : 0;
+  return { lines: [...lines].sort((a, b) => effect(b) - effect(a) || a.unit - b.unit), figures, lab, beyond };
+}
+
+function unitLine(
+  { units, bar, aims, settings }: RunPlan,
+  sheets: readonly RunSheet[],
+  moves: readonly RunMove[],
+  unit: number,
+): UnitLine {
+  const { ink, filter } = units[unit];
+  const channel = FILTERS.indexOf(filter);
+  const places = zonePlaces(bar, unit);
+  const tolerance =
+    settings.guide === 'density' ? settings.tolerances.density : solidTolerance(settings, ink);
+  const densities = sheets.map(({ impression, reading }) => {
+    const paper = paperDensity(bar, reading, channel);
+    return {
+      impression,
+      density: Float64Array.from(places, (patch) => reading.density[4 * patch + channel] - paper),
+    };
+  });
+  const noise = settledNoise(densities, moves, settings.settle, {
+    usual: USUAL_MOVES.noise,
+    least: LEAST_NOISE,
+  });
+  const learnt = learnLine(bar, sheets.slice(-LEARN_FROM), places, channel);
+  const zones: ZoneState[] = [];
+  const zoneAims: ZoneAim[] = [];
+  const wanted = settings.densities[ink];
+  places.forEach((patch, zone) => {
+    const at = newestWith(densities, zone);
+    const density = at < 0 ? NaN : densities[at].density[zone];
+    const aim = labAt(aims.lab, patch);
+    const light = at < 0 ? undefined : lightOf(sheets[at].reading, patch, channel);
+    const best =
+      light === undefined || learnt === undefined || !Number.isFinite(aim[0])
+        ? undefined
+        : bestDensity(
+            learnt,
+            labOfLight(sheets[at].reading),
+            light.light,
+            aim,
+            differenceOf[settings.formula],
+            solidTolerance(settings, ink),
+          );
+    zones.push({
+      density,
+      deltaE: best?.now ?? NaN,
+      bestDensity: density + (best?.change ?? NaN),
+      bestDeltaE: best?.best ?? NaN,
+    });
+    if (settings.guide === 'density')
+      zoneAims.push(
+        wanted === undefined ? STAY : { best: wanted, within: [wanted - tolerance, wanted + tolerance] },
+      );
+    else
+      zoneAims.push(
+        best === undefined
+          ? STAY
+          : {
+              best: density + best.change,
+              within: best.within && [density + best.within[0], density + best.within[1]],
+            },
+      );
+  });
+  const advice = nextMove(densities, moves, zoneAims, { ...USUAL_MOVES, settle: settings.settle, noise });
+  const off = zones.map(({ density, deltaE }) =>
+    settings.guide === 'density' ? Math.abs(density - (wanted ?? NaN)) : deltaE,
+  );
+  return {
+    unit,
+    advice,
+    zones,
+    worst: Math.max(...off.filter((value) => Number.isFinite(value)), 0),
+    tolerance,
+  };
+}
+
+/** The newest sheet on which a zone was read; -1 where none is. */
+function newestWith(sheets: readonly { readonly density: Float64Array }[], zone: number): number {
+  let at = sheets.length - 1;
+  while (at >= 0 && !Number.isFinite(sheets[at].density[zone])) at--;
+  return at;
+}
+
+/** A zone of which nothing is asked. */
+const STAY: ZoneAim = { best: NaN, within: [-Infinity, Infinity] };
+
+/** The patch of a unit's solid in each zone. */
+function zonePlaces(bar: ColourBar, unit: number): number[] {
+  const solids = patchesOf(bar, 'solid', unit);
+  return Array.from(
+    { length: bar.zones },
+    (_, zone) => solids.find((at) => bar.patches[at].zone === zone) ?? -1,
+  );
+}
+
+function paperDensity(bar: ColourBar, { density }: BarReading, channel: number): number {
+  const known = patchesOf(bar, 'paper').filter((at) => Number.isFinite(density[4 * at + channel]));
+  return known.length === 0
+    ? 0
+    : known.reduce((sum, at) => sum + density[4 * at + channel], 0) / known.length;
+}
+
+/** Light of a patch: its spectrum where there is one, else X, Y, Z over white. */
+function lightOf(
+  { spectra, grid, xyz, density }: BarReading,
+  patch: number,
+  channel: number,
+): PatchLight | undefined {
+  const light =
+    spectra !== undefined && grid !== undefined
+      ? spectra.subarray(patch * grid.count, (patch + 1) * grid.count)
+      : xyz.subarray(3 * patch, 3 * patch + 3).map((value, axis) => value / WHITE_D50_MEASURED[axis]);
+  return Number.isFinite(light[1]) ? { light, density: density[4 * patch + channel] } : undefined;
+}
+
+function labOfLight({ grid }: BarReading): (light: Float64Array) => Lab {
+  if (grid === undefined)
+    return ([x, y, z]) =>
+      xyzToLab(
+        [x * WHITE_D50_MEASURED[0], y * WHITE_D50_MEASURED[1], z * WHITE_D50_MEASURED[2]],
+        WHITE_D50_MEASURED,
+      );
+  const weights = createXyzWeights(grid, tableIlluminant('D50'), '2deg');
+  return (light) => xyzToLab(spectrumToXyz(weights, light), weights.white);
+}
+
+/** Learns from the sheets that tell the same kind of light as the newest. */
+function learnLine(
+  bar: ColourBar,
+  sheets: readonly RunSheet[],
+  places: readonly number[],
+  channel: number,
+): ReturnType<typeof thicknessLine> | undefined {
+  const bands = sheets.at(-1)?.reading.grid?.count;
+  const alike = sheets.filter(({ reading }) => reading.grid?.count === bands);
+  const lights = (patches: readonly number[]): PatchLight[] =>
+    alike.flatMap(({ reading }) => patches.flatMap((patch) => lightOf(reading, patch, channel) ?? []));
+  const papers = lights(patchesOf(bar, 'paper'));
+  const solids = lights(places);
+  return papers.length === 0 || solids.length === 0 ? undefined : thicknessLine(papers[0], solids);
+}

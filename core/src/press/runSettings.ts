@@ -1,0 +1,82 @@
+import { DENSITY_STATUSES } from '../density/density.ts';
+import type { DensityStatus } from '../density/density.ts';
+import { deltaE2000 } from '../colour/deltaE2000.ts';
+import { deltaEAb } from '../colour/deltaEAb.ts';
+import type { ColourDifference } from './bestDensity.ts';
+import type { ColourBar } from './colourBar.ts';
+import type { PressUnit } from './pressUnit.ts';
+
+export const GUIDES = ['colour', 'density'] as const;
+/** What the next move goes by. */
+export type Guide = (typeof GUIDES)[number];
+
+export const RUN_FORMULAS = ['ΔE00', 'ΔE*ab'] as const;
+export type RunFormula = (typeof RUN_FORMULAS)[number];
+
+export const PHASES = ['make-ready', 'production', 'finished'] as const;
+export type Phase = (typeof PHASES)[number];
+
+export const differenceOf: Readonly<Record<RunFormula, ColourDifference>> = {
+  ΔE00: deltaE2000,
+  'ΔE*ab': deltaEAb,
+};
+
+/** Tolerances of a run, in units of its formula, tone values in per cent. */
+export interface RunTolerances {
+  readonly paper: number;
+  readonly solids: number;
+  readonly blackSolid: number;
+  readonly spots: number;
+  readonly overprints: number;
+  readonly greys: number;
+  readonly tone: number;
+  readonly spread: number;
+  /** Where density is the guide. */
+  readonly density: number;
+}
+
+/** Of ISO 12647-2:2013 as commonly published; overprints, greys and densities are chosen here. */
+export const USUAL_TOLERANCES: Readonly<Record<RunFormula, RunTolerances>> = {
+  ΔE00: {
+    ...{ paper: 3, solids: 3.5, blackSolid: 5, spots: 2.5, overprints: 4.2, greys: 3, tone: 4, spread: 5 },
+    density: 0.07,
+  },
+  'ΔE*ab': {
+    ...{ paper: 3.5, solids: 5, blackSolid: 5, spots: 3.5, overprints: 6, greys: 3, tone: 4, spread: 5 },
+    density: 0.07,
+  },
+};
+
+export interface RunSettings {
+  readonly guide: Guide;
+  readonly formula: RunFormula;
+  readonly status: DensityStatus;
+  readonly mode: 'M0' | 'M1' | 'M2' | 'M3';
+  /** Impressions after which a change of keys has arrived. */
+  readonly settle: number;
+  readonly tolerances: RunTolerances;
+  /** Densities over paper that are wanted where density is the guide, by ink. */
+  readonly densities: Readonly<Record<string, number>>;
+}
+
+export const RUN_STATUSES = DENSITY_STATUSES;
+
+/** The tolerance of a patch, in units of the run's formula; tints and lines go by tone, not by this. */
+export function patchTolerance(
+  { tolerances }: Pick<RunSettings, 'tolerances'>,
+  { patches }: ColourBar,
+  units: readonly PressUnit[],
+  patch: number,
+): number | undefined {
+  const { kind, tones } = patches[patch];
+  if (kind === 'paper') return tolerances.paper;
+  if (kind === 'overprint') return tolerances.overprints;
+  if (kind !== 'solid') return undefined;
+  return solidTolerance({ tolerances }, units[tones.findIndex((tone) => tone > 0)].ink);
+}
+
+/** The tolerance of an ink's solid. */
+export function solidTolerance({ tolerances }: Pick<RunSettings, 'tolerances'>, ink: string): number {
+  if (ink === 'K') return tolerances.blackSolid;
+  return ['C', 'M', 'Y'].includes(ink) ? tolerances.solids : tolerances.spots;
+}

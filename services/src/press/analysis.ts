@@ -1,0 +1,108 @@
+import { analyseRun, outsideOf } from '@melto/core/press/runAnalysis';
+import type { RunAnalysis } from '@melto/core/press/runAnalysis';
+import { barPatchWords } from '@melto/core/press/colourBar';
+import { OTHER_VARIATION, variation, VARIATION_LIMITS } from '@melto/core/press/okVariation';
+import type { Variation } from '@melto/core/press/okVariation';
+import type { Phase } from '@melto/core/press/runSettings';
+import { deltaEAb } from '@melto/core/colour/deltaEAb';
+import { labAt } from '@melto/core/colour/labAt';
+import { measuredLabRows } from '@melto/core/colour/measuredLabRows';
+import { listSameBarRuns } from '@melto/store/pressRuns';
+import type { RunRow, RunWithPlan } from '@melto/store/pressRuns';
+import { findSheet, listSheetFigures, listSheetValues } from '@melto/store/pressSheets';
+import type { Context } from '../kernel/context.ts';
+import { runOf } from './runs.ts';
+import type { Scope } from './scopes.ts';
+
+export interface AnalysisAsked {
+  readonly scope: Scope;
+  /** Sheets of one phase alone. */
+  readonly phase?: Phase;
+}
+
+export interface VariationRow extends Variation {
+  readonly ink: string;
+}
+
+export interface AnalysisView extends RunAnalysis {
+  readonly run: Omit<RunRow, 'edition'>;
+  readonly zones: number;
+  readonly runs: number;
+  /** Solids against the OK sheet, over the sheets of production; empty without one. */
+  readonly variation: readonly VariationRow[];
+}
+
+const MOST_RUNS = 400;
+/** Sheets of production that the variation is told by. */
+const MOST_VARIED = 5000;
+const MOST_OUTSIDE = 200;
+
+/** How a run, all runs of its job or of its press kept to their tolerances. */
+export async function runAnalysis(
+  context: Context,
+  runId: number,
+  asked: AnalysisAsked,
+): Promise<AnalysisView> {
+  const run = await runOf(context, runId);
+  const ids = await runsOf(context, run, asked.scope);
+  const sheets = await listSheetFigures(context.database, ids, asked.phase);
+  const { units, bar } = run.plan;
+  const { plan, settings, simulated, ...row } = run;
+  return {
+    ...analyseRun(bar, units, settings, sheets),
+    ...{ run: row, zones: bar.zones, runs: ids.length },
+    variation: await okVariation(context, run),
+  };
+}
+
+async function runsOf({ database }: Context, run: RunWithPlan, scope: Scope): Promise<number[]> {
+  if (scope === 'run') return [run.id];
+  return listSameBarRuns(database, run.id, scope, MOST_RUNS);
+}
+
+/** Solids of the sheets of production beside the OK sheet, each ink at its worst zone of a sheet's mean. */
+async function okVariation(context: Context, run: RunWithPlan): Promise<VariationRow[]> {
+  const { id, okImpression, plan } = run;
+  const ok = okImpression === null ? undefined : await findSheet(context.database, id, okImpression);
+  if (ok === undefined) return [];
+  const sheets = (await listSheetValues(context.database, id, MOST_VARIED)).filter(
+    ({ phase, impression }) => phase === 'production' && impression !== okImpression,
+  );
+  const own = measuredLabRows(ok.reading.xyz);
+  const labs = sheets.map(({ reading }) => measuredLabRows(reading.xyz));
+  return plan.units.flatMap(({ ink }, unit) => {
+    const places = plan.bar.patches.flatMap(({ kind, tones }, at) =>
+      kind === 'solid' && tones[unit] > 0 ? [at] : [],
+    );
+    const differences = labs.map((lab) => {
+      const zones = places.map((at) => deltaEAb(labAt(lab, at), labAt(own, at))).filter(Number.isFinite);
+      return zones.length === 0 ? NaN : zones.reduce((sum, value) => sum + value, 0) / zones.length;
+    });
+    const told = variation(differences, VARIATION_LIMITS[ink] ?? OTHER_VARIATION);
+    return told === undefined ? [] : [{ ink, ...told }];
+  });
+}
+
+/** The readings outside of one row and zone of an analysis. */
+export async function outsideReadings(
+  context: Context,
+  runId: number,
+  asked: { readonly phase?: Phase; readonly key: string; readonly zone?: number },
+): Promise<
+  readonly {
+    readonly impression: number;
+    readonly words: string;
+    readonly zone: number;
+    readonly value: number;
+  }[]
+> {
+  const { plan, settings } = await runOf(context, runId);
+  const sheets = await listSheetFigures(context.database, [runId], asked.phase);
+  const { key, zone } = asked;
+  return outsideOf(plan.bar, plan.units, settings, sheets, { key, zone }, MOST_OUTSIDE).map(
+    ({ impression, patch, value }) => ({
+      ...{ impression, value, zone: plan.bar.patches[patch].zone },
+      words: barPatchWords(plan.units, plan.bar.patches[patch]),
+    }),
+  );
+}

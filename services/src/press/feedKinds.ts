@@ -1,0 +1,1 @@
+export { FEED_KINDS } from '@melto/store/feedKinds';

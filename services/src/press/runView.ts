@@ -1,0 +1,148 @@
+import { runAdvice } from '@melto/core/press/runAdvice';
+import type { RunAdvice } from '@melto/core/press/runAdvice';
+import { barPatchWords } from '@melto/core/press/colourBar';
+import { barVerdict, judgedFigure, patchMeasures } from '@melto/core/press/barVerdict';
+import type { PatchMeasure } from '@melto/core/press/barVerdict';
+import { listMoves } from '@melto/store/pressRuns';
+import type { MoveRow, RunRow, RunWithPlan } from '@melto/store/pressRuns';
+import { listSheets, listSheetValues } from '@melto/store/pressSheets';
+import type { SheetRow } from '@melto/store/pressSheets';
+import type { Context } from '../kernel/context.ts';
+import { runOf } from './runs.ts';
+
+/** Sheets that the advice rests on, and those that are shown as strips. */
+const ADVISED = 24;
+const SHOWN = 40;
+
+/** A patch of the newest sheet, as the sheet is drawn. */
+export interface PatchView {
+  readonly zone: number;
+  readonly kind: string;
+  readonly words: string;
+  /** Null where it is still to come, or only its density is known. */
+  readonly lab: readonly number[] | null;
+  readonly density: number | null;
+  readonly quantity: PatchMeasure['quantity'] | null;
+  readonly value: number | null;
+  readonly limit: number | null;
+  readonly outside: boolean;
+}
+
+export interface UnitView {
+  readonly unit: number;
+  readonly ink: string;
+  readonly word: RunAdvice['lines'][number]['advice']['word'];
+  readonly changes: readonly number[];
+  readonly outside: readonly number[];
+  readonly unreachable: readonly number[];
+  /** Impression from which a sheet tells what the last move did. */
+  readonly from: number;
+  readonly sheets: number;
+  readonly zones: readonly {
+    readonly density: number | null;
+    readonly deltaE: number | null;
+    readonly bestDensity: number | null;
+    readonly bestDeltaE: number | null;
+  }[];
+  readonly worst: number;
+  readonly tolerance: number;
+  /** Lab of the ink's own solid: as aimed, or as read where there is no aim. */
+  readonly lab: readonly number[] | null;
+}
+
+export interface RunView extends Omit<RunRow, 'edition'> {
+  readonly edition: number;
+  readonly settings: RunWithPlan['settings'];
+  readonly units: RunWithPlan['plan']['units'];
+  readonly bar: {
+    readonly zones: number;
+    readonly zoneMm: number;
+    readonly patchMm: number;
+    readonly patches: number;
+  };
+  readonly simulated: boolean;
+  readonly lines: readonly UnitView[];
+  readonly patches: readonly PatchView[];
+  readonly spread: number | null;
+  readonly beyond: readonly string[];
+  readonly strips: readonly SheetRow[];
+  readonly moves: readonly MoveRow[];
+}
+
+/** A run as it stands: its newest sheet and what to do. */
+export async function runView(context: Context, id: number): Promise<RunView> {
+  const run = await runOf(context, id);
+  const { database } = context;
+  const sheets = await listSheetValues(database, id, ADVISED);
+  const moves = await listMoves(database, id);
+  const { plan: whole, settings, simulated, ...row } = run;
+  const plan = { ...whole, settings };
+  const advice = runAdvice(plan, sheets, moves);
+  return {
+    ...row,
+    settings,
+    simulated: simulated !== null && context.press !== undefined,
+    units: plan.units,
+    bar: { ...plan.bar, patches: plan.bar.patches.length },
+    lines: advice.lines.map((line) => unitView(run, line)),
+    patches: patchViews(run, advice),
+    spread: finite(advice.figures?.spread ?? NaN),
+    beyond: advice.beyond.map(({ words }) => words),
+    strips: await listSheets(database, id, SHOWN),
+    moves,
+  };
+}
+
+const finite = (value: number): number | null => (Number.isFinite(value) ? value : null);
+
+function unitView(
+  { plan: { units, bar, aims } }: RunWithPlan,
+  { unit, advice, zones, worst, tolerance }: RunAdvice['lines'][number],
+): UnitView {
+  const solid = bar.patches.findIndex(({ kind, tones }) => kind === 'solid' && tones[unit] > 0);
+  const lab = [...aims.lab.subarray(3 * solid, 3 * solid + 3)];
+  const { word, changes, outside, unreachable, from, sheets } = advice;
+  return {
+    ...{
+      unit,
+      ink: units[unit].ink,
+      word,
+      changes: [...changes],
+      outside,
+      unreachable,
+      from,
+      sheets,
+      worst,
+      tolerance,
+    },
+    zones: zones.map(({ density, deltaE, bestDensity, bestDeltaE }) => ({
+      density: finite(density),
+      deltaE: finite(deltaE),
+      bestDensity: finite(bestDensity),
+      bestDeltaE: finite(bestDeltaE),
+    })),
+    lab: lab.every(Number.isFinite) ? lab : null,
+  };
+}
+
+function patchViews(
+  { plan: { units, bar }, settings }: RunWithPlan,
+  { figures, lab }: RunAdvice,
+): PatchView[] {
+  const measures = patchMeasures(bar, units, settings);
+  const outside = new Set(figures === undefined ? [] : barVerdict(measures, figures).outside);
+  return bar.patches.map((patch, at) => {
+    const own = lab === undefined ? [] : [...lab.subarray(3 * at, 3 * at + 3)];
+    const measure = measures[at];
+    const value = measure === undefined || figures === undefined ? NaN : judgedFigure(measure, figures, at);
+    return {
+      ...{ zone: patch.zone, kind: patch.kind, words: barPatchWords(units, patch) },
+      lab: own.length === 3 && own.every(Number.isFinite) ? own : null,
+      density: finite(figures?.density[at] ?? NaN),
+      quantity: measure?.quantity ?? null,
+      value: finite(value),
+      limit: measure?.limit ?? null,
+      outside: outside.has(at),
+    };
+  });
+}

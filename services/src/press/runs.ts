@@ -1,0 +1,91 @@
+import type { RunSettings } from '@melto/core/press/runSettings';
+import { findRun, insertRun, listRuns, runEditions } from '@melto/store/pressRuns';
+import type { RunRow, RunWithPlan } from '@melto/store/pressRuns';
+import { domainNow } from '../kernel/clock.ts';
+import { unitOfWork } from '../kernel/context.ts';
+import type { Context } from '../kernel/context.ts';
+import { named } from '../kernel/named.ts';
+import { notFound, Problem } from '../kernel/problem.ts';
+import { conditionOf } from '../ledger/conditions.ts';
+import { planOf } from './plan.ts';
+import type { PlanInput } from './plan.ts';
+
+export type { RunRow };
+
+export interface NewRun extends PlanInput {
+  readonly conditionId: number;
+  readonly jobNumber: string;
+  readonly title: string;
+  readonly customer: string;
+  readonly side: string;
+  readonly quantity: number;
+  readonly repeatMm?: number;
+  readonly settings: RunSettings;
+  /** The run that this one was started from. */
+  readonly fromRunId?: number;
+}
+
+const PAGE = 50;
+
+/** Runs of the house, the newest first; found by number, title, customer, side, device or stock. */
+export async function runs(
+  { database }: Context,
+  { find = '', before }: { readonly find?: string; readonly before?: number },
+): Promise<{ readonly rows: readonly RunRow[]; readonly next: number | null }> {
+  const like = `%${find.trim().replace(/[\\%_]/g, '\\$&')}%`;
+  const rows = await listRuns(database, { like, before, limit: PAGE + 1 });
+  const more = rows.length > PAGE;
+  return { rows: rows.slice(0, PAGE), next: more ? rows[PAGE - 1].id : null };
+}
+
+export async function runOf({ database }: Context, id: number, lock = false): Promise<RunWithPlan> {
+  const run = await findRun(database, id, lock);
+  if (run === undefined) throw notFound(`run ${id}`);
+  return run;
+}
+
+export async function createRun(context: Context, input: NewRun): Promise<{ readonly id: number }> {
+  const condition = await conditionOf(context, input.conditionId);
+  if (input.fromRunId !== undefined) await runOf(context, input.fromRunId);
+  const plan = await planOf(context, input);
+  const missing = plan.units.find(
+    ({ ink }) => input.settings.guide === 'density' && !(ink in input.settings.densities),
+  );
+  if (missing !== undefined)
+    throw new Problem(
+      'bad-input',
+      `No density is told for ${missing.ink}.`,
+      'Where density is the guide each ink needs one.',
+      'settings',
+    );
+  const simulated =
+    context.press?.begin({
+      device: condition.deviceDriver,
+      stock: condition.stockDriver,
+      mode: condition.mode,
+      seed: context.seed(),
+      inks: input.inks,
+      bar: plan.bar,
+    }) ?? null;
+  return unitOfWork(context, async (inner) => ({
+    id: await insertRun(inner.database, {
+      ...{ conditionId: condition.id, aimSetId: input.aimSetId, quantity: input.quantity, plan, simulated },
+      jobNumber: named(input.jobNumber, 'jobNumber', 'job'),
+      title: named(input.title, 'title', 'run'),
+      customer: input.customer.trim(),
+      side: input.side.trim(),
+      repeatMm: input.repeatMm ?? null,
+      settings: input.settings,
+      fromRunId: input.fromRunId ?? null,
+      madeMs: await domainNow(inner),
+    }),
+  }));
+}
+
+/** How far some runs have come, by id; those of other houses are left out. */
+export async function editionsOf(
+  { database }: Context,
+  ids: readonly number[],
+): Promise<ReadonlyMap<number, number>> {
+  return new Map((await runEditions(database, ids)).map(({ id, edition }) => [id, edition]));
+}

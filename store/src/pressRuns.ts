@@ -1,0 +1,224 @@
+import { createHash } from 'node:crypto';
+import type { RunPlan } from '@melto/core/press/runAdvice';
+import type { Phase, RunSettings } from '@melto/core/press/runSettings';
+import type { Sql } from './database.ts';
+
+/** A run without its plan. */
+export interface RunRow {
+  readonly id: number;
+  readonly conditionId: number;
+  readonly condition: string;
+  readonly jobNumber: string;
+  readonly title: string;
+  readonly customer: string;
+  readonly side: string;
+  readonly quantity: number;
+  readonly repeatMm: number | null;
+  readonly aimSetId: number;
+  readonly aims: string;
+  readonly phase: Phase;
+  readonly productionFrom: number | null;
+  readonly okImpression: number | null;
+  readonly edition: number;
+  readonly fromRunId: number | null;
+  readonly author: string;
+  readonly madeMs: number;
+  readonly sheets: number;
+  readonly lastImpression: number | null;
+  /** Judged patches of all its sheets, and how many of them are outside. */
+  readonly judged: number;
+  readonly outside: number;
+}
+
+export interface RunWithPlan extends RunRow {
+  readonly plan: Omit<RunPlan, 'settings'>;
+  readonly settings: RunSettings;
+  readonly simulated: string | null;
+}
+
+const COLUMNS = `r.id, r.condition_id AS conditionId, CONCAT(d.name, ' / ', s.name, ' / ', c.mode) AS \`condition\`, r.job_number AS jobNumber, r.title, r.customer, r.side, r.quantity, r.repeat_mm AS repeatMm,
+  r.aim_set_id AS aimSetId, a.name AS aims, r.phase, r.production_from AS productionFrom, r.ok_impression AS okImpression, r.edition, r.from_run_id AS fromRunId, p.name AS author, r.made_ms AS madeMs`;
+const FROM = `FROM press_run r JOIN printing_condition c ON c.id = r.condition_id JOIN device d ON d.id = c.device_id JOIN stock s ON s.id = c.stock_id
+  JOIN aim_set a ON a.id = r.aim_set_id JOIN person p ON p.id = r.author_id`;
+const COUNTED = `(SELECT COUNT(*) FROM press_sheet x WHERE x.run_id = r.id) AS sheets, (SELECT MAX(impression) FROM press_sheet x WHERE x.run_id = r.id) AS lastImpression,
+  (SELECT COALESCE(SUM(judged), 0) FROM press_sheet x WHERE x.run_id = r.id) AS judged, (SELECT COALESCE(SUM(outside), 0) FROM press_sheet x WHERE x.run_id = r.id) AS outside`;
+
+const counted = <T extends RunRow>(row: T): T => ({
+  ...row,
+  sheets: Number(row.sheets),
+  judged: Number(row.judged),
+  outside: Number(row.outside),
+});
+
+/** Runs whose number, title, customer or condition hold what was typed, the newest first, from before an id on. */
+export async function listRuns(
+  sql: Sql,
+  {
+    like,
+    before,
+    limit,
+  }: { readonly like: string; readonly before: number | undefined; readonly limit: number },
+): Promise<RunRow[]> {
+  const rows = await sql.rows<RunRow>(
+    `SELECT ${COLUMNS}, ${COUNTED} ${FROM}
+     WHERE r.house_id = ? AND r.id < ? AND (r.job_number LIKE ? OR r.title LIKE ? OR r.customer LIKE ? OR d.name LIKE ? OR s.name LIKE ? OR r.side LIKE ?)
+     ORDER BY r.id DESC LIMIT ?`,
+    [sql.house, String(before ?? Number.MAX_SAFE_INTEGER), like, like, like, like, like, like, String(limit)],
+  );
+  return rows.map(counted);
+}
+
+type Stored = RunRow & {
+  readonly plan: string;
+  readonly settings: string;
+  readonly simulated: string | null;
+};
+
+/** @param lock waits for whoever changes the run, and keeps others out until the transaction ends. */
+export async function findRun(sql: Sql, id: number, lock = false): Promise<RunWithPlan | undefined> {
+  if (lock)
+    await sql.rows('SELECT id FROM press_run WHERE id = ? AND house_id = ? FOR UPDATE', [id, sql.house]);
+  const [row] = await sql.rows<Stored>(
+    `SELECT ${COLUMNS}, ${COUNTED}, r.plan, r.settings, r.simulated ${FROM} WHERE r.id = ? AND r.house_id = ?`,
+    [id, sql.house],
+  );
+  if (row === undefined) return undefined;
+  return {
+    ...counted(row),
+    plan: decodePlan(row.plan),
+    settings: JSON.parse(row.settings) as RunSettings,
+  };
+}
+
+/** Aims hold NaN where there is none, which JSON has not. */
+function decodePlan(text: string): Omit<RunPlan, 'settings'> {
+  const { units, bar, lab, tone } = JSON.parse(text) as Pick<RunPlan, 'units' | 'bar'> & {
+    readonly lab: readonly (number | null)[];
+    readonly tone: readonly (number | null)[];
+  };
+  const numbers = (values: readonly (number | null)[]): Float64Array =>
+    Float64Array.from(values, (value) => value ?? NaN);
+  return { units, bar, aims: { lab: numbers(lab), tone: numbers(tone) } };
+}
+
+export function encodePlan({ units, bar, aims }: Omit<RunPlan, 'settings'>): string {
+  return JSON.stringify({ units, bar, lab: [...aims.lab], tone: [...aims.tone] });
+}
+
+/** Tells runs apart whose sheets cannot be put together. */
+function barDigest({ units, bar }: Pick<RunPlan, 'units' | 'bar'>): string {
+  return createHash('sha256')
+    .update(JSON.stringify([units, bar]))
+    .digest('hex')
+    .slice(0, 32);
+}
+
+export type NewRunRow = Pick<
+  RunWithPlan,
+  | 'conditionId'
+  | 'jobNumber'
+  | 'title'
+  | 'customer'
+  | 'side'
+  | 'quantity'
+  | 'repeatMm'
+  | 'aimSetId'
+  | 'fromRunId'
+  | 'madeMs'
+  | 'plan'
+  | 'settings'
+  | 'simulated'
+>;
+
+export async function insertRun(sql: Sql, run: NewRunRow): Promise<number> {
+  const { id } = await sql.change(
+    `INSERT INTO press_run (house_id, condition_id, job_number, title, customer, side, quantity, repeat_mm, aim_set_id, plan, bar_digest, settings, phase, from_run_id, author_id, made_ms, simulated)
+     VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, 'make-ready', ?, ?, ?, ?)`,
+    [
+      ...[sql.house, run.conditionId, run.jobNumber, run.title, run.customer, run.side, run.quantity],
+      ...[run.repeatMm, run.aimSetId, encodePlan(run.plan), barDigest(run.plan)],
+      ...[JSON.stringify(run.settings), run.fromRunId],
+      ...[sql.person, run.madeMs, run.simulated],
+    ],
+  );
+  return id;
+}
+
+/** What of a run changes; each change makes its edition grow. */
+export type RunChange = Partial<Pick<RunRow, 'phase' | 'productionFrom' | 'okImpression'>> & {
+  readonly plan?: Omit<RunPlan, 'settings'>;
+  readonly settings?: RunSettings;
+};
+
+/** Changes what is told, keeps the rest; false where there is no such run. */
+export async function updateRun(sql: Sql, id: number, change: RunChange): Promise<boolean> {
+  const { affected } = await sql.change(
+    `UPDATE press_run SET edition = edition + 1, phase = COALESCE(?, phase), production_from = COALESCE(?, production_from),
+       ok_impression = COALESCE(?, ok_impression), plan = COALESCE(?, plan), settings = COALESCE(?, settings) WHERE id = ? AND house_id = ?`,
+    [
+      ...[change.phase ?? null, change.productionFrom ?? null, change.okImpression ?? null],
+      change.plan === undefined ? null : encodePlan(change.plan),
+      change.settings === undefined ? null : JSON.stringify(change.settings),
+      ...[id, sql.house],
+    ],
+  );
+  return affected > 0;
+}
+
+/** Runs with the same units and bar: of the same job and condition, or of the same device. The newest first. */
+export async function listSameBarRuns(
+  sql: Sql,
+  id: number,
+  scope: 'job' | 'press',
+  limit: number,
+): Promise<number[]> {
+  const rows = await sql.rows<{ readonly id: number }>(
+    `SELECT r.id FROM press_run own JOIN press_run r ON r.house_id = own.house_id AND r.bar_digest = own.bar_digest
+       JOIN printing_condition c ON c.id = r.condition_id JOIN printing_condition oc ON oc.id = own.condition_id
+     WHERE own.id = ? AND own.house_id = ? AND ${scope === 'job' ? 'r.job_number = own.job_number' : 'c.device_id = oc.device_id'}
+     ORDER BY r.id DESC LIMIT ?`,
+    [id, sql.house, String(limit)],
+  );
+  return rows.map((row) => row.id);
+}
+
+/** The editions of some runs, to see what is new. */
+export function runEditions(
+  sql: Sql,
+  ids: readonly number[],
+): Promise<{ readonly id: number; readonly edition: number }[]> {
+  if (ids.length === 0) return Promise.resolve([]);
+  return sql.rows(
+    `SELECT id, edition FROM press_run WHERE house_id = ? AND id IN (${ids.map(() => '?').join(', ')})`,
+    [sql.house, ...ids],
+  );
+}
+
+export interface MoveRow {
+  readonly id: number;
+  readonly unit: number;
+  readonly impression: number;
+  readonly changes: readonly number[];
+  readonly author: string;
+  readonly madeMs: number;
+}
+
+export async function listMoves(sql: Sql, runId: number): Promise<MoveRow[]> {
+  const rows = await sql.rows<Omit<MoveRow, 'changes'> & { readonly changes: string }>(
+    `SELECT m.id, m.unit, m.impression, m.changes, p.name AS author, m.made_ms AS madeMs FROM press_move m JOIN person p ON p.id = m.author_id
+     WHERE m.run_id = ? AND m.house_id = ? ORDER BY m.impression, m.unit`,
+    [runId, sql.house],
+  );
+  return rows.map((row) => ({ ...row, changes: JSON.parse(row.changes) as number[] }));
+}
+
+export async function insertMove(
+  sql: Sql,
+  runId: number,
+  move: Pick<MoveRow, 'unit' | 'impression' | 'changes' | 'madeMs'>,
+): Promise<void> {
+  await sql.change(
+    'INSERT INTO press_move (house_id, run_id, unit, impression, changes, author_id, made_ms) VALUES (?, ?, ?, ?, ?, ?, ?)',
+    [sql.house, runId, move.unit, move.impression, JSON.stringify(move.changes), sql.person, move.madeMs],
+  );
+}

@@ -1,0 +1,152 @@
+import type { BarReading } from '@melto/core/press/barReading';
+import type { Phase } from '@melto/core/press/runSettings';
+import type { SpectralGrid } from '@melto/core/spectral/spectralGrid';
+import type { Sql } from './database.ts';
+import { decodeValues, encodeValues } from './valueBlock.ts';
+
+/** X, Y, Z and four densities of a patch. */
+const MEASURED = 7;
+/** ΔE, density and the third figure of a patch. */
+export const FIGURES = 3;
+
+/** A sheet without its values. */
+export interface SheetRow {
+  readonly id: number;
+  readonly impression: number;
+  readonly phase: Phase;
+  readonly openPatches: number;
+  readonly outside: number;
+  readonly judged: number;
+  readonly spread: number | null;
+  readonly readMs: number;
+}
+
+export interface SheetWithValues extends SheetRow {
+  readonly reading: BarReading;
+}
+
+const COLUMNS =
+  'id, impression, phase, open_patches AS openPatches, outside, judged, spread, read_ms AS readMs';
+
+type Values = { readonly measured: Buffer; readonly grid: string | null; readonly spectra: Buffer | null };
+
+function readingOf({ measured, grid, spectra }: Values): BarReading {
+  const values = decodeValues(measured);
+  const count = values.length / MEASURED;
+  const xyz = new Float64Array(3 * count);
+  const density = new Float64Array(4 * count);
+  for (let patch = 0; patch < count; patch++) {
+    xyz.set(values.subarray(MEASURED * patch, MEASURED * patch + 3), 3 * patch);
+    density.set(values.subarray(MEASURED * patch + 3, MEASURED * (patch + 1)), 4 * patch);
+  }
+  if (grid === null || spectra === null) return { xyz, density };
+  return { xyz, density, grid: JSON.parse(grid) as SpectralGrid, spectra: decodeValues(spectra) };
+}
+
+function measuredOf({ xyz, density }: BarReading): Buffer {
+  const count = xyz.length / 3;
+  const values = new Float64Array(MEASURED * count);
+  for (let patch = 0; patch < count; patch++) {
+    values.set(xyz.subarray(3 * patch, 3 * patch + 3), MEASURED * patch);
+    values.set(density.subarray(4 * patch, 4 * patch + 4), MEASURED * patch + 3);
+  }
+  return encodeValues(values);
+}
+
+/** The newest sheets of a run, in the order of impressions. */
+export function listSheets(sql: Sql, runId: number, limit: number): Promise<SheetRow[]> {
+  return sql.rows(
+    `SELECT * FROM (SELECT ${COLUMNS} FROM press_sheet WHERE run_id = ? AND house_id = ? ORDER BY impression DESC LIMIT ?) newest ORDER BY impression`,
+    [runId, sql.house, String(limit)],
+  );
+}
+
+/** The same with their values, up to an impression where one is told. */
+export async function listSheetValues(
+  sql: Sql,
+  runId: number,
+  limit: number,
+  upTo = 4_294_967_295,
+): Promise<SheetWithValues[]> {
+  const rows = await sql.rows<SheetRow & Values>(
+    `SELECT * FROM (SELECT ${COLUMNS}, measured, grid, spectra FROM press_sheet WHERE run_id = ? AND house_id = ? AND impression <= ? ORDER BY impression DESC LIMIT ?) newest ORDER BY impression`,
+    [runId, sql.house, String(upTo), String(limit)],
+  );
+  return rows.map((row) => ({ ...row, reading: readingOf(row) }));
+}
+
+export async function findSheet(
+  sql: Sql,
+  runId: number,
+  impression: number,
+): Promise<SheetWithValues | undefined> {
+  const [row] = await sql.rows<SheetRow & Values>(
+    `SELECT ${COLUMNS}, measured, grid, spectra FROM press_sheet WHERE run_id = ? AND house_id = ? AND impression = ?`,
+    [runId, sql.house, impression],
+  );
+  return row === undefined ? undefined : { ...row, reading: readingOf(row) };
+}
+
+export interface SheetToStore extends Omit<SheetRow, 'id'> {
+  readonly reading: BarReading;
+  /** Row-major patch × 3: ΔE, density, the third figure. */
+  readonly figures: Float64Array;
+}
+
+/** Stores a sheet, or what it has become now that more of it was read. */
+export async function storeSheet(sql: Sql, runId: number, sheet: SheetToStore): Promise<void> {
+  const { grid, spectra } = sheet.reading;
+  const values = [
+    ...[measuredOf(sheet.reading), encodeValues(sheet.figures)],
+    ...[
+      grid === undefined ? null : JSON.stringify(grid),
+      spectra === undefined ? null : encodeValues(spectra),
+    ],
+    ...[sheet.openPatches, sheet.outside, sheet.judged, sheet.spread],
+  ];
+  await sql.change(
+    `INSERT INTO press_sheet (house_id, run_id, impression, phase, read_ms, measured, figures, grid, spectra, open_patches, outside, judged, spread)
+     VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)
+     ON DUPLICATE KEY UPDATE measured = VALUES(measured), figures = VALUES(figures), grid = VALUES(grid), spectra = VALUES(spectra),
+       open_patches = VALUES(open_patches), outside = VALUES(outside), judged = VALUES(judged), spread = VALUES(spread)`,
+    [sql.house, runId, sheet.impression, sheet.phase, sheet.readMs, ...values],
+  );
+}
+
+/** Puts the sheets of a run into make-ready or production by where production begins. */
+export async function movePhases(sql: Sql, runId: number, productionFrom: number): Promise<void> {
+  await sql.change(
+    "UPDATE press_sheet SET phase = IF(impression >= ?, 'production', 'make-ready') WHERE run_id = ? AND house_id = ?",
+    [productionFrom, runId, sql.house],
+  );
+}
+
+/** Figures of sheets, for analysis. */
+export interface SheetFigures extends SheetRow {
+  readonly runId: number;
+  /** Float32, row-major patch × 3. */
+  readonly figures: Float32Array;
+}
+
+/** Figures of all sheets of some runs, by run and impression, in one of the phases where one is told. */
+export async function listSheetFigures(
+  sql: Sql,
+  runIds: readonly number[],
+  phase: Phase | undefined,
+): Promise<SheetFigures[]> {
+  if (runIds.length === 0) return [];
+  const rows = await sql.rows<SheetRow & { readonly runId: number; readonly block: Buffer }>(
+    `SELECT ${COLUMNS}, run_id AS runId, figures AS block FROM press_sheet
+     WHERE house_id = ? AND run_id IN (${runIds.map(() => '?').join(', ')}) ${phase === undefined ? '' : 'AND phase = ?'} ORDER BY run_id, impression`,
+    [sql.house, ...runIds, ...(phase === undefined ? [] : [phase])],
+  );
+  return rows.map(({ block, ...row }) => ({ ...row, figures: floats(block) }));
+}
+
+/** The block as it lies in memory, copied where it does not begin on a border of four bytes. */
+function floats(block: Buffer): Float32Array {
+  const { buffer, byteOffset, byteLength } = block;
+  return byteOffset % 4 === 0
+    ? new Float32Array(buffer, byteOffset, byteLength >> 2)
+    : new Float32Array(buffer.slice(byteOffset, byteOffset + byteLength));
+}

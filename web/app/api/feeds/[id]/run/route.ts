@@ -1,0 +1,10 @@
+import { setFeedRun } from '@melto/services/press/feeds';
+import { FEED_RUN } from '@/endpoints/runs';
+import { changing } from '@/server/route';
+
+export const dynamic = 'force-dynamic';
+
+export const PUT = changing(FEED_RUN, async ({ context, params, body }) => {
+  await setFeedRun(context, params.id, body);
+  return {};
+});
