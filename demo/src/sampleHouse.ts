@@ -18,6 +18,7 @@ import { keepHouseColours } from './houseColours.ts';
 import { measureLights } from './measuredLights.ts';
 import { comparePapers } from './paperTrial.ts';
 import { loadPressHouse } from './pressHouse.ts';
+import { runThePress } from './pressRuns.ts';
 import { loadProvenHouse } from './provenHouse.ts';
 import { readSheet } from './readSheet.ts';
 import { calibrateTile } from '@melto/services/simulated/simulatedHand';
@@ -108,6 +109,7 @@ export async function loadSampleHouse(context: Context, onProgress: Progress): P
   await tellPeople(context);
   await measureLights(context);
   await keepHouseColours(context);
+  await runThePress(context);
   onProgress(1, 'Sample house: ready');
 }
 

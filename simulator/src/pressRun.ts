@@ -1,5 +1,6 @@
 import type { ColourBar } from '@melto/core/press/colourBar';
 import type { MeasurementMode } from '@melto/core/device/instrument';
+import { evaluateToneCurve } from '@melto/core/tone/toneCurve';
 import { createRandom, seedFrom } from '@melto/core/numerics/random';
 import { GRID_380_730_10 } from '@melto/core/spectral/spectralGrid';
 import { SIMULATED_STOCKS } from './data/stocks.ts';
@@ -35,6 +36,10 @@ export interface SimulatedRun {
   /** How far the keys begin off, as shares of density (standard deviation). */
   readonly unevenStart: number;
   readonly events?: readonly PressEvent[];
+  /** How far inks wander over thousands of impressions, as a share of density. */
+  readonly wander?: number;
+  /** Curves of the plates, by channel; straight where absent. */
+  readonly curves?: readonly (readonly number[])[];
   /** Share of patches that a sensor misses. */
   readonly missing?: number;
 }
@@ -93,7 +98,7 @@ export function zoneDensities(
     for (let zone = 0; zone < zones; zone++)
       keys[zone] += (arrived * gain[zone] * (move.changes[zone] ?? 0)) / CONSOLE_DENSITY;
   }
-  let happened = 0;
+  let happened = wandered(run, unit, impression);
   for (const event of run.events ?? [])
     if (event.unit === unit && impression >= event.fromImpression) happened += event.density;
   return Float64Array.from({ length: zones }, (_, zone) => {
@@ -103,6 +108,15 @@ export function zoneDensities(
     // More ink brings ever less, less ink takes off ever more.
     return happened + ceiling * (1 - Math.exp(-film / ceiling));
   });
+}
+
+/** Slow waves that temperature and water bring, over a thousand to some thousands of impressions. */
+function wandered({ device, seed, wander = 0 }: SimulatedRun, unit: number, impression: number): number {
+  const random = createRandom(seedFrom(device, 'wander', seed, unit));
+  let sum = 0;
+  for (const period of [1300, 3100, 7700])
+    sum += Math.sin((2 * Math.PI * impression) / period + 2 * Math.PI * random.uniform());
+  return (wander * sum) / Math.sqrt(1.5);
 }
 
 /**
@@ -121,6 +135,7 @@ export function readPressSheet(
   const shares = run.channels.map((_, unit) => zoneDensities(run, moves, unit, impression));
   const sheet = shares.map(() => SHEET_NOISE * random.normal());
   const noisy = noise === 'instrument';
+  const curves = run.curves?.map((curve) => Float64Array.from(curve));
   const bands = GRID_380_730_10.count;
   const { patches } = run.bar;
   const out = new Float64Array(patches.length * bands);
@@ -138,7 +153,9 @@ export function readPressSheet(
       printer = new SpectralPrinter(device.printer, stock, measurement, 'printing', { density, area });
     }
     const values = [0, 0, 0, 0];
-    tones.forEach((tone, unit) => {
+    tones.forEach((plate, unit) => {
+      const curve = curves?.[run.channels[unit]];
+      const tone = curve === undefined ? plate : evaluateToneCurve(curve, plate);
       values[run.channels[unit]] = tone + (kind === 'slur across' && tone > 0 ? SLUR : 0);
     });
     printer.print(device.inks(values, 0, run.mode), out, row * bands);

@@ -53,24 +53,11 @@ function measuredOf({ xyz, density }: BarReading): Buffer {
   return encodeValues(values);
 }
 
-/** The newest sheets of a run, in the order of impressions. */
-export function listSheets(sql: Sql, runId: number, limit: number): Promise<SheetRow[]> {
-  return sql.rows(
-    `SELECT * FROM (SELECT ${COLUMNS} FROM press_sheet WHERE run_id = ? AND house_id = ? ORDER BY impression DESC LIMIT ?) newest ORDER BY impression`,
-    [runId, sql.house, String(limit)],
-  );
-}
-
-/** The same with their values, up to an impression where one is told. */
-export async function listSheetValues(
-  sql: Sql,
-  runId: number,
-  limit: number,
-  upTo = 4_294_967_295,
-): Promise<SheetWithValues[]> {
+/** The newest sheets of a run with their values, in the order of impressions. */
+export async function listSheetValues(sql: Sql, runId: number, limit: number): Promise<SheetWithValues[]> {
   const rows = await sql.rows<SheetRow & Values>(
-    `SELECT * FROM (SELECT ${COLUMNS}, measured, grid, spectra FROM press_sheet WHERE run_id = ? AND house_id = ? AND impression <= ? ORDER BY impression DESC LIMIT ?) newest ORDER BY impression`,
-    [runId, sql.house, String(upTo), String(limit)],
+    `SELECT * FROM (SELECT ${COLUMNS}, measured, grid, spectra FROM press_sheet WHERE run_id = ? AND house_id = ? ORDER BY impression DESC LIMIT ?) newest ORDER BY impression`,
+    [runId, sql.house, String(limit)],
   );
   return rows.map((row) => ({ ...row, reading: readingOf(row) }));
 }

@@ -4,7 +4,7 @@ import type { ThicknessLine } from './thicknessLine.ts';
 
 /** How far the search goes from the density that was read. */
 const REACH = 0.6;
-const STEP = 0.02;
+const STEP = 0.04;
 /** To this fraction of a density the least difference is found. */
 const FINE = 1e-4;
 

@@ -132,6 +132,8 @@ function unitLine(
     least: LEAST_NOISE,
   });
   const learnt = learnLine(bar, sheets.slice(-LEARN_FROM), places, channel);
+  const newestGrid = sheets.at(-1)?.reading.grid;
+  const labOf = labOfLight({ grid: newestGrid });
   const zones: ZoneState[] = [];
   const zoneAims: ZoneAim[] = [];
   const wanted = settings.densities[ink];
@@ -139,13 +141,15 @@ function unitLine(
     const at = newestWith(densities, zone);
     const density = at < 0 ? NaN : densities[at].density[zone];
     const aim = labAt(aims.lab, patch);
-    const light = at < 0 ? undefined : lightOf(sheets[at].reading, patch, channel);
+    // An older sheet of another kind of light is not mixed with what the newest taught.
+    const alike = at >= 0 && sheets[at].reading.grid?.count === newestGrid?.count;
+    const light = alike ? lightOf(sheets[at].reading, patch, channel) : undefined;
     const best =
       light === undefined || learnt === undefined || !Number.isFinite(aim[0])
         ? undefined
         : bestDensity(
             learnt,
-            labOfLight(sheets[at].reading),
+            labOf,
             light.light,
             aim,
             differenceOf[settings.formula],
@@ -223,7 +227,8 @@ function lightOf(
   return Number.isFinite(light[1]) ? { light, density: density[4 * patch + channel] } : undefined;
 }
 
-function labOfLight({ grid }: BarReading): (light: Float64Array) => Lab {
+/** Lab of such light as `lightOf` tells; weights are worked out once for each unit. */
+function labOfLight({ grid }: Pick<BarReading, 'grid'>): (light: Float64Array) => Lab {
   if (grid === undefined)
     return ([x, y, z]) =>
       xyzToLab(

@@ -6,6 +6,7 @@ import type { ColourBar } from '@melto/core/press/colourBar';
 import type { IncomingSheet } from '@melto/core/press/incomingSheet';
 import type { WorkElsewhere } from '@melto/core/profile/buildInkProfile';
 import type { Result } from '@melto/core/result';
+import type { ToneCurves } from '@melto/core/tone/toneCurve';
 import type { UploadRead, UploadTask } from '@melto/paper/readUpload';
 import type { FileTask } from '@melto/paper/report/drawFile';
 import type { Acting, Database } from '@melto/store/database';
@@ -52,6 +53,8 @@ export interface PressSimulation {
     readonly seed: number;
     readonly inks: readonly string[];
     readonly bar: ColourBar;
+    /** Curves of the plates, by channel C, M, Y, K. */
+    readonly curves: ToneCurves | undefined;
   }): string | null;
   /** The bar of the sheet at a stand of the counter, as an instrument at the press reads it from left to right. */
   read(asked: {

@@ -1,18 +1,25 @@
 import { runAdvice } from '@melto/core/press/runAdvice';
 import type { RunAdvice } from '@melto/core/press/runAdvice';
+import { WHITE_D50_MEASURED } from '@melto/core/colour/whitePoints';
+import { barFigures } from '@melto/core/press/barFigures';
+import { differenceOf } from '@melto/core/press/runSettings';
 import { barPatchWords } from '@melto/core/press/colourBar';
 import { barVerdict, judgedFigure, patchMeasures } from '@melto/core/press/barVerdict';
 import type { PatchMeasure } from '@melto/core/press/barVerdict';
 import { listMoves } from '@melto/store/pressRuns';
 import type { MoveRow, RunRow, RunWithPlan } from '@melto/store/pressRuns';
-import { listSheets, listSheetValues } from '@melto/store/pressSheets';
-import type { SheetRow } from '@melto/store/pressSheets';
+import { listSheetValues } from '@melto/store/pressSheets';
+import type { SheetRow, SheetWithValues } from '@melto/store/pressSheets';
 import type { Context } from '../kernel/context.ts';
 import { runOf } from './runs.ts';
 
-/** Sheets that the advice rests on, and those that are shown as strips. */
+/** Sheets that the advice rests on, and that are shown as strips. */
 const ADVISED = 24;
-const SHOWN = 40;
+
+/** A sheet as a thin strip: how many patches of each zone are outside. */
+export interface StripView extends SheetRow {
+  readonly zonesOutside: readonly number[];
+}
 
 /** A patch of the newest sheet, as the sheet is drawn. */
 export interface PatchView {
@@ -65,7 +72,7 @@ export interface RunView extends Omit<RunRow, 'edition'> {
   readonly patches: readonly PatchView[];
   readonly spread: number | null;
   readonly beyond: readonly string[];
-  readonly strips: readonly SheetRow[];
+  readonly strips: readonly StripView[];
   readonly moves: readonly MoveRow[];
 }
 
@@ -88,12 +95,23 @@ export async function runView(context: Context, id: number): Promise<RunView> {
     patches: patchViews(run, advice),
     spread: finite(advice.figures?.spread ?? NaN),
     beyond: advice.beyond.map(({ words }) => words),
-    strips: await listSheets(database, id, SHOWN),
+    strips: sheets.map((sheet) => stripOf(run, sheet)),
     moves,
   };
 }
 
 const finite = (value: number): number | null => (Number.isFinite(value) ? value : null);
+
+function stripOf(
+  { plan: { units, bar, aims }, settings }: RunWithPlan,
+  { reading, ...row }: SheetWithValues,
+): StripView {
+  const figures = barFigures(bar, units, reading, aims, WHITE_D50_MEASURED, differenceOf[settings.formula]);
+  const zonesOutside = new Array<number>(bar.zones).fill(0);
+  for (const patch of barVerdict(patchMeasures(bar, units, settings), figures).outside)
+    zonesOutside[bar.patches[patch].zone]++;
+  return { ...row, zonesOutside };
+}
 
 function unitView(
   { plan: { units, bar, aims } }: RunWithPlan,

@@ -1,4 +1,5 @@
 import type { RunSettings } from '@melto/core/press/runSettings';
+import type { ToneCurves } from '@melto/core/tone/toneCurve';
 import { findRun, insertRun, listRuns, runEditions } from '@melto/store/pressRuns';
 import type { RunRow, RunWithPlan } from '@melto/store/pressRuns';
 import { domainNow } from '../kernel/clock.ts';
@@ -7,6 +8,7 @@ import type { Context } from '../kernel/context.ts';
 import { named } from '../kernel/named.ts';
 import { notFound, Problem } from '../kernel/problem.ts';
 import { conditionOf } from '../ledger/conditions.ts';
+import { curvesInForce, curvesOfResult } from '../ledger/inForce.ts';
 import { planOf } from './plan.ts';
 import type { PlanInput } from './plan.ts';
 
@@ -39,7 +41,7 @@ export async function runs(
 }
 
 export async function runOf({ database }: Context, id: number, lock = false): Promise<RunWithPlan> {
-  const run = await findRun(database, id, lock);
+  const run = Number.isSafeInteger(id) ? await findRun(database, id, lock) : undefined;
   if (run === undefined) throw notFound(`run ${id}`);
   return run;
 }
@@ -66,6 +68,7 @@ export async function createRun(context: Context, input: NewRun): Promise<{ read
       seed: context.seed(),
       inks: input.inks,
       bar: plan.bar,
+      curves: await curvesOn(context, condition.id),
     }) ?? null;
   return unitOfWork(context, async (inner) => ({
     id: await insertRun(inner.database, {
@@ -88,4 +91,10 @@ export async function editionsOf(
   ids: readonly number[],
 ): Promise<ReadonlyMap<number, number>> {
   return new Map((await runEditions(database, ids)).map(({ id, edition }) => [id, edition]));
+}
+
+/** The curves that a condition's plates are made with. */
+async function curvesOn(context: Context, conditionId: number): Promise<ToneCurves | undefined> {
+  const head = await curvesInForce(context, conditionId);
+  return head === undefined ? undefined : curvesOfResult(context, head.id);
 }

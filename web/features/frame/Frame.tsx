@@ -27,7 +27,7 @@ function Inside({ children }: { children: ReactNode }) {
           <Header />
           <SignedOut />
           <main className="main">{children}</main>
-          <Rack folded={path.startsWith('/read/')} />
+          <Rack folded={path.startsWith('/read/') || /^\/runs\/\d/.test(path)} />
         </div>
       </BridgeProvider>
     </JobsContext>

@@ -87,6 +87,7 @@ function Crumbs({ path, onSwitch }: { path: string; onSwitch: () => void }) {
       {path === '/measure' && <b>Measure a colour</b>}
       {path === '/gamut' && <b>Gamut</b>}
       {path === '/proof' && <b>Soft proof</b>}
+      {path === '/runs' && <b>Runs</b>}
       {path === '/where' && <b>Where should this job go?</b>}
     </nav>
   );

@@ -31,6 +31,7 @@ const ACTIONS: readonly Act[] = [
   { title: 'Measure a colour', detail: 'single colours into a list', href: '/measure' },
   { title: 'Soft proof', detail: 'a picture before and after its print', href: '/proof' },
   { title: 'Where should this job go?', detail: 'a colour list on every condition', href: '/where' },
+  { title: 'Runs', detail: 'jobs on the press, and the next move', href: '/runs' },
   { title: 'Gamut', detail: 'two profiles beside each other', href: '/gamut' },
   {
     title: 'Profiles',
@@ -45,6 +46,7 @@ const ACTIONS: readonly Act[] = [
   { title: 'Colour lists', detail: 'of the library', href: '/library/lists' },
   { title: 'Paper trials', detail: 'one chart on many stocks', href: '/library/trials' },
   { title: 'Instruments', detail: 'of the library', href: '/library/instruments' },
+  { title: 'Feeds', detail: 'sensors and folders that bring sheets', href: '/library/feeds' },
   { title: 'House', detail: 'its name, person and time zone', href: '/library/house' },
   { title: 'Archived conditions', detail: 'to be taken back', href: '/library/archived' },
   { title: 'Aim sets', detail: 'what prints are judged against', href: '/library/aims' },

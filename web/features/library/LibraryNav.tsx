@@ -12,6 +12,7 @@ const PAGES = [
   { href: '/library/inks', name: 'Ink sets' },
   { href: '/library/profiles', name: 'Profiles' },
   { href: '/library/instruments', name: 'Instruments' },
+  { href: '/library/feeds', name: 'Feeds' },
   { href: '/library/lights', name: 'Lights' },
   { href: '/library/lists', name: 'Colour lists' },
   { href: '/library/aims', name: 'Aim sets' },

@@ -1,0 +1,106 @@
+import { createRandom } from '@melto/core/numerics/random';
+import { USUAL_TOLERANCES } from '@melto/core/press/runSettings';
+import type { RunSettings } from '@melto/core/press/runSettings';
+import { aimSets } from '@melto/services/conformity/aimSets';
+import { DEFAULT_POINTS } from '@melto/services/house/newCondition';
+import type { Context } from '@melto/services/kernel/context';
+import { markOkSheet, noteMoves, setPhase } from '@melto/services/press/atThePress';
+import { createFeed, deliver, feeds, setFeedRun } from '@melto/services/press/feeds';
+import { createRun, runOf, runs } from '@melto/services/press/runs';
+import { runView } from '@melto/services/press/runView';
+import { pullSheet } from '@melto/services/simulated/pressHand';
+import { conditionFor } from './conditionFor.ts';
+
+const PRESS = { device: 'Osprey', stock: 'Fenland Smooth 120', mode: '175 lpi' };
+const AIMS = 'FOGRA29L';
+const SETTINGS: RunSettings = {
+  ...{ guide: 'colour', formula: 'ΔE00', status: 'E', mode: 'M1', settle: 150, densities: {} },
+  tolerances: USUAL_TOLERANCES['ΔE00'],
+};
+const DAY_MS = 86_400_000;
+/** Impressions an hour. */
+const PACE = 6000;
+const CATALOGUE = { jobNumber: '26-0418', title: 'Seed catalogue, sheet 3', customer: 'Saltmarsh Seeds' };
+const TABLES = { jobNumber: '26-0431', title: 'Tide tables 2027, section B', customer: 'Harbour Office' };
+const MAKE_READY_SHEETS = 8;
+
+/** Two runs of the offset press: one read sheet by sheet, one by a sensor over the web. */
+export async function runThePress(context: Context): Promise<void> {
+  const random = createRandom(4711);
+  const seed = (): number => 1 + random.below(2 ** 31 - 2);
+  const conditionId = await conditionFor(context, PRESS, DEFAULT_POINTS);
+  const aimSetId =
+    (await aimSets(context)).find(({ name }) => name.startsWith(AIMS))?.id ?? (await aimSets(context))[0].id;
+  const shape = {
+    conditionId,
+    aimSetId,
+    inks: ['K', 'C', 'M', 'Y'],
+    zones: 12,
+    zoneMm: 32,
+    patchMm: 5,
+    settings: SETTINGS,
+  };
+  const known = (await runs(context, {})).rows;
+  const find = (jobNumber: string) => known.find((run) => run.jobNumber === jobNumber);
+  const begin = async (
+    job: typeof CATALOGUE,
+    more: { readonly side: string; readonly quantity: number; readonly repeatMm?: number },
+  ): Promise<number> =>
+    find(job.jobNumber)?.id ?? (await createRun({ ...context, seed }, { ...shape, ...job, ...more })).id;
+  await readByHand(context, await begin(CATALOGUE, { side: 'front', quantity: 4000 }));
+  await readBySensor(context, await begin(TABLES, { side: 'web', quantity: 60_000, repeatMm: 630 }));
+}
+
+/** The time at an impression of a run that began some days ago. */
+function at(context: Context, daysAgo: number, impression: number): Context {
+  return { ...context, now: () => context.now() - daysAgo * DAY_MS + (impression / PACE) * 3_600_000 };
+}
+
+/** A make-ready that goes wrong and is mended, an OK sheet and 4,000 impressions. */
+async function readByHand(context: Context, id: number): Promise<void> {
+  if ((await runOf(context, id)).sheets > 0) return;
+  let impression = 200;
+  for (let sheet = 0; sheet < MAKE_READY_SHEETS; sheet++) {
+    const then = at(context, 2, impression);
+    await pullSheet(then, id, impression);
+    const { lines, bar, units } = await runView(then, id);
+    const moves = lines
+      .filter(({ word }) => word === 'move')
+      .map(({ unit, changes }) => ({ unit, changes: [...changes] }));
+    // The second time somebody turns the keys of yellow in the middle of the sheet instead.
+    const yellow = units.findIndex(({ ink }) => ink === 'Y');
+    const mistaken = Array.from({ length: bar.zones }, (_, zone) => (zone >= 4 && zone < 8 ? -0.3 : 0));
+    const made = sheet === 1 ? [{ unit: yellow, changes: mistaken }] : moves;
+    if (made.length === 0) break;
+    await noteMoves(then, id, { impression, moves: made });
+    impression += 160;
+  }
+  const whole = (await runView(context, id)).strips.filter(({ openPatches }) => openPatches === 0).at(-1);
+  if (whole !== undefined)
+    await markOkSheet(at(context, 2, impression), id, { impression: whole.impression, lock: true });
+  const from = Math.ceil((impression + 100) / 100) * 100;
+  await setPhase(at(context, 2, from), id, { phase: 'production', from });
+  for (let sheet = from; sheet <= 4000; sheet += 200) await pullSheet(at(context, 2, sheet), id, sheet);
+  await setPhase(at(context, 2, 4000), id, { phase: 'finished' });
+}
+
+/** A web press whose sensor delivers by itself; the run goes on. */
+async function readBySensor(context: Context, id: number): Promise<void> {
+  const name = 'Sensor over the web';
+  const { plan, simulated, sheets } = await runOf(context, id);
+  if (sheets > 0 || simulated === null || context.press === undefined) return;
+  const feedId =
+    (await feeds(context)).find((feed) => feed.name === name)?.id ??
+    (await createFeed(context, { name, kind: 'sensor', byItself: true })).id;
+  await setFeedRun(context, feedId, { runId: id, byItself: true });
+  for (let impression = 300; impression <= 900; impression += 300) {
+    const sheet = context.press.read({
+      simulated,
+      bar: plan.bar,
+      moves: [],
+      impression,
+      mode: SETTINGS.mode,
+    });
+    await deliver(at(context, 0.02, impression), feedId, { key: `web-${impression}`, ...sheet });
+  }
+}

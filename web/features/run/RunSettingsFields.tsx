@@ -1,0 +1,138 @@
+import { MenuItem, TextField } from '@mui/material';
+import { GUIDES, RUN_FORMULAS, RUN_STATUSES, USUAL_TOLERANCES } from '@melto/core/press/runSettings';
+import type { RunSettings, RunTolerances } from '@melto/core/press/runSettings';
+
+/** Settings of a run as they are typed. */
+export interface TypedSettings extends Omit<RunSettings, 'settle' | 'tolerances' | 'densities'> {
+  readonly settle: string;
+  readonly tolerances: Readonly<Record<keyof RunTolerances, string>>;
+  readonly densities: Readonly<Record<string, string>>;
+}
+
+const TOLERANCE_WORDS: readonly (readonly [keyof RunTolerances, string])[] = [
+  ['solids', 'C, M, Y solids'],
+  ['blackSolid', 'K solid'],
+  ['spots', 'Spot solids'],
+  ['overprints', 'Overprints'],
+  ['paper', 'Paper'],
+  ['greys', 'Greys, ΔCh'],
+  ['tone', 'Tone value, %'],
+  ['spread', 'Midtone spread, %'],
+  ['density', 'Density'],
+];
+
+export function typedSettings(settings: RunSettings): TypedSettings {
+  const text = <T extends object>(values: T): Record<keyof T, string> =>
+    Object.fromEntries(Object.entries(values).map(([key, value]) => [key, String(value)])) as Record<
+      keyof T,
+      string
+    >;
+  return {
+    ...settings,
+    settle: String(settings.settle),
+    tolerances: text(settings.tolerances),
+    densities: text(settings.densities),
+  };
+}
+
+/** What was typed as settings; none where something is no number. */
+export function settingsOf(typed: TypedSettings, inks: readonly string[]): RunSettings | undefined {
+  const settle = Number(typed.settle);
+  const tolerances = Object.fromEntries(
+    Object.entries(typed.tolerances).map(([key, value]) => [key, numberOf(value)]),
+  );
+  const told = inks.flatMap((ink) => {
+    const value = typed.densities[ink] ?? '';
+    return value.trim() === '' ? [] : [[ink, numberOf(value)] as const];
+  });
+  const numbers = [...Object.values(tolerances), ...told.map(([, value]) => value)];
+  if (!Number.isInteger(settle) || settle < 0 || numbers.some((value) => !(value > 0))) return undefined;
+  if (typed.guide === 'density' && told.length < inks.length) return undefined;
+  return {
+    ...typed,
+    settle,
+    tolerances: tolerances as unknown as RunTolerances,
+    densities: Object.fromEntries(told),
+  };
+}
+
+const numberOf = (text: string): number => (text.trim() === '' ? NaN : Number(text.replace(',', '.')));
+
+/** The fields of a run's settings. */
+export function RunSettingsFields({
+  typed,
+  inks,
+  onChange,
+}: {
+  typed: TypedSettings;
+  inks: readonly string[];
+  onChange: (typed: TypedSettings) => void;
+}) {
+  const set = (change: Partial<TypedSettings>): void => onChange({ ...typed, ...change });
+  const select = <T extends string>(
+    label: string,
+    value: T,
+    all: readonly T[],
+    change: (next: T) => void,
+  ) => (
+    <TextField select label={label} value={value} onChange={(event) => change(event.target.value as T)}>
+      {all.map((each) => (
+        <MenuItem key={each} value={each}>
+          {each}
+        </MenuItem>
+      ))}
+    </TextField>
+  );
+  return (
+    <>
+      <div className="row">
+        {select('Guide', typed.guide, GUIDES, (guide) => set({ guide }))}
+        {select('Difference', typed.formula, RUN_FORMULAS, (formula) =>
+          set({
+            formula,
+            tolerances: typedSettings({ ...USUAL_SETTINGS, tolerances: USUAL_TOLERANCES[formula] })
+              .tolerances,
+          }),
+        )}
+        {select('Density status', typed.status, RUN_STATUSES, (status) => set({ status }))}
+        {select('Mode', typed.mode, ['M0', 'M1', 'M2', 'M3'] as const, (mode) => set({ mode }))}
+        <TextField
+          label="Settles in"
+          value={typed.settle}
+          helperText="impressions"
+          onChange={(event) => set({ settle: event.target.value })}
+        />
+      </div>
+      {typed.guide === 'density' && (
+        <div className="run-tolerances">
+          {inks.map((ink) => (
+            <TextField
+              key={ink}
+              label={`Density of ${ink}`}
+              value={typed.densities[ink] ?? ''}
+              helperText="over paper"
+              onChange={(event) => set({ densities: { ...typed.densities, [ink]: event.target.value } })}
+            />
+          ))}
+        </div>
+      )}
+      <fieldset className="run-tolerances">
+        <legend className="quiet small">Tolerances, {typed.formula} where nothing else is said</legend>
+        {TOLERANCE_WORDS.map(([key, words]) => (
+          <TextField
+            key={key}
+            label={words}
+            value={typed.tolerances[key]}
+            onChange={(event) => set({ tolerances: { ...typed.tolerances, [key]: event.target.value } })}
+          />
+        ))}
+      </fieldset>
+    </>
+  );
+}
+
+/** What a run begins with where nothing else is known. */
+export const USUAL_SETTINGS: RunSettings = {
+  ...{ guide: 'colour', formula: 'ΔE00', status: 'E', mode: 'M1', settle: 150, densities: {} },
+  tolerances: USUAL_TOLERANCES['ΔE00'],
+};

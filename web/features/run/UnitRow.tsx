@@ -1,0 +1,66 @@
+import type { RunView, UnitView } from '@melto/services/press/runView';
+import { screenOf } from '@/ui/Swatch';
+import { changeWords, moveReason, moveWords } from './moveWords';
+
+const HEIGHT = 56;
+const MIDDLE = HEIGHT / 2;
+
+/** One unit in large type: its ink, the word of its move, and the size of that by zone. */
+export function UnitRow({
+  line,
+  guide,
+  scale,
+}: {
+  line: UnitView;
+  guide: RunView['settings']['guide'];
+  /** Change of density that the height of a line stands for. */
+  scale: number;
+}) {
+  const { ink, lab, changes, word } = line;
+  const colour = lab === null ? 'var(--rule)' : screenOf(lab).css;
+  const words = moveWords(line);
+  return (
+    <li className="run-unit" aria-label={`${ink}: ${words}`}>
+      <div className="run-word">
+        <i style={{ background: colour }} />
+        <div>
+          <b className={ink.length > 3 ? 'long' : undefined}>
+            {ink} <span className={word === 'move' ? undefined : 'quiet'}>{words}</span>
+          </b>
+          <p className="quiet small">{moveReason(line, guide)}</p>
+        </div>
+      </div>
+      <div className="run-line">
+        <MoveLine changes={changes} scale={scale} colour={colour} />
+        {changes.map((change, zone) => (
+          <span
+            key={zone}
+            className={change > 0 ? 'up' : 'down'}
+            style={{ left: `${(100 * zone) / changes.length}%`, width: `${100 / changes.length}%` }}
+          >
+            {changeWords(change)}
+          </span>
+        ))}
+      </div>
+    </li>
+  );
+}
+
+/** The move as one stepped line over the zones, filled to its rest with the ink. */
+function MoveLine({ changes, scale, colour }: { changes: readonly number[]; scale: number; colour: string }) {
+  const y = (change: number): number => MIDDLE - (change / scale) * (MIDDLE - 3);
+  const steps = changes.map((change, zone) => `L${zone} ${y(change)}L${zone + 1} ${y(change)}`).join('');
+  const moved = changes.some((change) => change !== 0);
+  return (
+    <svg viewBox={`0 0 ${changes.length} ${HEIGHT}`} preserveAspectRatio="none" height={HEIGHT} aria-hidden>
+      {moved && <path d={`M0 ${MIDDLE}${steps}L${changes.length} ${MIDDLE}Z`} fill={colour} stroke="none" />}
+      <path
+        d={moved ? `M0 ${MIDDLE}${steps}L${changes.length} ${MIDDLE}` : `M0 ${MIDDLE}H${changes.length}`}
+        fill="none"
+        stroke="var(--text)"
+        strokeWidth={moved ? 2 : 1}
+        vectorEffect="non-scaling-stroke"
+      />
+    </svg>
+  );
+}
