@@ -1,6 +1,5 @@
 import { createRandom } from '@melto/core/numerics/random';
-import { USUAL_TOLERANCES } from '@melto/core/press/runSettings';
-import type { RunSettings } from '@melto/core/press/runSettings';
+import { USUAL_SETTINGS } from '@melto/core/press/runSettings';
 import { aimSets } from '@melto/services/conformity/aimSets';
 import { DEFAULT_POINTS } from '@melto/services/house/newCondition';
 import type { Context } from '@melto/services/kernel/context';
@@ -13,10 +12,6 @@ import { conditionFor } from './conditionFor.ts';
 
 const PRESS = { device: 'Osprey', stock: 'Fenland Smooth 120', mode: '175 lpi' };
 const AIMS = 'FOGRA29L';
-const SETTINGS: RunSettings = {
-  ...{ guide: 'colour', formula: 'ΔE00', status: 'E', mode: 'M1', settle: 150, densities: {} },
-  tolerances: USUAL_TOLERANCES['ΔE00'],
-};
 const DAY_MS = 86_400_000;
 /** Impressions an hour. */
 const PACE = 6000;
@@ -38,7 +33,7 @@ export async function runThePress(context: Context): Promise<void> {
     zones: 12,
     zoneMm: 32,
     patchMm: 5,
-    settings: SETTINGS,
+    settings: USUAL_SETTINGS,
   };
   const known = (await runs(context, {})).rows;
   const find = (jobNumber: string) => known.find((run) => run.jobNumber === jobNumber);
@@ -99,7 +94,7 @@ async function readBySensor(context: Context, id: number): Promise<void> {
       bar: plan.bar,
       moves: [],
       impression,
-      mode: SETTINGS.mode,
+      mode: USUAL_SETTINGS.mode,
     });
     await deliver(at(context, 0.02, impression), feedId, { key: `web-${impression}`, ...sheet });
   }

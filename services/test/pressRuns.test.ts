@@ -1,6 +1,5 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { USUAL_TOLERANCES } from '@melto/core/press/runSettings';
-import type { RunSettings } from '@melto/core/press/runSettings';
+import { USUAL_SETTINGS, USUAL_TOLERANCES } from '@melto/core/press/runSettings';
 import type { IncomingSheet } from '@melto/core/press/incomingSheet';
 import { aimSets, registerPublishedAims } from '../src/conformity/aimSets.ts';
 import { runAnalysis, outsideReadings } from '../src/press/analysis.ts';
@@ -23,10 +22,6 @@ import { takeColourList } from '../src/lists/colourLists.ts';
 let services: TestServices;
 let conditionId: number;
 let aimSetId: number;
-const SETTINGS: RunSettings = {
-  ...{ guide: 'colour', formula: 'ΔE00', status: 'E', mode: 'M1', settle: 150, densities: {} },
-  tolerances: USUAL_TOLERANCES['ΔE00'],
-};
 
 beforeAll(async () => {
   services = await openTestServices('melto_press_runs');
@@ -43,7 +38,7 @@ afterAll(() => services.database.close());
 const asked = (change: Partial<NewRun> = {}): NewRun => ({
   ...{ conditionId, aimSetId, jobNumber: '4711', title: 'Seed catalogue', customer: 'Saltmarsh Seeds' },
   ...{ side: 'front', quantity: 4000, inks: ['K', 'C', 'M', 'Y'], zones: 12, zoneMm: 32, patchMm: 5 },
-  settings: SETTINGS,
+  settings: USUAL_SETTINGS,
   ...change,
 });
 
@@ -91,7 +86,7 @@ describe('a run', () => {
     expect(await said(createRun(services, asked({ inks: ['Marsh Green'] })))).toContain('of no colour list');
     expect(await said(createRun(services, asked({ zoneMm: 19 })))).toContain('room for the 4 solids');
     expect(await said(createRun(services, asked({ jobNumber: ' ' })))).toContain('no name');
-    const byDensity = { ...SETTINGS, guide: 'density', densities: { K: 1.7, C: 1.4, M: 1.4 } } as const;
+    const byDensity = { ...USUAL_SETTINGS, guide: 'density', densities: { K: 1.7, C: 1.4, M: 1.4 } } as const;
     expect(await said(createRun(services, asked({ settings: byDensity })))).toContain(
       'No density is told for Y',
     );
@@ -209,7 +204,7 @@ describe('at the press', () => {
       tone: 60,
       paper: 60,
     };
-    await changeSettings(services, id, { ...SETTINGS, tolerances: wide });
+    await changeSettings(services, id, { ...USUAL_SETTINGS, tolerances: wide });
     expect(before).toBeGreaterThan(0);
     expect((await runView(services, id)).strips[0].outside).toBe(0);
   });

@@ -83,6 +83,13 @@ export const RUN = reads({
   ),
 });
 
+export const RUN_STREAM = reads({
+  path: '/api/runs/{id}/stream',
+  says: 'Server-sent events: the edition of a run, each time that something of it is new',
+  who: 'viewer',
+  params: IN_PATH,
+});
+
 /** A sheet’s bar: spectra, or densities with or without colours; by patch numbers, or in the order of reading. */
 const SHEET = {
   impression: IMPRESSION,
@@ -225,7 +232,7 @@ export const RUN_OUTSIDE = reads({
 });
 
 export const BAR_PDF = reads({
-  path: '/api/runs/{id}/bar',
+  path: '/api/runs/{id}/bar-file',
   says: 'The colour bar of a run as a PDF, to be put on the plates',
   who: 'viewer',
   params: IN_PATH,

@@ -5,7 +5,7 @@ import { createPressChart } from '@melto/services/calibration/pressCharts';
 import { makeCurves } from '@melto/services/calibration/curves';
 import { proposeLimits } from '@melto/services/calibration/limits';
 import { printChart } from '@melto/services/charts/printChart';
-import { registerPublishedAims } from '@melto/services/conformity/aimSets';
+import { aimSets, registerPublishedAims } from '@melto/services/conformity/aimSets';
 import { registerShippedTolerances } from '@melto/services/conformity/toleranceSets';
 import { conditionChoices } from '@melto/services/house/newCondition';
 import { beginPaperTrial } from '@melto/services/house/paperTrials';
@@ -16,6 +16,9 @@ import { takeLights } from '@melto/services/light/viewingLights';
 import { makeMachineKey } from '@melto/services/people/machineKeys';
 import { makePerson } from '@melto/services/people/people';
 import { claimHouse } from '@melto/services/people/signIn';
+import { createFeed, setFeedRun } from '@melto/services/press/feeds';
+import { createRun } from '@melto/services/press/runs';
+import { USUAL_SETTINGS } from '@melto/core/press/runSettings';
 import { keepProfile } from '@melto/services/profile/keptProfiles';
 import { named } from '@melto/services/testing/named';
 import { byDeviceValues, heronOn, readWedge, TICKS } from '@melto/services/testing/heron';
@@ -53,6 +56,8 @@ const TABLES: Readonly<Record<string, string>> = {
   lights: 'viewing_light',
   'colour-lists': 'colour_list',
   'paper-trials': 'paper_trial',
+  runs: 'press_run',
+  feeds: 'feed',
 };
 const FIELDS: Readonly<Record<string, string>> = {
   conditionId: 'conditions',
@@ -69,6 +74,8 @@ const FIELDS: Readonly<Record<string, string>> = {
   stockIds: 'stocks',
   listId: 'colour-lists',
   resultId: 'results',
+  runId: 'runs',
+  fromRunId: 'runs',
 };
 
 /** A file for routes that take one: most ask whose it is before they look into it. */
@@ -141,6 +148,13 @@ async function fillHouse(): Promise<void> {
   );
   await takeLights(services, 'ours.csv', Buffer.from(csvLight()));
   await takeColourList(services, { name: 'Ours' }, { name: 'ours.csv', text: 'name,L,a,b\nred,50,60,30' });
+  const [{ id: aimSetId }] = await aimSets(services);
+  const { id: runId } = await createRun(services, {
+    ...{ conditionId, aimSetId, jobNumber: '1', title: 'Ours', customer: '', side: '', quantity: 1 },
+    ...{ inks: ['K', 'C', 'M', 'Y'], zones: 12, zoneMm: 32, patchMm: 5, settings: USUAL_SETTINGS },
+  });
+  const feed = await createFeed(services, { name: 'Ours', kind: 'sensor', byItself: false });
+  await setFeedRun(services, feed.id, { runId, byItself: false });
   const wren = named((await conditionChoices(services)).devices, 'Wren');
   await beginPaperTrial(services, {
     ...{ name: 'Ours', deviceId: wren.id, inkSet: wren.inkSet, mode: 'fine', patches: 200, paper: 'a3' },

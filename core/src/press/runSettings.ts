@@ -59,6 +59,12 @@ export interface RunSettings {
   readonly densities: Readonly<Record<string, number>>;
 }
 
+/** What a run begins with where nothing else is known. */
+export const USUAL_SETTINGS: RunSettings = {
+  ...{ guide: 'colour', formula: 'ΔE00', status: 'E', mode: 'M1', settle: 150, densities: {} },
+  tolerances: USUAL_TOLERANCES['ΔE00'],
+};
+
 export const RUN_STATUSES = DENSITY_STATUSES;
 
 /** The tolerance of a patch, in units of the run's formula; tints and lines go by tone, not by this. */

@@ -105,8 +105,8 @@ export async function markOkSheet(
     if (open > 0)
       throw new Problem(
         'not-ready',
-        `${open} patches of this sheet are open.`,
-        'Read them first.',
+        `${open} ${open === 1 ? 'patch of this sheet is' : 'patches of this sheet are'} open.`,
+        'Read what is missing first.',
         'impression',
       );
     const { plan } = run;

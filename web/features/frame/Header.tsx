@@ -88,6 +88,12 @@ function Crumbs({ path, onSwitch }: { path: string; onSwitch: () => void }) {
       {path === '/gamut' && <b>Gamut</b>}
       {path === '/proof' && <b>Soft proof</b>}
       {path === '/runs' && <b>Runs</b>}
+      {path.startsWith('/runs/') && (
+        <>
+          {row !== undefined && <i>/</i>}
+          <Link href="/runs">Runs</Link>
+        </>
+      )}
       {path === '/where' && <b>Where should this job go?</b>}
     </nav>
   );

@@ -75,6 +75,7 @@ export function AnalysisSurface({
           size="small"
           label="Phase"
           value={phase ?? ''}
+          slotProps={{ select: { displayEmpty: true }, inputLabel: { shrink: true } }}
           sx={{ width: 170 }}
           onChange={(event) => go({ phase: event.target.value })}
         >
@@ -102,9 +103,11 @@ export function AnalysisSurface({
                   </th>
                 ))}
                 <th className="num">all</th>
-                <th className="num">may be</th>
+                <th className="num" title="Where the share lies with 95 % certainty, at so many values">
+                  95 % interval
+                </th>
                 <th className="num">mean</th>
-                <th className="num">95 %</th>
+                <th className="num">95th</th>
                 <th className="num">largest</th>
                 <th className="num">limit</th>
                 <th className="num" title="Capability to the nearer limit, with its 95 % interval">

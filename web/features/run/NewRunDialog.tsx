@@ -12,7 +12,8 @@ import { CREATE_RUN } from '@/endpoints/runs';
 import { send } from '@/ui/api';
 import { FormDialog } from '@/ui/FormDialog';
 import { isWhole } from '@/ui/numberOf';
-import { RunSettingsFields, settingsOf, typedSettings, USUAL_SETTINGS } from './RunSettingsFields';
+import { RunSettingsFields, settingsOf, typedSettings } from './RunSettingsFields';
+import { USUAL_SETTINGS } from '@melto/core/press/runSettings';
 
 const ZONES = '12';
 

@@ -15,7 +15,11 @@ export function OkSheetDialog({ run: { id, strips }, onClose }: { run: RunView; 
       title="OK sheet"
       act="Mark it"
       ready={open === 0}
-      problem={open > 0 ? `${open} patches of this sheet are open: read them first.` : undefined}
+      problem={
+        open > 0
+          ? `${open} ${open === 1 ? 'patch of this sheet is' : 'patches of this sheet are'} open: read what is missing first.`
+          : undefined
+      }
       onSubmit={async () => {
         await send(MARK_OK_SHEET, { params: { id }, body: { impression, lock } });
         onClose();

@@ -1,5 +1,11 @@
 import { MenuItem, TextField } from '@mui/material';
-import { GUIDES, RUN_FORMULAS, RUN_STATUSES, USUAL_TOLERANCES } from '@melto/core/press/runSettings';
+import {
+  GUIDES,
+  RUN_FORMULAS,
+  RUN_STATUSES,
+  USUAL_SETTINGS,
+  USUAL_TOLERANCES,
+} from '@melto/core/press/runSettings';
 import type { RunSettings, RunTolerances } from '@melto/core/press/runSettings';
 
 /** Settings of a run as they are typed. */
@@ -130,9 +136,3 @@ export function RunSettingsFields({
     </>
   );
 }
-
-/** What a run begins with where nothing else is known. */
-export const USUAL_SETTINGS: RunSettings = {
-  ...{ guide: 'colour', formula: 'ΔE00', status: 'E', mode: 'M1', settle: 150, densities: {} },
-  tolerances: USUAL_TOLERANCES['ΔE00'],
-};

@@ -59,5 +59,5 @@ export function patchWords({ zone, words, quantity, value, limit, lab, density }
 function spoken(patches: readonly PatchView[]): string {
   const outside = patches.filter((patch) => patch.outside);
   if (outside.length === 0) return 'The colour bar: all patches that were read are within tolerance';
-  return `The colour bar: ${outside.length} patches outside. ${outside.slice(0, 12).map(patchWords).join('; ')}`;
+  return `The colour bar: ${outside.length} ${outside.length === 1 ? 'patch' : 'patches'} outside. ${outside.slice(0, 12).map(patchWords).join('; ')}`;
 }

@@ -22,10 +22,9 @@ export function moveReason(
   const figure = guide === 'density' ? `density off by ${worst.toFixed(2)}` : `ΔE ${worst.toFixed(1)}`;
   const limit = guide === 'density' ? tolerance.toFixed(2) : tolerance.toFixed(1);
   if (word === 'read') return 'Nothing of this ink was read yet.';
-  if (word === 'wait') return 'The keys were moved: sheets from that impression on tell what came of it.';
-  const worstZone = `worst zone ${figure} of ${limit}`;
-  if (unreachable.length > 0)
-    return `${worstZone}; ${zones(unreachable.length)} that no density brings within`;
+  if (word === 'wait') return 'Sheets from there on tell what came of the move.';
+  const worstZone = `worst ${figure} of ${limit}`;
+  if (unreachable.length > 0) return `${worstZone}; no density mends ${zones(unreachable.length)}`;
   if (word === 'leave')
     return worst > tolerance ? `${worstZone}: outside by less than the reading is sure of` : worstZone;
   return `${worstZone}; ${zones(outside.length)} outside, by ${sheets} ${sheets === 1 ? 'sheet' : 'sheets'}`;
