@@ -76,6 +76,18 @@ export async function melto(argv: readonly string[]): Promise<number> {
     .requiredOption('--out <file>')
     .action(async (options) => (await import('./simulateRead.ts')).simulateRead(options));
 
+  simulate
+    .command('press')
+    .description('a simulated sensor over a simulated press, which delivers to a feed of a server')
+    .option('--server <address>', 'of Melto', 'http://127.0.0.1:3400')
+    .option('--key <secret>', 'key for machines of an operator, or MELTO_KEY')
+    .requiredOption('--feed <number>', 'the feed that it delivers to; it reads the run that this points at')
+    .option('--every <seconds>', 'between two sheets', '1')
+    .option('--step <impressions>', 'between two sheets', '60')
+    .option('--sheets <number>', 'after which it ends; it goes on without')
+    .option('--state <file>', 'remembers how far it came, for when it is started again')
+    .action(async (options) => (await import('./simulatePress.ts')).simulatePress(options));
+
   const curves = program.command('curves').description('tone curves of ink devices');
   const curvesCommand = (name: string): Command =>
     json(curves.command(name))

@@ -2,6 +2,8 @@ import { randomUUID } from 'node:crypto';
 import { composeServices } from '@melto/services/composition';
 import { beatRunner, purgeJobs, purgeKeys, removeRunner } from '@melto/services/kernel/jobQueue';
 import { keepCopies } from '@melto/services/house/copies';
+import { readFeedFolders } from '@melto/services/press/feedFolders';
+import type { SeenFiles } from '@melto/services/press/feedFolders';
 import { Lane } from './lane.ts';
 import { workThread } from './workThread.ts';
 
@@ -35,6 +37,9 @@ let tidiedMs = 0;
 /** Where copies of the house are kept; none where it is switched off. */
 const copies = process.env['MELTO_COPIES'];
 let copying = false;
+/** Files of feeds that were looked at. */
+const seen: SeenFiles = new Map();
+let looking = false;
 await Promise.all([...lanes.map((lane) => lane.run(say)), beat()]);
 await removeRunner(context.database, id).catch(say);
 await context.database.close();
@@ -45,6 +50,7 @@ async function beat(): Promise<void> {
     try {
       const nowMs = Date.now();
       await beatRunner(context.database, id, startedMs, nowMs);
+      void look();
       if (nowMs - tidiedMs > TIDY_MS) {
         tidiedMs = nowMs;
         await purgeKeys(context.database, nowMs - KEYS_KEPT_MS);
@@ -55,6 +61,19 @@ async function beat(): Promise<void> {
       say(error);
     }
     await new Promise((resolve) => setTimeout(resolve, BEAT_MS));
+  }
+}
+
+/** Looks through the folders of feeds beside the beat. */
+async function look(): Promise<void> {
+  if (looking) return;
+  looking = true;
+  try {
+    await readFeedFolders(context, seen);
+  } catch (error) {
+    say(error);
+  } finally {
+    looking = false;
   }
 }
 

@@ -1,3 +1,6 @@
+import { mkdtemp, rm, writeFile } from 'node:fs/promises';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { USUAL_SETTINGS, USUAL_TOLERANCES } from '@melto/core/press/runSettings';
 import type { IncomingSheet } from '@melto/core/press/incomingSheet';
@@ -5,6 +8,7 @@ import { aimSets, registerPublishedAims } from '../src/conformity/aimSets.ts';
 import { runAnalysis, outsideReadings } from '../src/press/analysis.ts';
 import { changeSettings, markOkSheet, noteMoves, setPhase } from '../src/press/atThePress.ts';
 import { barFile } from '../src/press/barFile.ts';
+import { counterOf, readFeedFolders } from '../src/press/feedFolders.ts';
 import { createFeed, deliver, feeds, removeFeed, setFeedRun, takeWaiting } from '../src/press/feeds.ts';
 import { createRun, editionsOf, runOf, runs } from '../src/press/runs.ts';
 import type { NewRun } from '../src/press/runs.ts';
@@ -227,16 +231,7 @@ describe('at the press', () => {
     const scan = await scanOf(id, 300);
     const { plan } = await runOf(services, id);
     const rows = [...scan.patches].reverse();
-    const file = [
-      'CGATS.17',
-      'MEASUREMENT_CONDITION "M1"',
-      `NUMBER_OF_FIELDS 37\nBEGIN_DATA_FORMAT\nSAMPLE_ID ${Array.from({ length: 36 }, (_, i) => `SPECTRAL_NM${380 + 10 * i}`).join(' ')}\nEND_DATA_FORMAT`,
-      `NUMBER_OF_SETS ${rows.length}\nBEGIN_DATA`,
-      ...rows.map(
-        ({ spectrum = [] }, i) => `${i + 1} ${spectrum.map((value) => value.toFixed(6)).join(' ')}`,
-      ),
-      'END_DATA',
-    ].join('\n');
+    const file = cgatsOf({ ...scan, patches: rows });
     const taken = await takeSheetFile(services, id, file, { impression: 300 });
     expect(taken).toMatchObject({ turned: true, surplus: 0, open: plan.bar.patches.length - rows.length });
     const view = await runView(services, id);
@@ -331,4 +326,64 @@ describe('a feed', () => {
     await removeFeed(services, feedId, false);
     expect((await feeds(services)).map(({ name }) => name)).toContain('By hand');
   });
+
+  it('looks through a folder for whole files, takes each once, and says what it cannot take', async () => {
+    const folder = await mkdtemp(join(tmpdir(), 'melto-feed-'));
+    const { id } = await createRun(services, asked());
+    const { id: feedId } = await createFeed(services, {
+      name: 'Folder',
+      kind: 'folder',
+      folder,
+      byItself: true,
+    });
+    const put = (name: string, text: string): Promise<void> => writeFile(join(folder, name), text);
+    const seen = new Map<string, string>();
+    const look = (aheadMs = 5000): Promise<number> => readFeedFolders(services, seen, Date.now() + aheadMs);
+    const trouble = async (): Promise<string | null | undefined> =>
+      (await feeds(services)).find((feed) => feed.id === feedId)?.trouble;
+    await put('bar-000200.txt', cgatsOf(await scanOf(id, 200)));
+    // It reads no run yet, then the file is still being written.
+    expect(await look()).toBe(0);
+    await setFeedRun(services, feedId, { runId: id, byItself: true });
+    expect(await look(0)).toBe(0);
+    expect(await look()).toBe(1);
+    expect(await look()).toBe(0);
+    expect((await runView(services, id)).strips.map(({ impression }) => impression)).toEqual([200]);
+    // The same bytes again: nothing new, also for a runner that was started again.
+    await put('copy of bar-000200.txt', cgatsOf(await scanOf(id, 200)));
+    expect(await look()).toBe(0);
+    expect(await readFeedFolders(services, new Map(), Date.now() + 5000)).toBe(0);
+    await put('bar.txt', cgatsOf(await scanOf(id, 300)));
+    await put('bar-000300.txt', 'no measurements');
+    await put('notes.md', 'no file of measurements by its name');
+    expect(await look()).toBe(0);
+    expect(await trouble()).toContain('bar.txt: the name does not end with the counter');
+    await rm(join(folder, 'bar.txt'));
+    await put('bar-000300.txt', cgatsOf(await scanOf(id, 300)));
+    expect(await look()).toBe(1);
+    expect(await trouble()).toBeNull();
+    await rm(folder, { recursive: true });
+    await look();
+    expect(await trouble()).toContain('There is no folder');
+    expect([
+      counterOf('bar-001250.txt'),
+      counterOf('1250'),
+      counterOf('a.b.7.csv'),
+      counterOf('bar.txt'),
+    ]).toEqual([1250, 1250, 7, undefined]);
+  });
 });
+
+/** A scan as a file of measurements. */
+function cgatsOf({ patches }: IncomingSheet): string {
+  return [
+    'CGATS.17',
+    'MEASUREMENT_CONDITION "M1"',
+    `NUMBER_OF_FIELDS 37\nBEGIN_DATA_FORMAT\nSAMPLE_ID ${Array.from({ length: 36 }, (_, i) => `SPECTRAL_NM${380 + 10 * i}`).join(' ')}\nEND_DATA_FORMAT`,
+    `NUMBER_OF_SETS ${patches.length}\nBEGIN_DATA`,
+    ...patches.map(
+      ({ spectrum = [] }, i) => `${i + 1} ${spectrum.map((value) => value.toFixed(6)).join(' ')}`,
+    ),
+    'END_DATA',
+  ].join('\n');
+}

@@ -46,11 +46,14 @@ CREATE TABLE feed (
   by_itself TINYINT NOT NULL,
   last_ms BIGINT NULL,
   trouble VARCHAR(400) NULL,
+  author_id BIGINT UNSIGNED NOT NULL,
   made_ms BIGINT NOT NULL,
   removed_ms BIGINT NULL,
+  KEY feed_kind (kind, id),
   KEY feed_house (house_id, id),
   CONSTRAINT feed_of_house FOREIGN KEY (house_id) REFERENCES house (id),
-  CONSTRAINT feed_of_run FOREIGN KEY (run_id) REFERENCES press_run (id)
+  CONSTRAINT feed_of_run FOREIGN KEY (run_id) REFERENCES press_run (id),
+  CONSTRAINT feed_author FOREIGN KEY (author_id) REFERENCES person (id)
 ) ENGINE=InnoDB;
 
 -- What was delivered, as it came: kept until a person or the run itself takes it in, and known again when it comes twice.

@@ -36,6 +36,23 @@ export async function listFeeds(sql: Sql): Promise<FeedRow[]> {
   return rows.map(rowOf);
 }
 
+/** Folders of all houses that are looked through, with who acts there. */
+export async function listFolderFeeds(
+  sql: Sql,
+): Promise<
+  {
+    readonly id: number;
+    readonly house: number;
+    readonly person: number;
+    readonly folder: string;
+    readonly runId: number | null;
+  }[]
+> {
+  return sql.rows(
+    "SELECT id, house_id AS house, author_id AS person, folder, run_id AS runId FROM feed WHERE kind = 'folder' AND removed_ms IS NULL ORDER BY id LIMIT 500",
+  );
+}
+
 /** @param lock keeps others out until the transaction ends. */
 export async function findFeed(sql: Sql, id: number, lock = false): Promise<FeedRow | undefined> {
   if (lock) await sql.rows('SELECT id FROM feed WHERE id = ? AND house_id = ? FOR UPDATE', [id, sql.house]);
@@ -51,8 +68,8 @@ export async function insertFeed(
   feed: Pick<FeedRow, 'name' | 'kind' | 'folder' | 'byItself'> & { readonly madeMs: number },
 ): Promise<number> {
   const { id } = await sql.change(
-    'INSERT INTO feed (house_id, name, kind, folder, by_itself, made_ms) VALUES (?, ?, ?, ?, ?, ?)',
-    [sql.house, feed.name, feed.kind, feed.folder, feed.byItself, feed.madeMs],
+    'INSERT INTO feed (house_id, name, kind, folder, by_itself, author_id, made_ms) VALUES (?, ?, ?, ?, ?, ?, ?)',
+    [sql.house, feed.name, feed.kind, feed.folder, feed.byItself, sql.person, feed.madeMs],
   );
   return id;
 }

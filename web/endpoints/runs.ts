@@ -7,6 +7,7 @@ import { GUIDES, PHASES, RUN_FORMULAS, RUN_STATUSES } from '@melto/core/press/ru
 import type { RunSettings } from '@melto/core/press/runSettings';
 import type { AnalysisView } from '@melto/services/press/analysis';
 import { SCOPES } from '@melto/services/press/scopes';
+import type { UnderSensor } from '@melto/services/simulated/pressHand';
 import type { Delivered, FeedRow } from '@melto/services/press/feeds';
 import { FEED_KINDS } from '@melto/services/press/feedKinds';
 import type { RunRow } from '@melto/services/press/runs';
@@ -267,6 +268,14 @@ export const DELIVER = makes({
   byItself: true,
   body: Type.Unsafe<IncomingSheet & { readonly key: string }>(strict({ key: word(80), ...SHEET })),
   answer: answers<Delivered>(Type.Object({ state: Type.String() })),
+});
+
+export const FEED_UNDER = reads({
+  path: '/api/feeds/{id}/under',
+  says: 'What lies under a simulated sensor: the press of the run that it reads, and the moves that were made',
+  who: 'operator',
+  params: IN_PATH,
+  answer: answers<UnderSensor>(Type.Object({ runId: Type.Integer(), simulated: Type.String() })),
 });
 
 export const FEED_RUN = sets({

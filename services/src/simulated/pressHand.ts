@@ -1,6 +1,9 @@
+import type { ColourBar } from '@melto/core/press/colourBar';
+import { findFeed } from '@melto/store/feeds';
 import { listMoves } from '@melto/store/pressRuns';
+import type { MoveRow } from '@melto/store/pressRuns';
 import type { Context } from '../kernel/context.ts';
-import { Problem } from '../kernel/problem.ts';
+import { notFound, Problem } from '../kernel/problem.ts';
 import { runOf } from '../press/runs.ts';
 import { takeSheet } from '../press/sheets.ts';
 import type { SheetTaken } from '../press/sheets.ts';
@@ -21,4 +24,26 @@ export async function pullSheet(context: Context, runId: number, impression: num
     runId,
     context.press.read({ simulated, bar, moves, impression, mode: settings.mode }),
   );
+}
+
+/** What a simulated sensor needs to know of the press that it stands over. */
+export interface UnderSensor {
+  readonly runId: number;
+  readonly simulated: string;
+  readonly bar: ColourBar;
+  readonly mode: 'M0' | 'M1' | 'M2' | 'M3';
+  readonly moves: readonly Pick<MoveRow, 'unit' | 'impression' | 'changes'>[];
+  readonly lastImpression: number | null;
+}
+
+/** The simulated press that a feed reads. */
+export async function underSensor(context: Context, feedId: number): Promise<UnderSensor> {
+  const feed = await findFeed(context.database, feedId);
+  if (feed === undefined) throw notFound(`feed ${feedId}`);
+  const run = feed.runId === null ? undefined : await runOf(context, feed.runId);
+  if (run === undefined || run.simulated === null || context.press === undefined)
+    throw new Problem('not-ready', 'This feed reads no simulated press.', 'Point it at a run on one.');
+  const { id: runId, simulated, plan, settings, lastImpression } = run;
+  const moves = await listMoves(context.database, runId);
+  return { runId, simulated, bar: plan.bar, mode: settings.mode, moves, lastImpression };
 }
