@@ -22,6 +22,7 @@ const all = [
   'brightener',
   'reach',
   'eye',
+  'press',
   'speed',
 ] as const;
 for (const name of all) {
@@ -29,6 +30,7 @@ for (const name of all) {
   if (name === 'accuracy') await (await import('./accuracy.ts')).accuracy();
   if (name === 'brightener') (await import('./brightener.ts')).brightener();
   if (name === 'eye') (await import('./eye.ts')).eye();
+  if (name === 'press') (await import('./press.ts')).press();
   if (name === 'reach') (await import('./reach.ts')).reach();
   if (name === 'faults') {
     const { faults, rampFaults } = await import('./faults.ts');

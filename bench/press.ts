@@ -98,19 +98,22 @@ function follow(seed: number, stock: SimulatedRun['stock'], unevenStart: number,
 }
 
 const sum = (values: readonly number[]): number => values.reduce((total, value) => total + value, 0);
-for (const [name, from] of [
-  ['tried on', 1],
-  ['unseen', 1001],
-] as const)
-  for (const stock of ['lantern-gloss-150', 'fenland-smooth-120'] as const) {
-    const told = Array.from({ length: 20 }, (_, i) => follow(from + i, stock, 0.12, 8));
-    const within = (most: number): number => told.filter(({ sheets }) => sheets <= most).length;
-    const moves = sum(told.map((one) => one.moves));
-    const quiet = Array.from({ length: 100 }, (_, i) => follow(from + 100 + i, stock, 0.03, 1));
-    console.log(
-      `${name}, ${stock}: all zones within tolerance at sheet 3 ${within(3)}, 4 ${within(4)}, 5 ${within(5)} of 20 (${told.map(({ sheets }) => sheets).join(' ')});`,
-      `wrong way ${sum(told.map((one) => one.wrong))} of ${moves} moves;`,
-      `within tolerance and yet moved: ${sum(told.map((one) => one.chased))} of ${sum(told.map((one) => one.quiet))} sheets of these runs,`,
-      `${sum(quiet.map((one) => one.chased))} of ${sum(quiet.map((one) => one.quiet))} first sheets of even presses`,
-    );
-  }
+/** Make-readies from random starts, and presses that are to be left alone. */
+export function press(): void {
+  for (const [name, from] of [
+    ['tried on', 1],
+    ['unseen', 1001],
+  ] as const)
+    for (const stock of ['lantern-gloss-150', 'fenland-smooth-120'] as const) {
+      const told = Array.from({ length: 20 }, (_, i) => follow(from + i, stock, 0.12, 8));
+      const within = (most: number): number => told.filter(({ sheets }) => sheets <= most).length;
+      const moves = sum(told.map((one) => one.moves));
+      const quiet = Array.from({ length: 100 }, (_, i) => follow(from + 100 + i, stock, 0.03, 1));
+      console.log(
+        `${name}, ${stock}: all zones within tolerance at sheet 3 ${within(3)}, 4 ${within(4)}, 5 ${within(5)} of 20 (${told.map(({ sheets }) => sheets).join(' ')});`,
+        `wrong way ${sum(told.map((one) => one.wrong))} of ${moves} moves;`,
+        `within tolerance and yet moved: ${sum(told.map((one) => one.chased))} of ${sum(told.map((one) => one.quiet))} sheets of these runs,`,
+        `${sum(quiet.map((one) => one.chased))} of ${sum(quiet.map((one) => one.quiet))} first sheets of even presses`,
+      );
+    }
+}

@@ -16,7 +16,7 @@ export async function post<T>(request: APIRequestContext, path: string, data: un
   return (await response.json()) as T;
 }
 
-const get = async <T>(request: APIRequestContext, path: string): Promise<T> =>
+export const get = async <T>(request: APIRequestContext, path: string): Promise<T> =>
   (await (await request.get(path)).json()) as T;
 
 /** The simulated strip reader, known to the house; its id. */

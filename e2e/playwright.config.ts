@@ -51,6 +51,12 @@ export default defineConfig({
       dependencies: ['way'],
       use: { baseURL: address('studio') },
     },
+    {
+      name: 'run',
+      testMatch: 'atThePress.spec.ts',
+      dependencies: ['way'],
+      use: { baseURL: address('studio') },
+    },
     { name: 'press', testMatch: 'pressToKnownState.spec.ts', use: { baseURL: address('press') } },
     {
       name: 'prove',

@@ -10,11 +10,11 @@ shot '/readings/1?patch=200' "$out/reading.png"
 shot /conditions/1/profile "$out/profile.png"
 shot /conditions/7/conformity "$out/conformity.png"
 shot /conditions/6/watch "$out/watch.png"
-shot "/library/lights?light=own-1" "$out/lights.png"
+shot /runs/2 "$out/run.png"
+shot /runs/1/analysis "$out/run-analysis.png"
 shot /conditions/6/evenness "$out/evenness.png"
 shot /conditions/6/study "$out/study.png" wait 'role=combobox[name="Light"]' 'role=option[name="Gallery track"]' 'role=button[name="Field 9"]' 'role=button[name="Field 9"]'
 shot /conditions/6/profile "$out/press-profile.png"
-shot /conditions/6/limits "$out/limits.png"
 shot /conditions/6/curves "$out/curves.png"
 shot /conditions/6/balance "$out/balance.png"
 shot /conditions/6/profile/build "$out/build-profile.png" wait
