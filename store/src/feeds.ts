@@ -1,5 +1,5 @@
 import type { Sql } from './database.ts';
-import type { FeedKind } from './feedKinds.ts';
+import type { FeedKind } from '@melto/core/press/feedKinds';
 import { isDuplicate } from './database.ts';
 import { updateFound } from './updateFound.ts';
 
@@ -37,9 +37,7 @@ export async function listFeeds(sql: Sql): Promise<FeedRow[]> {
 }
 
 /** Folders of all houses that are looked through, with who acts there. */
-export async function listFolderFeeds(
-  sql: Sql,
-): Promise<
+export async function listFolderFeeds(sql: Sql): Promise<
   {
     readonly id: number;
     readonly house: number;

@@ -2,7 +2,7 @@ import type { BarReading } from '@melto/core/press/barReading';
 import type { Phase } from '@melto/core/press/runSettings';
 import type { SpectralGrid } from '@melto/core/spectral/spectralGrid';
 import type { Sql } from './database.ts';
-import { decodeValues, encodeValues } from './valueBlock.ts';
+import { decodeValues, encodeValues, floatsOf } from './valueBlock.ts';
 
 /** X, Y, Z and four densities of a patch. */
 const MEASURED = 7;
@@ -127,13 +127,5 @@ export async function listSheetFigures(
      WHERE house_id = ? AND run_id IN (${runIds.map(() => '?').join(', ')}) ${phase === undefined ? '' : 'AND phase = ?'} ORDER BY run_id, impression`,
     [sql.house, ...runIds, ...(phase === undefined ? [] : [phase])],
   );
-  return rows.map(({ block, ...row }) => ({ ...row, figures: floats(block) }));
-}
-
-/** The block as it lies in memory, copied where it does not begin on a border of four bytes. */
-function floats(block: Buffer): Float32Array {
-  const { buffer, byteOffset, byteLength } = block;
-  return byteOffset % 4 === 0
-    ? new Float32Array(buffer, byteOffset, byteLength >> 2)
-    : new Float32Array(buffer.slice(byteOffset, byteOffset + byteLength));
+  return rows.map(({ block, ...row }) => ({ ...row, figures: floatsOf(block) }));
 }

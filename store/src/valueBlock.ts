@@ -6,7 +6,15 @@ export function encodeValues(values: Float64Array): Buffer {
 }
 
 export function decodeValues(block: Buffer): Float64Array {
-  return Float64Array.from({ length: block.length >> 2 }, (_, i) => block.readFloatLE(i * 4));
+  return Float64Array.from(floatsOf(block));
+}
+
+/** The block as it lies in memory, copied where it does not begin on a border of four bytes. */
+export function floatsOf(block: Buffer): Float32Array {
+  const { buffer, byteOffset, byteLength } = block;
+  return byteOffset % 4 === 0
+    ? new Float32Array(buffer, byteOffset, byteLength >> 2)
+    : new Float32Array(buffer.slice(byteOffset, byteOffset + (byteLength & ~3)));
 }
 
 /** Numbers as they are, float64, little-endian: what is gone on from must not lose a bit. */

@@ -3,7 +3,7 @@ import type { Context } from '@melto/services/kernel/context';
 import { log } from './log';
 
 /** A sheet is to be seen within 300 ms of its arrival: asking takes a few of them, drawing some tens. */
-const POLL_MS = 120;
+const POLL_MS = 60;
 
 interface Watched {
   readonly context: Context;

@@ -1,5 +1,5 @@
 import type { Lab } from '../colour/lab.ts';
-import { atThickness } from './thicknessLine.ts';
+import { thicknessOf } from './thicknessLine.ts';
 import type { ThicknessLine } from './thicknessLine.ts';
 
 /** How far the search goes from the density that was read. */
@@ -36,7 +36,8 @@ export function bestDensity(
   difference: ColourDifference,
   tolerance: number,
 ): BestDensity {
-  const at = (change: number): number => difference(aim, labOf(atThickness(line, solid, change)));
+  const light = thicknessOf(line, solid);
+  const at = (change: number): number => difference(aim, labOf(light(change)));
   const steps = Math.round(REACH / STEP);
   let least = 0;
   let best = Infinity;

@@ -47,15 +47,21 @@ function logs(light: ArrayLike<number>): Float64Array {
   return Float64Array.from(light, (value) => -Math.log10(Math.max(LEAST, value)));
 }
 
-/** The light of a solid as it would be with its density changed by `change`. */
-export function atThickness(
+/**
+ * The light of a solid as it would be with its density changed, into one buffer that is used again.
+ * @returns for a change of density the light, valid until the next call.
+ */
+export function thicknessOf(
   { slopes, paper }: ThicknessLine,
   solid: ArrayLike<number>,
-  change: number,
-): Float64Array {
-  return slopes.map((slope, band) => {
-    const now = -Math.log10(Math.max(LEAST, solid[band]));
-    // Ink taken off leaves the bare stock at most.
-    return 10 ** -Math.max(Math.min(now, paper[band]), now + slope * change);
-  });
+): (change: number) => Float64Array {
+  const now = logs(solid);
+  // Ink taken off leaves the bare stock at most.
+  const floor = paper.map((bare, band) => Math.min(now[band], bare));
+  const out = new Float64Array(slopes.length);
+  return (change) => {
+    for (let band = 0; band < out.length; band++)
+      out[band] = Math.exp(-Math.LN10 * Math.max(floor[band], now[band] + slopes[band] * change));
+    return out;
+  };
 }

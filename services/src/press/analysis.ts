@@ -12,7 +12,7 @@ import type { RunRow, RunWithPlan } from '@melto/store/pressRuns';
 import { findSheet, listSheetFigures, listSheetValues } from '@melto/store/pressSheets';
 import type { Context } from '../kernel/context.ts';
 import { runOf } from './runs.ts';
-import type { Scope } from './scopes.ts';
+import type { Scope } from '@melto/core/press/scopes';
 
 export interface AnalysisAsked {
   readonly scope: Scope;
@@ -47,12 +47,17 @@ export async function runAnalysis(
   const ids = await runsOf(context, run, asked.scope);
   const sheets = await listSheetFigures(context.database, ids, asked.phase);
   const { units, bar } = run.plan;
-  const { plan, settings, simulated, ...row } = run;
   return {
-    ...analyseRun(bar, units, settings, sheets),
-    ...{ run: row, zones: bar.zones, runs: ids.length },
+    ...analyseRun(bar, units, run.settings, sheets),
+    ...{ run: rowOf(run), zones: bar.zones, runs: ids.length },
     variation: await okVariation(context, run),
   };
+}
+
+/** A run without what only the service needs. */
+function rowOf(run: RunWithPlan): RunRow {
+  const { plan: _plan, settings: _settings, simulated: _simulated, ...row } = run;
+  return row;
 }
 
 async function runsOf({ database }: Context, run: RunWithPlan, scope: Scope): Promise<number[]> {

@@ -12,7 +12,7 @@ import {
   setFeedRemoved,
   settleDelivery,
 } from '@melto/store/feeds';
-import type { FeedKind } from '@melto/store/feedKinds';
+import type { FeedKind } from '@melto/core/press/feedKinds';
 import type { FeedRow } from '@melto/store/feeds';
 import { unitOfWork } from '../kernel/context.ts';
 import type { Context } from '../kernel/context.ts';

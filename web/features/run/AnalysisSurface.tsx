@@ -7,7 +7,7 @@ import { useState } from 'react';
 import type { Share } from '@melto/core/press/capability';
 import type { Phase } from '@melto/core/press/runSettings';
 import type { AnalysisView } from '@melto/services/press/analysis';
-import type { Scope } from '@melto/services/press/scopes';
+import type { Scope } from '@melto/core/press/scopes';
 import { RUN_OUTSIDE } from '@/endpoints/runs';
 import { ask } from '@/ui/api';
 import { Link } from '@/ui/Link';

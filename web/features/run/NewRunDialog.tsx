@@ -106,13 +106,9 @@ export function NewRunDialog({
       </div>
       <div className="row">
         {field('customer', 'Customer')}
-        {field('side', 'Side', { sx: { width: 130 }, placeholder: 'front' })}
-        {field('quantity', 'Quantity', { sx: { width: 130 }, error: !quantityRight })}
-        {field('repeatMm', 'Repeat, mm', {
-          sx: { width: 130 },
-          error: !repeatRight,
-          helperText: 'of a web press',
-        })}
+        {field('side', 'Side', { sx: { flex: 'none', width: 90 } })}
+        {field('quantity', 'Quantity', { sx: { flex: 'none', width: 100 }, error: !quantityRight })}
+        {field('repeatMm', 'Repeat, mm', { sx: { flex: 'none', width: 124 }, error: !repeatRight })}
       </div>
       <div className="row">
         <TextField

@@ -1,6 +1,6 @@
 import { PHASES } from '@melto/core/press/runSettings';
 import { runAnalysis } from '@melto/services/press/analysis';
-import { SCOPES } from '@melto/services/press/scopes';
+import { SCOPES } from '@melto/core/press/scopes';
 import { AnalysisSurface } from '@/features/run/AnalysisSurface';
 import { orNotFound } from '@/server/conditionPage';
 import { pageContext } from '@/server/pageContext';

@@ -1,1 +1,0 @@
-export { FEED_KINDS } from '@melto/store/feedKinds';
