@@ -14,7 +14,8 @@ export interface Issue {
 }
 
 export type Result<T> =
-  { readonly ok: true; readonly value: T } | { readonly ok: false; readonly issues: readonly Issue[] };
+  | { readonly ok: true; readonly value: T }
+  | { readonly ok: false; readonly issues: readonly Issue[] };
 
 export function success<T>(value: T): Result<T> {
   return { ok: true, value };

@@ -5,7 +5,13 @@ import { LAST_ID, pageOf } from './page.ts';
 import type { Page, PageAsked } from './page.ts';
 
 export type ChartPurpose =
-  'profile' | 'short-check' | 'ramps' | 'near-neutral' | 'evenness' | 'wedge' | 'job';
+  | 'profile'
+  | 'short-check'
+  | 'ramps'
+  | 'near-neutral'
+  | 'evenness'
+  | 'wedge'
+  | 'job';
 /** Which of a purpose's charts it is: the wedges, and what a profiling chart adds to. */
 export type ChartKind = 'proof' | 'near-neutral' | 'watch' | 'own' | 'first' | 'second' | 'refinement';
 

@@ -1,6 +1,13 @@
 /** A state by shape, tone and word together. */
 export type Status =
-  'conforms' | 'near' | 'does-not-conform' | 'stale' | 'due' | 'none' | 'current' | 'not-judged';
+  | 'conforms'
+  | 'near'
+  | 'does-not-conform'
+  | 'stale'
+  | 'due'
+  | 'none'
+  | 'current'
+  | 'not-judged';
 
 export const STATUS_WORD: Readonly<Record<Status, string>> = {
   conforms: 'conforms',

@@ -74,9 +74,11 @@ function whiteBaseOf(name: string, value: string): ToldConditions['whiteBase'] {
 function backingOf(name: string, value: string): ToldConditions['backing'] {
   const words = /BACKING/.test(name)
     ? value
-    : (/backing\s*[=:]\s*\w+/i.exec(value) ??
+    : (
+        /backing\s*[=:]\s*\w+/i.exec(value) ??
         /\b(black|white|self)[ -]backing\b/i.exec(value) ??
-        /backing\s+\w+/i.exec(value) ?? [''])[0];
+        /backing\s+\w+/i.exec(value) ?? ['']
+      )[0];
   if (/black|\bBB\b/i.test(words)) return 'black';
   return /white|\bWB\b|self/i.test(words) ? 'white' : undefined;
 }

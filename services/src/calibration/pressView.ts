@@ -86,7 +86,8 @@ export interface PressView<L extends PressLink> {
     readonly detail: PressLinks[L]['detail'];
   } | null;
   readonly reached:
-    (PressLinks[L]['reached'] & { readonly verdict: string; readonly readingId: number }) | null;
+    | (PressLinks[L]['reached'] & { readonly verdict: string; readonly readingId: number })
+    | null;
   /** Complete readings of the link's chart that stand, newest first. */
   readonly readings: readonly ReadingOfCondition[];
   /** Charts that were made for it, newest first, with where each stands. */

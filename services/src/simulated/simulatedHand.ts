@@ -18,7 +18,8 @@ export interface SimulatedPass extends Pick<PassInput, 'attempt' | 'strip' | 'av
 }
 
 export type SimulatedAnswer =
-  PassAnswer | { readonly ok: false; readonly reason: string; readonly words: string };
+  | PassAnswer
+  | { readonly ok: false; readonly reason: string; readonly words: string };
 
 /** Reads a strip with a simulated instrument in this process, as the sample house and the tests do without a desk. */
 export async function readStrip(

@@ -3,7 +3,8 @@ import type { OwnPatch } from '@melto/services/wedges/printWedge';
 import { numberOf } from '@/ui/numberOf';
 
 export type ParsedPatches =
-  { readonly ok: true; readonly patches: OwnPatch[] } | { readonly ok: false; readonly words: string };
+  | { readonly ok: true; readonly patches: OwnPatch[] }
+  | { readonly ok: false; readonly words: string };
 
 /** Lines of four per cents and a name; says which line is wrong and why. */
 export function parseOwnPatches(text: string): ParsedPatches {

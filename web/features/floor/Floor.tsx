@@ -174,7 +174,7 @@ function FindField({ value, onFind }: { value: string; onFind: (words: string) =
       onFind(text.trim());
     }, FIND_AFTER_MS);
     return () => clearTimeout(wait);
-    // eslint-disable-next-line react-hooks/exhaustive-deps -- only what is typed begins a search
+    // oxlint-disable-next-line react/exhaustive-deps -- only what is typed begins a search
   }, [text]);
   return (
     <TextField

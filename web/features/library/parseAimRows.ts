@@ -2,7 +2,8 @@ import type { AimByHand } from '@melto/services/conformity/newAimSet';
 import { numberOf } from '@/ui/numberOf';
 
 export type ParsedAims =
-  { readonly ok: true; readonly rows: AimByHand[] } | { readonly ok: false; readonly words: string };
+  | { readonly ok: true; readonly rows: AimByHand[] }
+  | { readonly ok: false; readonly words: string };
 
 const MOST = 400;
 

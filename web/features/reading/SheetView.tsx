@@ -73,7 +73,7 @@ export function SheetView({
           ))}
         </g>
       )),
-    // eslint-disable-next-line react-hooks/exhaustive-deps -- how a patch is filled follows from these
+    // oxlint-disable-next-line react/exhaustive-deps -- how a patch is filled follows from these
     [strips, byRow, recolour, differences],
   );
   let mark: { x: number; y: number } | undefined;

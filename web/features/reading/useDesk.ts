@@ -162,7 +162,7 @@ export function useDesk(initial: DeskState) {
     if (client === undefined || resumed.current || keptPass(code) === undefined) return;
     resumed.current = true;
     void resume();
-    // eslint-disable-next-line react-hooks/exhaustive-deps -- once, when there is a bridge to ask
+    // oxlint-disable-next-line react/exhaustive-deps -- once, when there is a bridge to ask
   }, [client, code]);
 
   // A reader that moves the page by itself, and one that waits for the hand, go on without a key.
@@ -174,7 +174,7 @@ export function useDesk(initial: DeskState) {
     if (ahead === undefined || busy || !there) return;
     setAhead(undefined);
     if (ahead === 'next' ? unasked : waits) void pass();
-    // eslint-disable-next-line react-hooks/exhaustive-deps -- a pass begins where the desk says so, as it stands then
+    // oxlint-disable-next-line react/exhaustive-deps -- a pass begins where the desk says so, as it stands then
   }, [ahead, busy, there]);
 
   const { cancel } = passing;

@@ -21,7 +21,8 @@ const rows = (colours: readonly NamedColour[]): Float64Array =>
 
 /** What a list comes to on one device, or why it is not known. */
 export type PlacedOn = { readonly key: string } & (
-  { readonly placed: PlacedList } | { readonly problem: string }
+  | { readonly placed: PlacedList }
+  | { readonly problem: string }
 );
 
 /** Lays a list on one device after the other; what is there is shown, while the rest is worked out. */

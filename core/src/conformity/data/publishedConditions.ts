@@ -5,7 +5,7 @@ import type { PublishedCondition } from '../publishedCondition.ts';
  * Y from Z) of nine published offset characterisations, from the data files of the Debian package icc-profiles-free.
  * They predate the M modes: unpolarised, backing as their headers say.
  */
-// prettier-ignore
+// oxfmt-ignore
 export const PUBLISHED_CONDITIONS: readonly PublishedCondition[] = [
   {
     key: 'fogra39l', name: 'FOGRA39L', origin: 'Offset printing, according to ISO 12647-2:2004/Amd 1, OFCOM, paper type 1 or 2 = coated art, 115 g/m2, tone value increase curves A (CMY) and B (K)', patches: 1617,

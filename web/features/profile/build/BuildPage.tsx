@@ -76,7 +76,7 @@ export function BuildPage({
         (pixels) => pictures.takePictures([pixels]),
         () => setPictureName('no picture'),
       );
-    // eslint-disable-next-line react-hooks/exhaustive-deps -- the picture is taken once a fit, not with every change
+    // oxlint-disable-next-line react/exhaustive-deps -- the picture is taken once a fit, not with every change
   }, [fitted]);
   const chooseBlack = (next: BlackAmount): void => {
     setBlack(next);

@@ -50,7 +50,7 @@ export function SeparationCosts({
       left = true;
       clearTimeout(timer);
     };
-    // eslint-disable-next-line react-hooks/exhaustive-deps -- the worker's way in is another function at each turn
+    // oxlint-disable-next-line react/exhaustive-deps -- the worker's way in is another function at each turn
   }, [wish, variation, pictures]);
   if (found === undefined) return null;
   const [own, ...others] = found;
