@@ -34,8 +34,8 @@ test('a run goes from its make-ready by a feed and moves to an OK sheet, product
   // Begun in the interface, as it stands in the palette.
   await page.goto('/');
   await page.keyboard.press('Control+k');
-  await page.getByPlaceholder(/./).last().fill('Runs');
-  await page.keyboard.press('Enter');
+  await page.getByRole('combobox', { name: 'Find or do' }).fill('Runs');
+  await page.getByRole('option', { name: /jobs on the press/ }).click();
   await expect(page.getByRole('heading', { name: 'Runs' })).toBeVisible();
   await page.getByRole('button', { name: 'New run' }).click();
   await page.getByLabel('Job number').fill('26-0500');

@@ -49,6 +49,19 @@ describe('search-and-do', () => {
     expect(close).toHaveBeenCalledOnce();
   });
 
+  it('goes nowhere that was found for other words while the answer is on its way', async () => {
+    const close = vi.fn();
+    fakeServer({
+      'GET /api/search': ({ path }: Sent) => (path.endsWith('q=') ? FOUND : new Promise(() => {})),
+    });
+    const { user } = show(<Palette mode="all" onClose={close} />);
+    await screen.findByText('HRN-0004-1');
+    await user.type(screen.getByRole('combobox'), 'Runs');
+    expect(chosen()).toContain('jobs on the press');
+    await user.keyboard('{Enter}');
+    expect(navigation.went).toEqual(['/runs']);
+  });
+
   it('offers acts beside what was found', async () => {
     const { user } = open();
     await user.type(screen.getByRole('combobox'), 'tolerance');

@@ -110,7 +110,7 @@ function PaletteBody({ conditionsOnly, onClose }: { conditionsOnly: boolean; onC
   const router = useRouter();
   const [text, setText] = useState('');
   const [at, setAt] = useState(0);
-  const { data } = useQuery({
+  const { data, isPlaceholderData } = useQuery({
     queryKey: ['search', text],
     queryFn: () => ask(SEARCH, { query: { q: text } }),
     placeholderData: (before) => before,
@@ -124,7 +124,11 @@ function PaletteBody({ conditionsOnly, onClose }: { conditionsOnly: boolean; onC
         .filter(({ title }) => title.toLowerCase().includes(words))
         .filter(({ calls }) => calls === undefined || mayCall(role, calls))
         .map((action) => ({ ...action, kind: 'action' }));
-  const found = (data ?? []).filter(({ kind }) => !conditionsOnly || kind === 'condition');
+  // What was found for other words stays while the answer is on its way, as far as it fits: Enter goes nowhere else.
+  const fits = ({ title, detail }: Act): boolean => `${title} ${detail}`.toLowerCase().includes(words);
+  const found = (data ?? [])
+    .filter(({ kind }) => !conditionsOnly || kind === 'condition')
+    .filter((row) => !isPlaceholderData || fits(row));
   const rows: readonly (Act & { readonly kind: string })[] = [...found, ...actions];
   const go = ({ href, act }: Act): void => {
     onClose();
