@@ -10,6 +10,7 @@ import { changeSettings, markOkSheet, noteMoves, setPhase } from '../src/press/a
 import { barFile } from '../src/press/barFile.ts';
 import { counterOf, readFeedFolders } from '../src/press/feedFolders.ts';
 import { createFeed, deliver, feeds, removeFeed, setFeedRun, takeWaiting } from '../src/press/feeds.ts';
+import { runReport } from '../src/press/runReport.ts';
 import { createRun, editionsOf, runOf, runs } from '../src/press/runs.ts';
 import type { NewRun } from '../src/press/runs.ts';
 import { runView } from '../src/press/runView.ts';
@@ -183,6 +184,19 @@ describe('at the press', () => {
     );
     const outside = await outsideReadings(services, id, { key: row?.key ?? '' });
     expect(outside).toHaveLength((row?.share?.of ?? 0) - (row?.share?.within ?? 0));
+    const page = Buffer.from(
+      (await runReport(services, id, { scope: 'run', format: 'html' })).content,
+    ).toString();
+    for (const words of [
+      'Keeps to its OK sheet',
+      'Saltmarsh Seeds',
+      'Osprey / Lantern Gloss 150',
+      'K solid, ΔE',
+    ])
+      expect(page).toContain(words);
+    const pdf = await runReport(services, id, { scope: 'job', phase: 'production', format: 'pdf' });
+    expect(Buffer.from(pdf.content.subarray(0, 5)).toString()).toBe('%PDF-');
+    expect(pdf.name).toBe('run_4711_Seed_catalogue.pdf');
     await setPhase(services, id, { phase: 'finished' });
     expect(await said(pullSheet(services, id, 5000))).toContain('finished');
     expect(
@@ -208,6 +222,10 @@ describe('at the press', () => {
       tone: 60,
       paper: 60,
     };
+    const bare = Buffer.from(
+      (await runReport(services, id, { scope: 'run', format: 'html' })).content,
+    ).toString();
+    expect(bare).toContain('No OK sheet was marked');
     await changeSettings(services, id, { ...USUAL_SETTINGS, tolerances: wide });
     expect(before).toBeGreaterThan(0);
     expect((await runView(services, id)).strips[0].outside).toBe(0);

@@ -115,6 +115,11 @@ export interface SheetFigures extends SheetRow {
   readonly figures: Float32Array;
 }
 
+/** Reads of a run what an analysis needs, and nothing else. @param phased asks for one phase, after the runs. */
+export const FIGURES_OF_RUNS = (runs: number, phased: boolean): string =>
+  `SELECT ${COLUMNS}, run_id AS runId, figures AS block FROM press_sheet
+   WHERE house_id = ? AND run_id IN (${new Array<string>(runs).fill('?').join(', ')})${phased ? ' AND phase = ?' : ''} ORDER BY run_id, impression`;
+
 /** Figures of all sheets of some runs, by run and impression, in one of the phases where one is told. */
 export async function listSheetFigures(
   sql: Sql,
@@ -123,8 +128,7 @@ export async function listSheetFigures(
 ): Promise<SheetFigures[]> {
   if (runIds.length === 0) return [];
   const rows = await sql.rows<SheetRow & { readonly runId: number; readonly block: Buffer }>(
-    `SELECT ${COLUMNS}, run_id AS runId, figures AS block FROM press_sheet
-     WHERE house_id = ? AND run_id IN (${runIds.map(() => '?').join(', ')}) ${phase === undefined ? '' : 'AND phase = ?'} ORDER BY run_id, impression`,
+    FIGURES_OF_RUNS(runIds.length, phase !== undefined),
     [sql.house, ...runIds, ...(phase === undefined ? [] : [phase])],
   );
   return rows.map(({ block, ...row }) => ({ ...row, figures: floatsOf(block) }));

@@ -232,6 +232,18 @@ export const RUN_OUTSIDE = reads({
   >(Type.Array(Type.Object({ impression: Type.Integer() }))),
 });
 
+export const RUN_REPORT = reads({
+  path: '/api/runs/{id}/report',
+  says: 'The analysis of a run as a page (html) or PDF',
+  who: 'viewer',
+  params: IN_PATH,
+  query: strict({
+    format: Type.Optional(oneOf(['html', 'pdf'] as const)),
+    scope: Type.Optional(oneOf(SCOPES)),
+    phase: Type.Optional(oneOf(PHASES)),
+  }),
+});
+
 export const BAR_PDF = reads({
   path: '/api/runs/{id}/bar-file',
   says: 'The colour bar of a run as a PDF, to be put on the plates',

@@ -1,6 +1,6 @@
 'use client';
 
-import { MenuItem, TextField } from '@mui/material';
+import { Button, MenuItem, TextField } from '@mui/material';
 import { useQuery } from '@tanstack/react-query';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
@@ -8,8 +8,8 @@ import type { Share } from '@melto/core/press/capability';
 import type { Phase } from '@melto/core/press/runSettings';
 import type { AnalysisView } from '@melto/services/press/analysis';
 import type { Scope } from '@melto/core/press/scopes';
-import { RUN_OUTSIDE } from '@/endpoints/runs';
-import { ask } from '@/ui/api';
+import { RUN_OUTSIDE, RUN_REPORT } from '@/endpoints/runs';
+import { addressOf, ask } from '@/ui/api';
 import { Link } from '@/ui/Link';
 import { StatusMark } from '@/ui/StatusMark';
 import { OverTime } from './OverTime';
@@ -83,6 +83,15 @@ export function AnalysisSurface({
           <MenuItem value="make-ready">make-ready</MenuItem>
           <MenuItem value="production">production</MenuItem>
         </TextField>
+        {(['html', 'pdf'] as const).map((format) => (
+          <Button
+            key={format}
+            href={addressOf(RUN_REPORT, { params: { id: run.id }, query: { scope, phase, format } })}
+            target={format === 'html' ? '_blank' : undefined}
+          >
+            {format === 'html' ? 'Report' : 'PDF'}
+          </Button>
+        ))}
       </div>
       {sheetShare === undefined || patchShare === undefined ? (
         <p className="quiet">No sheet was read in this phase yet.</p>
