@@ -14,7 +14,7 @@ import { processUnit } from '@melto/core/press/pressUnit';
 import { runAdvice } from '@melto/core/press/runAdvice';
 import type { RunPlan } from '@melto/core/press/runAdvice';
 import { analyseRun, outsideOf } from '@melto/core/press/runAnalysis';
-import { USUAL_TOLERANCES } from '@melto/core/press/runSettings';
+import { USUAL_SETTINGS } from '@melto/core/press/runSettings';
 import { thicknessLine } from '@melto/core/press/thicknessLine';
 import { unwrap } from '@melto/core/result';
 import { readPressSheet } from '@melto/simulator/pressRun';
@@ -49,10 +49,7 @@ const PLAN: RunPlan = {
     lab: Float64Array.from(BAR.patches.flatMap((_, at) => [...spectrumLab(GRID, rowOf(MEAN, at))])),
     tone: new Float64Array(BAR.patches.length).fill(NaN),
   },
-  settings: {
-    ...{ guide: 'colour', formula: 'ΔE00', status: 'E', mode: 'M1', settle: 150, densities: {} },
-    tolerances: USUAL_TOLERANCES['ΔE00'],
-  },
+  settings: USUAL_SETTINGS,
 };
 const DENSITY = createStatusDensity(GRID, 'E');
 
@@ -231,6 +228,28 @@ describe('advice for a run', () => {
     expect(far?.advice.changes[5]).toBeGreaterThan(0.08);
     // Inks that no density is told for are left as they are.
     expect(guided(own + 0.12).find(({ unit }) => unit === 3)?.advice.word).toBe('leave');
+  });
+
+  it('counts densities from the paper or from none, and moves alike', () => {
+    const sheet = sheetOf({ ...RUN, unevenStart: 0.1 }, 100);
+    const [overPaper, absolute] = (['paper', 'absolute'] as const).map((white) =>
+      runAdvice({ ...PLAN, settings: { ...PLAN.settings, white } }, [sheet], []),
+    );
+    const [bare] = patchesOf(BAR, 'paper');
+    for (const line of overPaper.lines) {
+      const same = absolute.lines.find(({ unit }) => unit === line.unit);
+      const filter = ['red', 'green', 'blue', 'visual'].indexOf(UNITS[line.unit].filter);
+      const paper = sheet.reading.density[4 * bare + filter];
+      const apart = (same?.zones[3].density ?? NaN) - line.zones[3].density;
+      // Two papers lie on the bar: their mean is the base.
+      expect(Math.abs(apart - paper)).toBeLessThan(0.01);
+      expect(same?.advice.word).toBe(line.advice.word);
+      line.advice.changes.forEach((change, zone) =>
+        expect(same?.advice.changes[zone]).toBeCloseTo(change, 3),
+      );
+    }
+    const solid = patchesOf(BAR, 'solid', 1)[0];
+    expect(absolute.figures?.density[solid]).toBe(sheet.reading.density[4 * solid]);
   });
 
   it('tells what density cannot mend, by what it comes from', () => {

@@ -17,6 +17,7 @@ import type { PrintInput } from '@melto/services/charts/printChart';
 import { buildProfile } from '@melto/services/profile/buildProfile';
 import { versionsOf } from '@melto/services/ledger/versions';
 import { readingsOf } from '@melto/services/reading/readingView';
+import type { SampleSize } from './sampleSize.ts';
 import { conditionFor } from './conditionFor.ts';
 import { readSheet, readWithoutUv } from './readSheet.ts';
 import { calibrateTile } from '@melto/services/simulated/simulatedHand';
@@ -118,16 +119,22 @@ const STORIES: readonly PressStory[] = [
 /** Loads the presses through the use cases of the interface; a step that was done before is not done again. */
 export async function loadPressHouse(
   context: Context,
+  size: SampleSize,
   onProgress: (fraction: number, words: string) => void,
 ): Promise<void> {
   for (const [index, story] of STORIES.entries()) {
     const words = `Sample house: ${story.device}, ${story.stock}`;
     onProgress(index / STORIES.length, words);
-    await tell(context, story, (share) => onProgress((index + share) / STORIES.length, words));
+    await tell(context, story, size, (share) => onProgress((index + share) / STORIES.length, words));
   }
 }
 
-async function tell(context: Context, story: PressStory, onShare: (share: number) => void): Promise<void> {
+async function tell(
+  context: Context,
+  story: PressStory,
+  size: SampleSize,
+  onShare: (share: number) => void,
+): Promise<void> {
   const random = createRandom(story.seed);
   const at = (hours: number): Context => ({
     ...context,
@@ -145,9 +152,9 @@ async function tell(context: Context, story: PressStory, onShare: (share: number
     // Five hours a step: prints rest before they are read.
     const hours = 5 * index;
     done[step.does]++;
-    if (step.does === 'sheet') await sheet(at, hours, id, step, done.sheet);
+    if (step.does === 'sheet') await sheet(at, hours, id, step, done.sheet, size);
     else if ((await versionsOf(context, id, step.does)).length < done[step.does])
-      await result(at(hours + 3), id, step.does);
+      await result(at(hours + 3), id, step.does, size);
     onShare((index + 1) / story.steps.length);
   }
 }
@@ -158,6 +165,7 @@ async function sheet(
   conditionId: number,
   step: Extract<Step, { does: 'sheet' }>,
   number: number,
+  { patches }: SampleSize,
 ): Promise<void> {
   const printing = at(hours);
   const codes = new Set(
@@ -166,7 +174,10 @@ async function sheet(
   if (codes.size < number) {
     const { id } =
       step.kind === 'profile'
-        ? await createChart(printing, conditionId, { patches: PROFILE_PATCHES, paper: 'a4' })
+        ? await createChart(printing, conditionId, {
+            patches: Math.min(PROFILE_PATCHES, patches),
+            paper: 'a4',
+          })
         : await createPressChart(printing, conditionId, {
             kind: step.kind,
             paper: 'a4',
@@ -197,6 +208,7 @@ async function result(
   context: Context,
   conditionId: number,
   link: Exclude<Step['does'], 'sheet'>,
+  { tableSize }: SampleSize,
 ): Promise<void> {
   const chart = CHARTS[link];
   const [newest] = (await readingsOf(context, conditionId)).rows.filter(
@@ -225,7 +237,7 @@ async function result(
           choices: {
             readingId: newest.id,
             version: 4,
-            tableSize: 'normal',
+            tableSize,
             namePattern: '{device}_{stock}_{mode}_{date}',
             separation: { black: 'medium', totalInk: 3 },
           },

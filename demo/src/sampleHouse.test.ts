@@ -10,6 +10,7 @@ import { standingOf } from '@melto/services/overview/standing';
 import { openTestServices } from '@melto/services/testing/testServices';
 import type { TestServices } from '@melto/services/testing/testServices';
 import { loadSampleHouse } from './sampleHouse.ts';
+import { THIN } from './sampleSize.ts';
 
 let services: TestServices;
 beforeAll(async () => {
@@ -27,7 +28,7 @@ describe('sample house', () => {
     'has a condition in each state and says how far its loading is',
     async () => {
       const fractions: number[] = [];
-      await loadSampleHouse(services, (fraction) => fractions.push(fraction));
+      await loadSampleHouse(services, (fraction) => fractions.push(fraction), THIN);
       for (let i = 1; i < fractions.length; i++)
         expect(fractions[i]).toBeGreaterThanOrEqual(fractions[i - 1]);
       expect(fractions.at(-1)).toBe(1);
@@ -87,7 +88,7 @@ describe('sample house', () => {
         );
       const database = (sql: string): Promise<unknown[]> => services.database.rows(sql);
       const before = await count();
-      await loadSampleHouse(services, () => {});
+      await loadSampleHouse(services, () => {}, THIN);
       expect(await count()).toEqual(before);
     },
     LOADING_MS,

@@ -17,6 +17,8 @@ import { tellFacts, tellPeople } from './knownFacts.ts';
 import { keepHouseColours } from './houseColours.ts';
 import { measureLights } from './measuredLights.ts';
 import { comparePapers } from './paperTrial.ts';
+import { WHOLE } from './sampleSize.ts';
+import type { SampleSize } from './sampleSize.ts';
 import { loadPressHouse } from './pressHouse.ts';
 import { runThePress } from './pressRuns.ts';
 import { loadProvenHouse } from './provenHouse.ts';
@@ -94,16 +96,24 @@ const STORIES: readonly Story[] = [
  * Loads the sample house through the same use cases that the interface calls. Each step looks whether it was done
  * before, so that a job that was stopped goes on where it was.
  */
-export async function loadSampleHouse(context: Context, onProgress: Progress): Promise<void> {
+export async function loadSampleHouse(
+  context: Context,
+  onProgress: Progress,
+  size: SampleSize = WHOLE,
+): Promise<void> {
   for (const story of STORIES) await conditionOfStory(context, story);
   onProgress(0, 'Sample house: papers compared');
   await comparePapers(context);
   for (const [index, story] of STORIES.entries()) {
     const words = `Sample house: ${story.stock}, ${story.mode}`;
     onProgress((0.6 * index) / STORIES.length, words);
-    await tell(context, story, (share) => onProgress((0.6 * (index + share)) / STORIES.length, words));
+    const sized =
+      story.upTo === 'profile' || story.upTo === 'checked'
+        ? { ...story, patches: Math.min(story.patches, size.patches) }
+        : story;
+    await tell(context, sized, size, (share) => onProgress((0.6 * (index + share)) / STORIES.length, words));
   }
-  await loadPressHouse(context, (fraction, words) => onProgress(0.6 + 0.2 * fraction, words));
+  await loadPressHouse(context, size, (fraction, words) => onProgress(0.6 + 0.2 * fraction, words));
   await loadProvenHouse(context, (fraction, words) => onProgress(0.8 + 0.2 * fraction, words));
   await tellFacts(context);
   await tellPeople(context);
@@ -122,7 +132,12 @@ function conditionOfStory(context: Context, story: Story): Promise<number> {
   return conditionFor(begun, { ...story, device: DEVICE }, points);
 }
 
-async function tell(context: Context, story: Story, onShare: (share: number) => void): Promise<void> {
+async function tell(
+  context: Context,
+  story: Story,
+  { tableSize }: SampleSize,
+  onShare: (share: number) => void,
+): Promise<void> {
   const random = createRandom(story.seed);
   const then = (agoDays: number): Context => ({
     ...context,
@@ -158,7 +173,7 @@ async function tell(context: Context, story: Story, onShare: (share: number) => 
     const choices = {
       readingId: complete.id,
       version: 4,
-      tableSize: 'normal',
+      tableSize,
       namePattern: '{device}_{stock}_{mode}_{date}',
     } as const;
     const store = await buildProfile(reading, { conditionId: id, choices }, (fraction) =>

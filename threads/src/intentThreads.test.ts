@@ -50,8 +50,13 @@ const threads = (cores?: number) => {
 describe('intents that are worked out side by side', () => {
   it.each([
     ['plain', {}],
-    ['with colours that matter', { anchors: Float64Array.of(60, 20, 10, 40, -20, 5) }],
-    ['with pure black', { separation: { ...separationOf('medium', 3), pureBlack: true } }],
+    [
+      'with colours that matter and pure black',
+      {
+        anchors: Float64Array.of(60, 20, 10, 40, -20, 5),
+        separation: { ...separationOf('medium', 3), pureBlack: true },
+      },
+    ],
   ])('make the same profile to the last byte, %s', async (_, more) => {
     const { work, end } = threads(2);
     const told: number[] = [];

@@ -3,7 +3,7 @@ import { BAR_ZONES, PATCH_MM, ZONE_MM } from '@melto/core/press/colourBar';
 import { MOST_BAR_PATCHES } from '@melto/core/press/incomingSheet';
 import type { IncomingSheet } from '@melto/core/press/incomingSheet';
 import { MOST_UNITS } from '@melto/core/press/pressUnit';
-import { GUIDES, PHASES, RUN_FORMULAS, RUN_STATUSES } from '@melto/core/press/runSettings';
+import { GUIDES, PHASES, RUN_FORMULAS, RUN_STATUSES, WHITE_BASES } from '@melto/core/press/runSettings';
 import type { RunSettings } from '@melto/core/press/runSettings';
 import type { AnalysisView } from '@melto/services/press/analysis';
 import { SCOPES } from '@melto/core/press/scopes';
@@ -33,6 +33,7 @@ const SETTINGS = Type.Unsafe<RunSettings>(
     guide: oneOf(GUIDES),
     formula: oneOf(RUN_FORMULAS),
     status: oneOf(RUN_STATUSES),
+    white: oneOf(WHITE_BASES),
     mode: MODE,
     settle: Type.Integer({ minimum: 0, maximum: 5000 }),
     tolerances: TOLERANCES,

@@ -9,6 +9,7 @@ import type { BarReading } from './barReading.ts';
 import type { ColourBar } from './colourBar.ts';
 import { FILTERS, isProcessUnit } from './pressUnit.ts';
 import type { PressUnit } from './pressUnit.ts';
+import type { WhiteBase } from './runSettings.ts';
 
 /** What a bar is judged by. */
 export interface BarAims {
@@ -22,7 +23,7 @@ export interface BarAims {
 export interface BarFigures {
   /** Colour difference to the aim. */
   readonly deltaE: Float64Array;
-  /** Density of solids and tints through their ink's filter, over paper. */
+  /** Density of solids and tints through their ink's filter, from the white base that was asked for. */
   readonly density: Float64Array;
   /**
    * What else is told of a patch by its kind: tone value minus its aim of tints, in per cent; ΔCh of greys; trapping of
@@ -46,6 +47,7 @@ export function barFigures(
   aims: BarAims,
   white: Xyz,
   difference: ColourDifference,
+  base: WhiteBase = 'paper',
 ): BarFigures {
   const { patches } = bar;
   const count = patches.length;
@@ -73,12 +75,14 @@ export function barFigures(
       if (under >= 0 && upon >= 0) other[patch] = (100 * (through(patch) - through(under))) / through(upon);
     }
     if (kind !== 'solid' && kind !== 'tint') return;
-    density[patch] = over(patch, unit);
+    const overPaper = over(patch, unit);
+    density[patch] =
+      base === 'paper' ? overPaper : reading.density[4 * patch + FILTERS.indexOf(units[unit].filter)];
     if (kind === 'solid') return;
     const solid = solidOf(unit, zone);
     if (solid < 0) return;
     other[patch] = 100 * (toneOf(units[unit], reading, patch, solid, paper) - aims.tone[patch]);
-    if (tones[unit] === THREE_QUARTER) contrast[patch] = 1 - density[patch] / over(solid, unit);
+    if (tones[unit] === THREE_QUARTER) contrast[patch] = 1 - overPaper / over(solid, unit);
   });
   slur(bar, units, reading, paper, other);
   return { deltaE, density, other, contrast, spread: midtoneSpread(bar, units, other) };

@@ -43,7 +43,7 @@ export interface RunMove extends UnitMove {
 
 /** One zone of a unit on the newest sheet that has it. */
 export interface ZoneState {
-  /** Density over paper; NaN where the solid was never read. */
+  /** Density from the white base; NaN where the solid was never read. */
   readonly density: number;
   readonly deltaE: number;
   /** Best density and what it brings. */
@@ -91,7 +91,10 @@ export function runAdvice(plan: RunPlan, sheets: readonly RunSheet[], moves: rea
   );
   if (newest === undefined) return { lines, figures: undefined, lab: undefined, beyond: [] };
   const difference = differenceOf[settings.formula];
-  const figures = barFigures(bar, units, newest.reading, aims, WHITE_D50_MEASURED, difference);
+  const figures = barFigures(
+    ...([bar, units, newest.reading, aims, WHITE_D50_MEASURED, difference] as const),
+    settings.white,
+  );
   const lab = measuredLabRows(newest.reading.xyz);
   const { paper, tone, overprints, solids: most } = settings.tolerances;
   const solids = lines.map(({ zones, advice }) => ({
@@ -121,7 +124,7 @@ function unitLine(
   const tolerance =
     settings.guide === 'density' ? settings.tolerances.density : solidTolerance(settings, ink);
   const densities = sheets.map(({ impression, reading }) => {
-    const paper = paperDensity(bar, reading, channel);
+    const paper = settings.white === 'paper' ? paperDensity(bar, reading, channel) : 0;
     return {
       impression,
       density: Float64Array.from(places, (patch) => reading.density[4 * patch + channel] - paper),

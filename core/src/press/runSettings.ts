@@ -13,6 +13,10 @@ export type Guide = (typeof GUIDES)[number];
 export const RUN_FORMULAS = ['ΔE00', 'ΔE*ab'] as const;
 export type RunFormula = (typeof RUN_FORMULAS)[number];
 
+export const WHITE_BASES = ['paper', 'absolute'] as const;
+/** What densities are counted from: the paper, or a perfect reflector. */
+export type WhiteBase = (typeof WHITE_BASES)[number];
+
 export const PHASES = ['make-ready', 'production', 'finished'] as const;
 export type Phase = (typeof PHASES)[number];
 
@@ -51,17 +55,19 @@ export interface RunSettings {
   readonly guide: Guide;
   readonly formula: RunFormula;
   readonly status: DensityStatus;
+  readonly white: WhiteBase;
   readonly mode: 'M0' | 'M1' | 'M2' | 'M3';
   /** Impressions after which a change of keys has arrived. */
   readonly settle: number;
   readonly tolerances: RunTolerances;
-  /** Densities over paper that are wanted where density is the guide, by ink. */
+  /** Densities from the white base that are wanted where density is the guide, by ink. */
   readonly densities: Readonly<Record<string, number>>;
 }
 
 /** What a run begins with where nothing else is known. */
 export const USUAL_SETTINGS: RunSettings = {
-  ...{ guide: 'colour', formula: 'ΔE00', status: 'E', mode: 'M1', settle: 150, densities: {} },
+  ...{ guide: 'colour', formula: 'ΔE00', status: 'E', white: 'paper', mode: 'M1', settle: 150 },
+  densities: {},
   tolerances: USUAL_TOLERANCES['ΔE00'],
 };
 

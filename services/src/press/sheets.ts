@@ -77,13 +77,10 @@ export function judgedSheet(
   reading: BarReading,
 ): Pick<SheetToStore, 'reading' | 'figures' | 'outside' | 'judged' | 'spread'> {
   const { units, bar, aims } = run.plan;
+  const { formula, white } = run.settings;
   const figures = barFigures(
-    bar,
-    units,
-    reading,
-    aims,
-    WHITE_D50_MEASURED,
-    differenceOf[run.settings.formula],
+    ...([bar, units, reading, aims, WHITE_D50_MEASURED, differenceOf[formula]] as const),
+    white,
   );
   const { judged, outside } = barVerdict(patchMeasures(bar, units, run.settings), figures);
   const spread = Number.isFinite(figures.spread) ? figures.spread : null;

@@ -3,6 +3,7 @@ import {
   GUIDES,
   RUN_FORMULAS,
   RUN_STATUSES,
+  WHITE_BASES,
   USUAL_SETTINGS,
   USUAL_TOLERANCES,
 } from '@melto/core/press/runSettings';
@@ -101,6 +102,7 @@ export function RunSettingsFields({
           }),
         )}
         {select('Density status', typed.status, RUN_STATUSES, (status) => set({ status }))}
+        {select('Density from', typed.white, WHITE_BASES, (white) => set({ white }))}
         {select('Mode', typed.mode, ['M0', 'M1', 'M2', 'M3'] as const, (mode) => set({ mode }))}
         <TextField
           label="Settles in"
@@ -116,7 +118,7 @@ export function RunSettingsFields({
               key={ink}
               label={`Density of ${ink}`}
               value={typed.densities[ink] ?? ''}
-              helperText="over paper"
+              helperText={typed.white === 'paper' ? 'over paper' : 'absolute'}
               onChange={(event) => set({ densities: { ...typed.densities, [ink]: event.target.value } })}
             />
           ))}
