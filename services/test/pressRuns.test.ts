@@ -184,11 +184,13 @@ describe('at the press', () => {
     );
     const outside = await outsideReadings(services, id, { key: row?.key ?? '' });
     expect(outside).toHaveLength((row?.share?.of ?? 0) - (row?.share?.within ?? 0));
+    // This OK sheet was taken before the moves.
+    expect(analysis.variation.some(({ kept }) => !kept)).toBe(true);
     const page = Buffer.from(
       (await runReport(services, id, { scope: 'run', format: 'html' })).content,
     ).toString();
     for (const words of [
-      'Keeps to its OK sheet',
+      'Varies from its OK sheet',
       'Saltmarsh Seeds',
       'Osprey / Lantern Gloss 150',
       'K solid, ΔE',
