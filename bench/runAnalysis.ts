@@ -6,6 +6,7 @@ import { conditionChoices, createCondition } from '@melto/services/house/newCond
 import { runAnalysis } from '@melto/services/press/analysis';
 import { createRun, runOf } from '@melto/services/press/runs';
 import { openTestServices } from '@melto/services/testing/testServices';
+import { listSheetFigures } from '@melto/store/pressSheets';
 import { encodeValues } from '@melto/store/valueBlock';
 
 const services = await openTestServices('melto_run_analysis');
@@ -35,7 +36,10 @@ for (let at = 0; at < sheets; at += 100)
       );
     }
   });
-for (let round = 0; round < 5; round++) {
+for (let round = 0; round < 4; round++) {
+  const asked = performance.now();
+  const read = await listSheetFigures(services.database, [id], undefined);
+  console.log(`read ${(performance.now() - asked).toFixed(0)} ms of ${read.length} sheets`);
   const begun = performance.now();
   const { values } = await runAnalysis(services, id, { scope: 'run' });
   console.log(

@@ -7,6 +7,7 @@ import { spectrumLab } from '@melto/core/spectral/spectrumLab';
 import { GRID_380_730_10 } from '@melto/core/spectral/spectralGrid';
 import { bestDensity } from '@melto/core/press/bestDensity';
 import { completedBy, openPatches } from '@melto/core/press/barReading';
+import { capability } from '@melto/core/press/capability';
 import { designBar, patchesOf } from '@melto/core/press/colourBar';
 import { readIncoming } from '@melto/core/press/incomingSheet';
 import type { IncomingSheet } from '@melto/core/press/incomingSheet';
@@ -311,6 +312,21 @@ describe('the analysis of a run', () => {
     expect(at(undefined)).toHaveLength(1);
     expect(at(0)).toEqual([]);
     expect(outsideOf(BAR, UNITS, PLAN.settings, sheets, { key: 'none', zone: 1 }, 10)).toEqual([]);
+  });
+
+  it('tells capability as from all values at once', () => {
+    const many = Array.from({ length: 30 }, (_, sheet) => ({
+      impression: sheet,
+      figures: Float64Array.from({ length: 3 * BAR.patches.length }, (_, i) => Math.sin(i + 7 * sheet) + 1.5),
+    }));
+    const { rows } = analyseRun(BAR, UNITS, PLAN.settings, many);
+    const yellow = patchesOf(BAR, 'tint', 3);
+    const values = many.flatMap(({ figures }) => yellow.map((patch) => figures[3 * patch + 2]));
+    const told = rows.find(({ key }) => key === 'tint Y')?.capability;
+    const expected = capability(values, [-4, 4]);
+    expect(told?.count).toBe(values.length);
+    expect(told?.cpk).toBeCloseTo(expected?.cpk ?? NaN, 9);
+    expect(told?.low).toBeCloseTo(expected?.low ?? NaN, 9);
   });
 
   it('of no sheet says nothing', () => {

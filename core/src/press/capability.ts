@@ -45,23 +45,28 @@ export function capability(
   limits: readonly [number | undefined, number | undefined],
 ): Capability | undefined {
   const known = Array.from(values).filter((value) => Number.isFinite(value));
-  const [lower, upper] = limits;
-  if (known.length < LEAST_FOR_CAPABILITY || (lower === undefined && upper === undefined)) return undefined;
-  const middle = mean(known);
-  const deviation = standardDeviation(known);
+  return capabilityOf(
+    { count: known.length, mean: mean(known), deviation: standardDeviation(known) },
+    limits,
+  );
+}
+
+/** The same from the moments of the values. */
+export function capabilityOf(
+  { count, mean: middle, deviation }: Pick<Capability, 'count' | 'mean' | 'deviation'>,
+  [lower, upper]: readonly [number | undefined, number | undefined],
+): Capability | undefined {
+  if (count < LEAST_FOR_CAPABILITY || (lower === undefined && upper === undefined)) return undefined;
   if (!(deviation > 0)) return undefined;
   const nearest = Math.min(
     lower === undefined ? Infinity : middle - lower,
     upper === undefined ? Infinity : upper - middle,
   );
   const cpk = nearest / (3 * deviation);
-  const half = Z * Math.sqrt(1 / (9 * known.length) + (cpk * cpk) / (2 * (known.length - 1)));
+  const half = Z * Math.sqrt(1 / (9 * count) + (cpk * cpk) / (2 * (count - 1)));
   return {
-    count: known.length,
-    mean: middle,
-    deviation,
+    ...{ count, mean: middle, deviation, cpk },
     cp: lower === undefined || upper === undefined ? undefined : (upper - lower) / (6 * deviation),
-    cpk,
     low: cpk - half,
     high: cpk + half,
   };

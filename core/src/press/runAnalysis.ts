@@ -1,4 +1,4 @@
-import { capability, shareOf } from './capability.ts';
+import { capabilityOf, shareOf } from './capability.ts';
 import type { Capability, Share } from './capability.ts';
 import { patchMeasures } from './barVerdict.ts';
 import type { PatchMeasure } from './barVerdict.ts';
@@ -41,8 +41,8 @@ export interface RunAnalysis {
 
 /** Steps that a run is drawn in. */
 const MOST_STEPS = 60;
-/** Values that a distribution is told by; more are thinned evenly. */
-const MOST_VALUES = 200_000;
+/** Values that a percentile is told by; more are thinned evenly. */
+const MOST_VALUES = 20_000;
 
 interface Group {
   readonly key: string;
@@ -130,8 +130,9 @@ function analysisRow(
   const column = COLUMN[measure.quantity];
   const step = Math.max(1, Math.ceil((sheets.length * patches.length) / MOST_VALUES));
   const kept: number[] = [];
-  let [sum, largest, count] = [0, 0, 0];
-  sheets.forEach(({ figures }, at) => {
+  let [sum, signed, squares, largest, count] = [0, 0, 0, 0, 0];
+  for (let at = 0; at < sheets.length; at++) {
+    const { figures } = sheets[at];
     for (const patch of patches) {
       const value = figures[3 * patch + column];
       if (!(value === value)) continue;
@@ -144,12 +145,16 @@ function analysisRow(
         inside[at]++;
       }
       sum += size;
+      signed += value;
+      squares += value * value;
       if (size > largest) largest = size;
-      if (count++ % step === 0) kept.push(value);
+      if (count++ % step === 0) kept.push(size);
     }
-  });
+  }
   const total = (counts: Int32Array): number => counts.reduce((all, one) => all + one, 0);
-  const sizes = Float64Array.from(kept, Math.abs).sort();
+  const sizes = Float64Array.from(kept).sort();
+  const mean = signed / count;
+  const deviation = Math.sqrt(Math.max(0, squares - count * mean * mean) / (count - 1));
   return {
     ...{ key, words, quantity: measure.quantity, limit: measure.limit, largest },
     share: total(of) === 0 ? undefined : shareOf(total(within), total(of)),
@@ -157,8 +162,8 @@ function analysisRow(
     mean: count === 0 ? NaN : sum / count,
     at95: sizes.length === 0 ? NaN : sizes[Math.min(sizes.length - 1, Math.ceil(0.95 * sizes.length) - 1)],
     // A difference has no lower limit; a tone value lies between two.
-    capability: capability(
-      kept,
+    capability: capabilityOf(
+      { count, mean, deviation },
       measure.quantity === 'ΔTV' ? [-measure.limit, measure.limit] : [undefined, measure.limit],
     ),
   };
