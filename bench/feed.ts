@@ -94,6 +94,7 @@ for (;;) {
     }
   }
   if (done >= SHEETS) break;
+  if (sensors.some(({ exitCode }) => exitCode !== null)) throw new Error('a sensor has ended');
 }
 const seconds = (performance.now() - begun) / 1000;
 for (const one of sensors) kill(one);
