@@ -5,7 +5,7 @@ import type { UnitMove, UnitSheet, ZoneAim } from '@melto/core/press/nextMove';
 import { processUnit } from '@melto/core/press/pressUnit';
 import { thicknessLine } from '@melto/core/press/thicknessLine';
 import type { PatchLight } from '@melto/core/press/thicknessLine';
-import { createStatusDensity } from '@melto/core/density/statusDensity';
+import { statusDensity } from '@melto/core/density/density';
 import { deltaE2000 } from '@melto/core/colour/deltaE2000';
 import { xyzToLab } from '@melto/core/colour/xyzToLab';
 import type { Lab } from '@melto/core/colour/lab';
@@ -25,7 +25,7 @@ if (!designed.ok) throw new Error('no bar');
 const BAR = designed.value;
 const PAPER = patchesOf(BAR, 'paper')[0];
 const SOLIDS = UNITS.map((_, unit) => patchesOf(BAR, 'solid', unit));
-const DENSITY = createStatusDensity(GRID, 'E');
+const DENSITY = statusDensity(GRID, 'E');
 const LIMITS = [5, 3.5, 3.5, 3.5];
 
 const row = (spectra: Float64Array, at: number): Float64Array =>

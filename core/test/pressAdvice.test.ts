@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { createStatusDensity } from '@melto/core/density/statusDensity';
+import { statusDensity } from '@melto/core/density/density';
 import { densities } from '@melto/core/density/density';
 import { deltaE2000 } from '@melto/core/colour/deltaE2000';
 import type { Lab } from '@melto/core/colour/lab';
@@ -52,11 +52,11 @@ const PLAN: RunPlan = {
   },
   settings: USUAL_SETTINGS,
 };
-const DENSITY = createStatusDensity(GRID, 'E');
+const DENSITY = statusDensity(GRID, 'E');
 
 describe('densities with their weights worked out once', () => {
   it.each(['E', 'T', 'A', 'I'] as const)('are those of status %s', (status) => {
-    const of = createStatusDensity(GRID, status);
+    const of = statusDensity(GRID, status);
     const spectrum = rowOf(MEAN, 9);
     const slow = densities(GRID, spectrum, status);
     for (const filter of ['red', 'green', 'blue', 'visual'] as const)
@@ -266,6 +266,25 @@ describe('advice for a run', () => {
     expect(beyond[1].words).toContain('Y: at no density nearer');
     expect(lines.find(({ unit }) => unit === 3)?.advice.unreachable).toHaveLength(12);
     expect(runAdvice(PLAN, [sheetOf(RUN, 100)], []).beyond).toEqual([]);
+  });
+
+  it('counts no density over a paper that was not read: it would look like a jump', () => {
+    const whole = sheetOf({ ...RUN, unevenStart: 0.1 }, 100);
+    const density = Float64Array.from(whole.reading.density);
+    const xyz = Float64Array.from(whole.reading.xyz);
+    for (const at of patchesOf(BAR, 'paper')) {
+      density.fill(NaN, 4 * at, 4 * at + 4);
+      xyz.fill(NaN, 3 * at, 3 * at + 3);
+    }
+    const bare = { impression: 200, reading: { ...whole.reading, xyz, density } };
+    const words = (sheets: ReturnType<typeof sheetOf>[], white: 'paper' | 'absolute' = 'paper'): string[] =>
+      runAdvice({ ...PLAN, settings: { ...PLAN.settings, white } }, sheets, []).lines.map(
+        ({ advice }) => advice.word,
+      );
+    expect(words([bare])).toEqual(['read', 'read', 'read', 'read']);
+    // The sheet before still tells what it told; from a perfect reflector no paper is needed.
+    expect(words([whole, bare])).toEqual(words([whole]));
+    expect(words([bare], 'absolute')).not.toContain('read');
   });
 
   it('has nothing to say before the first sheet', () => {

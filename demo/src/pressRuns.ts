@@ -53,7 +53,7 @@ function at(context: Context, daysAgo: number, impression: number): Context {
 
 /** A make-ready that goes wrong and is mended, an OK sheet and 4,000 impressions. */
 async function readByHand(context: Context, id: number): Promise<void> {
-  if ((await runOf(context, id)).sheets > 0) return;
+  if ((await runView(context, id)).sheets > 0) return;
   let impression = 200;
   for (let sheet = 0; sheet < MAKE_READY_SHEETS; sheet++) {
     const then = at(context, 2, impression);
@@ -82,8 +82,8 @@ async function readByHand(context: Context, id: number): Promise<void> {
 /** A web press whose sensor delivers by itself; the run goes on. */
 async function readBySensor(context: Context, id: number): Promise<void> {
   const name = 'Sensor over the web';
-  const { plan, simulated, sheets } = await runOf(context, id);
-  if (sheets > 0 || simulated === null || context.press === undefined) return;
+  const { plan, simulated } = await runOf(context, id);
+  if ((await runView(context, id)).sheets > 0 || simulated === null || context.press === undefined) return;
   const feedId =
     (await feeds(context)).find((feed) => feed.name === name)?.id ??
     (await createFeed(context, { name, kind: 'sensor', byItself: true })).id;

@@ -82,7 +82,7 @@ describe('a run', () => {
     expect(await found('Seeds')).toEqual([second, id]);
     expect(await found('osprey')).toEqual([second, id]);
     expect(await found('%')).toEqual([]);
-    expect((await runs(services, { before: second })).rows.map((row) => row.id)).toEqual([id]);
+    expect((await runs(services, { after: second })).rows.map((row) => row.id)).toEqual([id]);
   });
 
   it('is refused without what it needs', async () => {
@@ -171,6 +171,9 @@ describe('at the press', () => {
       open: 0,
     });
     await markOkSheet(services, id, { impression: 90, lock: true });
+    // Sheets keep the verdict of then, also where they are drawn.
+    for (const { zonesOutside, outside } of (await runView(services, id)).strips)
+      expect(zonesOutside.reduce((sum, count) => sum + count, 0)).toBe(outside);
     const { okImpression } = await runOf(services, id);
     expect(okImpression).toBe(90);
     await setPhase(services, id, { phase: 'production', from: impression + 100 });

@@ -1,4 +1,5 @@
 import type { Sql } from './database.ts';
+import { holding } from './page.ts';
 
 /** Something that somebody changed. */
 export interface ActRow {
@@ -31,7 +32,7 @@ export function listActs(
   sql: Sql,
   { find, before, limit }: { readonly find: string; readonly before: number; readonly limit: number },
 ): Promise<ActRow[]> {
-  const like = `%${find.replace(/[\\%_]/g, '\\$&')}%`;
+  const like = holding(find);
   return sql.rows(
     `SELECT a.id, a.at_ms AS atMs, p.name AS person, k.name AS \`key\`, a.origin, a.what, a.object, a.detail
      FROM act a JOIN person p ON p.id = a.person_id LEFT JOIN machine_key k ON k.id = a.machine_key_id

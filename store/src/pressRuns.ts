@@ -2,9 +2,11 @@ import { createHash } from 'node:crypto';
 import type { RunPlan } from '@melto/core/press/runAdvice';
 import type { Phase, RunSettings } from '@melto/core/press/runSettings';
 import type { Sql } from './database.ts';
+import { holding, LAST_ID, pageOf } from './page.ts';
+import type { Page, PageAsked } from './page.ts';
 
 /** A run without its plan. */
-export interface RunRow {
+export interface RunFacts {
   readonly id: number;
   readonly conditionId: number;
   readonly condition: string;
@@ -23,6 +25,10 @@ export interface RunRow {
   readonly fromRunId: number | null;
   readonly author: string;
   readonly madeMs: number;
+}
+
+/** How far a run was read. */
+export interface RunCounts {
   readonly sheets: number;
   readonly lastImpression: number | null;
   /** Judged patches of all its sheets, and how many of them are outside. */
@@ -30,7 +36,9 @@ export interface RunRow {
   readonly outside: number;
 }
 
-export interface RunWithPlan extends RunRow {
+export interface RunRow extends RunFacts, RunCounts {}
+
+export interface RunWithPlan extends RunFacts {
   readonly plan: Omit<RunPlan, 'settings'>;
   readonly settings: RunSettings;
   readonly simulated: string | null;
@@ -43,32 +51,29 @@ const FROM = `FROM press_run r JOIN printing_condition c ON c.id = r.condition_i
 const COUNTED = `(SELECT COUNT(*) FROM press_sheet x WHERE x.run_id = r.id) AS sheets, (SELECT MAX(impression) FROM press_sheet x WHERE x.run_id = r.id) AS lastImpression,
   (SELECT COALESCE(SUM(judged), 0) FROM press_sheet x WHERE x.run_id = r.id) AS judged, (SELECT COALESCE(SUM(outside), 0) FROM press_sheet x WHERE x.run_id = r.id) AS outside`;
 
-const counted = <T extends RunRow>(row: T): T => ({
+const counted = <T extends RunCounts>(row: T): T => ({
   ...row,
   sheets: Number(row.sheets),
   judged: Number(row.judged),
   outside: Number(row.outside),
 });
 
-/** Runs whose number, title, customer or condition hold what was typed, the newest first, from before an id on. */
+/** Runs whose number, title, customer, condition or side hold what was typed, the newest first. */
 export async function listRuns(
   sql: Sql,
-  {
-    like,
-    before,
-    limit,
-  }: { readonly like: string; readonly before: number | undefined; readonly limit: number },
-): Promise<RunRow[]> {
+  { after = LAST_ID, limit, find = '' }: PageAsked,
+): Promise<Page<RunRow>> {
+  const like = holding(find);
   const rows = await sql.rows<RunRow>(
     `SELECT ${COLUMNS}, ${COUNTED} ${FROM}
      WHERE r.house_id = ? AND r.id < ? AND (r.job_number LIKE ? OR r.title LIKE ? OR r.customer LIKE ? OR d.name LIKE ? OR s.name LIKE ? OR r.side LIKE ?)
      ORDER BY r.id DESC LIMIT ?`,
-    [sql.house, String(before ?? Number.MAX_SAFE_INTEGER), like, like, like, like, like, like, String(limit)],
+    [sql.house, String(after), like, like, like, like, like, like, String(limit + 1)],
   );
-  return rows.map(counted);
+  return pageOf(rows.map(counted), limit, ({ id }) => id);
 }
 
-type Stored = RunRow & {
+type Stored = RunFacts & {
   readonly plan: string;
   readonly settings: string;
   readonly simulated: string | null;
@@ -79,15 +84,30 @@ export async function findRun(sql: Sql, id: number, lock = false): Promise<RunWi
   if (lock)
     await sql.rows('SELECT id FROM press_run WHERE id = ? AND house_id = ? FOR UPDATE', [id, sql.house]);
   const [row] = await sql.rows<Stored>(
-    `SELECT ${COLUMNS}, ${COUNTED}, r.plan, r.settings, r.simulated ${FROM} WHERE r.id = ? AND r.house_id = ?`,
+    `SELECT ${COLUMNS}, r.plan, r.settings, r.simulated ${FROM} WHERE r.id = ? AND r.house_id = ?`,
     [id, sql.house],
   );
   if (row === undefined) return undefined;
   return {
-    ...counted(row),
+    ...row,
     plan: decodePlan(row.plan),
     settings: JSON.parse(row.settings) as RunSettings,
   };
+}
+
+/** A run without what only the house itself needs. */
+export function factsOf(run: RunWithPlan): RunFacts {
+  const { plan: _plan, settings: _settings, simulated: _simulated, ...facts } = run;
+  return facts;
+}
+
+/** Not with each run: it grows with the sheets, and whoever takes a sheet has no use for it. */
+export async function countSheets(sql: Sql, runId: number): Promise<RunCounts> {
+  const [row] = await sql.rows<RunCounts>(
+    'SELECT COUNT(*) AS sheets, MAX(impression) AS lastImpression, COALESCE(SUM(judged), 0) AS judged, COALESCE(SUM(outside), 0) AS outside FROM press_sheet WHERE run_id = ? AND house_id = ?',
+    [runId, sql.house],
+  );
+  return counted(row);
 }
 
 /** Aims hold NaN where there is none, which JSON has not. */

@@ -6,8 +6,6 @@ import { decodeValues, encodeValues, floatsOf } from './valueBlock.ts';
 
 /** X, Y, Z and four densities of a patch. */
 const MEASURED = 7;
-/** ΔE, density and the third figure of a patch. */
-export const FIGURES = 3;
 
 /** A sheet without its values. */
 export interface SheetRow {
@@ -23,14 +21,27 @@ export interface SheetRow {
 
 export interface SheetWithValues extends SheetRow {
   readonly reading: BarReading;
+  /** What it was judged by: row-major patch × 3, ΔE, density, the third figure. */
+  readonly figures: Float32Array;
 }
 
 const COLUMNS =
   'id, impression, phase, open_patches AS openPatches, outside, judged, spread, read_ms AS readMs';
 
-type Values = { readonly measured: Buffer; readonly grid: string | null; readonly spectra: Buffer | null };
+interface Values {
+  readonly measured: Buffer;
+  readonly block: Buffer;
+  readonly grid: string | null;
+  readonly spectra: Buffer | null;
+}
 
-function readingOf({ measured, grid, spectra }: Values): BarReading {
+const VALUES = 'measured, figures AS block, grid, spectra';
+
+function withValues({ measured, block, grid, spectra, ...row }: SheetRow & Values): SheetWithValues {
+  return { ...row, reading: readingOf({ measured, grid, spectra }), figures: floatsOf(block) };
+}
+
+function readingOf({ measured, grid, spectra }: Omit<Values, 'block'>): BarReading {
   const values = decodeValues(measured);
   const count = values.length / MEASURED;
   const xyz = new Float64Array(3 * count);
@@ -56,10 +67,10 @@ function measuredOf({ xyz, density }: BarReading): Buffer {
 /** The newest sheets of a run with their values, in the order of impressions. */
 export async function listSheetValues(sql: Sql, runId: number, limit: number): Promise<SheetWithValues[]> {
   const rows = await sql.rows<SheetRow & Values>(
-    `SELECT * FROM (SELECT ${COLUMNS}, measured, grid, spectra FROM press_sheet WHERE run_id = ? AND house_id = ? ORDER BY impression DESC LIMIT ?) newest ORDER BY impression`,
+    `SELECT * FROM (SELECT ${COLUMNS}, ${VALUES} FROM press_sheet WHERE run_id = ? AND house_id = ? ORDER BY impression DESC LIMIT ?) newest ORDER BY impression`,
     [runId, sql.house, String(limit)],
   );
-  return rows.map((row) => ({ ...row, reading: readingOf(row) }));
+  return rows.map(withValues);
 }
 
 export async function findSheet(
@@ -68,10 +79,10 @@ export async function findSheet(
   impression: number,
 ): Promise<SheetWithValues | undefined> {
   const [row] = await sql.rows<SheetRow & Values>(
-    `SELECT ${COLUMNS}, measured, grid, spectra FROM press_sheet WHERE run_id = ? AND house_id = ? AND impression = ?`,
+    `SELECT ${COLUMNS}, ${VALUES} FROM press_sheet WHERE run_id = ? AND house_id = ? AND impression = ?`,
     [runId, sql.house, impression],
   );
-  return row === undefined ? undefined : { ...row, reading: readingOf(row) };
+  return row === undefined ? undefined : withValues(row);
 }
 
 export interface SheetToStore extends Omit<SheetRow, 'id'> {

@@ -1,6 +1,6 @@
 import { Type } from '@sinclair/typebox';
 import { BAR_ZONES, PATCH_MM, ZONE_MM } from '@melto/core/press/colourBar';
-import { MOST_BAR_PATCHES } from '@melto/core/press/incomingSheet';
+import { MOST_BAR_PATCHES, MOST_IMPRESSIONS } from '@melto/core/press/incomingSheet';
 import type { IncomingSheet } from '@melto/core/press/incomingSheet';
 import { MOST_UNITS } from '@melto/core/press/pressUnit';
 import { GUIDES, PHASES, RUN_FORMULAS, RUN_STATUSES, WHITE_BASES } from '@melto/core/press/runSettings';
@@ -10,13 +10,14 @@ import { SCOPES } from '@melto/core/press/scopes';
 import type { UnderSensor } from '@melto/services/simulated/pressHand';
 import type { Delivered, FeedRow } from '@melto/services/press/feeds';
 import { FEED_KINDS } from '@melto/core/press/feedKinds';
+import type { Page } from '@melto/services/kernel/page';
 import type { RunRow } from '@melto/services/press/runs';
 import type { RunView } from '@melto/services/press/runView';
 import type { SheetTaken } from '@melto/services/press/sheets';
 import { answers, DONE, MADE, makes, oneOf, reads, sets, strict } from './endpoint';
-import { ID, IN_PATH, LIMIT, MODE, text, word } from './fields';
+import { FIND, ID, IN_PATH, LIMIT, MODE, NEXT, text, word } from './fields';
 
-const IMPRESSION = Type.Integer({ minimum: 0, maximum: 100_000_000 });
+const IMPRESSION = Type.Integer({ minimum: 0, maximum: MOST_IMPRESSIONS });
 const range = ({ least, most }: { readonly least: number; readonly most: number }) => ({
   minimum: least,
   maximum: most,
@@ -43,9 +44,9 @@ const SETTINGS = Type.Unsafe<RunSettings>(
 
 export const RUNS = reads({
   ...{ path: '/api/runs', says: 'Runs on the press, the newest first', who: 'viewer' },
-  query: strict({ before: Type.Optional(ID), find: Type.Optional(text(80)) }),
-  answer: answers<{ readonly rows: readonly RunRow[]; readonly next: number | null }>(
-    Type.Object({ rows: Type.Array(Type.Object({ id: Type.Integer() })) }),
+  query: FIND,
+  answer: answers<Page<RunRow>>(
+    Type.Object({ rows: Type.Array(Type.Object({ id: Type.Integer() })), next: NEXT }),
   ),
 });
 
@@ -62,7 +63,7 @@ export const CREATE_RUN = makes({
     title: word(120),
     customer: text(120),
     side: text(20),
-    quantity: Type.Integer({ minimum: 0, maximum: 100_000_000 }),
+    quantity: IMPRESSION,
     repeatMm: Type.Optional(Type.Integer({ minimum: 50, maximum: 3000 })),
     inks: Type.Array(word(120), { minItems: 1, maxItems: MOST_UNITS }),
     zones: Type.Integer(range(BAR_ZONES)),

@@ -3,7 +3,6 @@ import type { Static, TObject, TSchema } from '@sinclair/typebox';
 import { useState } from 'react';
 import type { ReactNode } from 'react';
 import type { Endpoint } from '@/endpoints/endpoint';
-import type { IN_PATH } from '@/endpoints/fields';
 import { ask, problemWords } from './api';
 
 interface Paged<T> {
@@ -12,10 +11,10 @@ interface Paged<T> {
 }
 
 /** A list that begins with the page that came with its surface, and a button for what is older. */
-export function useOlder<T, Q extends TObject, A extends TSchema>(
+export function useOlder<T, P extends TObject, Q extends TObject, A extends TSchema>(
   first: Paged<T>,
-  endpoint: Endpoint<typeof IN_PATH, Q, undefined, A>,
-  conditionId: number,
+  endpoint: Endpoint<P, Q, undefined, A>,
+  params: Static<P>,
   /** What the list is narrowed to. */
   find = '',
 ): { readonly rows: readonly T[]; readonly older: ReactNode } {
@@ -26,7 +25,7 @@ export function useOlder<T, Q extends TObject, A extends TSchema>(
     setProblem(undefined);
     try {
       const query = { after: next, ...(find === '' ? {} : { find }) } as unknown as Static<Q>;
-      const page = (await ask(endpoint, { params: { id: conditionId }, query } as never)) as Paged<T>;
+      const page = (await ask(endpoint, { params, query } as never)) as Paged<T>;
       setPages((before) => [...before, page]);
     } catch (error) {
       setProblem(problemWords(error));

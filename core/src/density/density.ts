@@ -7,13 +7,7 @@ import type { SpectralProduct } from './data/densityProducts.ts';
 export const DENSITY_STATUSES = ['E', 'T', 'A', 'I'] as const;
 export type DensityStatus = (typeof DENSITY_STATUSES)[number];
 
-/** Spectral products of the filters of each status. */
-export const DENSITY_FILTERS = {
-  E: { ...STATUS_E, visual: VISUAL },
-  T: { ...STATUS_T, visual: VISUAL },
-  A: { ...STATUS_A, visual: VISUAL },
-  I: { ...STATUS_I, visual: VISUAL },
-} as const;
+const FILTERS = { E: STATUS_E, T: STATUS_T, A: STATUS_A, I: STATUS_I } as const;
 
 /** Reflection densities of one patch: through the red, green, blue filters and the visual one. */
 export interface Densities {
@@ -24,43 +18,61 @@ export interface Densities {
 }
 
 /** Density below which a reading is taken as no light at all (R = 1e-5). */
-export const LEAST_REFLECTANCE = 1e-5;
+const LEAST_REFLECTANCE = 1e-5;
 
-function productDensity(
-  product: SpectralProduct,
-  grid: SpectralGrid,
-  reflectance: ArrayLike<number>,
-): number {
-  let signal = 0;
-  let total = 0;
-  product.log10Product.forEach((log, i) => {
-    const weight = 10 ** log;
-    const stencil = lagrangeStencil(grid, product.startNm + i * product.stepNm);
-    let r = 0;
-    for (let k = 0; k < stencil.weights.length; k++) r += stencil.weights[k] * reflectance[stencil.first + k];
-    signal += weight * r;
-    total += weight;
-  });
-  return -Math.log10(Math.max(LEAST_REFLECTANCE, signal / total));
+/** Density of one spectrum of reflectance factors. */
+export type DensityOf = (reflectance: ArrayLike<number>) => number;
+
+/** A product on a grid: its stencils and weights worked out once, for many spectra. */
+function productOn(product: SpectralProduct, grid: SpectralGrid): DensityOf {
+  const terms = product.log10Product.map((log, i) => ({
+    weight: 10 ** log,
+    stencil: lagrangeStencil(grid, product.startNm + i * product.stepNm),
+  }));
+  const total = terms.reduce((sum, { weight }) => sum + weight, 0);
+  return (reflectance) => {
+    let signal = 0;
+    for (const { weight, stencil } of terms) {
+      let r = 0;
+      for (let k = 0; k < stencil.weights.length; k++)
+        r += stencil.weights[k] * reflectance[stencil.first + k];
+      signal += weight * r;
+    }
+    return -Math.log10(Math.max(LEAST_REFLECTANCE, signal / total));
+  };
 }
 
-/** Absolute reflection densities (ISO 5-3) of reflectance factors 0..1; subtract the paper's for relative ones. */
+/** Absolute reflection densities (ISO 5-3) on a grid, by filter; subtract the paper's for relative ones. */
+export function statusDensity(
+  grid: SpectralGrid,
+  status: DensityStatus = 'E',
+): Readonly<Record<keyof Densities, DensityOf>> {
+  const { red, green, blue } = FILTERS[status];
+  return {
+    red: productOn(red, grid),
+    green: productOn(green, grid),
+    blue: productOn(blue, grid),
+    visual: productOn(VISUAL, grid),
+  };
+}
+
+/** The densities of one spectrum of reflectance factors 0..1. */
 export function densities(
   grid: SpectralGrid,
   reflectance: ArrayLike<number>,
   status: DensityStatus = 'E',
 ): Densities {
-  const filters = DENSITY_FILTERS[status];
+  const { red, green, blue, visual } = statusDensity(grid, status);
   return {
-    red: productDensity(filters.red, grid, reflectance),
-    green: productDensity(filters.green, grid, reflectance),
-    blue: productDensity(filters.blue, grid, reflectance),
-    visual: productDensity(VISUAL, grid, reflectance),
+    red: red(reflectance),
+    green: green(reflectance),
+    blue: blue(reflectance),
+    visual: visual(reflectance),
   };
 }
 
 export function visualDensity(grid: SpectralGrid, reflectance: ArrayLike<number>): number {
-  return productDensity(VISUAL, grid, reflectance);
+  return productOn(VISUAL, grid)(reflectance);
 }
 
 /** Neutral density −log10(Y/Yn), D50/2°, of grey scales; it is not ISO visual density. */

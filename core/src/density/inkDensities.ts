@@ -1,7 +1,7 @@
 import { MAIN_AXIS } from '../tone/mainAxis.ts';
 import { WHITE_D50_MEASURED } from '../colour/whitePoints.ts';
 import type { SpectralGrid } from '../spectral/spectralGrid.ts';
-import { densities } from './density.ts';
+import { statusDensity } from './density.ts';
 import type { DensityStatus } from './density.ts';
 
 /**
@@ -15,13 +15,10 @@ export function inkDensitiesOfSpectra(
 ): Float64Array {
   const count = spectra.length / grid.count;
   const out = new Float64Array(count * 4);
+  const { red, green, blue, visual } = statusDensity(grid, status);
   for (let i = 0; i < count; i++) {
-    const { red, green, blue, visual } = densities(
-      grid,
-      spectra.subarray(i * grid.count, (i + 1) * grid.count),
-      status,
-    );
-    out.set([red, green, blue, visual], 4 * i);
+    const own = spectra.subarray(i * grid.count, (i + 1) * grid.count);
+    out.set([red(own), green(own), blue(own), visual(own)], 4 * i);
   }
   return out;
 }

@@ -1,3 +1,4 @@
+import { goldenSection } from '../numerics/goldenSection.ts';
 import type { Xyz } from '../colour/xyz.ts';
 import { blackBodyIlluminant, SECOND_RADIATION_CONSTANT } from '../spectral/illuminant.ts';
 import { illuminantWhite } from '../spectral/xyzWeights.ts';
@@ -22,6 +23,9 @@ export function blackBodyUv(kelvin: number): Chromaticity {
   return uv1960Of(illuminantWhite(blackBodyIlluminant(kelvin, SECOND_RADIATION_CONSTANT), '2deg'));
 }
 
+/** Of ten mired these leave less than can be told. */
+const ROUNDS = 40;
+
 /**
  * Correlated colour temperature and Duv of a white under the 2° observer: the nearest black body in CIE 1960 u, v.
  * @returns undefined for colours that are no white: farther than 0.05 from every black body of 1000 to 50,000 K.
@@ -41,29 +45,10 @@ export function correlatedTemperature(white: Xyz): CorrelatedTemperature | undef
     away,
     Math.max(best - 5, 1e6 / MOST_KELVIN),
     Math.min(best + 5, 1e6 / LEAST_KELVIN),
+    ROUNDS,
   );
   const distance = away(mired);
   if (distance > MOST_DUV) return undefined;
   const at = blackBodyUv(1e6 / mired);
   return { kelvin: 1e6 / mired, duv: own[1] >= at[1] ? distance : -distance };
-}
-
-const GOLDEN = (Math.sqrt(5) - 1) / 2;
-
-function goldenSection(f: (x: number) => number, from: number, to: number): number {
-  let [a, b] = [from, to];
-  let [c, d] = [b - GOLDEN * (b - a), a + GOLDEN * (b - a)];
-  let [fc, fd] = [f(c), f(d)];
-  for (let i = 0; i < 40; i++) {
-    if (fc < fd) {
-      [b, d, fd] = [d, c, fc];
-      c = b - GOLDEN * (b - a);
-      fc = f(c);
-    } else {
-      [a, c, fc] = [c, d, fd];
-      d = a + GOLDEN * (b - a);
-      fd = f(d);
-    }
-  }
-  return (a + b) / 2;
 }

@@ -137,7 +137,7 @@ describe('a verdict', () => {
       spread: 0,
     };
     // Of limits 3 (paper, greys), 3.5 (solids), 2.5 (spot), 4.2 (overprint) and 4 (tones).
-    expect(barVerdict(measures, flat).outside.map((patch) => NAMES[patch])).toEqual([
+    expect(barVerdict(measures, packFigures(flat)).outside.map((patch) => NAMES[patch])).toEqual([
       'paper',
       'grey',
       'spot solid',
@@ -146,7 +146,7 @@ describe('a verdict', () => {
     flat.other[at('C 50')] = -4.01;
     flat.deltaE[at('C + M')] = 4.2;
     flat.deltaE[at('M solid')] = NaN;
-    const verdict = barVerdict(measures, flat);
+    const verdict = barVerdict(measures, packFigures(flat));
     expect(verdict.outside.map((patch) => NAMES[patch])).toEqual([
       'paper',
       'C solid',

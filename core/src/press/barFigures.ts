@@ -4,6 +4,7 @@ import type { Xyz } from '../colour/xyz.ts';
 import { xyzRowsToLab } from '../colour/xyzToLab.ts';
 import { inkSignal } from '../tone/toneMeasure.ts';
 import { spotColourToneValue } from '../tone/sctv.ts';
+import { mean } from '../numerics/statistics.ts';
 import type { ColourDifference } from './bestDensity.ts';
 import type { BarReading } from './barReading.ts';
 import type { ColourBar } from './colourBar.ts';
@@ -69,8 +70,7 @@ export function barFigures(
     if (kind === 'overprint' && inks.length === 2) {
       // The second ink's filter sees both: what the second adds over the first, as a share of what it has on paper.
       const [first, second] = inks;
-      const filter = FILTERS.indexOf(units[second].filter);
-      const through = (row: number): number => reading.density[4 * row + filter] - paper.density[filter];
+      const through = (row: number): number => over(row, second);
       const [under, upon] = [solidOf(first, zone), solidOf(second, zone)];
       if (under >= 0 && upon >= 0) other[patch] = (100 * (through(patch) - through(under))) / through(upon);
     }
@@ -88,22 +88,23 @@ export function barFigures(
   return { deltaE, density, other, contrast, spread: midtoneSpread(bar, units, other) };
 }
 
-interface Paper {
+/** The bare stock of a sheet. */
+export interface Paper {
   readonly xyz: readonly number[];
   readonly density: readonly number[];
 }
 
-/** Mean of the bare patches; the absolute scale where none was read. */
-function paperOf({ patches }: ColourBar, { xyz, density }: BarReading): Paper {
-  const mean = (rows: Float64Array, width: number): number[] =>
+/** Mean of the bare patches; NaN where none was read. */
+export function paperOf({ patches }: ColourBar, { xyz, density }: BarReading): Paper {
+  const means = (rows: Float64Array, width: number): number[] =>
     Array.from({ length: width }, (_, i) => {
       const values = patches.flatMap(({ kind }, patch) => {
         const value = rows[width * patch + i];
         return kind === 'paper' && Number.isFinite(value) ? [value] : [];
       });
-      return values.length === 0 ? NaN : values.reduce((sum, value) => sum + value, 0) / values.length;
+      return mean(values);
     });
-  return { xyz: mean(xyz, 3), density: mean(density, 4) };
+  return { xyz: means(xyz, 3), density: means(density, 4) };
 }
 
 /** Nearest zone's solid of a unit that was read. */
@@ -179,7 +180,7 @@ function midtoneSpread({ patches }: ColourBar, units: readonly PressUnit[], othe
         ? [other[patch]]
         : [],
     );
-    return values.length === 0 ? NaN : values.reduce((sum, value) => sum + value, 0) / values.length;
+    return mean(values);
   });
   return Math.max(...means) - Math.min(...means);
 }

@@ -1,3 +1,4 @@
+import { sameGrid } from '../spectral/spectralGrid.ts';
 import type { SpectralGrid } from '../spectral/spectralGrid.ts';
 
 /** Values of one sheet's colour bar, a row for each patch of the bar; NaN in the rows of those that were not read. */
@@ -36,17 +37,12 @@ export function completedBy(earlier: BarReading, later: BarReading): BarReading 
   const xyz = Float64Array.from(earlier.xyz);
   const density = Float64Array.from(earlier.density);
   const { grid } = earlier;
-  const sameGrid =
-    grid !== undefined &&
-    later.grid !== undefined &&
-    grid.startNm === later.grid.startNm &&
-    grid.stepNm === later.grid.stepNm &&
-    grid.count === later.grid.count;
+  const alike = grid !== undefined && later.grid !== undefined && sameGrid(grid, later.grid);
   const spectra = earlier.spectra === undefined ? undefined : Float64Array.from(earlier.spectra);
   for (const patch of open) {
     for (let i = 0; i < 3; i++) xyz[3 * patch + i] = later.xyz[3 * patch + i];
     for (let i = 0; i < 4; i++) density[4 * patch + i] = later.density[4 * patch + i];
-    if (sameGrid && spectra !== undefined && later.spectra !== undefined)
+    if (alike && spectra !== undefined && later.spectra !== undefined)
       spectra.set(later.spectra.subarray(patch * grid.count, (patch + 1) * grid.count), patch * grid.count);
   }
   return spectra === undefined ? { xyz, density } : { xyz, density, grid, spectra };

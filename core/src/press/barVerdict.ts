@@ -25,13 +25,19 @@ export function patchMeasures(
   });
 }
 
-/** The figure that a patch is judged by, signed where it has a sign; NaN where it is not known. */
+/** Where the figure of a measure stands among the three of a patch. */
+const COLUMN: Readonly<Record<PatchMeasure['quantity'], number>> = { ΔE: 0, ΔTV: 2, ΔCh: 2 };
+
+/**
+ * The figure that a patch is judged by, signed where it has a sign; NaN where it is not known.
+ * @param packed as `packFigures` has them.
+ */
 export function judgedFigure(
-  measure: PatchMeasure,
-  { deltaE, other }: Pick<BarFigures, 'deltaE' | 'other'>,
+  { quantity }: Pick<PatchMeasure, 'quantity'>,
+  packed: ArrayLike<number>,
   patch: number,
 ): number {
-  return measure.quantity === 'ΔE' ? deltaE[patch] : other[patch];
+  return packed[3 * patch + COLUMN[quantity]];
 }
 
 export interface BarVerdict {
@@ -40,12 +46,16 @@ export interface BarVerdict {
   readonly outside: readonly number[];
 }
 
-export function barVerdict(measures: readonly (PatchMeasure | undefined)[], figures: BarFigures): BarVerdict {
+/** @param packed as `packFigures` has them. */
+export function barVerdict(
+  measures: readonly (PatchMeasure | undefined)[],
+  packed: ArrayLike<number>,
+): BarVerdict {
   let judged = 0;
   const outside: number[] = [];
   measures.forEach((measure, patch) => {
     if (measure === undefined) return;
-    const value = judgedFigure(measure, figures, patch);
+    const value = judgedFigure(measure, packed, patch);
     if (!Number.isFinite(value)) return;
     judged++;
     if (Math.abs(value) > measure.limit) outside.push(patch);

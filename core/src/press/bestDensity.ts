@@ -1,12 +1,14 @@
 import type { Lab } from '../colour/lab.ts';
+import { goldenSection } from '../numerics/goldenSection.ts';
 import { thicknessOf } from './thicknessLine.ts';
 import type { ThicknessLine } from './thicknessLine.ts';
 
 /** How far the search goes from the density that was read. */
 const REACH = 0.6;
 const STEP = 0.04;
-/** To this fraction of a density the least difference is found. */
+/** To this fraction of a density the least difference and the edges are found; so many golden sections of two steps. */
 const FINE = 1e-4;
+const ROUNDS = 14;
 
 export type ColourDifference = (a: Lab, b: Lab) => number;
 
@@ -45,7 +47,7 @@ export function bestDensity(
     const value = at(i * STEP);
     if (value < best) [best, least] = [value, i * STEP];
   }
-  const change = goldenSection(at, least - STEP, least + STEP);
+  const change = goldenSection(at, least - STEP, least + STEP, ROUNDS);
   best = at(change);
   return {
     change,
@@ -53,25 +55,6 @@ export function bestDensity(
     best,
     within: best > tolerance ? undefined : [edge(at, change, -1, tolerance), edge(at, change, 1, tolerance)],
   };
-}
-
-/** Where the least value lies between two ends, if it has one dip there. */
-function goldenSection(at: (x: number) => number, from: number, to: number): number {
-  const ratio = (Math.sqrt(5) - 1) / 2;
-  let [low, high] = [from, to];
-  let [a, b] = [high - ratio * (high - low), low + ratio * (high - low)];
-  let [fa, fb] = [at(a), at(b)];
-  while (high - low > FINE)
-    if (fa < fb) {
-      [high, b, fb] = [b, a, fa];
-      a = high - ratio * (high - low);
-      fa = at(a);
-    } else {
-      [low, a, fa] = [a, b, fb];
-      b = low + ratio * (high - low);
-      fb = at(b);
-    }
-  return (low + high) / 2;
 }
 
 /** How far from the best density to one side the tolerance is kept without a break. */

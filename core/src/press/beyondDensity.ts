@@ -3,6 +3,7 @@ import type { BarAims, BarFigures } from './barFigures.ts';
 import { barPatchWords } from './colourBar.ts';
 import type { ColourBar } from './colourBar.ts';
 import type { PressUnit } from './pressUnit.ts';
+import type { RunTolerances } from './runSettings.ts';
 
 /** What stands in the way where density alone does not bring a colour to its aim. */
 export const BARRIERS = ['stock', 'ink', 'trapping', 'sequence', 'dot gain'] as const;
@@ -10,16 +11,7 @@ export type Barrier = (typeof BARRIERS)[number];
 
 export interface Beyond {
   readonly barrier: Barrier;
-  /** Index of the unit concerned; none for stock and overprints. */
-  readonly unit?: number;
   readonly words: string;
-}
-
-export interface BeyondLimits {
-  readonly solids: number;
-  readonly paper: number;
-  readonly tone: number;
-  readonly overprints: number;
 }
 
 /** Trapping below this is poor for wet ink on wet ink. */
@@ -43,7 +35,7 @@ export function beyondDensity(
   aims: BarAims,
   lab: ArrayLike<number>,
   solids: readonly SolidState[],
-  limits: BeyondLimits,
+  limits: Pick<RunTolerances, 'paper' | 'tone' | 'overprints'>,
 ): Beyond[] {
   const found: Beyond[] = [];
   const places = (kind: string): number[] =>
@@ -63,7 +55,6 @@ export function beyondDensity(
     if (unreachable)
       found.push({
         barrier: 'ink',
-        unit,
         words: `${units[unit].ink}: at no density nearer than ΔE ${best.toFixed(1)} to its aim. The ink itself, or what it is printed on, is of another hue.`,
       });
   });
@@ -93,7 +84,6 @@ export function beyondDensity(
     const [at] = worstFirst(tints, figures.other.map(Math.abs));
     found.push({
       barrier: 'dot gain',
-      unit,
       words: `${barPatchWords(units, bar.patches[at])}: tone value ${signed(figures.other[at])} % from its aim. Plates and curves set it; density moves it by little.`,
     });
   });

@@ -1,4 +1,4 @@
-import { createStatusDensity } from '../density/statusDensity.ts';
+import { statusDensity } from '../density/density.ts';
 import { measuredLabRows } from '../colour/measuredLabRows.ts';
 import { WHITE_D50_MEASURED } from '../colour/whitePoints.ts';
 import { labToXyz } from '../colour/xyzToLab.ts';
@@ -39,6 +39,8 @@ export interface ReadSheet {
 }
 
 export const MOST_BAR_PATCHES = 1200;
+/** What the counter of a press goes to. */
+export const MOST_IMPRESSIONS = 100_000_000;
 const RANGES = {
   spectrum: { least: -0.05, most: 2.5 },
   density: { least: -0.2, most: 6 },
@@ -125,7 +127,7 @@ function valuesOf({ settings }: Pick<RunPlan, 'settings'>, { patches, grid }: In
   const all = grid !== undefined && patches.every(({ spectrum }) => spectrum !== undefined);
   const spectra = all ? new Float64Array(patches.length * grid.count) : undefined;
   const weights = grid && createXyzWeights(grid, tableIlluminant('D50'), '2deg');
-  const filters = grid && createStatusDensity(grid, settings.status);
+  const filters = grid && statusDensity(grid, settings.status);
   patches.forEach((patch, row) => {
     const { spectrum, lab } = patch;
     if (spectrum !== undefined && weights !== undefined && filters !== undefined) {
@@ -143,8 +145,7 @@ function valuesOf({ settings }: Pick<RunPlan, 'settings'>, { patches, grid }: In
 }
 
 interface Places {
-  readonly places: ArrayLike<number> &
-    Iterable<number> & { forEach(each: (place: number, row: number) => void): void };
+  readonly places: Int32Array;
   readonly turned: boolean;
 }
 

@@ -6,7 +6,7 @@ import { xyzToLab } from '../colour/xyzToLab.ts';
 import { tableIlluminant } from '../spectral/illuminant.ts';
 import { spectrumToXyz } from '../spectral/spectrumToXyz.ts';
 import { createXyzWeights } from '../spectral/xyzWeights.ts';
-import { barFigures } from './barFigures.ts';
+import { barFigures, paperOf } from './barFigures.ts';
 import type { BarAims, BarFigures } from './barFigures.ts';
 import type { BarReading } from './barReading.ts';
 import { bestDensity } from './bestDensity.ts';
@@ -96,17 +96,11 @@ export function runAdvice(plan: RunPlan, sheets: readonly RunSheet[], moves: rea
     settings.white,
   );
   const lab = measuredLabRows(newest.reading.xyz);
-  const { paper, tone, overprints, solids: most } = settings.tolerances;
   const solids = lines.map(({ zones, advice }) => ({
     best: Math.max(...zones.map(({ bestDeltaE }) => (Number.isFinite(bestDeltaE) ? bestDeltaE : 0))),
     unreachable: settings.guide === 'colour' && advice.unreachable.length > 0,
   }));
-  const beyond = beyondDensity(bar, units, figures, aims, lab, solids, {
-    paper,
-    tone,
-    overprints,
-    solids: most,
-  });
+  const beyond = beyondDensity(bar, units, figures, aims, lab, solids, settings.tolerances);
   const effect = ({ advice }: UnitLine): number =>
     advice.word === 'move' ? Math.max(...advice.changes.map((change) => Math.abs(change))) : 0;
   return { lines: [...lines].sort((a, b) => effect(b) - effect(a) || a.unit - b.unit), figures, lab, beyond };
@@ -124,7 +118,8 @@ function unitLine(
   const tolerance =
     settings.guide === 'density' ? settings.tolerances.density : solidTolerance(settings, ink);
   const densities = sheets.map(({ impression, reading }) => {
-    const paper = settings.white === 'paper' ? paperDensity(bar, reading, channel) : 0;
+    // Without its paper a sheet tells no density over it: counted from another base it would look like a jump.
+    const paper = settings.white === 'paper' ? paperOf(bar, reading).density[channel] : 0;
     return {
       impression,
       density: Float64Array.from(places, (patch) => reading.density[4 * patch + channel] - paper),
@@ -208,13 +203,6 @@ function zonePlaces(bar: ColourBar, unit: number): number[] {
     { length: bar.zones },
     (_, zone) => solids.find((at) => bar.patches[at].zone === zone) ?? -1,
   );
-}
-
-function paperDensity(bar: ColourBar, { density }: BarReading, channel: number): number {
-  const known = patchesOf(bar, 'paper').filter((at) => Number.isFinite(density[4 * at + channel]));
-  return known.length === 0
-    ? 0
-    : known.reduce((sum, at) => sum + density[4 * at + channel], 0) / known.length;
 }
 
 /** Light of a patch: its spectrum where there is one, else X, Y, Z over white. */

@@ -1,6 +1,6 @@
 import { capabilityOf, shareOf } from './capability.ts';
 import type { Capability, Share } from './capability.ts';
-import { patchMeasures } from './barVerdict.ts';
+import { judgedFigure, patchMeasures } from './barVerdict.ts';
 import type { PatchMeasure } from './barVerdict.ts';
 import type { ColourBar } from './colourBar.ts';
 import type { PressUnit } from './pressUnit.ts';
@@ -75,9 +75,6 @@ export function analysisGroups(
   return [...groups.values()].sort((a, b) => place(a) - place(b));
 }
 
-/** Where the figure of a measure stands in a patch's three. */
-const COLUMN: Readonly<Record<PatchMeasure['quantity'], number>> = { ΔE: 0, ΔTV: 2, ΔCh: 2 };
-
 /** Shares within tolerance of a run, or of several on one bar, by ink, zone and time. @param sheets in their order. */
 export function analyseRun(
   bar: ColourBar,
@@ -127,14 +124,13 @@ function analysisRow(
 ): AnalysisRow {
   const within = new Int32Array(zones);
   const of = new Int32Array(zones);
-  const column = COLUMN[measure.quantity];
   const step = Math.max(1, Math.ceil((sheets.length * patches.length) / MOST_VALUES));
   const kept: number[] = [];
   let [sum, signed, squares, largest, count] = [0, 0, 0, 0, 0];
   for (let at = 0; at < sheets.length; at++) {
     const { figures } = sheets[at];
     for (const patch of patches) {
-      const value = figures[3 * patch + column];
+      const value = judgedFigure(measure, figures, patch);
       if (!(value === value)) continue;
       const size = Math.abs(value);
       const { zone } = places[patch];
@@ -180,11 +176,10 @@ export function outsideOf(
 ): readonly { readonly impression: number; readonly patch: number; readonly value: number }[] {
   const group = analysisGroups(bar, units, settings).find((one) => one.key === key);
   if (group === undefined) return [];
-  const column = COLUMN[group.measure.quantity];
   const patches = group.patches.filter((patch) => zone === undefined || bar.patches[patch].zone === zone);
   const found = sheets.flatMap(({ impression, figures }) =>
     patches.flatMap((patch) => {
-      const value = figures[3 * patch + column];
+      const value = judgedFigure(group.measure, figures, patch);
       return Math.abs(value) > group.measure.limit ? [{ impression, patch, value }] : [];
     }),
   );

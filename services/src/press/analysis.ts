@@ -1,14 +1,15 @@
 import { analyseRun, outsideOf } from '@melto/core/press/runAnalysis';
 import type { RunAnalysis } from '@melto/core/press/runAnalysis';
-import { barPatchWords } from '@melto/core/press/colourBar';
+import { mean } from '@melto/core/numerics/statistics';
+import { barPatchWords, patchesOf } from '@melto/core/press/colourBar';
 import { OTHER_VARIATION, variation, VARIATION_LIMITS } from '@melto/core/press/okVariation';
 import type { Variation } from '@melto/core/press/okVariation';
 import type { Phase } from '@melto/core/press/runSettings';
 import { deltaEAb } from '@melto/core/colour/deltaEAb';
 import { labAt } from '@melto/core/colour/labAt';
 import { measuredLabRows } from '@melto/core/colour/measuredLabRows';
-import { listSameBarRuns } from '@melto/store/pressRuns';
-import type { RunRow, RunWithPlan } from '@melto/store/pressRuns';
+import { factsOf, listSameBarRuns } from '@melto/store/pressRuns';
+import type { RunFacts, RunWithPlan } from '@melto/store/pressRuns';
 import { findSheet, listSheetFigures, listSheetValues } from '@melto/store/pressSheets';
 import type { Context } from '../kernel/context.ts';
 import { runOf } from './runs.ts';
@@ -25,7 +26,7 @@ export interface VariationRow extends Variation {
 }
 
 export interface AnalysisView extends RunAnalysis {
-  readonly run: Omit<RunRow, 'edition'>;
+  readonly run: RunFacts;
   readonly zones: number;
   readonly runs: number;
   /** Solids against the OK sheet, over the sheets of production; empty without one. */
@@ -49,15 +50,9 @@ export async function runAnalysis(
   const { units, bar } = run.plan;
   return {
     ...analyseRun(bar, units, run.settings, sheets),
-    ...{ run: rowOf(run), zones: bar.zones, runs: ids.length },
+    ...{ run: factsOf(run), zones: bar.zones, runs: ids.length },
     variation: await okVariation(context, run),
   };
-}
-
-/** A run without what only the service needs. */
-function rowOf(run: RunWithPlan): RunRow {
-  const { plan: _plan, settings: _settings, simulated: _simulated, ...row } = run;
-  return row;
 }
 
 async function runsOf({ database }: Context, run: RunWithPlan, scope: Scope): Promise<number[]> {
@@ -65,7 +60,7 @@ async function runsOf({ database }: Context, run: RunWithPlan, scope: Scope): Pr
   return listSameBarRuns(database, run.id, scope, MOST_RUNS);
 }
 
-/** Solids of the sheets of production beside the OK sheet, each ink at its worst zone of a sheet's mean. */
+/** Solids of the sheets of production beside the OK sheet, each ink by the mean over its zones. */
 async function okVariation(context: Context, run: RunWithPlan): Promise<VariationRow[]> {
   const { id, okImpression, plan } = run;
   const ok = okImpression === null ? undefined : await findSheet(context.database, id, okImpression);
@@ -76,12 +71,10 @@ async function okVariation(context: Context, run: RunWithPlan): Promise<Variatio
   const own = measuredLabRows(ok.reading.xyz);
   const labs = sheets.map(({ reading }) => measuredLabRows(reading.xyz));
   return plan.units.flatMap(({ ink }, unit) => {
-    const places = plan.bar.patches.flatMap(({ kind, tones }, at) =>
-      kind === 'solid' && tones[unit] > 0 ? [at] : [],
-    );
+    const places = patchesOf(plan.bar, 'solid', unit);
     const differences = labs.map((lab) => {
       const zones = places.map((at) => deltaEAb(labAt(lab, at), labAt(own, at))).filter(Number.isFinite);
-      return zones.length === 0 ? NaN : zones.reduce((sum, value) => sum + value, 0) / zones.length;
+      return mean(zones);
     });
     const told = variation(differences, VARIATION_LIMITS[ink] ?? OTHER_VARIATION);
     return told === undefined ? [] : [{ ink, ...told }];

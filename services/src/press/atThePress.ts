@@ -7,7 +7,7 @@ import { domainNow } from '../kernel/clock.ts';
 import { unitOfWork } from '../kernel/context.ts';
 import type { Context } from '../kernel/context.ts';
 import { Problem } from '../kernel/problem.ts';
-import { runOf } from './runs.ts';
+import { requireUnderWay, runOf } from './runs.ts';
 import { judgeAgain, judgedSheet } from './sheets.ts';
 
 /** Sheets that are judged anew when aims or tolerances change. */
@@ -30,8 +30,7 @@ export async function noteMoves(
 ): Promise<void> {
   await unitOfWork(context, async (inner) => {
     const run = await runOf(inner, runId, true);
-    if (run.phase === 'finished')
-      throw new Problem('not-ready', 'This run is finished.', 'Take it up again, or start another from it.');
+    requireUnderWay(run);
     const { units, bar } = run.plan;
     const before = await listMoves(inner.database, runId);
     for (const { unit, changes } of moves) {

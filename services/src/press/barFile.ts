@@ -1,4 +1,5 @@
-import { barPatchWords } from '@melto/core/press/colourBar';
+import { patchesOf } from '@melto/core/press/colourBar';
+import { labAt } from '@melto/core/colour/labAt';
 import { labToScreen } from '@melto/core/colour/srgb';
 import { PROCESS_INKS } from '@melto/core/tone/toneMeasure';
 import type { RunPlan } from '@melto/core/press/runAdvice';
@@ -32,10 +33,8 @@ export function namedInks({ units, bar, aims }: Omit<RunPlan, 'settings'>): Name
       cmyk[channel] = 1;
       return { name: NAMES[channel], cmyk: cmyk as unknown as NamedInk['cmyk'] };
     }
-    const solid = bar.patches.findIndex(
-      (patch) => barPatchWords(units, patch) === `${units[unit].ink} solid`,
-    );
-    const { rgb } = labToScreen([aims.lab[3 * solid], aims.lab[3 * solid + 1], aims.lab[3 * solid + 2]]);
+    const [solid] = patchesOf(bar, 'solid', unit);
+    const { rgb } = labToScreen(labAt(aims.lab, solid));
     const [c, m, y] = rgb.map((value) => 1 - value / 255);
     return { name: ink, cmyk: [c, m, y, 0] };
   });

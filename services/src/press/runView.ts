@@ -1,12 +1,11 @@
 import { runAdvice } from '@melto/core/press/runAdvice';
 import type { RunAdvice } from '@melto/core/press/runAdvice';
-import { WHITE_D50_MEASURED } from '@melto/core/colour/whitePoints';
-import { barFigures } from '@melto/core/press/barFigures';
-import { differenceOf } from '@melto/core/press/runSettings';
-import { barPatchWords } from '@melto/core/press/colourBar';
-import { barVerdict, judgedFigure, patchMeasures } from '@melto/core/press/barVerdict';
+import { barPatchWords, patchesOf } from '@melto/core/press/colourBar';
+import { barVerdict, judgedFigure, packFigures, patchMeasures } from '@melto/core/press/barVerdict';
+import { labAt } from '@melto/core/colour/labAt';
+import type { ColourBar } from '@melto/core/press/colourBar';
 import type { PatchMeasure } from '@melto/core/press/barVerdict';
-import { listMoves } from '@melto/store/pressRuns';
+import { countSheets, factsOf, listMoves } from '@melto/store/pressRuns';
 import type { MoveRow, RunRow, RunWithPlan } from '@melto/store/pressRuns';
 import { listSheetValues } from '@melto/store/pressSheets';
 import type { SheetRow, SheetWithValues } from '@melto/store/pressSheets';
@@ -53,12 +52,11 @@ export interface UnitView {
   }[];
   readonly worst: number;
   readonly tolerance: number;
-  /** Lab of the ink's own solid: as aimed, or as read where there is no aim. */
+  /** Lab that the ink's solid is to have; null where there is no aim. */
   readonly lab: readonly number[] | null;
 }
 
-export interface RunView extends Omit<RunRow, 'edition'> {
-  readonly edition: number;
+export interface RunView extends RunRow {
   readonly settings: RunWithPlan['settings'];
   readonly units: RunWithPlan['plan']['units'];
   readonly bar: {
@@ -82,34 +80,38 @@ export async function runView(context: Context, id: number): Promise<RunView> {
   const { database } = context;
   const sheets = await listSheetValues(database, id, ADVISED);
   const moves = await listMoves(database, id);
-  const { plan: whole, settings, simulated, ...row } = run;
+  const { plan: whole, settings, simulated } = run;
   const plan = { ...whole, settings };
   const advice = runAdvice(plan, sheets, moves);
+  const measures = patchMeasures(plan.bar, plan.units, settings);
   return {
-    ...row,
+    ...factsOf(run),
+    ...(await countSheets(database, id)),
     settings,
     simulated: simulated !== null && context.press !== undefined,
     units: plan.units,
     bar: { ...plan.bar, patches: plan.bar.patches.length },
     lines: advice.lines.map((line) => unitView(run, line)),
-    patches: patchViews(run, advice),
+    patches: patchViews(run, measures, advice),
     spread: finite(advice.figures?.spread ?? NaN),
     beyond: advice.beyond.map(({ words }) => words),
-    strips: sheets.map((sheet) => stripOf(run, sheet)),
+    strips: sheets.map((sheet) => stripOf(plan.bar, measures, sheet)),
     moves,
   };
 }
 
 const finite = (value: number): number | null => (Number.isFinite(value) ? value : null);
 
+type Measures = ReturnType<typeof patchMeasures>;
+
+/** A sheet by the figures that it was judged by when it was read. */
 function stripOf(
-  { plan: { units, bar, aims }, settings }: RunWithPlan,
-  { reading, ...row }: SheetWithValues,
+  bar: ColourBar,
+  measures: Measures,
+  { reading: _reading, figures, ...row }: SheetWithValues,
 ): StripView {
-  const figures = barFigures(bar, units, reading, aims, WHITE_D50_MEASURED, differenceOf[settings.formula]);
   const zonesOutside = new Array<number>(bar.zones).fill(0);
-  for (const patch of barVerdict(patchMeasures(bar, units, settings), figures).outside)
-    zonesOutside[bar.patches[patch].zone]++;
+  for (const patch of barVerdict(measures, figures).outside) zonesOutside[bar.patches[patch].zone]++;
   return { ...row, zonesOutside };
 }
 
@@ -117,22 +119,11 @@ function unitView(
   { plan: { units, bar, aims } }: RunWithPlan,
   { unit, advice, zones, worst, tolerance }: RunAdvice['lines'][number],
 ): UnitView {
-  const solid = bar.patches.findIndex(({ kind, tones }) => kind === 'solid' && tones[unit] > 0);
-  const lab = [...aims.lab.subarray(3 * solid, 3 * solid + 3)];
+  const lab = labAt(aims.lab, patchesOf(bar, 'solid', unit)[0]);
   const { word, changes, outside, unreachable, from, sheets } = advice;
   return {
-    ...{
-      unit,
-      ink: units[unit].ink,
-      word,
-      changes: [...changes],
-      outside,
-      unreachable,
-      from,
-      sheets,
-      worst,
-      tolerance,
-    },
+    ...{ unit, word, outside, unreachable, from, sheets, worst, tolerance },
+    ...{ ink: units[unit].ink, changes: [...changes] },
     zones: zones.map(({ density, deltaE, bestDensity, bestDeltaE }) => ({
       density: finite(density),
       deltaE: finite(deltaE),
@@ -144,15 +135,16 @@ function unitView(
 }
 
 function patchViews(
-  { plan: { units, bar }, settings }: RunWithPlan,
+  { plan: { units, bar } }: RunWithPlan,
+  measures: Measures,
   { figures, lab }: RunAdvice,
 ): PatchView[] {
-  const measures = patchMeasures(bar, units, settings);
-  const outside = new Set(figures === undefined ? [] : barVerdict(measures, figures).outside);
+  const packed = figures && packFigures(figures);
+  const outside = new Set(packed && barVerdict(measures, packed).outside);
   return bar.patches.map((patch, at) => {
     const own = lab === undefined ? [] : [...lab.subarray(3 * at, 3 * at + 3)];
     const measure = measures[at];
-    const value = measure === undefined || figures === undefined ? NaN : judgedFigure(measure, figures, at);
+    const value = measure === undefined || packed === undefined ? NaN : judgedFigure(measure, packed, at);
     return {
       ...{ zone: patch.zone, kind: patch.kind, words: barPatchWords(units, patch) },
       lab: own.length === 3 && own.every(Number.isFinite) ? own : null,

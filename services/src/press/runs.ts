@@ -6,6 +6,7 @@ import { domainNow } from '../kernel/clock.ts';
 import { unitOfWork } from '../kernel/context.ts';
 import type { Context } from '../kernel/context.ts';
 import { named } from '../kernel/named.ts';
+import type { ListAsked, Page } from '../kernel/page.ts';
 import { notFound, Problem } from '../kernel/problem.ts';
 import { conditionOf } from '../ledger/conditions.ts';
 import { curvesInForce, curvesOfResult } from '../ledger/inForce.ts';
@@ -30,20 +31,20 @@ export interface NewRun extends PlanInput {
 const PAGE = 50;
 
 /** Runs of the house, the newest first; found by number, title, customer, side, device or stock. */
-export async function runs(
-  { database }: Context,
-  { find = '', before }: { readonly find?: string; readonly before?: number },
-): Promise<{ readonly rows: readonly RunRow[]; readonly next: number | null }> {
-  const like = `%${find.trim().replace(/[\\%_]/g, '\\$&')}%`;
-  const rows = await listRuns(database, { like, before, limit: PAGE + 1 });
-  const more = rows.length > PAGE;
-  return { rows: rows.slice(0, PAGE), next: more ? rows[PAGE - 1].id : null };
+export function runs({ database }: Context, { find = '', ...asked }: ListAsked): Promise<Page<RunRow>> {
+  return listRuns(database, { ...asked, find: find.trim(), limit: PAGE });
 }
 
 export async function runOf({ database }: Context, id: number, lock = false): Promise<RunWithPlan> {
   const run = Number.isSafeInteger(id) ? await findRun(database, id, lock) : undefined;
   if (run === undefined) throw notFound(`run ${id}`);
   return run;
+}
+
+/** Refuses what would go into a run that is finished. */
+export function requireUnderWay({ phase }: Pick<RunWithPlan, 'phase'>): void {
+  if (phase === 'finished')
+    throw new Problem('not-ready', 'This run is finished.', 'Take it up again, or start another from it.');
 }
 
 export async function createRun(context: Context, input: NewRun): Promise<{ readonly id: number }> {

@@ -2,7 +2,7 @@ import { barFigures } from '@melto/core/press/barFigures';
 import { completedBy, openPatches } from '@melto/core/press/barReading';
 import type { BarReading } from '@melto/core/press/barReading';
 import { barVerdict, packFigures, patchMeasures } from '@melto/core/press/barVerdict';
-import { readIncoming } from '@melto/core/press/incomingSheet';
+import { MOST_IMPRESSIONS, readIncoming } from '@melto/core/press/incomingSheet';
 import type { IncomingSheet } from '@melto/core/press/incomingSheet';
 import { differenceOf } from '@melto/core/press/runSettings';
 import { WHITE_D50_MEASURED } from '@melto/core/colour/whitePoints';
@@ -15,9 +15,7 @@ import { unitOfWork } from '../kernel/context.ts';
 import type { Context } from '../kernel/context.ts';
 import { Problem } from '../kernel/problem.ts';
 import { refused } from './plan.ts';
-import { runOf } from './runs.ts';
-
-export const MOST_IMPRESSIONS = 100_000_000;
+import { requireUnderWay, runOf } from './runs.ts';
 
 export interface SheetTaken {
   readonly impression: number;
@@ -40,8 +38,7 @@ export async function takeIntoRun(
   run: RunWithPlan,
   sheet: IncomingSheet,
 ): Promise<SheetTaken> {
-  if (run.phase === 'finished')
-    throw new Problem('not-ready', 'This run is finished.', 'Take it up again, or start another from it.');
+  requireUnderWay(run);
   const { impression } = sheet;
   if (!Number.isInteger(impression) || impression < 0 || impression > MOST_IMPRESSIONS)
     throw new Problem(
@@ -82,9 +79,10 @@ export function judgedSheet(
     ...([bar, units, reading, aims, WHITE_D50_MEASURED, differenceOf[formula]] as const),
     white,
   );
-  const { judged, outside } = barVerdict(patchMeasures(bar, units, run.settings), figures);
+  const packed = packFigures(figures);
+  const { judged, outside } = barVerdict(patchMeasures(bar, units, run.settings), packed);
   const spread = Number.isFinite(figures.spread) ? figures.spread : null;
-  return { reading, figures: packFigures(figures), judged, outside: outside.length, spread };
+  return { reading, figures: packed, judged, outside: outside.length, spread };
 }
 
 /** Judges sheets anew, after aims or tolerances were changed; within a transaction that holds the run. */

@@ -1,6 +1,6 @@
 import type { ColourBar } from '@melto/core/press/colourBar';
 import { findFeed } from '@melto/store/feeds';
-import { listMoves } from '@melto/store/pressRuns';
+import { countSheets, listMoves } from '@melto/store/pressRuns';
 import type { MoveRow } from '@melto/store/pressRuns';
 import type { Context } from '../kernel/context.ts';
 import { notFound, Problem } from '../kernel/problem.ts';
@@ -43,7 +43,8 @@ export async function underSensor(context: Context, feedId: number): Promise<Und
   const run = feed.runId === null ? undefined : await runOf(context, feed.runId);
   if (run === undefined || run.simulated === null || context.press === undefined)
     throw new Problem('not-ready', 'This feed reads no simulated press.', 'Point it at a run on one.');
-  const { id: runId, simulated, plan, settings, lastImpression } = run;
+  const { id: runId, simulated, plan, settings } = run;
+  const { lastImpression } = await countSheets(context.database, runId);
   const moves = await listMoves(context.database, runId);
   return { runId, simulated, bar: plan.bar, mode: settings.mode, moves, lastImpression };
 }

@@ -27,7 +27,7 @@ export default async function Page({
   return (
     <RunsSurface
       key={find}
-      {...page}
+      page={page}
       find={find}
       from={started}
       presses={presses}

@@ -86,8 +86,13 @@ function SheetLists({
   find,
   ...first
 }: Lists & { conditionId: number; nowMs: number; find: string }) {
-  const { rows: sheets, older: olderSheets } = useOlder(first.sheets, SHEETS, conditionId, find);
-  const { rows: readings, older: olderReadings } = useOlder(first.readings, READINGS, conditionId, find);
+  const { rows: sheets, older: olderSheets } = useOlder(first.sheets, SHEETS, { id: conditionId }, find);
+  const { rows: readings, older: olderReadings } = useOlder(
+    first.readings,
+    READINGS,
+    { id: conditionId },
+    find,
+  );
   const queries = useQueryClient();
   const router = useRouter();
   const { enqueueSnackbar, closeSnackbar } = useSnackbar();

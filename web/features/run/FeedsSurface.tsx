@@ -1,6 +1,6 @@
 'use client';
 
-import { Button, FormControlLabel, MenuItem, Radio, RadioGroup, TextField } from '@mui/material';
+import { Button, MenuItem, TextField } from '@mui/material';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import type { FeedRow } from '@melto/services/press/feeds';
@@ -12,6 +12,7 @@ import { FormDialog } from '@/ui/FormDialog';
 import { formatWhen } from '@/ui/format';
 import { Link } from '@/ui/Link';
 import { May } from '@/ui/May';
+import { HowTaken } from './HowTaken';
 
 /** Sources that deliver readings by themselves. */
 export function FeedsSurface({ feeds }: { feeds: readonly FeedRow[] }) {
@@ -140,13 +141,7 @@ function NewFeedDialog({ onClose }: { onClose: () => void }) {
           onChange={(event) => setFolder(event.target.value)}
         />
       )}
-      <RadioGroup
-        value={byItself ? 'self' : 'hand'}
-        onChange={(event) => setByItself(event.target.value === 'self')}
-      >
-        <FormControlLabel value="self" control={<Radio />} label="Taken in by itself, as it comes" />
-        <FormControlLabel value="hand" control={<Radio />} label="Waits until somebody takes it in" />
-      </RadioGroup>
+      <HowTaken byItself={byItself} onChange={setByItself} />
     </FormDialog>
   );
 }

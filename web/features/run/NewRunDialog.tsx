@@ -2,6 +2,7 @@ import { MenuItem, TextField } from '@mui/material';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { designBar } from '@melto/core/press/colourBar';
+import { MOST_IMPRESSIONS } from '@melto/core/press/incomingSheet';
 import { isProcessUnit } from '@melto/core/press/pressUnit';
 import { issueText } from '@melto/core/result';
 import type { AimSetView } from '@melto/services/conformity/aimSets';
@@ -11,7 +12,7 @@ import type { RunView } from '@melto/services/press/runView';
 import { CREATE_RUN } from '@/endpoints/runs';
 import { send } from '@/ui/api';
 import { FormDialog } from '@/ui/FormDialog';
-import { isWhole } from '@/ui/numberOf';
+import { isWhole, numberOf } from '@/ui/numberOf';
 import { RunSettingsFields, settingsOf, typedSettings } from './RunSettingsFields';
 import { USUAL_SETTINGS } from '@melto/core/press/runSettings';
 
@@ -53,14 +54,13 @@ export function NewRunDialog({
     .map((ink) => ink.trim())
     .filter((ink) => ink !== '');
   const settings = settingsOf(typed, inks);
-  const number = (text: string): number => (text.trim() === '' ? NaN : Number(text.replace(',', '.')));
-  const shape = { zones: number(job.zones), zoneMm: number(job.zoneMm), patchMm: number(job.patchMm) };
+  const shape = { zones: numberOf(job.zones), zoneMm: numberOf(job.zoneMm), patchMm: numberOf(job.patchMm) };
   const bar = designBar(
     inks.map((ink) => ({ ink, filter: 'visual' as const })),
     shape,
   );
   const spots = inks.filter((ink) => !isProcessUnit({ ink }));
-  const quantityRight = job.quantity.trim() === '' || isWhole(job.quantity, 0, 100_000_000);
+  const quantityRight = job.quantity.trim() === '' || isWhole(job.quantity, 0, MOST_IMPRESSIONS);
   const repeatRight = job.repeatMm.trim() === '' || isWhole(job.repeatMm, 50, 3000);
   const ready =
     job.jobNumber.trim() !== '' &&

@@ -1,5 +1,6 @@
 import { TextField } from '@mui/material';
 import { useState } from 'react';
+import { MOST_IMPRESSIONS } from '@melto/core/press/incomingSheet';
 import type { RunView } from '@melto/services/press/runView';
 import { SET_PHASE } from '@/endpoints/runs';
 import { send } from '@/ui/api';
@@ -9,7 +10,7 @@ import { isWhole } from '@/ui/numberOf';
 /** From which stand of the counter sheets count as production. */
 export function ProductionDialog({ run, onClose }: { run: RunView; onClose: () => void }) {
   const [from, setFrom] = useState(String((run.lastImpression ?? 0) + 1));
-  const right = isWhole(from, 0, 100_000_000);
+  const right = isWhole(from, 0, MOST_IMPRESSIONS);
   return (
     <FormDialog
       title="Begin production"

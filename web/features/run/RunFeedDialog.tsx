@@ -1,4 +1,4 @@
-import { Button, FormControlLabel, MenuItem, Radio, RadioGroup, TextField } from '@mui/material';
+import { Button, MenuItem, TextField } from '@mui/material';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import type { RunView } from '@melto/services/press/runView';
@@ -6,6 +6,7 @@ import { FEED_RUN, FEEDS, TAKE_WAITING } from '@/endpoints/runs';
 import { ask, send } from '@/ui/api';
 import { FormDialog } from '@/ui/FormDialog';
 import { Link } from '@/ui/Link';
+import { HowTaken } from './HowTaken';
 import { useSending } from '@/ui/useSending';
 
 /** Points a feed at this run, by itself or by hand. */
@@ -65,13 +66,7 @@ export function RunFeedDialog({ run, onClose }: { run: RunView; onClose: () => v
           </MenuItem>
         ))}
       </TextField>
-      <RadioGroup
-        value={how ? 'self' : 'hand'}
-        onChange={(event) => setByItself(event.target.value === 'self')}
-      >
-        <FormControlLabel value="self" control={<Radio />} label="Taken in by itself, as it comes" />
-        <FormControlLabel value="hand" control={<Radio />} label="Waits until somebody takes it in" />
-      </RadioGroup>
+      <HowTaken byItself={how} onChange={setByItself} />
       {feed.waiting > 0 && (
         <div className="row">
           <span>

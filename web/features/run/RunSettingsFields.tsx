@@ -7,6 +7,7 @@ import {
   USUAL_SETTINGS,
   USUAL_TOLERANCES,
 } from '@melto/core/press/runSettings';
+import { numberOf } from '@/ui/numberOf';
 import type { RunSettings, RunTolerances } from '@melto/core/press/runSettings';
 
 /** Settings of a run as they are typed. */
@@ -63,8 +64,6 @@ export function settingsOf(typed: TypedSettings, inks: readonly string[]): RunSe
   };
 }
 
-const numberOf = (text: string): number => (text.trim() === '' ? NaN : Number(text.replace(',', '.')));
-
 /** The fields of a run's settings. */
 export function RunSettingsFields({
   typed,
@@ -92,7 +91,7 @@ export function RunSettingsFields({
   );
   return (
     <>
-      <div className="row">
+      <div className="run-tolerances">
         {select('Guide', typed.guide, GUIDES, (guide) => set({ guide }))}
         {select('Difference', typed.formula, RUN_FORMULAS, (formula) =>
           set({
@@ -105,9 +104,8 @@ export function RunSettingsFields({
         {select('Density from', typed.white, WHITE_BASES, (white) => set({ white }))}
         {select('Mode', typed.mode, ['M0', 'M1', 'M2', 'M3'] as const, (mode) => set({ mode }))}
         <TextField
-          label="Settles in"
+          label="Settles in impressions"
           value={typed.settle}
-          helperText="impressions"
           onChange={(event) => set({ settle: event.target.value })}
         />
       </div>

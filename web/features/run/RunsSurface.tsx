@@ -6,28 +6,27 @@ import { useState } from 'react';
 import type { AimSetView } from '@melto/services/conformity/aimSets';
 import type { ColourListRow } from '@melto/services/lists/colourLists';
 import type { PressChoice } from '@melto/services/press/pressChoices';
+import type { Page } from '@melto/services/kernel/page';
 import type { RunRow } from '@melto/services/press/runs';
 import type { RunView } from '@melto/services/press/runView';
 import { CREATE_RUN, RUNS } from '@/endpoints/runs';
-import { ask } from '@/ui/api';
 import { formatWhen } from '@/ui/format';
 import { Link } from '@/ui/Link';
 import { May } from '@/ui/May';
+import { useOlder } from '@/ui/useOlder';
 import { useDomainNow } from '@/features/frame/useHouse';
 import { NewRunDialog } from './NewRunDialog';
 
 /** Runs of the house, found by what they are known by. */
 export function RunsSurface({
-  rows: first,
-  next: firstNext,
+  page: first,
   find,
   from,
   presses,
   aims,
   lists,
 }: {
-  rows: readonly RunRow[];
-  next: number | null;
+  page: Page<RunRow>;
   find: string;
   /** The run that another is started from. */
   from: RunView | undefined;
@@ -37,16 +36,9 @@ export function RunsSurface({
 }) {
   const router = useRouter();
   const [typed, setTyped] = useState(find);
-  const [more, setMore] = useState<{ readonly rows: readonly RunRow[]; readonly next: number | null }>();
   const [beginning, setBeginning] = useState(from !== undefined);
   const now = useDomainNow();
-  const rows = [...first, ...(more?.rows ?? [])];
-  const next = more === undefined ? firstNext : more.next;
-  const older = async (): Promise<void> => {
-    if (next === null) return;
-    const page = await ask(RUNS, { query: { before: next, find: find === '' ? undefined : find } });
-    setMore({ rows: [...(more?.rows ?? []), ...page.rows], next: page.next });
-  };
+  const { rows, older } = useOlder(first, RUNS, {}, find);
   return (
     <section className="surface">
       <div className="surface-head">
@@ -55,7 +47,6 @@ export function RunsSurface({
         <form
           onSubmit={(event) => {
             event.preventDefault();
-            setMore(undefined);
             router.push(typed.trim() === '' ? '/runs' : `/runs?find=${encodeURIComponent(typed.trim())}`);
           }}
         >
@@ -126,7 +117,7 @@ export function RunsSurface({
           </tbody>
         </table>
       )}
-      {next !== null && <Button onClick={() => void older()}>Older runs</Button>}
+      {older}
       {beginning && (
         <NewRunDialog
           presses={presses}

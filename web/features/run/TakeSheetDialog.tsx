@@ -1,14 +1,14 @@
-import { Button, Checkbox, FormControlLabel, TextField } from '@mui/material';
+import { Checkbox, FormControlLabel, TextField } from '@mui/material';
 import { useState } from 'react';
+import { MOST_IMPRESSIONS } from '@melto/core/press/incomingSheet';
 import type { RunView } from '@melto/services/press/runView';
 import type { SheetTaken } from '@melto/services/press/sheets';
 import { PULL_SHEET, TAKE_SHEET_FILE } from '@/endpoints/runs';
 import { send } from '@/ui/api';
+import { FileButton } from '@/ui/FileButton';
 import { FormDialog } from '@/ui/FormDialog';
 import { isWhole } from '@/ui/numberOf';
 import { nextImpression } from './moveWords';
-
-const MOST = 100_000_000;
 
 /** A sheet by the counter of the press: read by a simulated sensor, or taken from a file of measurements. */
 export function TakeSheetDialog({ run, onClose }: { run: RunView; onClose: () => void }) {
@@ -17,7 +17,7 @@ export function TakeSheetDialog({ run, onClose }: { run: RunView; onClose: () =>
   const [file, setFile] = useState<File>();
   const [modeTold, setModeTold] = useState(false);
   const [taken, setTaken] = useState<SheetTaken>();
-  const right = isWhole(impression, 0, MOST);
+  const right = isWhole(impression, 0, MOST_IMPRESSIONS);
   const take = async (): Promise<void> => {
     const at = Number(impression);
     const answer =
@@ -53,15 +53,11 @@ export function TakeSheetDialog({ run, onClose }: { run: RunView; onClose: () =>
         slotProps={{ htmlInput: { inputMode: 'numeric' } }}
       />
       <div className="row">
-        <Button component="label">
-          {simulated ? 'A file instead' : 'File of measurements'}
-          <input
-            type="file"
-            hidden
-            accept=".txt,.cgats,.ti3,.csv,.cxf,.xml"
-            onChange={(event) => setFile(event.target.files?.[0])}
-          />
-        </Button>
+        <FileButton
+          label={simulated ? 'A file instead' : 'File of measurements'}
+          accept=".txt,.cgats,.ti3,.csv,.cxf,.xml"
+          onFile={setFile}
+        />
         <span className="quiet small">
           {file?.name ?? 'CGATS, CxF or CSV, with spectra; either way round'}
         </span>
