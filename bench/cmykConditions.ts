@@ -22,7 +22,7 @@ import { SIMULATED_STOCKS } from '@melto/simulator/data/stocks';
 import { simulatedDevice } from '@melto/simulator/devices';
 import { WREN_PRINTER } from '@melto/simulator/inkPrinter';
 import { noisyLab } from '@melto/simulator/readingNoise';
-import { MEAN_INK_STATE, SpectralPrinter } from '@melto/simulator/spectralPrinter';
+import { meanInkState, SpectralPrinter } from '@melto/simulator/spectralPrinter';
 
 /** A device whose truth is known: XYZ of CMYK rows on the mean, settled sheet. */
 export interface CmykCondition {
@@ -56,7 +56,7 @@ export function cmykConditions(): CmykCondition[] {
     SIMULATED_STOCKS['lantern-gloss-150'],
     'M1',
     'printing',
-    MEAN_INK_STATE,
+    meanInkState(WREN_PRINTER),
   );
   const pigment: CmykCondition = {
     name: 'difficult',

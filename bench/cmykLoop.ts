@@ -45,7 +45,7 @@ export function cmykLoop(patches = 800): void {
       const seconds = (performance.now() - started) / 1000;
       const path = join(folder, 'p.icc');
       writeFileSync(path, bytes);
-      const report = inkProfileReport(model, unwrap(readIcc(bytes)), device, xyz, TOTAL_INK);
+      const report = inkProfileReport(model, unwrap(readIcc(bytes)), device, xyz, { totalInk: TOTAL_INK });
       const probes = unprinted(PROBES, TOTAL_INK, random);
       const targets = labOf(truth(probes));
       const inks = transicc(targets, 3, ['-t3', '-i*Lab', `-o${path}`]).map((value) => value / 100);

@@ -23,6 +23,7 @@ const all = [
   'reach',
   'eye',
   'press',
+  'inks',
   'speed',
 ] as const;
 for (const name of all) {
@@ -30,6 +31,7 @@ for (const name of all) {
   if (name === 'accuracy') await (await import('./accuracy.ts')).accuracy();
   if (name === 'brightener') (await import('./brightener.ts')).brightener();
   if (name === 'eye') (await import('./eye.ts')).eye();
+  if (name === 'inks') (await import('./manyInks.ts')).manyInks();
   if (name === 'press') (await import('./press.ts')).press();
   if (name === 'reach') (await import('./reach.ts')).reach();
   if (name === 'faults') {

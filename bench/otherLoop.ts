@@ -49,7 +49,7 @@ export function otherLoop(patches = 800): void {
       const bytes = writeIcc(profile);
       const path = join(folder, 'p.icc');
       writeFileSync(path, bytes);
-      const report = inkProfileReport(model, unwrap(readIcc(bytes)), device, xyz, TOTAL_INK);
+      const report = inkProfileReport(model, unwrap(readIcc(bytes)), device, xyz, { totalInk: TOTAL_INK });
       const probes = unprinted(PROBES, TOTAL_INK, random);
       const targets = labOf(truth(probes));
       const predicted = new Float64Array(targets.length);

@@ -102,7 +102,7 @@ function buildFrom({ device, xyz }: { device: Float64Array; xyz: Float64Array })
     paperXyz,
     separation: separationOf('medium', 3),
   });
-  inkProfileReport(model, profile, device, xyz, 3);
+  inkProfileReport(model, profile, device, xyz, { totalInk: 3 });
   writeIcc(profile);
   return profile;
 }

@@ -1,4 +1,6 @@
-import { CMYK, RGB } from '@melto/core/device/process';
+import { baseInks } from '@melto/core/device/baseInks';
+import { channelCount, CMYK, inkProcess, RGB } from '@melto/core/device/process';
+import type { Process } from '@melto/core/device/process';
 import { chainChart, inkChainChart } from '@melto/core/chain/chainChart';
 import { CMYK_CHART_PATCHES, makeCmykChart } from '@melto/core/charts/cmykChart';
 import { makeEvennessChart } from '@melto/core/charts/evennessChart';
@@ -8,9 +10,10 @@ import { layoutColumns } from '@melto/core/charts/layoutColumns';
 import { layoutCopies, layoutInOrder } from '@melto/core/charts/layoutCopies';
 import { repeatPatches } from '@melto/core/charts/namedPatches';
 import type { NamedPatches } from '@melto/core/charts/namedPatches';
+import { expectedExtraInks, MANY_INK_CHART_PATCHES, makeManyInkChart } from '@melto/core/charts/manyInkChart';
 import { makeNearNeutralChart } from '@melto/core/charts/nearNeutralChart';
 import { READER_NEEDS } from '@melto/core/charts/pageGeometry';
-import type { PaperName, ReaderKind } from '@melto/core/charts/pageGeometry';
+import type { InstrumentNeeds, PaperName, ReaderKind } from '@melto/core/charts/pageGeometry';
 import { makeRampChart, RAMP_STEPS } from '@melto/core/charts/rampChart';
 import { makeRgbChart, RGB_CHART_PATCHES } from '@melto/core/charts/rgbChart';
 import { oneOf, paperOf, report, wholeNumber, writePatchFile } from './files.ts';
@@ -35,16 +38,20 @@ const RGB_KINDS = ['profile', 'job'] as const;
 const CMYK_KINDS = ['profile', 'job', 'ramps', 'near-neutral', 'evenness'] as const;
 
 export function chartMake(options: ChartMakeOptions): void {
-  const process = oneOf(options.process, '--process', ['rgb', 'cmyk']) === 'rgb' ? RGB : CMYK;
+  const process = processOf(options.process);
   const seed = wholeNumber(options.seed, '--seed', 0, 0xffffffff);
   const paper = paperOf(options.paper);
   const instrument = oneOf(options.instrument, '--instrument', ['strip', 'spot', 'sheet']);
   const { device, names, layout } =
     process === RGB
       ? rgbChart(options, paper, seed, instrument)
-      : cmykChart(options, paper, seed, instrument);
+      : process === CMYK
+        ? cmykChart(options, paper, seed, instrument)
+        : manyInkChart(process, options, paper, seed, instrument);
   const title =
-    process === RGB ? `RGB chart, ${names.length} patches` : `CMYK ${options.kind ?? 'profile'} chart`;
+    process === RGB
+      ? `RGB chart, ${names.length} patches`
+      : `${process.name} ${options.kind ?? 'profile'} chart`;
   writePatchFile(options.out, {
     ids: names.map((_, i) => String(i + 1)),
     names: [...names],
@@ -60,6 +67,43 @@ export function chartMake(options: ChartMakeOptions): void {
   report(options.json, { patches: names.length, pages: layout.pages.length, strips, out: options.out }, [
     `${names.length} patches in ${strips} strips on ${layout.pages.length} pages: ${options.out}`,
   ]);
+}
+
+/** `rgb`, `cmyk`, or the letters of the inks of a device in its own order: `cmykog`. */
+function processOf(text: string): Process {
+  const name = text.toUpperCase();
+  if (name === 'RGB') return RGB;
+  if (name === 'CMYK') return CMYK;
+  const letters = [...name];
+  if (
+    !/^[A-Z]{5,8}$/.test(name) ||
+    new Set(letters).size < letters.length ||
+    baseInks(inkProcess(letters)) === undefined
+  )
+    throw new UsageError(
+      `--process: found "${text}", expected rgb, cmyk, or letters of five to eight inks with C, M, Y and K among them, as cmykog`,
+    );
+  return inkProcess(letters);
+}
+
+const MANY_INK_KINDS = ['profile', 'ramps'] as const;
+
+function manyInkChart(
+  process: Process,
+  options: ChartMakeOptions,
+  paper: PaperName,
+  seed: number,
+  instrument: ReaderKind,
+): LaidOut {
+  const kind = oneOf(options.kind ?? 'profile', '--kind', MANY_INK_KINDS);
+  const needs = READER_NEEDS[instrument];
+  if (kind === 'ramps') return copiesOf(process, options, paper, seed, needs);
+  const { least, most } = MANY_INK_CHART_PATCHES;
+  const patches = wholeNumber(options.patches ?? '', '--patches', least, most);
+  const inks = channelCount(process);
+  const totalInk = wholeNumber(options.tac, '--tac', 120, 100 * inks) / 100;
+  const chart = makeManyInkChart(patches, seed, inks, expectedExtraInks(process), totalInk);
+  return { ...chart, layout: layoutChart(process, chart.device, paper, seed, needs) };
 }
 
 type LaidOut = NamedPatches & { readonly layout: ChartLayout };
@@ -101,14 +145,27 @@ function cmykChart(
     const chart = makeCmykChart(patches, seed, wholeNumber(options.tac, '--tac', 120, 400) / 100);
     return { ...chart, layout: layoutChart(CMYK, chart.device, paper, seed, needs) };
   }
+  if (kind === 'ramps') return copiesOf(CMYK, options, paper, seed, needs);
+  return copiesOf(CMYK, options, paper, seed, needs, makeNearNeutralChart());
+}
+
+/** Ramps, or patches that are given, in several copies. */
+function copiesOf(
+  process: Process,
+  options: ChartMakeOptions,
+  paper: PaperName,
+  seed: number,
+  needs: InstrumentNeeds,
+  patches?: NamedPatches,
+): LaidOut {
   const steps = wholeNumber(options.steps, '--steps', RAMP_STEPS.least, RAMP_STEPS.most);
-  const copies = wholeNumber(options.copies ?? (kind === 'ramps' ? '4' : '2'), '--copies', 1, 8);
-  const one = kind === 'ramps' ? makeRampChart(CMYK, { steps, totalInk: true }) : makeNearNeutralChart();
+  const copies = wholeNumber(options.copies ?? (patches === undefined ? '4' : '2'), '--copies', 1, 8);
+  const one = patches ?? makeRampChart(process, { steps, totalInk: true });
   const whole = repeatPatches(one, copies);
   const order = oneOf(options.order, '--order', ['scrambled', 'in-order']);
   const layout =
     order === 'scrambled'
-      ? layoutCopies(CMYK, one.device, copies, paper, seed, needs)
+      ? layoutCopies(process, one.device, copies, paper, seed, needs)
       : layoutInOrder(whole.names.length, paper, needs);
   return { ...whole, layout };
 }

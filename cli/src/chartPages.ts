@@ -1,4 +1,4 @@
-import { CMYK, RGB, channelCount, drivenByInks, sameProcess } from '@melto/core/device/process';
+import { blackChannel, channelCount, CMYK, drivenByInks, sameProcess } from '@melto/core/device/process';
 import { layoutChart } from '@melto/core/charts/layoutChart';
 import { layoutColumns, layoutFromColumns } from '@melto/core/charts/layoutColumns';
 import { READER_NEEDS } from '@melto/core/charts/pageGeometry';
@@ -45,8 +45,8 @@ export async function chartPages(file: string, options: ChartPagesOptions): Prom
     throw new UsageError('nothing to write: give --pdf, --tiff, --png or --out');
   const set = readPatchFile(file);
   const { device, process } = deviceOf(file, set);
-  if (!sameProcess(process, RGB) && !sameProcess(process, CMYK))
-    throw new UsageError(`${file}: pages of ${process.name} are not made yet, expected RGB or CMYK values`);
+  if (drivenByInks(process) && blackChannel(process) === undefined && options.tiff !== undefined)
+    throw new UsageError(`--tiff: ${process.name} has no black for the words on the page, expected --pdf`);
   if (drivenByInks(process) && options.png !== undefined)
     throw new UsageError('--png: a chart of inks has no PNG, expected --tiff or --pdf');
   if (options.srgb === true && drivenByInks(process))

@@ -1,4 +1,7 @@
-import { CMYK, RGB, sameProcess } from '@melto/core/device/process';
+import { baseInks } from '@melto/core/device/baseInks';
+import { inkName } from '@melto/core/device/inkNames';
+import { channelCount, CMYK, inkProcess, RGB, sameProcess } from '@melto/core/device/process';
+import type { Process } from '@melto/core/device/process';
 import { joinPatchSets } from '@melto/core/cgats/joinPatchSets';
 import { patchXyz } from '@melto/core/cgats/patchColours';
 import type { PatchSet } from '@melto/core/cgats/patchSet';
@@ -21,7 +24,7 @@ import { unwrap } from '@melto/core/result';
 import { buildInkProfile, buildInkProfileOn } from '@melto/core/profile/buildInkProfile';
 import type { InkProfileOptions } from '@melto/core/profile/buildInkProfile';
 import { buildRgbProfile } from '@melto/core/profile/buildRgbProfile';
-import type { TableSize } from '@melto/core/profile/buildRgbProfile';
+import type { BuiltProfile, TableSize } from '@melto/core/profile/buildRgbProfile';
 import { meanPaperXyz } from '@melto/core/device/meanPaperXyz';
 import { paperIssue } from '@melto/core/device/paperIssue';
 import { issueText } from '@melto/core/result';
@@ -43,6 +46,7 @@ export interface ProfileBuildOptions extends SeparationOptions {
   readonly out: string;
   readonly icc: string;
   readonly tables: string;
+  readonly inks?: string;
   readonly added?: readonly string[];
   readonly colours?: string;
   readonly light: string;
@@ -65,22 +69,25 @@ interface Built {
 }
 
 const MOST_NAMED = 12;
-const INKS = ['cyan', 'magenta', 'yellow', 'black'];
-const LEAST_PATCHES = { rgb: 40, cmyk: 150 } as const;
+/** Of more than four inks: so many more for each. */
+const LEAST_PATCHES = { rgb: 40, cmyk: 150, more: 100 } as const;
 
 export async function profileBuild(options: ProfileBuildOptions): Promise<void> {
   const version = oneOf(options.icc, '--icc', ['2', '4']) === '2' ? 2 : 4;
   const tableSize = oneOf(options.tables, '--tables', ['small', 'normal', 'large']);
-  const separation = separationFromOptions(options);
   const set = joinPatchSets(
     [options.measured, ...(options.added ?? [])].map((path) =>
       readMeasuredFile(path, measuredAs(options.measuredAs)),
     ),
   );
-  const { device, process } = deviceOf(options.measured, set);
-  const kind = sameProcess(process, RGB) ? 'rgb' : sameProcess(process, CMYK) ? 'cmyk' : undefined;
-  if (kind === undefined)
-    throw new UsageError(`${options.measured}: found ${process.name} values, expected RGB or CMYK values`);
+  const { device, process } = namedInks(deviceOf(options.measured, set), options);
+  const light = sameProcess(process, RGB);
+  const inks = channelCount(process);
+  if (!light && !sameProcess(process, CMYK) && (inks < 5 || baseInks(process) === undefined))
+    throw new UsageError(
+      `${options.measured}: found ${process.name} values, expected RGB, CMYK, or C, M, Y, K and up to four other inks`,
+    );
+  const separation = separationFromOptions(options, light ? CMYK : process);
   const seen = seenBy(options, set);
   const xyz = seen === undefined ? patchXyz(set) : seen.xyz;
   if (xyz === undefined)
@@ -88,14 +95,15 @@ export async function profileBuild(options: ProfileBuildOptions): Promise<void> 
   const paperXyz = meanPaperXyz(process, device, xyz);
   if (paperXyz === undefined)
     throw new UsageError(
-      `${options.measured}: found no bare paper, expected at least one patch of ${kind === 'rgb' ? 'RGB 255 255 255' : 'CMYK 0 0 0 0'}`,
+      `${options.measured}: found no bare paper, expected at least one patch of ${light ? 'RGB 255 255 255' : `${process.name} ${'0 '.repeat(inks).trim()}`}`,
     );
   const impossible = paperIssue(paperXyz);
   if (impossible !== undefined) throw new UsageError(`${options.measured}: ${issueText(impossible)}`);
-  if (set.ids.length < LEAST_PATCHES[kind])
-    throw new UsageError(
-      `${options.measured}: found ${set.ids.length} patches, expected at least ${LEAST_PATCHES[kind]}`,
-    );
+  const least = light ? LEAST_PATCHES.rgb : LEAST_PATCHES.cmyk + LEAST_PATCHES.more * (inks - 4);
+  if (set.ids.length < least)
+    throw new UsageError(`${options.measured}: found ${set.ids.length} patches, expected at least ${least}`);
+  if (inks > 4 && options.colours !== undefined)
+    throw new UsageError('--colours: colours that come out exactly are for RGB and CMYK so far');
   const started = performance.now();
   const about: OutputProfileOptions = {
     version,
@@ -106,14 +114,13 @@ export async function profileBuild(options: ProfileBuildOptions): Promise<void> 
     paperXyz,
     adaptation: seen?.adaptation,
   };
-  const built =
-    kind === 'rgb'
-      ? buildFromRgb(device, xyz, about, tableSize, options.colours)
-      : await buildFromInks(
-          ...([set, device, xyz, about, tableSize, separation] as const),
-          options.inkLimits !== undefined,
-          options.colours,
-        );
+  const built = light
+    ? buildFromRgb(device, xyz, about, tableSize, options.colours)
+    : await buildFromInks(
+        ...([set, process, device, xyz, about, tableSize, separation] as const),
+        options.inkLimits !== undefined,
+        options.colours,
+      );
   const bytes = writeIcc(built.profile);
   const seconds = (performance.now() - started) / 1000;
   writeFile(options.out, bytes);
@@ -128,6 +135,29 @@ export async function profileBuild(options: ProfileBuildOptions): Promise<void> 
     ...built.lines,
     `${options.out}: version ${version}, ${bytes.length} bytes, ${seconds.toFixed(1)} s`,
   ]);
+}
+
+/** The inks of a file that counts them and does not name them, as a person names them. */
+function namedInks(
+  found: { readonly device: Float64Array; readonly process: Process },
+  { measured, inks }: Pick<ProfileBuildOptions, 'measured' | 'inks'>,
+): { readonly device: Float64Array; readonly process: Process } {
+  const counted = found.process.channels.every(({ name }) => name.startsWith('ink '));
+  if (inks === undefined) {
+    if (counted && !sameProcess(found.process, RGB))
+      throw new UsageError(
+        `${measured}: it counts its ${channelCount(found.process)} inks and does not name them: say --inks C,M,Y,K,O,G in their order`,
+      );
+    return found;
+  }
+  const names = inks.split(',').map((name) => name.trim());
+  if (!counted || names.length !== channelCount(found.process) || names.some((name) => name === ''))
+    throw new UsageError(
+      `--inks: found "${inks}", expected names of ${channelCount(found.process)} inks of a file that does not name them`,
+    );
+  if (new Set(names).size < names.length)
+    throw new UsageError(`--inks: found "${inks}", expected each name once`);
+  return { ...found, process: inkProcess(names) };
 }
 
 /** Colours as the light asked for shows them; undefined for D50, the 2° observer and ultraviolet as it was read. */
@@ -183,11 +213,11 @@ function listLine(colours: readonly NamedColour[], model: RgbModel, profile: Icc
 }
 
 /** Builds with all cores where the bundle has its threads. */
-async function builtOnThreads(model: InkModel, options: InkProfileOptions): Promise<IccProfile> {
+async function builtOnThreads(model: InkModel, options: InkProfileOptions): Promise<BuiltProfile> {
   const threads = intentThreads(new URL('./inkIntents.mjs', import.meta.url));
-  if (threads === undefined) return buildInkProfile(model, options).profile;
+  if (threads === undefined) return buildInkProfile(model, options);
   try {
-    return (await buildInkProfileOn(threads.work, model, options)).profile;
+    return await buildInkProfileOn(threads.work, model, options);
   } finally {
     await threads.end();
   }
@@ -195,6 +225,7 @@ async function builtOnThreads(model: InkModel, options: InkProfileOptions): Prom
 
 async function buildFromInks(
   set: PatchSet,
+  process: Process,
   device: Float64Array,
   xyz: Float64Array,
   about: OutputProfileOptions,
@@ -203,7 +234,7 @@ async function buildFromInks(
   limited: boolean,
   colours: string | undefined,
 ): Promise<Built> {
-  const model = fitInkModel(device, 4, xyz);
+  const model = fitInkModel(device, channelCount(process), xyz);
   const turning = turningInks(model).filter(({ ink, limit }) => asked.inkLimits[ink] > limit);
   // What a person says of limits is kept; it is told then what they cost.
   const separation = limited ? asked : { ...asked, inkLimits: limitsWithTurns(asked.inkLimits, turning) };
@@ -211,6 +242,7 @@ async function buildFromInks(
     ...about,
     tableSize,
     separation,
+    process,
     anchors:
       colours === undefined
         ? undefined
@@ -219,8 +251,8 @@ async function buildFromInks(
             about.paperXyz,
           ),
   };
-  const profile = await builtOnThreads(model, options);
-  const found = inkProfileReport(model, profile, device, xyz, separation.totalInk);
+  const { profile, separation: used = separation } = await builtOnThreads(model, options);
+  const found = inkProfileReport(model, profile, device, xyz, used);
   const black = found.neutralAxis[0];
   return {
     profile,
@@ -229,7 +261,7 @@ async function buildFromInks(
       `round trip of colours in gamut: mean ${found.roundTrip.mean.toFixed(2)}, 95 % under ${found.roundTrip.p95.toFixed(2)}`,
       ...turning.map(
         ({ ink, limit, fall }) =>
-          `${INKS[ink]} turns back past ${(100 * limit).toFixed(0)} %, its solid is ${fall.toFixed(1)} ΔE*ab nearer to the paper: ${limited ? 'its colours there are found twice, limit it' : 'it is limited to that'}`,
+          `${inkName(process.channels[ink].name).toLowerCase()} turns back past ${(100 * limit).toFixed(0)} %, its solid is ${fall.toFixed(1)} ΔE*ab nearer to the paper: ${limited ? 'its colours there are found twice, limit it' : 'it is limited to that'}`,
       ),
       `total ink ${(100 * found.totalInk).toFixed(1)} %, black L* ${black.lab[0].toFixed(1)} of ${black.inks.map((ink) => (100 * ink).toFixed(0)).join(' ')}`,
       ...(found.outliers.length === 0

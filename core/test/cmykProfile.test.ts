@@ -247,7 +247,7 @@ describe.each([2, 4] as const)('CMYK profile of version %i', (version) => {
 
   it('keeps its limits everywhere, has smooth neutral greys and comes back from a round trip', () => {
     const { profile } = get();
-    const report = inkProfileReport(model, profile, device, xyz, TOTAL_INK);
+    const report = inkProfileReport(model, profile, device, xyz, { totalInk: TOTAL_INK });
     expect(report.totalInk).toBeLessThanOrEqual(TOTAL_INK + 0.001);
     expect(report.reversals).toBe(0);
     expect(report.roundTrip.mean).toBeLessThan(0.6);

@@ -27,7 +27,7 @@ import { simulatedDevice } from '@melto/simulator/devices';
 import { SIMULATED_STOCKS } from '@melto/simulator/data/stocks';
 import { WREN_PRINTER } from '@melto/simulator/inkPrinter';
 import { noisyLab } from '@melto/simulator/readingNoise';
-import { MEAN_INK_STATE, SpectralPrinter } from '@melto/simulator/spectralPrinter';
+import { meanInkState, SpectralPrinter } from '@melto/simulator/spectralPrinter';
 import { tableIlluminant } from '@melto/core/spectral/illuminant';
 import { GRID_380_730_10 } from '@melto/core/spectral/spectralGrid';
 import { spectraToXyz } from '@melto/core/spectral/spectrumToXyz';
@@ -62,7 +62,7 @@ function read(values: Float64Array, own = truth): Float64Array {
 function uneven(): typeof truth {
   const weights = createXyzWeights(GRID_380_730_10, tableIlluminant('D50'), '2deg');
   const stock = SIMULATED_STOCKS['lantern-gloss-150'];
-  const printer = new SpectralPrinter(WREN_PRINTER, stock, 'M1', 'printing', MEAN_INK_STATE);
+  const printer = new SpectralPrinter(WREN_PRINTER, stock, 'M1', 'printing', meanInkState(WREN_PRINTER));
   return (cmyk) => {
     const rows = cmyk.length / 4;
     const spectra = new Float64Array(rows * GRID_380_730_10.count);

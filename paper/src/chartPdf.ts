@@ -1,3 +1,7 @@
+import { nearCmyk } from '@melto/core/charts/expectedColours';
+import { inkName } from '@melto/core/device/inkNames';
+import { channelCount, CMYK, sameProcess } from '@melto/core/device/process';
+import type { Process } from '@melto/core/device/process';
 import fontkit from '@pdf-lib/fontkit';
 import {
   cmyk,
@@ -25,8 +29,15 @@ const POINTS_PER_MM = 72 / 25.4;
  * for a page that is tagged: those carry its profile, to be converted as every job is.
  */
 export function chartPdf(pages: readonly ChartPage[], createdMs: number): Promise<Uint8Array> {
-  const [{ title, tag }] = pages;
+  const [{ title, process, tag = inksOf(process) }] = pages;
   return drawnPdf(pages.map(drawChartPage), { title, tag }, createdMs);
+}
+
+/** Inks beyond those that a file has colours of its own for are named. */
+function inksOf(process: Process): PageTag | undefined {
+  return channelCount(process) === 3 || sameProcess(process, CMYK)
+    ? undefined
+    : { inks: process.channels.map(({ name }) => ({ name: inkName(name), cmyk: nearCmyk(name) })) };
 }
 
 /** Pages that are drawn already, as PDF. */

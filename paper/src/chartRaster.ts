@@ -1,5 +1,6 @@
 import { paperMm } from '@melto/core/charts/pageGeometry';
-import { channelCount, CMYK, RGB, sameProcess } from '@melto/core/device/process';
+import { inkName } from '@melto/core/device/inkNames';
+import { blackChannel, channelCount, channelNames, drivenByInks } from '@melto/core/device/process';
 import sharp from 'sharp';
 import { deviceTiff } from '@melto/core/picture/deviceTiff';
 import { drawChartPage } from './chartPage.ts';
@@ -11,17 +12,18 @@ const PIXELS_PER_MM = RASTER_DPI / 25.4;
 
 /** A page as 8-bit pixels with exact device values in the patches, as TIFF (LZW) or PNG; without any profile, or with the one that its values are meant by. */
 export async function chartRaster(page: ChartPage, format: 'tiff' | 'png'): Promise<Buffer> {
-  const cmyk = sameProcess(page.process, CMYK);
-  if (!cmyk && !sameProcess(page.process, RGB))
-    throw new RangeError(`${format} of ${page.process.name} charts`);
-  if (cmyk && format === 'png') throw new RangeError('png of CMYK charts');
+  const inks = drivenByInks(page.process);
+  const black = blackChannel(page.process);
+  if (inks && format === 'png') throw new RangeError(`png of ${page.process.name} charts`);
+  if (inks && black === undefined)
+    throw new RangeError(`${format} of ${page.process.name} charts, which have no black for their words`);
   const drawing = drawChartPage(page);
   const width = Math.round(drawing.width * PIXELS_PER_MM);
   const height = Math.round(drawing.height * PIXELS_PER_MM);
   const rgb = await wordsAndMarks(drawing, width, height);
   // Words and marks are black ink alone.
   const channels = channelCount(page.process);
-  const pixels = cmyk ? blackInk(rgb) : rgb;
+  const pixels = black === undefined ? rgb : blackInk(rgb, channels, black);
   for (const { rectangle, device } of drawing.patches) {
     const x0 = Math.round(rectangle.x * PIXELS_PER_MM);
     const x1 = Math.round((rectangle.x + rectangle.width) * PIXELS_PER_MM);
@@ -32,11 +34,11 @@ export async function chartRaster(page: ChartPage, format: 'tiff' | 'png'): Prom
       for (let x = x0; x < x1; x++) pixels.set(levels, (y * width + x) * channels);
   }
   const { tag } = page;
-  if (cmyk)
+  if (inks)
     return Buffer.from(
       deviceTiff(
         pixels,
-        { width, height, channels: 4 },
+        { width, height, channels, inks: channelNames(page.process).map(inkName) },
         RASTER_DPI,
         typeof tag === 'object' && 'profile' in tag ? tag.profile : undefined,
       ).buffer,
@@ -54,9 +56,9 @@ export function rasterPixels({ paper }: Pick<ChartPage, 'paper'>): number {
   return Math.round(width * PIXELS_PER_MM) * Math.round(height * PIXELS_PER_MM);
 }
 
-function blackInk(rgb: Uint8Array): Buffer {
-  const out = Buffer.alloc((rgb.length / 3) * 4);
-  for (let i = 0; i * 3 < rgb.length; i++) out[4 * i + 3] = 255 - rgb[3 * i];
+function blackInk(rgb: Uint8Array, channels: number, black: number): Buffer {
+  const out = Buffer.alloc((rgb.length / 3) * channels);
+  for (let i = 0; i * 3 < rgb.length; i++) out[channels * i + black] = 255 - rgb[3 * i];
   return out;
 }
 

@@ -7,7 +7,7 @@ import { createXyzWeights } from '@melto/core/spectral/xyzWeights';
 import { SIMULATED_STOCKS } from './data/stocks.ts';
 import type { SimulatedStockId } from './data/stocks.ts';
 import type { SimulatedDevice } from './simulatedDevice.ts';
-import { MEAN_INK_STATE, SpectralPrinter } from './spectralPrinter.ts';
+import { meanInkState, SpectralPrinter } from './spectralPrinter.ts';
 
 const BANDS = GRID_380_730_10.count;
 const WEIGHTS = createXyzWeights(GRID_380_730_10, tableIlluminant('D50'), '2deg');
@@ -29,7 +29,7 @@ export function deviceTruthSpectra(
     SIMULATED_STOCKS[stock],
     measurement,
     side,
-    MEAN_INK_STATE,
+    meanInkState(device.printer),
   );
   const channels = channelCount(device.process);
   const count = values.length / channels;

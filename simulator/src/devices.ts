@@ -1,6 +1,8 @@
-import { CMYK } from '@melto/core/device/process';
+import { CMYK, inkProcess, sameProcess } from '@melto/core/device/process';
+import { CURLEW, CURLEW_MODES } from './data/curlew.ts';
 import { HERON, HERON_MODES } from './data/heron.ts';
 import { OSPREY, OSPREY_MODES } from './data/osprey.ts';
+import { TERN, TERN_MODES } from './data/tern.ts';
 import { WREN } from './data/wren.ts';
 import { convertForPress, PRESS_CONVERSIONS } from './pressConversions.ts';
 import { factoryCurves } from './factoryCurves.ts';
@@ -22,20 +24,21 @@ const WREN_DEVICE: SimulatedDevice = {
   convert: (name, stock, mode, values) => convertForWren(name, stock, mode as WrenMode, values),
 };
 
-/** A four-ink press whose front end passes values through curves, and otherwise straight to the inks. */
+/** A printer of inks whose front end passes values through curves, and otherwise straight to the inks. */
 function press(
   device: Pick<SimulatedDevice, 'id' | 'name' | 'code' | 'kind' | 'inkSet' | 'printer' | 'stocks'>,
   modes: Readonly<Record<string, { readonly inkScale: readonly number[] }>>,
+  process = CMYK,
 ): SimulatedDevice {
   const whole: SimulatedDevice = {
     ...device,
-    process: CMYK,
+    process,
     modes: Object.keys(modes),
-    conversions: Object.keys(PRESS_CONVERSIONS),
+    // A front end of more inks takes its values as they are sent.
+    conversions: sameProcess(process, CMYK) ? Object.keys(PRESS_CONVERSIONS) : [],
     inks(values, at, mode) {
       const { inkScale } = modes[mode];
-      const ink = (i: number): number => Math.min(1, Math.max(0, values[at + i])) * inkScale[i];
-      return [ink(0), ink(1), ink(2), ink(3)];
+      return inkScale.map((scale, i) => Math.min(1, Math.max(0, values[at + i])) * scale);
     },
     convert: (name, stock, mode, values) => convertForPress(whole, name, stock, mode, values),
     factoryCurves: (stock, mode) => factoryCurves(whole, stock, mode),
@@ -68,6 +71,32 @@ export const SIMULATED_DEVICES: readonly SimulatedDevice[] = [
       stocks: ['lantern-gloss-150', 'marsh-silk-130', 'fenland-smooth-120'],
     },
     OSPREY_MODES,
+  ),
+  press(
+    {
+      id: 'tern',
+      name: 'Tern',
+      code: 'TRN',
+      kind: 'wide-format inkjet with orange and green',
+      inkSet: 'Pigment six',
+      printer: TERN,
+      stocks: ['quay-proof-200', 'lantern-gloss-150', 'chalk-rag-310'],
+    },
+    TERN_MODES,
+    inkProcess(['C', 'M', 'Y', 'K', 'O', 'G']),
+  ),
+  press(
+    {
+      id: 'curlew',
+      name: 'Curlew',
+      code: 'CRL',
+      kind: 'packaging press with orange, green and violet',
+      inkSet: 'Process seven',
+      printer: CURLEW,
+      stocks: ['lantern-gloss-150', 'marsh-silk-130'],
+    },
+    CURLEW_MODES,
+    inkProcess(['C', 'M', 'Y', 'K', 'O', 'G', 'V']),
   ),
 ];
 

@@ -1,4 +1,4 @@
-import { CMYK } from '@melto/core/device/process';
+import { channelCount } from '@melto/core/device/process';
 import { inkRamps } from '@melto/core/tone/inkRamps';
 import { linearise } from '@melto/core/tone/linearise';
 import { straightCurve } from '@melto/core/tone/toneCurve';
@@ -15,15 +15,16 @@ export function factoryCurves(device: SimulatedDevice, stock: SimulatedStockId, 
   const key = `${device.id}/${stock}/${mode}`;
   let curves = cache.get(key);
   if (curves === undefined) {
-    const values = new Float64Array(4 * STEPS * 4);
-    for (let ink = 0; ink < 4; ink++)
-      for (let step = 0; step < STEPS; step++) values[(ink * STEPS + step) * 4 + ink] = step / (STEPS - 1);
+    const inks = channelCount(device.process);
+    const values = new Float64Array(inks * STEPS * inks);
+    for (let ink = 0; ink < inks; ink++)
+      for (let step = 0; step < STEPS; step++) values[(ink * STEPS + step) * inks + ink] = step / (STEPS - 1);
     const xyz = deviceTruthXyz(device, stock, mode, values);
     curves = linearise({
-      ramps: inkRamps(CMYK, values, xyz),
+      ramps: inkRamps(device.process, values, xyz),
       paper: xyz.slice(0, 3),
-      present: [0, 1, 2, 3].map(() => straightCurve()),
-      limits: [1, 1, 1, 1],
+      present: Array.from({ length: inks }, straightCurve),
+      limits: new Array<number>(inks).fill(1),
       measure: 'sctv',
     }).map(({ next }) => next);
     cache.set(key, curves);

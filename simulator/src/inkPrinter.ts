@@ -13,9 +13,10 @@ export interface InkEvenness {
   readonly zones: readonly number[];
 }
 
-/** What sets one simulated four-ink printer apart: lists are by ink C, M, Y, K. */
+/** What sets one simulated printer apart: lists are by ink, in the order of its channels. */
 export interface InkPrinterData {
-  readonly inks: Readonly<Record<'C' | 'M' | 'Y' | 'K', InkShape>>;
+  /** By the names of its inks, in the order of its channels. */
+  readonly inks: Readonly<Record<string, InkShape>>;
   readonly bumps: readonly (readonly ToneBump[])[];
   /** Loss of an ink's effect where others lie under it, and the spread where much ink lies. */
   readonly trapping: readonly number[];
@@ -37,7 +38,7 @@ export interface InkPrinterData {
   readonly stocks: Readonly<
     Record<
       string,
-      { readonly gain: SimulatedStock['gain']; readonly dmax: number; readonly strength: readonly number[] }
+      { readonly gain: readonly number[]; readonly dmax: number; readonly strength: readonly number[] }
     >
   >;
 }
@@ -56,13 +57,21 @@ export const WREN_PRINTER: InkPrinterData = {
   stocks: {},
 };
 
+/** The inks of a printer, in the order of its channels. */
+export function inkShapes({ inks }: Pick<InkPrinterData, 'inks'>): readonly InkShape[] {
+  return Object.values(inks);
+}
+
+/** A stock as a printer meets it: gain and strength of each of its inks. */
+export interface StockOnPrinter extends Omit<SimulatedStock, 'gain'> {
+  readonly gain: readonly number[];
+  readonly strength: readonly number[];
+}
+
 /** The stock as this printer meets it. */
-export function stockOn(
-  printer: InkPrinterData,
-  stock: SimulatedStock,
-): SimulatedStock & { readonly strength: readonly number[] } {
+export function stockOn(printer: InkPrinterData, stock: SimulatedStock): StockOnPrinter {
   const own = printer.stocks[stock.id];
-  if (own === undefined) return { ...stock, strength: [1, 1, 1, 1] };
+  if (own === undefined) return { ...stock, strength: inkShapes(printer).map(() => 1) };
   return { ...stock, gain: own.gain, dmax: own.dmax, strength: own.strength };
 }
 

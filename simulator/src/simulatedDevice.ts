@@ -16,8 +16,8 @@ export interface SimulatedDevice {
   readonly modes: readonly string[];
   readonly stocks: readonly SimulatedStockId[];
   readonly conversions: readonly string[];
-  /** Device value, 0..1 a channel, to ink amounts C, M, Y, K. */
-  inks(values: ArrayLike<number>, at: number, mode: string): readonly [number, number, number, number];
+  /** Device value, 0..1 a channel, to amounts of the printer's inks. */
+  inks(values: ArrayLike<number>, at: number, mode: string): readonly number[];
   /** What colour management makes of chart values when it was left on; row-major × channels. */
   convert(name: string, stock: SimulatedStockId, mode: string, values: Float64Array): Float64Array;
   /** Curves that its front end was delivered with; none for an RGB driver. */

@@ -2,13 +2,12 @@ import type { MeasurementMode } from '@melto/core/device/instrument';
 import { GRID_380_730_10, gridWavelengths } from '@melto/core/spectral/spectralGrid';
 import type { InkShape } from './data/inks.ts';
 import type { SimulatedStock } from './data/stocks.ts';
-import { stockOn } from './inkPrinter.ts';
-import type { InkPrinterData } from './inkPrinter.ts';
+import { inkShapes, stockOn } from './inkPrinter.ts';
+import type { InkPrinterData, StockOnPrinter } from './inkPrinter.ts';
 import { brightenerEmission, stockReflectance } from './stockSpectrum.ts';
 
 const WAVELENGTHS = gridWavelengths(GRID_380_730_10);
 const BANDS = WAVELENGTHS.length;
-const INKS = ['C', 'M', 'Y', 'K'] as const;
 
 /** How one sheet departs from the mean: factors on ink density and shifts of effective area, by ink. */
 export interface InkState {
@@ -16,15 +15,22 @@ export interface InkState {
   readonly area: readonly number[];
 }
 
-export const MEAN_INK_STATE: InkState = { density: [1, 1, 1, 1], area: [0, 0, 0, 0] };
+/** The state of the mean sheet of a printer. */
+export function meanInkState(printer: InkPrinterData): InkState {
+  const inks = inkShapes(printer);
+  return { density: inks.map(() => 1), area: inks.map(() => 0) };
+}
 
-/** Four inks on one stock: Neugebauer mixing with bumpy, wavelength dependent tone curves and bleeding overprints. */
+/** Inks on one stock: Neugebauer mixing with bumpy, wavelength dependent tone curves and bleeding overprints. */
 export class SpectralPrinter {
   readonly #primaries: Float64Array[];
   readonly #stock: Float64Array;
   readonly #emission: Float64Array;
   readonly #surface: number;
-  private readonly stock: SimulatedStock & { readonly strength: readonly number[] };
+  readonly #inks: readonly InkShape[];
+  readonly #shares: Float64Array;
+  readonly #area: Float64Array;
+  private readonly stock: StockOnPrinter;
 
   constructor(
     private readonly printer: InkPrinterData,
@@ -40,12 +46,16 @@ export class SpectralPrinter {
     this.#surface = mode === 'M3' ? stock.surface * 0.3 : stock.surface;
     const dmax = side === 'wrong' ? stock.dmaxWrongSide : stock.dmax;
     const strength = side === 'wrong' ? 0.62 : 1;
-    this.#primaries = Array.from({ length: 16 }, (_, mask) => this.#primary(mask, dmax, strength));
+    this.#inks = inkShapes(printer);
+    const inks = this.#inks.length;
+    this.#primaries = Array.from({ length: 1 << inks }, (_, mask) => this.#primary(mask, dmax, strength));
+    this.#shares = new Float64Array(1 << inks);
+    this.#area = new Float64Array(inks);
   }
 
   /** Reflectance factor^(1/n) of one Neugebauer primary. */
   #primary(mask: number, dmax: number, strength: number): Float64Array {
-    const present = [0, 1, 2, 3].filter((ink) => (mask >> ink) & 1);
+    const present = [...this.#inks.keys()].filter((ink) => (mask >> ink) & 1);
     const ceiling = dmax - 0.02;
     const solids = solidDensities(this.printer);
     return Float64Array.from(WAVELENGTHS, (_, band) => {
@@ -68,20 +78,21 @@ export class SpectralPrinter {
     });
   }
 
-  /** Reflectance factors of ink amounts (C, M, Y, K in 0..1), 36 bands, into `out` from `at` on. */
-  print(inks: readonly number[], out: Float64Array, at: number): void {
+  /** Reflectance factors of ink amounts (by channel, 0..1), 36 bands, into `out` from `at` on. */
+  print(amounts: readonly number[], out: Float64Array, at: number): void {
     const { n, gain } = this.stock;
-    const total = inks[0] + inks[1] + inks[2] + inks[3];
+    const inks = this.#inks.length;
+    const area = this.#area;
+    let total = 0;
     let uv = 1;
-    for (let ink = 0; ink < 4; ink++) {
-      const shape: InkShape = this.printer.inks[INKS[ink]];
-      uv *= 1 - shape.uvAbsorption * Math.min(1, inks[ink] * 1.15);
+    for (let ink = 0; ink < inks; ink++) {
+      total += amounts[ink];
+      uv *= 1 - this.#inks[ink].uvAbsorption * Math.min(1, amounts[ink] * 1.15);
     }
-    const area = [0, 0, 0, 0];
     for (let band = 0; band < BANDS; band++) {
       const along = band / (BANDS - 1) - 0.5;
-      for (let ink = 0; ink < 4; ink++) {
-        const t = inks[ink];
+      for (let ink = 0; ink < inks; ink++) {
+        const t = amounts[ink];
         const others = Math.min(1.6, total - t) / 1.6;
         const g =
           (gain[ink] * (1 + this.printer.gainSlope[ink] * along) + this.state.area[ink]) *
@@ -91,19 +102,34 @@ export class SpectralPrinter {
           a += size * (1 + slope * along) * Math.exp(-0.5 * ((t - centre) / width) ** 2) * 4 * t * (1 - t);
         area[ink] = Math.min(1, Math.max(0, a));
       }
-      const [c, m, y, k] = area;
-      // Dots of C and M fall on each other a little more often than chance has it.
-      const overlap = 0.12 * c * (1 - c) * m * (1 - m);
-      const cm = [(1 - c) * (1 - m) + overlap, c * (1 - m) - overlap, (1 - c) * m - overlap, c * m + overlap];
-      let sum = 0;
-      for (let mask = 0; mask < 16; mask++) {
-        const weight = cm[mask & 3] * ((mask >> 2) & 1 ? y : 1 - y) * ((mask >> 3) & 1 ? k : 1 - k);
-        sum += weight * this.#primaries[mask][band];
-      }
-      const r = Math.pow(Math.max(0, sum), n);
+      const r = Math.pow(Math.max(0, this.#mixed(band)), n);
       const emission = this.#emission[band] * uv * Math.sqrt(r / this.#stock[band]);
       out[at + band] = r + emission + this.#surface * (1 - r);
     }
+  }
+
+  /** Reflectance factor^(1/n) of the areas that the inks cover now. */
+  #mixed(band: number): number {
+    const shares = this.#shares;
+    const [c, m] = this.#area;
+    // Dots of C and M fall on each other a little more often than chance has it.
+    const overlap = 0.12 * c * (1 - c) * m * (1 - m);
+    shares[0] = (1 - c) * (1 - m) + overlap;
+    shares[1] = c * (1 - m) - overlap;
+    shares[2] = (1 - c) * m - overlap;
+    shares[3] = c * m + overlap;
+    let filled = 4;
+    for (let ink = 2; ink < this.#inks.length; ink++, filled <<= 1) {
+      const a = this.#area[ink];
+      for (let mask = 0; mask < filled; mask++) {
+        shares[mask + filled] = shares[mask] * a;
+        shares[mask] *= 1 - a;
+      }
+    }
+    let sum = 0;
+    for (let mask = 0; mask < filled; mask++)
+      if (shares[mask] !== 0) sum += shares[mask] * this.#primaries[mask][band];
+    return sum;
   }
 }
 
@@ -113,7 +139,7 @@ const solidsByPrinter = new WeakMap<InkPrinterData, Float64Array[]>();
 function solidDensities(printer: InkPrinterData): Float64Array[] {
   let found = solidsByPrinter.get(printer);
   if (found === undefined) {
-    found = INKS.map((ink) => Float64Array.from(WAVELENGTHS, (nm) => inkDensity(printer.inks[ink], nm)));
+    found = inkShapes(printer).map((ink) => Float64Array.from(WAVELENGTHS, (nm) => inkDensity(ink, nm)));
     solidsByPrinter.set(printer, found);
   }
   return found;

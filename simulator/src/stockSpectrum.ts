@@ -8,7 +8,7 @@ const WAVELENGTHS = gridWavelengths(GRID_380_730_10);
 const UV_CONTENT: Readonly<Record<MeasurementMode, number>> = { M0: 0.62, M1: 1, M2: 0, M3: 0 };
 
 /** Reflectance factor of the bare stock without brightener, 36 bands; the four nodes joined by a rising exponential and lines. */
-export function stockReflectance(stock: SimulatedStock): Float64Array {
+export function stockReflectance(stock: Omit<SimulatedStock, 'gain'>): Float64Array {
   const [uv, blue, green, red] = stock.base;
   return Float64Array.from(WAVELENGTHS, (nm) => {
     const plateau =
@@ -18,7 +18,7 @@ export function stockReflectance(stock: SimulatedStock): Float64Array {
 }
 
 /** Emission of the brightener as a reflectance factor over 36 bands, all ultraviolet light reaching it. */
-export function brightenerEmission(stock: SimulatedStock, mode: MeasurementMode): Float64Array {
+export function brightenerEmission(stock: Omit<SimulatedStock, 'gain'>, mode: MeasurementMode): Float64Array {
   const size = stock.brightener * UV_CONTENT[mode];
   return Float64Array.from(WAVELENGTHS, (nm) => {
     const width = nm < 438 ? 13 : 26;

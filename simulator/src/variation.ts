@@ -1,6 +1,6 @@
 import { createRandom, seedFrom } from '@melto/core/numerics/random';
 import type { SimulatedStock } from './data/stocks.ts';
-import { evennessAt } from './inkPrinter.ts';
+import { evennessAt, inkShapes } from './inkPrinter.ts';
 import type { InkPrinterData } from './inkPrinter.ts';
 import type { InkState } from './spectralPrinter.ts';
 
@@ -30,7 +30,7 @@ export function inkStateOf(printer: InkPrinterData, stock: SimulatedStock, input
   const area: number[] = [];
   const minutes = Math.max(0, input.readMs - input.printedMs) / 60_000;
   const wet = printer.dryBack * stock.dryBack * Math.exp(-minutes / stock.dryMinutes);
-  for (let ink = 0; ink < 4; ink++) {
+  for (const ink of inkShapes(printer).keys()) {
     const days = input.printedMs / DAY_MS;
     const random = createRandom(seedFrom(input.device, 'drift', ink));
     let drift = 0;
@@ -42,7 +42,7 @@ export function inkStateOf(printer: InkPrinterData, stock: SimulatedStock, input
     const told = { tilt: 0, bow: 0, zones: input.zones?.[ink] ?? [] };
     const uneven =
       evennessAt(printer.evenness[ink], input.across) + ZONE_RESPONSE * evennessAt(told, input.across);
-    density.push(1 + size + uneven + wet * (ink === 3 ? 0.7 : 1 - 0.15 * ink));
+    density.push(1 + size + uneven + wet * (ink < 3 ? 1 - 0.15 * ink : 0.7));
     area.push(0.5 * size + 0.25 * uneven + wet * 0.12);
   }
   return { density, area };

@@ -1,4 +1,8 @@
 import type { ErrorSummary } from '../numerics/statistics.ts';
+import { baseInks } from '../device/baseInks.ts';
+import { inkName } from '../device/inkNames.ts';
+import { CMYK, sameProcess } from '../device/process.ts';
+import type { Process } from '../device/process.ts';
 import { repeatability } from './repeatability.ts';
 import { greyMagentaYellow } from '../balance/greyTriplet.ts';
 import { inkModelLab } from './inkModel.ts';
@@ -80,10 +84,10 @@ export const RGB_SHAPE: DeviceShape = {
   additive: (rgb) => rgb,
 };
 
-export function reportedInks(model: InkModel): ReportedModel {
+export function reportedInks(model: InkModel, process: Process = CMYK): ReportedModel {
   return {
     ...model,
-    ...CMYK_SHAPE,
+    ...inkShape(process),
     lab: (device, out) => inkModelLab(model, device, out),
   };
 }
@@ -94,6 +98,24 @@ export const CMYK_SHAPE: DeviceShape = {
   grey: (t) => [1 - t, greyMagentaYellow(1 - t), greyMagentaYellow(1 - t), 0],
   additive: (rgb) => [...rgb.map((value) => 1 - value), 0],
 };
+
+/** The same of any inks: greys and the outline are those of C, M, Y; a process without them has only its ramps. */
+export function inkShape(process: Process): DeviceShape {
+  if (sameProcess(process, CMYK)) return CMYK_SHAPE;
+  const roles = baseInks(process);
+  const count = process.channels.length;
+  const spread = (values: readonly number[]): number[] => {
+    const all = new Array<number>(count).fill(0);
+    roles?.base.forEach((ink, i) => (all[ink] = values[i]));
+    return all;
+  };
+  return {
+    channels: process.channels.map(({ name }) => inkName(name).toLowerCase()),
+    ramp: (channel, share) => process.channels.map((_, other) => (other === channel ? share : 0)),
+    grey: (t) => spread(CMYK_SHAPE.grey(t)),
+    additive: (rgb) => spread(CMYK_SHAPE.additive(rgb)),
+  };
+}
 
 const BIN_WIDTH = 0.05;
 const BINS = 40;

@@ -27,6 +27,10 @@ const FACTORS = [1.3, 1.6, 1.9, 2.2, 2.6, 3.2, 4] as const;
 const STEPS = 8;
 const SETTLED = 1e-6;
 const SOLID_PENALTY = 1e-7;
+/** Of more inks than this not every overprint is printed: those that are not follow from the others. */
+const MOST_KNOWN = 4;
+const SOLID_PRIOR = 2e-5;
+const MOST_HALVINGS = 6;
 const TABLE = 1024;
 const LEAST_ROOT = 1e-4;
 
@@ -155,11 +159,19 @@ function fitBand({ device, inks, xyz, axis, counts, basis, nu, freedom }: BandDa
   const line = new Float64Array(unknowns);
   // Of the free bends an ink's value touches four at most, and a solid ink leaves half of the solids out.
   const touched = new Int32Array(unknowns);
-  for (let step = 0; step <= STEPS; step++) {
+  const many = inks > MOST_KNOWN;
+  const folded = new Float64Array(size);
+  if (many) solids.set(printedSolids(device, target, inks));
+  let reached:
+    | { readonly cost: number; readonly solids: Float64Array; readonly tone: Float64Array }
+    | undefined;
+  let halvings = 0;
+  for (let step = many ? 1 : 0; step <= STEPS; step++) {
     // The first step finds the solids alone, with straight tone curves.
     const width = step === 0 ? size : unknowns;
     const normal = new Float64Array(width * width);
     const right = new Float64Array(width);
+    let cost = 0;
     for (let row = 0; row < rows; row++) {
       areasOf(device, basis, tone, row, bends, areas);
       mixtureWeights(areas, inks, weights);
@@ -170,12 +182,15 @@ function fitBand({ device, inks, xyz, axis, counts, basis, nu, freedom }: BandDa
       }
       if (width > size)
         for (let ink = 0; ink < inks; ink++) {
-          const slope = mixtureSlope(areas, inks, ink, solids);
+          const slope = many
+            ? foldedSlope(areas, inks, ink, solids, folded)
+            : mixtureSlope(areas, inks, ink, solids);
           for (let k = 0; k < bends; k++)
             line[size + ink * bends + k] = slope * basis[(row * inks + ink) * bends + k];
         }
       const rest = target[row] - value;
       const weight = counts[row] * seen[row];
+      cost += weight * rest * rest;
       let terms = 0;
       for (let p = 0; p < width; p++) if (line[p] !== 0) touched[terms++] = p;
       for (let i = 0; i < terms; i++) {
@@ -186,13 +201,29 @@ function fitBand({ device, inks, xyz, axis, counts, basis, nu, freedom }: BandDa
         for (let k = 0; k <= i; k++) normal[at + touched[k]] += lp * line[touched[k]];
       }
     }
+    if (many) {
+      // A step that made it worse was too long: back half of the way.
+      if (reached !== undefined && cost > reached.cost && halvings < MOST_HALVINGS) {
+        const { solids: before, tone: curves } = reached;
+        for (let p = 0; p < size; p++) solids[p] = (solids[p] + before[p]) / 2;
+        for (let k = 0; k < tones; k++) tone[k] = (tone[k] + curves[k]) / 2;
+        halvings++;
+        step--;
+        continue;
+      }
+      halvings = 0;
+      reached = { cost, solids: solids.slice(), tone: tone.slice() };
+    }
     for (let p = 0; p < size; p++) normal[p * width + p] += SOLID_PENALTY * weightSum;
+    if (inks > MOST_KNOWN && step > 0)
+      addSolidPrior(normal, right, solids, inks, width, SOLID_PRIOR * weightSum);
     if (width > size)
       addBendPenalty(normal, right, tone, size, bends, freedom.penalty * weightSum * scale * scale);
     for (let p = 0; p < width; p++)
       for (let q = p + 1; q < width; q++) normal[p * width + q] = normal[q * width + p];
     const change = solvePositiveDefinite(normal, width, right);
-    for (let p = 0; p < size; p++) solids[p] += change[p];
+    for (let p = 0; p < size; p++)
+      solids[p] = many ? Math.max(LEAST_ROOT, solids[p] + change[p]) : solids[p] + change[p];
     for (let k = 0; k < width - size; k++) tone[k] += change[size + k];
     if (step > 0 && settled(change, size, scale)) break;
   }
@@ -240,6 +271,128 @@ function mixtureSlope(areas: Float64Array, inks: number, which: number, solids: 
     slope += weight * solids[p];
   }
   return slope;
+}
+
+/**
+ * Draws each overprint to what those of fewer inks let expect: not every one is printed.
+ */
+function addSolidPrior(
+  normal: Float64Array,
+  right: Float64Array,
+  solids: Float64Array,
+  inks: number,
+  width: number,
+  penalty: number,
+): void {
+  const expected = expectedSolids(solids, inks);
+  for (let p = 0; p < solids.length; p++) {
+    if ((p & (p - 1)) === 0) continue;
+    normal[p * width + p] += penalty;
+    right[p] += penalty * (expected[p] - solids[p]);
+  }
+}
+
+/** Roots of the solids and overprints that were printed; of the others as those let expect them. */
+function printedSolids(device: Float64Array, target: Float64Array, inks: number): Float64Array {
+  const sums = new Float64Array(1 << inks);
+  const counts = new Float64Array(1 << inks);
+  const nearest = new Float64Array(inks);
+  const rows = target.length;
+  const singles = new Float64Array(inks);
+  for (let row = 0; row < rows; row++) {
+    let bits = 0;
+    let whole = true;
+    let printed = 0;
+    let last = 0;
+    for (let ink = 0; ink < inks; ink++) {
+      const value = device[inks * row + ink];
+      if (value > 0.5) bits |= 1 << ink;
+      if (value > 1e-6) {
+        printed++;
+        last = ink;
+      }
+      whole &&= value < 1e-6 || value > 1 - 1e-6;
+    }
+    if (whole) {
+      sums[bits] += target[row];
+      counts[bits]++;
+    }
+    if (printed === 1 && device[inks * row + last] > nearest[last]) {
+      nearest[last] = device[inks * row + last];
+      singles[last] = target[row];
+    }
+  }
+  // A solid that was not printed alone begins as the fullest tint of its ink.
+  for (let ink = 0; ink < inks; ink++)
+    if (counts[1 << ink] === 0) {
+      sums[1 << ink] = singles[ink];
+      counts[1 << ink] = 1;
+    }
+  const roots = sums.map((sum, p) => sum / Math.max(1, counts[p]));
+  for (let few = 2; few <= inks; few++) {
+    const expected = expectedSolids(roots, inks);
+    for (let p = 0; p < roots.length; p++) if (counts[p] === 0 && bitCount(p) === few) roots[p] = expected[p];
+  }
+  return roots;
+}
+
+function bitCount(bits: number): number {
+  let count = 0;
+  for (let rest = bits; rest > 0; rest &= rest - 1) count++;
+  return count;
+}
+
+/**
+ * Roots of overprints as those of one and two inks fewer let expect them: an ink does beside two others what it does
+ * beside each of them, in logarithms; none makes lighter.
+ */
+function expectedSolids(solids: Float64Array, inks: number): Float64Array {
+  const log = solids.map((root) => Math.log(Math.max(LEAST_ROOT, root)));
+  const out = solids.slice();
+  for (let p = 0; p < solids.length; p++) {
+    let sum = 0;
+    let pairs = 0;
+    let most = Infinity;
+    for (let i = 0; i < inks; i++) {
+      if (((p >> i) & 1) === 0) continue;
+      const one = p & ~(1 << i);
+      most = Math.min(most, log[one]);
+      for (let j = 0; j < i; j++) {
+        if (((p >> j) & 1) === 0) continue;
+        const other = p & ~(1 << j);
+        sum += log[one] + log[other] - log[one & other];
+        pairs++;
+      }
+    }
+    if (pairs > 0) out[p] = Math.exp(Math.min(most, sum / pairs));
+  }
+  return out;
+}
+
+/** The same, ink by ink, each of which halves the table of solids; those that are not printed cost nothing. */
+function foldedSlope(
+  areas: Float64Array,
+  inks: number,
+  which: number,
+  solids: Float64Array,
+  folded: Float64Array,
+): number {
+  // The wanted ink comes to lie last, as the difference of its two halves.
+  let size = solids.length;
+  folded.set(solids);
+  for (let ink = inks - 1; ink > which; ink--) {
+    size >>= 1;
+    const area = areas[ink];
+    if (area !== 0) for (let p = 0; p < size; p++) folded[p] += area * (folded[p + size] - folded[p]);
+  }
+  size >>= 1;
+  for (let p = 0; p < size; p++) folded[p] = folded[p + size] - folded[p];
+  for (let ink = which - 1; ink >= 0; ink--) {
+    size >>= 1;
+    const area = areas[ink];
+    if (area !== 0) for (let p = 0; p < size; p++) folded[p] += area * (folded[p + size] - folded[p]);
+  }
+  return folded[0];
 }
 
 /** Penalty on second differences of each ink's coefficients, zero beyond both ends. */

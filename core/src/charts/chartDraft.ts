@@ -13,10 +13,14 @@ export class ChartDraft {
   readonly names: string[] = [];
   readonly #seen = new Set<string>();
 
-  /** @param mostInk limit of the sum, 1 = 100 %. */
+  /**
+   * @param mostInk limit of the sum, 1 = 100 %.
+   * @param black channel of the black ink.
+   */
   constructor(
     readonly patches: number,
     private readonly mostInk: number,
+    private readonly black = 3,
   ) {}
 
   get room(): number {
@@ -44,12 +48,13 @@ export class ChartDraft {
     const drawn = Array.from({ length: Math.max(DRAWS_LEAST, count * DRAWS_PER_PATCH) }, () =>
       draw().map(eightBit),
     ).filter((values) => this.#allowed(values));
-    const rows = Float64Array.from(drawn.flatMap(coordinates));
+    const rows = Float64Array.from(drawn.flatMap((values) => coordinates(values, this.black)));
     const taken = new Float64Array(this.device.length);
+    const channels = this.device.length / this.names.length;
     for (let i = 0; i < this.names.length; i++)
-      taken.set(coordinates(this.device.slice(4 * i, 4 * i + 4)), 4 * i);
+      taken.set(coordinates(this.device.slice(channels * i, channels * (i + 1)), this.black), channels * i);
     let added = 0;
-    for (const index of farthestPoints(rows, taken, 4, count * 2)) {
+    for (const index of farthestPoints(rows, taken, channels, count * 2)) {
       if (added >= count) break;
       if (this.add(drawn[index], name)) added++;
     }
@@ -64,6 +69,6 @@ export class ChartDraft {
   }
 }
 
-function coordinates(values: readonly number[]): number[] {
-  return [...values.slice(0, 3).map((value) => value * (1 - BLACK_SHADE * values[3])), values[3]];
+function coordinates(values: readonly number[], black: number): number[] {
+  return values.map((value, ink) => (ink === black ? value : value * (1 - BLACK_SHADE * values[black])));
 }

@@ -21,6 +21,10 @@ export function genericLab(process: Process, device: ArrayLike<number>, at = 0):
 }
 
 /** C, M, Y, K that other inks come near to, for a first look only. */
+export function nearCmyk(ink: string): readonly [number, number, number, number] {
+  return NEAR_INKS[ink] ?? NEAR_OTHER;
+}
+
 const NEAR_INKS: Readonly<Record<string, readonly [number, number, number, number]>> = {
   C: [1, 0, 0, 0],
   M: [0, 1, 0, 0],
@@ -37,7 +41,7 @@ const NEAR_OTHER = [0.3, 0.3, 0.3, 0] as const;
 function asCmyk({ channels }: Process, device: ArrayLike<number>, at: number): number[] {
   const out = [0, 0, 0, 0];
   channels.forEach(({ name }, c) => {
-    const near = NEAR_INKS[name] ?? NEAR_OTHER;
+    const near = nearCmyk(name);
     // Inks print over each other: what one leaves, the next one covers.
     near.forEach((share, i) => (out[i] = 1 - (1 - (out[i] ?? 0)) * (1 - share * (device[at + c] ?? 0))));
   });

@@ -1,8 +1,13 @@
 import type { Lab, Lch } from './lab.ts';
 
 export function labToLch(lab: Lab): Lch {
-  const hue = (Math.atan2(lab[2], lab[1]) * 180) / Math.PI;
-  return [lab[0], Math.hypot(lab[1], lab[2]), hue < 0 ? hue + 360 : hue];
+  return [lab[0], Math.hypot(lab[1], lab[2]), hueDegrees(lab[1], lab[2])];
+}
+
+/** Hue angle of a*, b*, degrees 0..360. */
+export function hueDegrees(a: number, b: number): number {
+  const hue = (Math.atan2(b, a) * 180) / Math.PI;
+  return hue < 0 ? hue + 360 : hue;
 }
 
 export function lchToLab(lch: Lch): Lab {

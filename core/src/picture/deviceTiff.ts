@@ -4,7 +4,10 @@ import UTIF from 'utif2';
 const PIXELS_AT = 1024;
 
 /** How TIFF calls what the channels are: grey from black, RGB, separated. */
-const MEANING: Readonly<Record<1 | 3 | 4, number>> = { 1: 1, 3: 2, 4: 5 };
+const SEPARATED = 5;
+const MEANING: Readonly<Record<number, number>> = { 1: 1, 3: 2 };
+/** Inks that are not cyan, magenta, yellow and black alone. */
+const OTHER_INKS = 2;
 
 /**
  * An uncompressed TIFF of device values, 8 bits a channel (TIFF 6.0; separated ones by its section 16), untagged or with
@@ -17,7 +20,14 @@ export function deviceTiff(
     width,
     height,
     channels,
-  }: { readonly width: number; readonly height: number; readonly channels: 1 | 3 | 4 },
+    inks,
+  }: {
+    readonly width: number;
+    readonly height: number;
+    readonly channels: number;
+    /** Names of the inks, told where there are more than four. */
+    readonly inks?: readonly string[];
+  },
   dpi: number,
   profile?: Uint8Array,
 ): Uint8Array<ArrayBuffer> {
@@ -28,7 +38,7 @@ export function deviceTiff(
     t257: [height],
     t258: new Array<number>(channels).fill(8),
     t259: [1], // no compression
-    t262: [MEANING[channels]],
+    t262: [MEANING[channels] ?? SEPARATED],
     t273: [PIXELS_AT],
     t277: [channels],
     t278: [height],
@@ -37,6 +47,13 @@ export function deviceTiff(
     t283: [[dpi, 1]],
     t284: [1],
     t296: [2], // per inch
+    ...(channels > 4
+      ? {
+          [`t${LIKE.inkSet}`]: [OTHER_INKS],
+          [`t${LIKE.names}`]: [(inks ?? []).join('\0')],
+          [`t${LIKE.count}`]: [channels],
+        }
+      : {}),
     // The encoder knows no profiles: the entry is made of one that it knows, and is the last as well.
     ...(profile === undefined ? {} : { [`t${KNOWN_TAG}`]: ['profile'] }),
   };
@@ -44,6 +61,12 @@ export function deviceTiff(
   const out = new Uint8Array(PIXELS_AT + pixels.length + (profile?.length ?? 0));
   out.set(head);
   out.set(pixels, PIXELS_AT);
+  if (channels > 4) {
+    const view = new DataView(out.buffer);
+    view.setUint16(entryAt(view, LIKE.inkSet), INK_SET_TAG);
+    view.setUint16(entryAt(view, LIKE.names), INK_NAMES_TAG);
+    view.setUint16(entryAt(view, LIKE.count), INK_COUNT_TAG);
+  }
   if (profile !== undefined) {
     const at = PIXELS_AT + pixels.length;
     out.set(profile, at);
@@ -57,6 +80,11 @@ export function deviceTiff(
   return out;
 }
 
+/** What is told of inks by name (TIFF 6.0, section 16), and entries of the same type that the encoder knows. */
+const INK_SET_TAG = 332;
+const INK_NAMES_TAG = 333;
+const INK_COUNT_TAG = 334;
+const LIKE = { inkSet: 297, names: 305, count: 320 } as const;
 /** Copyright, a text. */
 const KNOWN_TAG = 33432;
 const PROFILE_TAG = 34675;

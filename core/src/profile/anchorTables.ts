@@ -45,33 +45,35 @@ export function anchorInverse(
       // Engines differ in how they interpolate: both ways are to meet the colour.
       for (const between of [cube, tetrahedron]) {
         const shares = between(labGridPlace(target, COLORIMETRIC_AXES), points);
-        const device = mixed(inverse, shares);
+        const device = mixed(inverse, shares, 4);
         table.evaluate(device);
         const rest = [0, 1, 2].map((o) => target[o] - table.lab[o]);
         moveValue(inverse, 4, shares, inkChange(table.jacobian, rest, device, bounds));
-        for (const { node } of shares) keepLimits(inverse, 4 * node, bounds, separation.totalInk);
+        for (const { node } of shares) keepLimits(inverse, 4 * node, bounds, separation);
       }
     }
 }
 
-/** What an inverse table gives for certain colours; row-major × 4. */
+/** What an inverse table gives for certain colours; row-major × ink. */
 export function inverseAt(inverse: Float64Array, points: number, targets: Float64Array): Float64Array {
-  const out = new Float64Array((targets.length / 3) * 4);
+  const inks = inverse.length / points ** 3;
+  const out = new Float64Array((targets.length / 3) * inks);
   for (let i = 0; i * 3 < targets.length; i++)
     out.set(
       mixed(
         inverse,
         tetrahedron(labGridPlace(targets.subarray(3 * i, 3 * i + 3), COLORIMETRIC_AXES), points),
+        inks,
       ),
-      4 * i,
+      inks * i,
     );
   return out;
 }
 
-function mixed(inverse: Float64Array, shares: readonly NodeShare[]): Float64Array {
-  const device = new Float64Array(4);
+function mixed(inverse: Float64Array, shares: readonly NodeShare[], inks: number): Float64Array {
+  const device = new Float64Array(inks);
   for (const { node, share } of shares)
-    for (let o = 0; o < 4; o++) device[o] += share * inverse[4 * node + o];
+    for (let o = 0; o < inks; o++) device[o] += share * inverse[inks * node + o];
   return device;
 }
 
@@ -88,7 +90,7 @@ function inkChange(
   jacobian: Float64Array,
   rest: readonly number[],
   device: Float64Array,
-  bounds: readonly number[],
+  bounds: ArrayLike<number>,
 ): Float64Array {
   const change = new Float64Array(4);
   const free = [0, 1, 2, 3].map(() => true);

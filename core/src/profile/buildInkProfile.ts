@@ -2,6 +2,8 @@ import { WHITE_ICC } from '../colour/whitePoints.ts';
 import { xyzRowsToLab } from '../colour/xyzToLab.ts';
 import { inkModelXyz } from '../characterise/inkModel.ts';
 import type { InkModel } from '../characterise/inkModel.ts';
+import { channelCount, CMYK } from '../device/process.ts';
+import type { Process } from '../device/process.ts';
 import type { IccTag } from '../icc/iccTypes.ts';
 import type { Separation } from '../separate/separation.ts';
 import type { BuildProgress, BuiltProfile, TableSize } from './buildRgbProfile.ts';
@@ -13,6 +15,8 @@ import type { IntentTables, IntentTask } from './inkIntents.ts';
 import { GAMUT_FULL_SCALE, GAMUT_TOLERANCE } from './intents.ts';
 import { darkestNeutral, invertInks } from './invertInks.ts';
 import { COLORIMETRIC_AXES, MAPPED_AXES } from './labAxis.ts';
+import { extraInksOfModel, manyInkGrid, manyInkPoints } from './manyInkGrid.ts';
+import { colorantTable } from './colorantTable.ts';
 import { outputProfile } from './outputProfile.ts';
 import type { OutputProfileOptions } from './outputProfile.ts';
 import { forwardTag, inverseTag, quantiseLab } from './profileTables.ts';
@@ -20,6 +24,8 @@ import { forwardTag, inverseTag, quantiseLab } from './profileTables.ts';
 export interface InkProfileOptions extends OutputProfileOptions {
   readonly tableSize: TableSize;
   readonly separation: Separation;
+  /** The channels of the device; CMYK where it is not said. */
+  readonly process?: Process;
   /** Colours that must come out exactly, media-relative Lab, row-major × 3: a refinement's. */
   readonly anchors?: Float64Array;
 }
@@ -34,18 +40,25 @@ const ANCHOR_ROUNDS = 2;
 /** ΔE*ab from the nearest colour that prints, within which a wanted colour can be met. */
 const IN_GAMUT = 0.5;
 
-/** Builds a CMYK output profile with all intents from a fitted model. */
+/** How far extra inks take the place of overprints where it is not said. */
+const REPLACE = 0.7;
+
+/** Builds an output profile of inks with all intents from a fitted model. */
 export function buildInkProfile(
   model: InkModel,
   options: InkProfileOptions,
   onProgress: BuildProgress = () => {},
 ): BuiltProfile {
   const task = begin(model, options, onProgress);
+  let colorimetric: Float64Array | undefined;
   const worked = (intent: Intent, forward: ForwardGrid, from: number): IntentTables => {
     onProgress(from, WORDS[intent]);
-    return workIntent({ ...task, forward, intent }, (f) => onProgress(from + 0.2 * f, WORDS[intent]));
+    return workIntent({ ...task, forward, intent, colorimetric }, (f) =>
+      onProgress(from + 0.2 * f, WORDS[intent]),
+    );
   };
   const relative = worked('relative', task.forward, 0.35);
+  if (model.inks > 4) colorimetric = relative.device;
   const forward = anchored(model, options, task, relative);
   const perceptual = worked('perceptual', forward, 0.56);
   const saturation = worked('saturation', forward, 0.78);
@@ -66,22 +79,28 @@ export async function buildInkProfileOn(
   const task = begin(model, options, onProgress);
   let done = 0.35;
   onProgress(done, WORDS.relative);
-  const worked = async (intent: Intent, forward: ForwardGrid): Promise<IntentTables> => {
-    const tables = await work({ ...task, forward, intent });
+  const worked = async (
+    intent: Intent,
+    forward: ForwardGrid,
+    colorimetric?: Float64Array,
+  ): Promise<IntentTables> => {
+    const tables = await work({ ...task, forward, intent, colorimetric });
     done += 0.2;
     onProgress(done, WORDS[intent]);
     return tables;
   };
-  const mapped = (forward: ForwardGrid): Promise<readonly IntentTables[]> =>
-    Promise.all([worked('perceptual', forward), worked('saturation', forward)]);
+  const mapped = (forward: ForwardGrid, near?: Float64Array): Promise<readonly IntentTables[]> =>
+    Promise.all([worked('perceptual', forward, near), worked('saturation', forward, near)]);
   const first = worked('relative', task.forward);
-  // Anchors change the forward table once it is known where the colorimetric one puts them.
-  const together = options.anchors === undefined ? mapped(task.forward) : undefined;
+  // Anchors change the forward table once it is known where the colorimetric one puts them; of more than four inks the
+  // mapped intents take the mixtures that it found.
+  const several = model.inks > 4;
+  const together = options.anchors === undefined && !several ? mapped(task.forward) : undefined;
   // A failure of either is told once, by the one that is waited for.
   together?.catch(() => {});
   const relative = await first;
   const forward = anchored(model, options, task, relative);
-  const [perceptual, saturation] = await (together ?? mapped(forward));
+  const [perceptual, saturation] = await (together ?? mapped(forward, several ? relative.device : undefined));
   onProgress(1, 'Writing');
   return finish(options, task, forward, { relative, perceptual, saturation });
 }
@@ -98,13 +117,23 @@ const WORDS: Readonly<Record<Intent, string>> = {
 /** The forward table, and what all intents take. */
 function begin(
   model: InkModel,
-  { tableSize, version, separation }: InkProfileOptions,
+  { tableSize, version, separation: asked, process = CMYK }: InkProfileOptions,
   onProgress: BuildProgress,
 ): Begun {
   const { forward: forwardPoints, inverse: points } = SIZES[tableSize];
   const words = 'Filling the forward table';
-  onProgress(0, words);
-  const forward = forwardTable(model, forwardPoints, version, (f) => onProgress(0.35 * f, words));
+  const filling = (fraction: number): void => onProgress(0.35 * fraction, words);
+  filling(0);
+  if (channelCount(process) !== model.inks)
+    throw new RangeError(`a model of ${model.inks} inks for ${process.name}`);
+  if (model.inks === 4) {
+    const forward = forwardTable(model, forwardPoints, version, filling);
+    return { forward, separation: asked, version, points, darkest: darkestNeutral(forward, asked) };
+  }
+  const extra = extraInksOfModel(model, process, asked.replace ?? REPLACE);
+  const separation = { ...asked, extra };
+  const grid = manyInkGrid(model, manyInkPoints(model.inks, tableSize), extra, filling);
+  const forward = { ...grid, lab: quantiseLab(grid.lab, version) };
   return { forward, separation, version, points, darkest: darkestNeutral(forward, separation) };
 }
 
@@ -121,25 +150,32 @@ function anchored(
 
 function finish(
   options: InkProfileOptions,
-  { version, points }: Begun,
+  { version, points, separation }: Begun,
   forward: ForwardGrid,
   { relative, ...mapped }: Readonly<Record<Intent, IntentTables>>,
 ): BuiltProfile {
   const gamut = relative.distance.map((distance) =>
     distance <= GAMUT_TOLERANCE ? 0 : Math.min(1, distance / GAMUT_FULL_SCALE),
   );
+  const inks = forward.channels;
   const tables = new Map<string, IccTag>();
   for (const [number, { seen, device }] of [
     [0, mapped.perceptual],
     [2, mapped.saturation],
   ] as const) {
     tables.set(`A2B${number}`, forwardTag({ ...forward, lab: seen }, version));
-    tables.set(`B2A${number}`, inverseTag(4, points, device, version, MAPPED_AXES));
+    tables.set(`B2A${number}`, inverseTag(inks, points, device, version, MAPPED_AXES));
   }
   tables.set('A2B1', forwardTag(forward, version));
-  tables.set('B2A1', inverseTag(4, points, relative.device, version, COLORIMETRIC_AXES));
+  tables.set('B2A1', inverseTag(inks, points, relative.device, version, COLORIMETRIC_AXES));
   tables.set('gamt', inverseTag(1, points, gamut, version, COLORIMETRIC_AXES));
-  return { forward, profile: outputProfile(options, 'CMYK', tables) };
+  if (inks === 4) return { forward, separation, profile: outputProfile(options, 'CMYK', tables) };
+  tables.set('clrt', colorantTable(options.process ?? CMYK, forward, version));
+  return {
+    forward,
+    separation,
+    profile: outputProfile(options, `${inks.toString(16).toUpperCase()}CLR`, tables),
+  };
 }
 
 function forwardTable(

@@ -10,6 +10,7 @@ import type { GamutMap } from '../gamut/gamutMap.ts';
 import { interpolateTetrahedral } from '../icc/interpolateClut.ts';
 import type { IccProfile, IccTag } from '../icc/iccTypes.ts';
 import { REFERENCE_MEDIUM_BLACK } from '../icc/profileBlack.ts';
+import type { Separation } from '../separate/separation.ts';
 import { buildForwardGrid } from './forwardGrid.ts';
 import type { ForwardGrid } from './forwardGrid.ts';
 import { invertRgb } from './invertRgb.ts';
@@ -29,6 +30,8 @@ export interface RgbProfileOptions extends OutputProfileOptions {
 export interface BuiltProfile {
   readonly profile: IccProfile;
   readonly forward: ForwardGrid;
+  /** What an inverse of inks was made by, with its extra inks in their places. */
+  readonly separation?: Separation;
 }
 
 /** Progress of a build: the share done and what is being done. */

@@ -4,11 +4,13 @@ import { deviceSurface } from '../gamut/deviceSurface.ts';
 import { createGamutMap } from '../gamut/gamutMap.ts';
 import { REFERENCE_MEDIUM_BLACK } from '../icc/profileBlack.ts';
 import type { Vector3 } from '../numerics/matrix3.ts';
-import { inkBounds } from '../separate/separation.ts';
+import { inkFamilies } from '../separate/extraInks.ts';
+import { blackOf, inkBounds } from '../separate/separation.ts';
 import type { Separation } from '../separate/separation.ts';
+import { inverseAt } from './anchorTables.ts';
 import { mapRows, unmappedGrid } from './buildRgbProfile.ts';
 import type { ForwardGrid } from './forwardGrid.ts';
-import { InkTable } from './inkTable.ts';
+import { deviceTable } from './manyInkTable.ts';
 import { MAP_STRENGTH, VERSION_2_BLACK } from './intents.ts';
 import { invertInks } from './invertInks.ts';
 import { COLORIMETRIC_AXES, MAPPED_AXES } from './labAxis.ts';
@@ -26,10 +28,12 @@ export interface IntentTask {
   readonly version: 2 | 4;
   /** Nodes along an axis of the table. */
   readonly points: number;
+  /** Inks of the colorimetric table, node × ink: of many mixtures of a colour a mapped intent takes the same. */
+  readonly colorimetric?: Float64Array;
 }
 
 export interface IntentTables {
-  /** Inks of each node, × 4. */
+  /** Inks of each node, × ink. */
   readonly device: Float64Array;
   /** ΔE*ab between what a node asks for and what its inks give. */
   readonly distance: Float64Array;
@@ -39,7 +43,7 @@ export interface IntentTables {
 
 /** Works an intent out; in a thread of its own where there are several. */
 export function workIntent(
-  { intent, forward, separation, darkest, version, points }: IntentTask,
+  { intent, forward, separation, darkest, version, points, colorimetric }: IntentTask,
   onProgress: (fraction: number) => void = () => {},
 ): IntentTables {
   if (intent === 'relative') {
@@ -48,6 +52,7 @@ export function workIntent(
     settleInverse(forward, device, points, separation);
     return { device, distance, seen: forward.lab };
   }
+  const black = blackOf(separation);
   const map = createGamutMap(inkSurface(forward, separation), {
     sourceBlack: version === 4 ? REFERENCE_MEDIUM_BLACK : VERSION_2_BLACK,
     deviceBlack: labToXyz([darkest, 0, 0], WHITE_ICC),
@@ -55,29 +60,35 @@ export function workIntent(
   });
   const asked = labGridValues(points, MAPPED_AXES);
   const mapped = mapRows(asked, (lab) => map.toDevice(lab));
-  const { device, distance } = invertInks(forward, mapped, separation, darkest, onProgress, points);
+  const near = colorimetric === undefined ? undefined : inverseAt(colorimetric, points, mapped);
+  const { device, distance } = invertInks(forward, mapped, separation, darkest, onProgress, points, near);
   if (separation.pureBlack === true && intent === 'saturation')
-    setPureBlack(forward, asked, mapped, device, inkBounds(separation)[3]);
+    setPureBlack(forward, asked, mapped, device, inkBounds(separation)[black], black);
   return { device, distance, seen: unmappedGrid(forward, map).lab };
 }
 
 /** The surface of what prints within the limits of a separation, media-relative Lab. */
 function inkSurface(grid: ForwardGrid, separation: Separation): Vector3[][] {
-  const table = new InkTable(grid);
-  const inks = new Float64Array(4);
-  return deviceSurface(
-    {
-      inputs: 4,
-      outputs: 3,
-      apply: (rows, out) => {
-        for (let i = 0; 4 * i < rows.length; i++) {
-          for (let ink = 0; ink < 4; ink++) inks[ink] = rows[4 * i + ink];
-          table.evaluate(inks);
-          out.set(table.lab, 3 * i);
-        }
+  const table = deviceTable(grid);
+  const { extra } = separation;
+  const bounds = inkBounds(separation);
+  const families = extra === undefined ? [[...bounds.keys()]] : inkFamilies(extra);
+  return families.flatMap((family) => {
+    const inks = new Float64Array(grid.channels);
+    return deviceSurface(
+      {
+        inputs: family.length,
+        outputs: 3,
+        apply: (rows, out) => {
+          for (let i = 0; family.length * i < rows.length; i++) {
+            family.forEach((ink, place) => (inks[ink] = rows[family.length * i + place]));
+            table.evaluate(inks);
+            out.set(table.lab, 3 * i);
+          }
+        },
       },
-    },
-    separation.totalInk,
-    inkBounds(separation),
-  );
+      separation.totalInk,
+      family.map((ink) => bounds[ink]),
+    );
+  });
 }

@@ -1,11 +1,14 @@
 import { choleskyFactor, choleskySolve } from '../numerics/cholesky.ts';
 import { labWeights } from '../colour/labWeights.ts';
-import { blackFor, inkBounds, keepLimits } from '../separate/separation.ts';
-import type { Separation } from '../separate/separation.ts';
+import { extraShare } from '../separate/extraInks.ts';
+import { blackFor, blackOf, inkBounds, keepLimits } from '../separate/separation.ts';
+import type { PairLimit, Separation } from '../separate/separation.ts';
 import { cellIndexOf } from './cellIndex.ts';
 import type { CellIndex } from './cellIndex.ts';
 import type { ForwardGrid } from './forwardGrid.ts';
-import { InkTable } from './inkTable.ts';
+import { inkStarts } from './inkStarts.ts';
+import type { DeviceTable } from './inkTable.ts';
+import { deviceTable, ManyInkTable } from './manyInkTable.ts';
 
 /** How much heavier hue weighs than chroma where a colour is out of gamut. */
 const HUE_WEIGHT = 2.4;
@@ -15,8 +18,6 @@ const BLACK_PULL = 1.5;
 const TOTAL_PUSH = 120;
 const STEPS = 30;
 const LEAST_GAIN = 1e-5;
-const START_CMY = [0, 0.2, 0.4, 0.6, 0.8, 1];
-const START_K = [0, 0.25, 0.5, 0.75, 1];
 /** A colour within this weighted distance is in gamut: black is then held and C, M, Y are polished. */
 const IN_GAMUT = 0.6;
 /** Within this weighted distance a colour is met. */
@@ -27,49 +28,76 @@ const COLOUR_FIRST = 20;
 const CELL_STEPS = 6;
 const FOUND = 0.1;
 
-/** Levenberg-Marquardt in four bounded variables, black pulled to its curve, total ink pushed under its limit. */
+/** Where extra inks leave a choice, the least ink is looked for: weighted ΔE for a whole ink. */
+const INK_WISH = 0.5;
+/** The same for an extra ink, where it takes the place of overprints not at all, and as far as it can. */
+const EXTRA_WISH = [2, 0.08] as const;
+/** Starts that are tried for a colour that did not come out, with more than four inks. */
+const MORE_STARTS = 3;
+/** A colour that was missed by more (weighted) does not print: its neighbours say how near it can be come to. */
+const FAR = 1.5;
+
+/**
+ * Levenberg-Marquardt in bounded inks, black pulled to its curve, sums of inks pushed under their limits. With more inks
+ * than C, M, Y, K many mixtures make a colour: the one with the least sum of squares is looked for, in which extra inks
+ * count the less the farther they are to take the place of overprints.
+ */
 export class InkSearch {
-  readonly x = new Float64Array(4);
-  readonly table: InkTable;
-  readonly #bounds: readonly number[];
+  readonly x: Float64Array;
+  readonly table: DeviceTable;
+  readonly #inks: number;
+  readonly #blackInk: number;
+  readonly #bounds: Float64Array;
+  /** Bounds at the colour that is looked for: extra inks have theirs by hue and chroma. */
+  readonly #room: Float64Array;
+  /** Squares of the wishes for less of each ink; none of C, M, Y, K alone. */
+  readonly #wishes: Float64Array;
   readonly #starts: Float64Array;
   /** Their colours, by rising L*. */
   readonly #startLab: Float64Array;
   readonly #target = new Float64Array(3);
   readonly #weight = new Float64Array(9);
   readonly #rest = new Float64Array(3);
-  readonly #weighted = new Float64Array(12);
-  readonly #normal = new Float64Array(16);
-  readonly #gradient = new Float64Array(4);
-  readonly #damped = new Float64Array(16);
-  readonly #step = new Float64Array(4);
-  readonly #trial = new Float64Array(4);
-  readonly #none = new Float64Array(4);
-  readonly #least = new Float64Array(4);
-  readonly #most = new Float64Array(4);
+  readonly #weighted: Float64Array;
+  readonly #normal: Float64Array;
+  readonly #gradient: Float64Array;
+  readonly #damped: Float64Array;
+  readonly #step: Float64Array;
+  readonly #trial: Float64Array;
+  readonly #start: Float64Array;
+  readonly #none: Float64Array;
+  readonly #least: Float64Array;
+  readonly #most: Float64Array;
   #black = 0;
   #pull = BLACK_PULL;
   #held = false;
+  #wishing = false;
 
   constructor(
     grid: ForwardGrid,
     private readonly separation: Separation,
     private readonly darkest: number,
   ) {
-    this.table = new InkTable(grid);
-    this.#bounds = inkBounds(separation);
-    const starts: number[] = [];
-    for (const c of START_CMY)
-      for (const m of START_CMY)
-        for (const y of START_CMY)
-          for (const k of START_K)
-            if (c + m + y + k <= separation.totalInk + 1e-9)
-              starts.push(...[c, m, y, k].map((value, i) => Math.min(value, this.#bounds[i])));
-    const rows = Array.from({ length: starts.length / 4 }, (_, i) => {
-      const device = starts.slice(4 * i, 4 * i + 4);
-      this.table.evaluate(device);
-      return { device, lab: [...this.table.lab] };
-    }).sort((one, other) => one.lab[0] - other.lab[0]);
+    const n = grid.channels;
+    if (n !== separation.inkLimits.length || (separation.extra === undefined && n !== 4))
+      throw new RangeError(`limits of ${separation.inkLimits.length} inks for a table of ${n}`);
+    this.table = deviceTable(grid);
+    this.#inks = n;
+    this.#blackInk = blackOf(separation);
+    this.#bounds = Float64Array.from(inkBounds(separation));
+    this.#room = this.#bounds.slice();
+    this.#wishes = wishesOf(separation);
+    [this.x, this.#gradient, this.#step, this.#trial, this.#start, this.#none, this.#least, this.#most] =
+      Array.from({ length: 8 }, () => new Float64Array(n));
+    [this.#normal, this.#damped] = [new Float64Array(n * n), new Float64Array(n * n)];
+    this.#weighted = new Float64Array(3 * n);
+    const rows = inkStarts(separation)
+      .map((wanted) => {
+        const device = wanted.map((value, i) => Math.min(value, this.#bounds[i]));
+        this.table.evaluate(device);
+        return { device, lab: [...this.table.lab] };
+      })
+      .sort((one, other) => one.lab[0] - other.lab[0]);
     this.#starts = Float64Array.from(rows.flatMap(({ device }) => device));
     this.#startLab = Float64Array.from(rows.flatMap(({ lab }) => lab));
   }
@@ -85,62 +113,110 @@ export class InkSearch {
   aim(l: number, a: number, b: number): void {
     this.#target.set([l, a, b]);
     labWeights(l, a, b, HUE_WEIGHT, this.#weight);
-    this.#black = Math.min(this.#bounds[3], blackFor(this.separation, this.darkest, l, Math.hypot(a, b)));
+    const { extra } = this.separation;
+    this.#black = Math.min(
+      this.#bounds[this.#blackInk],
+      blackFor(this.separation, this.darkest, l, Math.hypot(a, b)),
+    );
+    if (extra === undefined) return;
+    for (const own of extra.inks) this.#room[own.ink] = this.#bounds[own.ink] * extraShare(own, a, b);
+    if (this.table instanceof ManyInkTable) this.table.use((ink) => this.#room[ink] > 0);
   }
 
   /** What two places are compared by: the colour first, then how far black is from its curve. */
   score(x: Float64Array): number {
     const colour = this.colour(x);
-    const pull = BLACK_PULL * (x[3] - this.#black);
+    const pull = BLACK_PULL * (x[this.#blackInk] - this.#black);
     return COLOUR_FIRST * colour * colour + pull * pull;
   }
 
+  /** Most of each ink at the colour that is looked for. */
+  room(): Float64Array {
+    return this.#room;
+  }
+
   /** Looks from given inks only. */
-  attempt(start: Float64Array): void {
-    this.x.set(start);
-    this.#from(start);
+  attempt(start: ArrayLike<number>): void {
+    this.x.set(this.#within(start));
+    this.#from(this.#start);
+  }
+
+  /** Looks beside inks that nearly make the colour, and keeps near them; true where it is met. */
+  refine(start: ArrayLike<number>): boolean {
+    this.x.set(this.#within(start));
+    this.#held = true;
+    this.#pull = 0;
+    this.#polish();
+    return this.#missed() < MET;
   }
 
   /** Looks from what was found last, and from the nearest start. */
   solve(): void {
-    this.#from(this.#nearestStart());
+    this.x.set(this.#within(this.x));
+    this.#from(this.#within(this.#nearestStart()));
   }
 
-  /** Looks for C, M, Y beside a given black, from given inks. */
-  besideBlack(black: number, start: Float64Array): void {
-    this.x.set(start);
-    this.x[3] = black;
+  /** Looks for the other inks beside a given black, from given inks. */
+  besideBlack(black: number, start: ArrayLike<number>): void {
+    this.x.set(this.#within(start));
+    this.x[this.#blackInk] = black;
     this.#held = true;
     this.#pull = 0;
     this.#descend();
     this.#project();
+  }
+
+  /** A start as far as the colour that is looked for has room for it. */
+  #within(start: ArrayLike<number>): Float64Array {
+    for (let ink = 0; ink < this.#inks; ink++) this.#start[ink] = Math.min(start[ink], this.#room[ink]);
+    return this.#start;
   }
 
   #from(start: Float64Array): void {
-    // Black on its curve, where C, M, Y can meet the colour with it.
+    // Black on its curve, where the others can meet the colour with it.
     this.#held = true;
     this.#pull = 0;
-    this.x[3] = this.#black;
+    this.#wishing = true;
+    this.x[this.#blackInk] = this.#black;
     const before = this.#cost(this.x);
     this.#trial.set(start);
-    this.#trial[3] = this.#black;
+    this.#trial[this.#blackInk] = this.#black;
     if (this.#cost(this.#trial) < before) this.x.set(this.#trial);
     this.#descend();
     this.#project();
-    if (Math.sqrt(this.#cost(this.x)) < MET) return;
+    if (this.#missed() < MET) return;
+    if (this.separation.extra !== undefined && this.#missed() < IN_GAMUT) {
+      this.#polish();
+      if (this.#missed() < MET) return;
+    }
     // Else black gives way, as little as it can; then it is held where it came to lie.
     this.#held = false;
     this.#pull = BLACK_PULL;
+    this.#wishing = true;
     const here = this.#cost(this.x);
     if (this.#cost(start) < here) this.x.set(start);
     this.#descend();
     this.#project();
     this.#held = true;
     this.#pull = 0;
-    if (Math.sqrt(this.#cost(this.x)) < IN_GAMUT) {
-      this.#descend();
-      this.#project();
-    }
+    this.#wishing = false;
+    if (this.#missed() < IN_GAMUT) this.#polish();
+  }
+
+  /** Meets the colour itself, whatever was wished. */
+  #polish(): void {
+    this.#wishing = false;
+    this.#descend();
+    this.#project();
+  }
+
+  /** Weighted distance from the target, and what is over the limits. */
+  #missed(): number {
+    const wishing = this.#wishing;
+    this.#wishing = false;
+    const cost = this.#cost(this.x);
+    this.#wishing = wishing;
+    return Math.sqrt(cost);
   }
 
   /** Weighted distance of the colour of `x` from the target. */
@@ -153,9 +229,12 @@ export class InkSearch {
 
   /**
    * Looks in every cell that can hold the target, those near black's curve first, until one does. Where none does,
-   * the colour is taken not to print by this table.
+   * the colour is taken not to print by this table. Of more than four inks there are too many cells: it looks from more
+   * starts instead.
+   * @param missed weighted distance of what was found so far.
    */
-  searchCells(): boolean {
+  searchCells(missed: number): boolean {
+    if (this.separation.extra !== undefined) return this.#fromMoreStarts(missed);
     const index = cellIndexOf(this.table.grid, this.separation);
     const { corners, half } = index;
     const [l, a, b] = this.#target;
@@ -171,6 +250,27 @@ export class InkSearch {
     this.#descend();
     this.#project();
     return true;
+  }
+
+  #fromMoreStarts(missed: number): boolean {
+    if (missed > FAR) return false;
+    const near = Array.from({ length: this.#startLab.length / 3 }, (_, i) => ({ i, apart: this.#apart(i) }))
+      .sort((one, other) => one.apart - other.apart)
+      .slice(0, MORE_STARTS);
+    return near.some(({ i }) => {
+      this.attempt(this.#starts.subarray(this.#inks * i, this.#inks * (i + 1)));
+      return this.colour(this.x) <= FOUND;
+    });
+  }
+
+  /** How far a start is from the target: in colour, and in black from its curve. */
+  #apart(i: number): number {
+    const lab = this.#startLab;
+    const dl = lab[3 * i] - this.#target[0];
+    const da = lab[3 * i + 1] - this.#target[1];
+    const db = lab[3 * i + 2] - this.#target[2];
+    const dk = 12 * (this.#starts[this.#inks * i + this.#blackInk] - this.#black);
+    return dl * dl + 0.5 * (da * da + db * db) + dk * dk;
   }
 
   /** Steps towards the target that stay within one cell; true where it is met there. */
@@ -195,7 +295,7 @@ export class InkSearch {
   }
 
   #nearestStart(): Float64Array {
-    const [l, a, b] = this.#target;
+    const [l] = this.#target;
     const lab = this.#startLab;
     const count = lab.length / 3;
     let middle = 0;
@@ -211,29 +311,34 @@ export class InkSearch {
       for (let i = side < 0 ? middle - 1 : middle; i >= 0 && i < count; i += side) {
         const dl = lab[3 * i] - l;
         if (dl * dl >= best) break;
-        const da = lab[3 * i + 1] - a;
-        const db = lab[3 * i + 2] - b;
-        const dk = 12 * (this.#starts[4 * i + 3] - this.#black);
-        const d = dl * dl + 0.5 * (da * da + db * db) + dk * dk;
+        const d = this.#apart(i);
         if (d < best) {
           best = d;
-          at = 4 * i;
+          at = this.#inks * i;
         }
       }
-    return this.#starts.subarray(at, at + 4);
+    return this.#starts.subarray(at, at + this.#inks);
   }
 
   #over(x: Float64Array): number {
-    return Math.max(0, x[0] + x[1] + x[2] + x[3] - this.separation.totalInk);
+    let total = 0;
+    for (let ink = 0; ink < this.#inks; ink++) total += x[ink];
+    return Math.max(0, total - this.separation.totalInk);
   }
 
   #cost(x: Float64Array): number {
     this.table.evaluate(x);
     this.#weigh();
     const [r0, r1, r2] = this.#rest;
-    const pull = this.#pull * (x[3] - this.#black);
+    const pull = this.#pull * (x[this.#blackInk] - this.#black);
     const push = TOTAL_PUSH * this.#over(x);
-    return r0 * r0 + r1 * r1 + r2 * r2 + pull * pull + push * push;
+    let cost = r0 * r0 + r1 * r1 + r2 * r2 + pull * pull + push * push;
+    if (this.#wishing) for (let ink = 0; ink < this.#inks; ink++) cost += this.#wishes[ink] * x[ink] * x[ink];
+    for (const { inks, most } of this.separation.pairLimits ?? NO_PAIRS) {
+      const over = TOTAL_PUSH * Math.max(0, x[inks[0]] + x[inks[1]] - most);
+      cost += over * over;
+    }
+    return cost;
   }
 
   #weigh(): void {
@@ -250,6 +355,7 @@ export class InkSearch {
   #descend(): void {
     let cost = this.#cost(this.x);
     let damping = 1e-3;
+    // What was evaluated last is what lies in x: the start, or the step that was taken.
     for (let step = 0; step < STEPS && cost > 1e-10; step++) {
       this.#linearise();
       let improved = false;
@@ -272,59 +378,93 @@ export class InkSearch {
     }
   }
 
+  /** Slopes at x, which was evaluated last. */
   #linearise(): void {
-    this.table.evaluate(this.x);
-    this.#weigh();
     const w = this.#weight;
     const j = this.table.jacobian;
     const wj = this.#weighted;
-    for (let c = 0; c < 4; c++) {
+    const n = this.#inks;
+    for (let c = 0; c < n; c++) {
       wj[c] = w[0] * j[c];
-      wj[4 + c] = w[4] * j[4 + c] + w[5] * j[8 + c];
-      wj[8 + c] = w[7] * j[4 + c] + w[8] * j[8 + c];
+      wj[n + c] = w[4] * j[n + c] + w[5] * j[2 * n + c];
+      wj[2 * n + c] = w[7] * j[n + c] + w[8] * j[2 * n + c];
     }
     const over = this.#over(this.x);
     const push = over > 0 ? TOTAL_PUSH * TOTAL_PUSH : 0;
-    for (let i = 0; i < 4; i++) {
+    for (let i = 0; i < n; i++) {
       this.#gradient[i] =
-        -(wj[i] * this.#rest[0] + wj[4 + i] * this.#rest[1] + wj[8 + i] * this.#rest[2]) - push * over;
-      for (let k = 0; k < 4; k++)
-        this.#normal[4 * i + k] = wj[i] * wj[k] + wj[4 + i] * wj[4 + k] + wj[8 + i] * wj[8 + k] + push;
+        -(wj[i] * this.#rest[0] + wj[n + i] * this.#rest[1] + wj[2 * n + i] * this.#rest[2]) - push * over;
+      for (let k = 0; k < n; k++)
+        this.#normal[n * i + k] =
+          wj[i] * wj[k] + wj[n + i] * wj[n + k] + wj[2 * n + i] * wj[2 * n + k] + push;
     }
     const pull = this.#pull * this.#pull;
-    this.#gradient[3] -= pull * (this.x[3] - this.#black);
-    this.#normal[15] += pull;
+    this.#gradient[this.#blackInk] -= pull * (this.x[this.#blackInk] - this.#black);
+    this.#normal[(n + 1) * this.#blackInk] += pull;
+    if (this.#wishing)
+      for (let i = 0; i < n; i++) {
+        this.#gradient[i] -= this.#wishes[i] * this.x[i];
+        this.#normal[(n + 1) * i] += this.#wishes[i];
+      }
+    for (const pair of this.separation.pairLimits ?? NO_PAIRS) this.#pushPair(pair);
+  }
+
+  #pushPair({ inks, most }: PairLimit): void {
+    const over = this.x[inks[0]] + this.x[inks[1]] - most;
+    if (over <= 0) return;
+    const push = TOTAL_PUSH * TOTAL_PUSH;
+    for (const i of inks) {
+      this.#gradient[i] -= push * over;
+      for (const k of inks) this.#normal[this.#inks * i + k] += push;
+    }
   }
 
   #trialStep(
     damping: number,
     least: ArrayLike<number> = this.#none,
-    most: ArrayLike<number> = this.#bounds,
+    most: ArrayLike<number> = this.#room,
   ): boolean {
     const a = this.#damped;
     const s = this.#step;
+    const n = this.#inks;
     a.set(this.#normal);
     s.set(this.#gradient);
-    for (let i = 0; i < 4; i++) {
+    for (let i = 0; i < n; i++) {
       const frozen =
-        (this.#held && i === 3) || (this.x[i] <= least[i] && s[i] < 0) || (this.x[i] >= most[i] && s[i] > 0);
+        (this.#held && i === this.#blackInk) ||
+        (this.x[i] <= least[i] && s[i] < 0) ||
+        (this.x[i] >= most[i] && s[i] > 0) ||
+        most[i] <= least[i];
       if (frozen) {
-        for (let k = 0; k < 4; k++) {
-          a[4 * i + k] = 0;
-          a[4 * k + i] = 0;
+        for (let k = 0; k < n; k++) {
+          a[n * i + k] = 0;
+          a[n * k + i] = 0;
         }
-        a[5 * i] = 1;
+        a[(n + 1) * i] = 1;
         s[i] = 0;
-      } else a[5 * i] += damping * a[5 * i] + 1e-9;
+      } else a[(n + 1) * i] += damping * a[(n + 1) * i] + 1e-9;
     }
-    if (!choleskyFactor(a, 4)) return false;
-    choleskySolve(a, 4, s);
-    for (let i = 0; i < 4; i++) this.#trial[i] = Math.min(most[i], Math.max(least[i], this.x[i] + s[i]));
+    if (!choleskyFactor(a, n)) return false;
+    choleskySolve(a, n, s);
+    for (let i = 0; i < n; i++) this.#trial[i] = Math.min(most[i], Math.max(least[i], this.x[i] + s[i]));
     return true;
   }
 
-  /** Exactly under the limit of total ink. */
+  /** Exactly under all limits. */
   #project(): void {
-    keepLimits(this.x, 0, this.#bounds, this.separation.totalInk);
+    keepLimits(this.x, 0, this.#room, this.separation);
   }
+}
+
+const NO_PAIRS: readonly PairLimit[] = [];
+
+/** Squares of the wishes for less of each ink. */
+function wishesOf({ inkLimits, extra }: Separation): Float64Array {
+  const out = new Float64Array(inkLimits.length);
+  if (extra === undefined) return out;
+  const [none, all] = EXTRA_WISH;
+  const ofExtra = none * (all / none) ** extra.replace;
+  for (const ink of extra.base) out[ink] = INK_WISH ** 2;
+  for (const { ink } of extra.inks) out[ink] = ofExtra ** 2;
+  return out;
 }

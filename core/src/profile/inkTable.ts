@@ -1,7 +1,17 @@
 import type { ForwardGrid } from './forwardGrid.ts';
 
+/** Colours of inks by a table, as colour engines interpolate in it. */
+export interface DeviceTable {
+  readonly grid: ForwardGrid;
+  /** Media-relative Lab of what was evaluated last. */
+  readonly lab: Float64Array;
+  /** d(L, a, b)/d(input), row-major output × input; exact within a cell. */
+  readonly jacobian: Float64Array;
+  evaluate(x: ArrayLike<number>): void;
+}
+
 /** Evaluates a table of four inputs as colour engines do: linear along the first, tetrahedral over the others. */
-export class InkTable {
+export class InkTable implements DeviceTable {
   readonly lab = new Float64Array(3);
   /** d(L, a, b)/d(input), row-major output × 4; exact within a cell. */
   readonly jacobian = new Float64Array(12);

@@ -1,5 +1,6 @@
 import type { Lab } from '../colour/lab.ts';
 import { steadyHue } from '../gamut/steadyHue.ts';
+import { blackOf } from '../separate/separation.ts';
 import type { Separation } from '../separate/separation.ts';
 import { cubeNeighbours } from './cubeNeighbours.ts';
 import type { ForwardGrid } from './forwardGrid.ts';
@@ -29,7 +30,7 @@ export function darkestNeutral(grid: ForwardGrid, separation: Separation): numbe
 }
 
 /**
- * Device values of four inks whose colour, by the interpolated table itself, is nearest to each target, with black near
+ * Device values of inks whose colour, by the interpolated table itself, is nearest to each target, with black near
  * its curve and all limits kept in every node.
  *
  * A search may stop in a wrong place: where inks turn back, the table folds. So each node that did not come out is tried
@@ -37,6 +38,7 @@ export function darkestNeutral(grid: ForwardGrid, separation: Separation): numbe
  * @param targets row-major × 3, media-relative Lab; a cube of nodes, the last axis fastest, where `side` is told.
  * @param darkest L* of the darkest neutral, see `darkestNeutral`.
  * @param side nodes along an axis of the cube; nothing is known of neighbours where it is left out.
+ * @param near inks that nearly make the targets, row-major × ink: looked beside first.
  */
 export function invertInks(
   grid: ForwardGrid,
@@ -45,20 +47,22 @@ export function invertInks(
   darkest: number,
   onProgress: (fraction: number) => void = () => {},
   side?: number,
+  near?: Float64Array,
 ): Inversion {
   const search = new InkSearch(grid, separation, darkest);
   const count = targets.length / 3;
-  const device = new Float64Array(count * 4);
+  const inks = grid.channels;
+  const device = new Float64Array(count * inks);
   const cost = new Float64Array(count);
   for (let i = 0; i < count; i++) {
     search.aim(targets[3 * i], targets[3 * i + 1], targets[3 * i + 2]);
-    search.solve();
-    device.set(search.x, 4 * i);
+    if (near === undefined || !search.refine(near.subarray(inks * i, inks * (i + 1)))) search.solve();
+    device.set(search.x, inks * i);
     cost[i] = search.score(search.x);
     if (i % 1024 === 0) onProgress((0.75 * i) / count);
   }
   const found: Found = {
-    ...{ search, targets, device, cost },
+    ...{ search, inks, black: blackOf(separation), targets, device, cost },
     changed: new Int32Array(count).fill(1),
     asked: new Int32Array(count),
     turn: 1,
@@ -74,7 +78,7 @@ export function invertInks(
   const distance = new Float64Array(count);
   for (let i = 0; i < count; i++) {
     search.aim(targets[3 * i], targets[3 * i + 1], targets[3 * i + 2]);
-    distance[i] = search.distance(device.subarray(4 * i, 4 * i + 4));
+    distance[i] = search.distance(device.subarray(inks * i, inks * (i + 1)));
   }
   if (side !== undefined) keepHues(found);
   return { device, distance };
@@ -83,6 +87,9 @@ export function invertInks(
 /** What was found for each node so far, changed in place. */
 interface Found {
   readonly search: InkSearch;
+  readonly inks: number;
+  /** Channel of the black ink. */
+  readonly black: number;
   readonly targets: Float64Array;
   readonly device: Float64Array;
   readonly cost: Float64Array;
@@ -94,11 +101,11 @@ interface Found {
 
 /** Looks for the colour of a node from other inks, and keeps what comes out better. */
 function tryFrom(found: Found, node: number, start: Float64Array): boolean {
-  const { search, device, cost } = found;
+  const { search, inks, device, cost } = found;
   search.attempt(start);
   const next = search.score(search.x);
   if (!(next < BETTER * cost[node] - 1e-4)) return false;
-  device.set(search.x, 4 * node);
+  device.set(search.x, inks * node);
   cost[node] = next;
   found.changed[node] = found.turn;
   return true;
@@ -106,9 +113,9 @@ function tryFrom(found: Found, node: number, start: Float64Array): boolean {
 
 /** Tries each node that did not come out from the inks of its neighbours, there and back, until nothing changes. */
 function askNeighbours(found: Found, side: number): void {
-  const { search, targets, device, cost, changed, asked } = found;
+  const { search, inks, targets, device, cost, changed, asked } = found;
   const beside = new Int32Array(6);
-  const start = new Float64Array(4);
+  const start = new Float64Array(inks);
   for (let sweep = 0; sweep < SWEEPS; sweep++) {
     found.turn++;
     let any = false;
@@ -124,7 +131,7 @@ function askNeighbours(found: Found, side: number): void {
         if (changed[other] < last) continue;
         if (!aimed) search.aim(targets[3 * node], targets[3 * node + 1], targets[3 * node + 2]);
         aimed = true;
-        for (let ink = 0; ink < 4; ink++) start[ink] = device[4 * other + ink];
+        for (let ink = 0; ink < inks; ink++) start[ink] = device[inks * other + ink];
         // A neighbour that came out itself may lead there, though its own colour is another.
         if (cost[other] <= SUSPICIOUS || search.score(start) < BETTER * cost[node])
           any = tryFrom(found, node, start) || any;
@@ -139,9 +146,13 @@ function askNeighbours(found: Found, side: number): void {
  * neighbour's try to be met by inks like those; the branch with less ink is kept, so that it spreads.
  */
 function joinBranches(found: Found, side: number): void {
-  const { search, targets, device, cost } = found;
+  const { search, inks, black, targets, device, cost } = found;
   const beside = new Int32Array(6);
-  const inks = (node: number): number => device[4 * node] + device[4 * node + 1] + device[4 * node + 2];
+  const chromatic = (rows: Float64Array, node: number): number => {
+    let sum = 0;
+    for (let ink = 0; ink < inks; ink++) if (ink !== black) sum += rows[inks * node + ink];
+    return sum;
+  };
   for (let sweep = 0; sweep < BRANCH_SWEEPS; sweep++) {
     let any = false;
     for (let step = 0; step < cost.length; step++) {
@@ -149,15 +160,15 @@ function joinBranches(found: Found, side: number): void {
       if (cost[node] > SUSPICIOUS) continue;
       for (let i = 0, near = cubeNeighbours(node, side, beside); i < near; i++) {
         const other = beside[i];
-        if (cost[other] > SUSPICIOUS || inks(other) > inks(node) - BRANCH_APART) continue;
-        const start = device.slice(4 * other, 4 * other + 4);
+        if (cost[other] > SUSPICIOUS) continue;
+        if (chromatic(device, other) > chromatic(device, node) - BRANCH_APART) continue;
+        const start = device.slice(inks * other, inks * (other + 1));
         search.aim(targets[3 * node], targets[3 * node + 1], targets[3 * node + 2]);
         search.attempt(start);
-        const [c, m, y] = search.x;
-        if (c + m + y > inks(node) - BRANCH_APART) continue;
+        if (chromatic(search.x, 0) > chromatic(device, node) - BRANCH_APART) continue;
         const next = search.score(search.x);
         if (next > cost[node] + SUSPICIOUS) continue;
-        device.set(search.x, 4 * node);
+        device.set(search.x, inks * node);
         cost[node] = next;
         any = true;
       }
@@ -171,47 +182,47 @@ function joinBranches(found: Found, side: number): void {
  * black beside more of the others comes nearer to what is asked, and greys would break there.
  */
 function keepBlackRising(found: Found): void {
-  const { search, targets, device, cost } = found;
+  const { search, inks, black, targets, device, cost } = found;
   const neutral = Array.from(cost.keys())
     .filter((node) => Math.hypot(targets[3 * node + 1], targets[3 * node + 2]) < NEUTRAL)
     .sort((one, other) => targets[3 * other] - targets[3 * one]);
   neutral.forEach((node, i) => {
     if (i === 0) return;
-    const lighter = 4 * neutral[i - 1];
-    if (device[4 * node + 3] >= device[lighter + 3]) return;
+    const lighter = inks * neutral[i - 1];
+    if (device[inks * node + black] >= device[lighter + black]) return;
     search.aim(targets[3 * node], targets[3 * node + 1], targets[3 * node + 2]);
-    const before = device.slice(lighter, lighter + 4);
-    search.besideBlack(before[3], before);
-    device.set(search.x, 4 * node);
+    const before = device.slice(lighter, lighter + inks);
+    search.besideBlack(before[black], before);
+    device.set(search.x, inks * node);
     cost[node] = search.score(search.x);
   });
 }
 
 /** What does not print is printed by what is nearest at the hue that the eye sees, not at the angle of Lab. */
-function keepHues({ search, targets, device }: Found): void {
-  for (let node = 0; node * 4 < device.length; node++) {
+function keepHues({ search, inks, targets, device }: Found): void {
+  for (let node = 0; node * inks < device.length; node++) {
     const wanted: Lab = [targets[3 * node], targets[3 * node + 1], targets[3 * node + 2]];
     search.aim(...wanted);
-    const inks = device.slice(4 * node, 4 * node + 4);
-    if (search.colour(inks) <= UNMET) continue;
+    const own = device.slice(inks * node, inks * (node + 1));
+    if (search.colour(own) <= UNMET) continue;
     const [, a, b] = search.table.lab;
     const aimed = steadyHue(wanted, Math.hypot(a, b));
     if (aimed === wanted) continue;
     search.aim(...aimed);
-    search.attempt(inks);
-    device.set(search.x, 4 * node);
+    search.attempt(own);
+    device.set(search.x, inks * node);
   }
 }
 
 /** Looks for the colours that did not come out in every cell that can hold them. */
 function searchCells(found: Found): void {
-  const { search, targets, device, cost } = found;
+  const { search, inks, targets, device, cost } = found;
   found.turn++;
   for (let node = 0; node < cost.length; node++) {
     search.aim(targets[3 * node], targets[3 * node + 1], targets[3 * node + 2]);
-    if (search.colour(device.subarray(4 * node, 4 * node + 4)) <= UNMET) continue;
-    if (!search.searchCells()) continue;
-    device.set(search.x, 4 * node);
+    const missed = search.colour(device.subarray(inks * node, inks * (node + 1)));
+    if (missed <= UNMET || !search.searchCells(missed)) continue;
+    device.set(search.x, inks * node);
     cost[node] = search.score(search.x);
     found.changed[node] = found.turn;
   }

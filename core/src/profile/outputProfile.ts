@@ -23,7 +23,7 @@ const IDENTITY: Matrix3 = [1, 0, 0, 0, 1, 0, 0, 0, 1];
 /** An output profile of the tables given, with the tags that every one has. */
 export function outputProfile(
   options: OutputProfileOptions,
-  colourSpace: 'RGB ' | 'CMYK',
+  colourSpace: string,
   tables: ReadonlyMap<string, IccTag>,
 ): IccProfile {
   const version4 = options.version === 4;

@@ -16,17 +16,24 @@ function codesPer(version: IccVersion): readonly [number, number] {
 }
 
 /** 16-bit Lab of a table: `lut16` keeps the older scale in both versions (ICC.1:2022, tables 12 and 42). */
-function encodeLab(lab: Float64Array, version: IccVersion): Uint16Array {
+export function encodeLab(lab: ArrayLike<number>, version: IccVersion): Uint16Array {
   const [perL, perAb] = codesPer(version);
-  return Uint16Array.from(lab, (value, i) => clip16(i % 3 === 0 ? value * perL : (value + 128) * perAb));
+  const out = new Uint16Array(lab.length);
+  for (let i = 0; i < lab.length; i += 3) {
+    out[i] = clip16(lab[i] * perL);
+    out[i + 1] = clip16((lab[i + 1] + 128) * perAb);
+    out[i + 2] = clip16((lab[i + 2] + 128) * perAb);
+  }
+  return out;
 }
 
 /** What a table's Lab is after rounding to 16 bits and back: the inverse is made of this, not of the model. */
 export function quantiseLab(lab: Float64Array, version: IccVersion): Float64Array {
   const [perL, perAb] = codesPer(version);
-  return Float64Array.from(encodeLab(lab, version), (code, i) =>
-    i % 3 === 0 ? code / perL : code / perAb - 128,
-  );
+  const codes = encodeLab(lab, version);
+  const out = new Float64Array(codes.length);
+  for (let i = 0; i < codes.length; i++) out[i] = i % 3 === 0 ? codes[i] / perL : codes[i] / perAb - 128;
+  return out;
 }
 
 /** Device to Lab: `lut16` in version 2, `mAB` in version 4. */
@@ -42,7 +49,7 @@ export function forwardTag(grid: ForwardGrid, version: IccVersion): LutTag | Lut
       inputs: grid.channels,
       outputs: 3,
       matrix: UNIT_MATRIX,
-      inputTables: new Array<Uint16Array>(grid.channels).fill(STRAIGHT),
+      inputTables: axisCurves(grid) ?? new Array<Uint16Array>(grid.channels).fill(STRAIGHT),
       clut,
       outputTables: new Array<Uint16Array>(3).fill(STRAIGHT),
     };
@@ -50,12 +57,26 @@ export function forwardTag(grid: ForwardGrid, version: IccVersion): LutTag | Lut
     type: 'mAB',
     inputs: grid.channels,
     outputs: 3,
-    aCurves: new Array<IccCurve>(grid.channels).fill(IDENTITY),
+    aCurves:
+      axisCurves(grid)?.map((values) => ({ kind: 'table', values })) ??
+      new Array<IccCurve>(grid.channels).fill(IDENTITY),
     clut,
     mCurves: [IDENTITY, IDENTITY, IDENTITY],
     matrix: [...UNIT_MATRIX, 0, 0, 0],
     bCurves: [IDENTITY, IDENTITY, IDENTITY],
   };
+}
+
+/** Where device values lie among the nodes of each channel; undefined where all are evenly spread. */
+function axisCurves({ nodes, points }: ForwardGrid): Uint16Array[] | undefined {
+  return nodes?.map((places) =>
+    axisTable((code) => {
+      const value = code / 65535;
+      let cell = 0;
+      while (cell < points - 2 && value >= places[cell + 1]) cell++;
+      return (cell + (value - places[cell]) / (places[cell + 1] - places[cell])) / (points - 1);
+    }),
+  );
 }
 
 /** Lab (on its axes) to device values or any other outputs 0..1: `lut16` or `mBA`. */

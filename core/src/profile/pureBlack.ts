@@ -1,5 +1,5 @@
 import type { ForwardGrid } from './forwardGrid.ts';
-import { InkTable } from './inkTable.ts';
+import { deviceTable } from './manyInkTable.ts';
 
 const HALVINGS = 24;
 
@@ -8,7 +8,8 @@ const HALVINGS = 24;
  * than solid black becomes solid black. Nodes beside the grey axis keep all inks, so colours stay as they are.
  * @param nodes Lab of the table's nodes, row-major × 3: those with a* = b* = 0 are neutral.
  * @param wanted Lab that each node is to print.
- * @param inks node × 4, changed in place.
+ * @param inks node × ink, changed in place.
+ * @param black channel of the black ink.
  */
 export function setPureBlack(
   grid: ForwardGrid,
@@ -16,10 +17,13 @@ export function setPureBlack(
   wanted: Float64Array,
   inks: Float64Array,
   mostBlack: number,
+  black = 3,
 ): void {
-  const table = new InkTable(grid);
-  const lightness = (black: number): number => {
-    table.evaluate([0, 0, 0, black]);
+  const table = deviceTable(grid);
+  const own = new Float64Array(grid.channels);
+  const lightness = (amount: number): number => {
+    own[black] = amount;
+    table.evaluate(own);
     return table.lab[0];
   };
   for (let i = 0; i * 3 < nodes.length; i++) {
@@ -30,6 +34,7 @@ export function setPureBlack(
       if (lightness(middle) > wanted[3 * i]) low = middle;
       else high = middle;
     }
-    inks.set([0, 0, 0, wanted[3 * i] >= 100 ? 0 : high], 4 * i);
+    own[black] = wanted[3 * i] >= 100 ? 0 : high;
+    inks.set(own, own.length * i);
   }
 }

@@ -2,11 +2,13 @@ import { labWeights } from '../colour/labWeights.ts';
 import { createRandom, shuffle } from '../numerics/random.ts';
 import type { Random } from '../numerics/random.ts';
 import { solve3 } from '../numerics/solve3.ts';
-import { inkBounds, keepLimits } from '../separate/separation.ts';
+import { extraShare, inkFamilies } from '../separate/extraInks.ts';
+import { blackOf, inkBounds, keepLimits } from '../separate/separation.ts';
 import type { Separation } from '../separate/separation.ts';
 import { cubeNeighbours } from './cubeNeighbours.ts';
 import type { ForwardGrid } from './forwardGrid.ts';
-import { InkTable } from './inkTable.ts';
+import type { DeviceTable } from './inkTable.ts';
+import { deviceTable } from './manyInkTable.ts';
 import { COLORIMETRIC_AXES } from './labAxis.ts';
 import { labGridPlace, labGridValues } from './labGrid.ts';
 import { tetrahedron } from './tetrahedron.ts';
@@ -22,7 +24,7 @@ const ROUNDS = [0.6, 0.4, 0.2, 0.1, 0.05] as const;
 /** Share of its neighbours' mean move that a node takes on after each round: what is moved stays smooth. */
 const SPREAD = 0.4;
 /** Black moves less readily than the other inks: it belongs to the separation. */
-const READINESS = [1, 1, 1, 0.3] as const;
+const BLACK_READINESS = 0.3;
 /** Keeps inks from running where they hardly change the colour; weighted ΔE² for the whole range of an ink. */
 const DAMPING = 20;
 const MOST_STEP = 0.05;
@@ -49,7 +51,7 @@ export function settleInverse(
   separation: Separation,
 ): void {
   const random = createRandom(5);
-  const drawn = drawColours(new InkTable(grid), points, separation, random);
+  const drawn = drawColours(deviceTable(grid), points, separation, random);
   const mover = new NodeMover(grid, inverse, points, separation);
   const order = Array.from({ length: drawn.count }, (_, i) => i);
   const before = inverse.slice();
@@ -70,23 +72,32 @@ interface DrawnColours {
   readonly shares: Float64Array;
 }
 
-function drawColours(table: InkTable, points: number, separation: Separation, random: Random): DrawnColours {
+function drawColours(
+  table: DeviceTable,
+  points: number,
+  separation: Separation,
+  random: Random,
+): DrawnColours {
   const bounds = inkBounds(separation);
   const ofCell = new Uint8Array(points ** 3);
   const lab = new Float64Array(3 * DRAWN);
   const nodes = new Int32Array(4 * DRAWN);
   const shares = new Float64Array(4 * DRAWN);
-  const inks = new Float64Array(4);
+  const inks = new Float64Array(bounds.length);
+  const { extra } = separation;
+  const families = extra === undefined ? [[...bounds.keys()]] : inkFamilies(extra);
   let count = 0;
   for (let i = 0; i < DRAWN; i++) {
     let total = 0;
-    for (let ink = 0; ink < 4; ink++) {
+    inks.fill(0);
+    for (const ink of families[i % families.length]) {
       const at = (random.uniform() - AT_NOUGHT) / (1 - AT_NOUGHT - AT_LIMIT);
       inks[ink] = bounds[ink] * Math.min(1, Math.max(0, at));
       total += inks[ink];
     }
     if (total > separation.totalInk) continue;
     table.evaluate(inks);
+    if (!mayBe(separation, inks, table.lab)) continue;
     const corners = tetrahedron(labGridPlace(table.lab, COLORIMETRIC_AXES), points);
     const cell = corners[0].node;
     if (ofCell[cell] >= MOST_OF_CELL) continue;
@@ -101,16 +112,32 @@ function drawColours(table: InkTable, points: number, separation: Separation, ra
   return { count, lab, nodes, shares };
 }
 
+/** Whether a colour that prints so may print so: its extra inks are no more than its hue allows. */
+function mayBe(
+  { extra, pairLimits = [] }: Separation,
+  inks: ArrayLike<number>,
+  lab: ArrayLike<number>,
+): boolean {
+  return (
+    pairLimits.every(({ inks: [one, other], most }) => inks[one] + inks[other] <= most) &&
+    (extra?.inks ?? []).every((own) => inks[own.ink] <= extraShare(own, lab[1], lab[2]))
+  );
+}
+
 /** Draws the nodes of one colour after the other. */
 class NodeMover {
-  readonly #table: InkTable;
-  readonly #bounds: readonly number[];
-  readonly #inks = new Float64Array(4);
-  readonly #change = new Float64Array(4);
+  readonly #table: DeviceTable;
+  readonly #count: number;
+  /** Most of each ink, node × ink: what extra inks may be depends on the colour. */
+  readonly #bounds: Float64Array;
+  readonly #most: Float64Array;
+  readonly #readiness: Float64Array;
+  readonly #inks: Float64Array;
+  readonly #change: Float64Array;
   readonly #weight = new Float64Array(9);
   readonly #rest = new Float64Array(3);
-  /** Weighted d(L, C, h)/d(inks), row-major 3 × 4. */
-  readonly #slope = new Float64Array(12);
+  /** Weighted d(L, C, h)/d(inks), row-major 3 × ink. */
+  readonly #slope: Float64Array;
   readonly #normal = new Float64Array(9);
   readonly #solved = new Float64Array(3);
 
@@ -120,17 +147,33 @@ class NodeMover {
     private readonly points: number,
     private readonly separation: Separation,
   ) {
-    this.#table = new InkTable(grid);
-    this.#bounds = inkBounds(separation);
+    this.#table = deviceTable(grid);
+    this.#count = grid.channels;
+    this.#most = Float64Array.from(inkBounds(separation));
+    this.#bounds = boundsOfNodes(separation, points);
+    this.#readiness = new Float64Array(this.#count).fill(1);
+    this.#readiness[blackOf(separation)] = BLACK_READINESS;
+    this.#inks = new Float64Array(this.#count);
+    this.#change = new Float64Array(this.#count);
+    this.#slope = new Float64Array(3 * this.#count);
+  }
+
+  /** Brings a node back under all limits. */
+  #keep(node: number): void {
+    const n = this.#count;
+    const bounds =
+      this.separation.extra === undefined ? this.#most : this.#bounds.subarray(n * node, n * (node + 1));
+    keepLimits(this.inverse, n * node, bounds, this.separation);
   }
 
   move({ lab, nodes, shares }: DrawnColours, colour: number, share: number): void {
     const { inverse } = this;
+    const n = this.#count;
     const inks = this.#inks.fill(0);
     let size = 0;
     for (let corner = 4 * colour; corner < 4 * colour + 4; corner++) {
-      const at = 4 * nodes[corner];
-      for (let ink = 0; ink < 4; ink++) inks[ink] += shares[corner] * inverse[at + ink];
+      const at = n * nodes[corner];
+      for (let ink = 0; ink < n; ink++) inks[ink] += shares[corner] * inverse[at + ink];
       if (!this.#isNeutral(nodes[corner])) size += shares[corner] ** 2;
     }
     if (size < LEAST_SHARE) return;
@@ -139,10 +182,10 @@ class NodeMover {
     for (let corner = 4 * colour; corner < 4 * colour + 4; corner++) {
       if (this.#isNeutral(nodes[corner])) continue;
       const part = (share * shares[corner]) / size;
-      const at = 4 * nodes[corner];
-      for (let ink = 0; ink < 4; ink++)
+      const at = n * nodes[corner];
+      for (let ink = 0; ink < n; ink++)
         inverse[at + ink] += Math.min(MOST_STEP, Math.max(-MOST_STEP, part * this.#change[ink]));
-      keepLimits(inverse, at, this.#bounds, this.separation.totalInk);
+      this.#keep(nodes[corner]);
     }
   }
 
@@ -151,28 +194,30 @@ class NodeMover {
     const { inverse, points } = this;
     const moved = inverse.map((value, i) => value - before[i]);
     const beside = new Int32Array(6);
-    const sum = new Float64Array(4);
+    const n = this.#count;
+    const sum = new Float64Array(n);
     for (let node = 0; node < points ** 3; node++) {
       if (this.#isNeutral(node)) continue;
       sum.fill(0);
       const near = cubeNeighbours(node, points, beside);
-      for (let i = 0; i < near; i++) for (let ink = 0; ink < 4; ink++) sum[ink] += moved[4 * beside[i] + ink];
-      for (let ink = 0; ink < 4; ink++)
-        inverse[4 * node + ink] += SPREAD * (sum[ink] / near - moved[4 * node + ink]);
-      keepLimits(inverse, 4 * node, this.#bounds, this.separation.totalInk);
+      for (let i = 0; i < near; i++) for (let ink = 0; ink < n; ink++) sum[ink] += moved[n * beside[i] + ink];
+      for (let ink = 0; ink < n; ink++)
+        inverse[n * node + ink] += SPREAD * (sum[ink] / near - moved[n * node + ink]);
+      this.#keep(node);
     }
   }
 
   /** A node that came out by itself is not given up for those around it: it goes back as far as it must. */
   holdBack(before: Float64Array): void {
     const { inverse, points } = this;
+    const n = this.#count;
     const asked = labGridValues(points, COLORIMETRIC_AXES);
     for (let node = 0; node < points ** 3; node++) {
-      const own = inverse.subarray(4 * node, 4 * node + 4);
-      const first = before.subarray(4 * node, 4 * node + 4);
+      const own = inverse.subarray(n * node, n * (node + 1));
+      const first = before.subarray(n * node, n * (node + 1));
       if (this.#miss(first, asked, 3 * node) > MET) continue;
       for (let step = 0; step < HALVINGS && this.#miss(own, asked, 3 * node) > MOST_MISS; step++)
-        for (let ink = 0; ink < 4; ink++) own[ink] = (own[ink] + first[ink]) / 2;
+        for (let ink = 0; ink < n; ink++) own[ink] = (own[ink] + first[ink]) / 2;
     }
   }
 
@@ -191,6 +236,7 @@ class NodeMover {
   /** What is missing to the wanted colour, and how inks change it, both weighted. */
   #linearise(lab: Float64Array, at: number): void {
     const table = this.#table;
+    const n = this.#count;
     const w = this.#weight;
     table.evaluate(this.#inks);
     labWeights(lab[at], lab[at + 1], lab[at + 2], 1, w);
@@ -200,14 +246,17 @@ class NodeMover {
     const j = table.jacobian;
     for (let p = 0; p < 3; p++) {
       this.#rest[p] = w[3 * p] * d0 + w[3 * p + 1] * d1 + w[3 * p + 2] * d2;
-      for (let ink = 0; ink < 4; ink++)
-        this.#slope[4 * p + ink] = w[3 * p] * j[ink] + w[3 * p + 1] * j[4 + ink] + w[3 * p + 2] * j[8 + ink];
+      for (let ink = 0; ink < n; ink++)
+        this.#slope[n * p + ink] =
+          w[3 * p] * j[ink] + w[3 * p + 1] * j[n + ink] + w[3 * p + 2] * j[2 * n + ink];
     }
   }
 
   /** The least change of inks that brings the colour near; inks that are at a bound and would leave it stay there. */
   #solve(): void {
     const s = this.#slope;
+    const n = this.#count;
+    const ready = this.#readiness;
     const y = this.#solved;
     const change = this.#change;
     let held = 0;
@@ -216,20 +265,20 @@ class NodeMover {
       for (let p = 0; p < 3; p++)
         for (let q = 0; q < 3; q++) {
           let sum = p === q ? DAMPING : 0;
-          for (let ink = 0; ink < 4; ink++)
-            if (((held >> ink) & 1) === 0) sum += READINESS[ink] * s[4 * p + ink] * s[4 * q + ink];
+          for (let ink = 0; ink < n; ink++)
+            if (((held >> ink) & 1) === 0) sum += ready[ink] * s[n * p + ink] * s[n * q + ink];
           this.#normal[3 * p + q] = sum;
         }
       if (!solve3(this.#normal, this.#rest, y)) {
         change.fill(0);
         return;
       }
-      for (let ink = 0; ink < 4; ink++) {
+      for (let ink = 0; ink < n; ink++) {
         const free = ((held >> ink) & 1) === 0;
-        change[ink] = free ? READINESS[ink] * (s[ink] * y[0] + s[4 + ink] * y[1] + s[8 + ink] * y[2]) : 0;
+        change[ink] = free ? ready[ink] * (s[ink] * y[0] + s[n + ink] * y[1] + s[2 * n + ink] * y[2]) : 0;
         const leaves =
           (this.#inks[ink] <= AT_BOUND && change[ink] < 0) ||
-          (this.#inks[ink] >= this.#bounds[ink] - AT_BOUND && change[ink] > 0);
+          (this.#inks[ink] >= this.#most[ink] - AT_BOUND && change[ink] > 0);
         if (free && leaves) {
           held |= 1 << ink;
           again = true;
@@ -237,4 +286,20 @@ class NodeMover {
       }
     }
   }
+}
+
+/** Most of each ink at each node, node × ink; nothing for devices without extra inks, where all nodes have the same. */
+function boundsOfNodes(separation: Separation, points: number): Float64Array {
+  const { extra } = separation;
+  if (extra === undefined) return new Float64Array(0);
+  const bounds = inkBounds(separation);
+  const n = bounds.length;
+  const lab = labGridValues(points, COLORIMETRIC_AXES);
+  const out = new Float64Array(points ** 3 * n);
+  for (let node = 0; node < points ** 3; node++) {
+    out.set(bounds, n * node);
+    for (const own of extra.inks)
+      out[n * node + own.ink] *= extraShare(own, lab[3 * node + 1], lab[3 * node + 2]);
+  }
+  return out;
 }

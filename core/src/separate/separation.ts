@@ -1,3 +1,5 @@
+import type { ExtraInks } from './extraInks.ts';
+
 /** The choice of black generation and of the ink limits; inks are document values (at the input of the curves). */
 export interface Separation {
   /** Lightness L* (media-relative) from which black begins, towards the darks. */
@@ -10,8 +12,14 @@ export interface Separation {
   readonly blackChroma: number;
   /** Total ink, 1 = 100 %. */
   readonly totalInk: number;
-  /** Limits of C, M, Y, K, 0..1. */
-  readonly inkLimits: readonly [number, number, number, number];
+  /** Limits of the inks by channel, 0..1. */
+  readonly inkLimits: readonly number[];
+  /** Limits of the sum of two inks, 1 = 100 %. */
+  readonly pairLimits?: readonly PairLimit[];
+  /** How far extra inks take the place of overprints, 0..1; see `ExtraInks`. */
+  readonly replace?: number;
+  /** Of a device with more inks than C, M, Y, K: which is which, and where the others take part. */
+  readonly extra?: ExtraInks;
   /** Greys of the saturation intent in black alone, for text and line work. */
   readonly pureBlack?: boolean;
 }
@@ -26,8 +34,8 @@ export const BLACK_FOR: Readonly<Record<BlackAmount, string>> = {
   max: 'least ink',
 };
 
-/** Black generation by a word; total ink as given. */
-export function separationOf(black: BlackAmount, totalInk: number): Separation {
+/** Black generation by a word; total ink as given, and no limit of single inks. */
+export function separationOf(black: BlackAmount, totalInk: number, inks = 4): Separation {
   const shapes: Readonly<
     Record<BlackAmount, readonly [start: number, most: number, shape: number, chroma: number]>
   > = {
@@ -37,33 +45,71 @@ export function separationOf(black: BlackAmount, totalInk: number): Separation {
     max: [97, 1, 1, 70],
   };
   const [blackStart, blackMost, blackShape, blackChroma] = shapes[black];
-  return { blackStart, blackMost, blackShape, blackChroma, totalInk, inkLimits: [1, 1, 1, 1] };
+  return {
+    blackStart,
+    blackMost,
+    blackShape,
+    blackChroma,
+    totalInk,
+    inkLimits: new Array<number>(inks).fill(1),
+  };
 }
 
-/** Limits of C, M, Y, K that hold in every node: black is bounded by its own most as well. */
-export function inkBounds({
-  inkLimits: [c, m, y, k],
-  blackMost,
-}: Separation): [number, number, number, number] {
-  return [c, m, y, Math.min(k, blackMost)];
+/** What two inks may lay down together, 1 = 100 %. */
+export interface PairLimit {
+  readonly inks: readonly [number, number];
+  readonly most: number;
+}
+
+/** Channel of the black ink. */
+export function blackOf({ extra }: Pick<Separation, 'extra'>): number {
+  return extra?.black ?? 3;
+}
+
+/** Limits of the inks that hold in every node: black is bounded by its own most as well. */
+export function inkBounds(separation: Separation): number[] {
+  const black = blackOf(separation);
+  return separation.inkLimits.map((limit, ink) =>
+    ink === black ? Math.min(limit, separation.blackMost) : limit,
+  );
 }
 
 /**
- * Brings four inks under their bounds and the total: C, M, Y give way, black stays.
+ * Brings inks under their bounds, the limits of pairs and the total: the others give way, black stays.
  * @param inks changed in place, from `at` on.
  */
 export function keepLimits(
   inks: Float64Array,
   at: number,
-  bounds: readonly number[],
-  totalInk: number,
+  bounds: ArrayLike<number>,
+  separation: Pick<Separation, 'totalInk' | 'pairLimits' | 'extra'>,
 ): void {
-  for (let ink = 0; ink < 4; ink++) inks[at + ink] = Math.min(bounds[ink], Math.max(0, inks[at + ink]));
-  const chromatic = inks[at] + inks[at + 1] + inks[at + 2];
-  const over = chromatic + inks[at + 3] - totalInk;
+  const black = blackOf(separation);
+  const count = bounds.length;
+  for (let ink = 0; ink < count; ink++) inks[at + ink] = Math.min(bounds[ink], Math.max(0, inks[at + ink]));
+  if (separation.pairLimits !== undefined)
+    for (const {
+      inks: [one, other],
+      most,
+    } of separation.pairLimits)
+      keepPair(inks, at + one, at + other, most, at + black);
+  let chromatic = 0;
+  for (let ink = 0; ink < count; ink++) if (ink !== black) chromatic += inks[at + ink];
+  const over = chromatic + inks[at + black] - separation.totalInk;
   if (over <= 0) return;
   const kept = Math.max(0, (chromatic - over) / chromatic);
-  for (let ink = 0; ink < 3; ink++) inks[at + ink] *= kept;
+  for (let ink = 0; ink < count; ink++) if (ink !== black) inks[at + ink] *= kept;
+}
+
+function keepPair(inks: Float64Array, one: number, other: number, most: number, black: number): void {
+  const sum = inks[one] + inks[other];
+  if (sum <= most) return;
+  if (one === black) inks[other] = Math.max(0, most - inks[one]);
+  else if (other === black) inks[one] = Math.max(0, most - inks[other]);
+  else {
+    inks[one] *= most / sum;
+    inks[other] *= most / sum;
+  }
 }
 
 /** A separation as a person chooses it: a word for the black, and what differs from it. */
@@ -75,8 +121,11 @@ export interface SeparationChoice {
   readonly blackMost?: number;
   readonly blackShape?: number;
   readonly blackChroma?: number;
-  /** Limits of C, M, Y, K, 0..1. */
+  /** Limits of the inks by channel, 0..1. */
   readonly inkLimits?: readonly number[];
+  readonly pairLimits?: readonly PairLimit[];
+  /** How far extra inks take the place of overprints, 0..1; see `ExtraInks`. */
+  readonly replace?: number;
   readonly pureBlack?: boolean;
 }
 
@@ -102,14 +151,15 @@ export function separationWords(choice: SeparationChoice): string {
 
 export function separationFrom(choice: SeparationChoice): Separation {
   const base = separationOf(choice.black, choice.totalInk);
-  const [c, m, y, k] = choice.inkLimits ?? base.inkLimits;
   return {
     blackStart: choice.blackStart ?? base.blackStart,
     blackMost: choice.blackMost ?? base.blackMost,
     blackShape: choice.blackShape ?? base.blackShape,
     blackChroma: choice.blackChroma ?? base.blackChroma,
     totalInk: choice.totalInk,
-    inkLimits: [c, m, y, k],
+    inkLimits: choice.inkLimits ?? base.inkLimits,
+    ...(choice.pairLimits === undefined ? {} : { pairLimits: choice.pairLimits }),
+    ...(choice.replace === undefined ? {} : { replace: choice.replace }),
     pureBlack: choice.pureBlack ?? false,
   };
 }

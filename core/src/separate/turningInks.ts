@@ -40,12 +40,6 @@ export function turningInks(model: FittedInks): TurningInk[] {
 }
 
 /** Limits of all inks with those of turning ones brought down to where they turn. */
-export function limitsWithTurns(
-  limits: readonly number[],
-  turning: readonly TurningInk[],
-): [number, number, number, number] {
-  const [c, m, y, k] = limits.map((own, ink) =>
-    Math.min(own, turning.find((turn) => turn.ink === ink)?.limit ?? 1),
-  );
-  return [c, m, y, k];
+export function limitsWithTurns(limits: readonly number[], turning: readonly TurningInk[]): number[] {
+  return limits.map((own, ink) => Math.min(own, turning.find((turn) => turn.ink === ink)?.limit ?? 1));
 }

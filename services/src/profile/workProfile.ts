@@ -94,7 +94,8 @@ async function fromInks(
   { tableSize, separation: choice }: ProfileChoices,
   onProgress: BuildProgress,
 ): Promise<Built> {
-  const channels = channelCount(first.condition.process);
+  const { process } = first.condition;
+  const channels = channelCount(process);
   const separation = separationFrom(choice ?? DEFAULT_SEPARATION);
   const fitting =
     added.length === 0 ? 'Fitting the model' : 'Fitting the model without and with what was added';
@@ -107,34 +108,35 @@ async function fromInks(
   const wanted = wantedColours(added);
   const asked = wanted.map((colour) => colour.asked);
   const options: InkProfileOptions = {
-    ...{ ...about, tableSize, separation },
+    ...{ ...about, tableSize, separation, process },
     anchors: asked.length === 0 ? undefined : relativeToPaper(asked, about.paperXyz),
   };
   const building: BuildProgress = (fraction, words) => onProgress(0.3 + 0.6 * fraction, words);
-  const { profile } =
+  const { profile, separation: used = separation } =
     workIntent === undefined
       ? buildInkProfile(model, options, building)
       : await buildInkProfileOn(workIntent, model, options, building);
   onProgress(0.9, 'Looking at the result');
-  const { roundTrip, totalInk, reversals } = inkProfileReport(
-    model,
-    profile,
-    device,
-    xyz,
-    separation.totalInk,
-  );
+  const { roundTrip, totalInk, reversals } = inkProfileReport(model, profile, device, xyz, used);
   onProgress(0.93, 'Looking where the model is sure');
   return {
     profile,
-    report: fitReport(reportedInks(model), device, xyz),
+    report: fitReport(reportedInks(model, process), device, xyz),
     inks: { roundTrip, totalInk, reversals },
     turning: turningInks(model).filter(({ ink, limit }) => separation.inkLimits[ink] > limit),
-    uncertainty: uncertaintyMap(inkUncertainty(model), first.condition.process, separation.totalInk),
+    uncertainty: uncertaintyMap(inkUncertainty(model), process, separation.totalInk),
     smoothness: smoothnessOf(profile),
     refinement:
       before === undefined
         ? undefined
-        : refinementFigures(first, added, wanted, reportedInks(before), reportedInks(model), profile),
+        : refinementFigures(
+            first,
+            added,
+            wanted,
+            reportedInks(before, process),
+            reportedInks(model, process),
+            profile,
+          ),
   };
 }
 

@@ -1,0 +1,154 @@
+import { greyMagentaYellow } from '../balance/greyTriplet.ts';
+import type { Lab } from '../colour/lab.ts';
+import { baseInks } from '../device/baseInks.ts';
+import type { Process } from '../device/process.ts';
+import { createRandom } from '../numerics/random.ts';
+import type { Random } from '../numerics/random.ts';
+import { extraInksOf, inkFamilies } from '../separate/extraInks.ts';
+import type { ExtraInks } from '../separate/extraInks.ts';
+import { ChartDraft } from './chartDraft.ts';
+import { genericLab } from './expectedColours.ts';
+import type { NamedPatches } from './namedPatches.ts';
+
+export const MANY_INK_CHART_PATCHES = { least: 400, most: 3000 } as const;
+
+/** The chart may go over the total ink limit by this much, so that the limit itself lies inside. */
+const OVER_LIMIT = 0.1;
+const SHARE = { paper: 0.012, ramp: 0.11, grey: 0.05, dark: 0.05, four: 0.22, repeat: 0.015 } as const;
+/** Shares of an extra sector that are drawn with so many of its inks beside black, and with all of them. */
+const FEW_INKS = 0.55;
+
+/**
+ * Device values of a profiling chart of more than four inks: papers, ramps of all inks, solids and overprints of what
+ * may print together, greys and darks of C, M, Y, K, then each sector of an extra ink filled by itself: what never prints
+ * together in a separation is not printed. 8-bit levels.
+ * @param channels of the device.
+ * @param totalInk limit of the sum, 1 = 100 %.
+ */
+export function makeManyInkChart(
+  patches: number,
+  seed: number,
+  channels: number,
+  extra: ExtraInks,
+  totalInk: number,
+): NamedPatches {
+  const { least, most } = MANY_INK_CHART_PATCHES;
+  if (!Number.isInteger(patches) || patches < least || patches > most)
+    throw new RangeError(`${patches} patches, expected ${least} to ${most}`);
+  const { base, black } = extra;
+  const draft = new ChartDraft(patches, totalInk + OVER_LIMIT, black);
+  const random = createRandom(seed);
+  const families = inkFamilies(extra);
+  const of = (values: readonly (readonly [ink: number, value: number])[]): number[] => {
+    const all = new Array<number>(channels).fill(0);
+    for (const [ink, value] of values) all[ink] = value;
+    return all;
+  };
+  const share = (name: keyof typeof SHARE): number => Math.round(SHARE[name] * patches);
+  for (let i = 0; i < Math.max(6, share('paper')); i++) draft.add(of([]), 'paper');
+  for (const family of families) addOverprints(draft, family, black, totalInk, of);
+  const steps = Math.max(4, Math.round(share('ramp') / channels));
+  for (let ink = 0; ink < channels; ink++)
+    for (let step = 1; step <= steps; step++)
+      draft.add(of([[ink, 0.5 - 0.5 * Math.cos((Math.PI * step) / (steps + 1))]]), 'ramp');
+  const greys = share('grey');
+  for (let i = 1; i <= greys; i++) {
+    const c = i / (greys + 1);
+    const grey = greyMagentaYellow(c);
+    draft.add(
+      of([
+        [base[0], c],
+        [base[1], grey],
+        [base[2], grey],
+        [black, i % 3 === 0 ? 0.25 * c : 0],
+      ]),
+      'grey',
+    );
+  }
+  draft.fill(share('dark'), 'dark grey', () => {
+    const c = 0.3 + 0.6 * random.uniform();
+    const grey = greyMagentaYellow(c);
+    const near = (value: number): number => Math.min(1, Math.max(0, value + 0.14 * (random.uniform() - 0.5)));
+    return of([
+      [base[0], near(c)],
+      [base[1], near(grey)],
+      [base[2], near(grey)],
+      [black, 0.35 + 0.65 * random.uniform()],
+    ]);
+  });
+  draft.fill(share('four'), 'four inks', () =>
+    of([...base, black].map((ink) => [ink, spread(ink === black, random)])),
+  );
+  const repeats = share('repeat');
+  const sectors = families.filter((family) => family.length > 4);
+  sectors.forEach((family, i) => {
+    const room = Math.round((draft.room - repeats) / (sectors.length - i));
+    draft.fill(room, 'sector', () => of(sectorValues(family, extra, random)));
+  });
+  const once = draft.names.length;
+  for (let i = 0; draft.room > 0; i++) draft.repeat((i * 7919 + 31) % once);
+  return draft.finish();
+}
+
+/** Solids and overprints of a family; those beyond the limit are brought down to it, black last. */
+function addOverprints(
+  draft: ChartDraft,
+  family: readonly number[],
+  black: number,
+  totalInk: number,
+  of: (values: readonly (readonly [number, number])[]) => number[],
+): void {
+  for (let mask = 1; mask < 1 << family.length; mask++) {
+    const full = family.filter((_, i) => (mask >> i) & 1);
+    const blacks = full.includes(black) ? 1 : 0;
+    const chromatic = full.length - blacks;
+    const factor =
+      full.length > totalInk + OVER_LIMIT && chromatic > 0 ? Math.max(0, (totalInk - blacks) / chromatic) : 1;
+    draft.add(of(full.map((ink) => [ink, ink === black ? 1 : factor])), 'overprint');
+  }
+}
+
+/** Inks of a sector: its extra ones always, the others as separations mix them, with at most three of many. */
+function sectorValues(family: readonly number[], extra: ExtraInks, random: Random): [number, number][] {
+  const others = family.filter((ink) => ink === extra.black || extra.base.includes(ink));
+  const extras = family.filter((ink) => !others.includes(ink));
+  const lead = extras[random.below(extras.length)];
+  const few = random.uniform() < FEW_INKS;
+  return family.map((ink) => {
+    if (ink === lead) return [ink, random.uniform() < 0.2 ? 1 : 0.04 + 0.96 * random.uniform()];
+    if (few && random.uniform() < 0.55) return [ink, 0];
+    return [ink, spread(ink === extra.black, random)];
+  });
+}
+
+/** Many at none and some full, fewer in the depths of black. */
+function spread(black: boolean, random: Random): number {
+  const snap = random.uniform();
+  if (snap < 0.18) return 0;
+  if (snap < 0.25) return 1;
+  return black ? random.uniform() ** 1.5 : random.uniform();
+}
+
+/** Where extra inks are expected to take part before anything was read: by the hues that their names stand for. */
+export function expectedExtraInks(process: Process): ExtraInks {
+  const roles = baseInks(process);
+  if (roles === undefined)
+    throw new RangeError(`${process.name} has not all of C, M, Y and K, which a separation is made of`);
+  const labOf = (...full: number[]): Lab => {
+    const device = new Float64Array(process.channels.length);
+    for (const ink of full) device[ink] = 1;
+    return genericLab(process, device);
+  };
+  const found = extraInksOf(
+    roles.base,
+    roles.black,
+    process.channels.length,
+    { solid: (ink) => labOf(ink), overprint: (one, other) => labOf(one, other) },
+    1,
+  );
+  if ('as' in found)
+    throw new RangeError(
+      `${process.channels[found.ink].name} has the hue of ${process.channels[found.as].name}: join the two as light and full ink first`,
+    );
+  return found;
+}

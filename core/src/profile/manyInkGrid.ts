@@ -1,0 +1,128 @@
+import { inkModelLab, inkModelXyz } from '../characterise/inkModel.ts';
+import type { FittedInks } from '../characterise/inkModel.ts';
+import { fitSpaceToXyz } from '../characterise/fitSpace.ts';
+import { inkPhysicsFit } from '../characterise/inkPhysics.ts';
+import type { Xyz } from '../colour/xyz.ts';
+import { baseInks } from '../device/baseInks.ts';
+import type { Process } from '../device/process.ts';
+import { extraInksOf, inkFamilies } from '../separate/extraInks.ts';
+import type { ExtraInks } from '../separate/extraInks.ts';
+import { axisNodes, axisRamp } from './axisNodes.ts';
+import { buildForwardGrid } from './forwardGrid.ts';
+import type { ForwardGrid } from './forwardGrid.ts';
+
+/** Nodes of a table, at most: three of them, with 16 bits a value, stay far below 25 MB. */
+const MOST_NODES = 1.1e6;
+const MOST_POINTS: Readonly<Record<'small' | 'normal' | 'large', number>> = {
+  small: 7,
+  normal: 9,
+  large: 11,
+};
+/** Other inks beside which an ink's ramp is looked at for its nodes. */
+const BESIDE = [0, 0.5] as const;
+const CHUNK = 4096;
+
+/** Points along each axis of a table of so many inks. */
+export function manyInkPoints(channels: number, size: keyof typeof MOST_POINTS): number {
+  return Math.min(MOST_POINTS[size], Math.floor(MOST_NODES ** (1 / channels) + 1e-9));
+}
+
+/**
+ * The forward table of a model of more than four inks. Where inks that never print together meet, it is filled by the
+ * physics of mixing alone, since no chart has such patches.
+ */
+export function manyInkGrid(
+  model: FittedInks,
+  points: number,
+  extra: ExtraInks,
+  onProgress: (fraction: number) => void = () => {},
+): ForwardGrid {
+  const { inks } = model;
+  const paper = new Float64Array(3);
+  inkModelXyz(model, new Float64Array(inks), paper);
+  const families = inkFamilies(extra);
+  const nodes = Array.from({ length: inks }, (_, ink) => axisNodes(points, rampsOf(model, ink, extra)));
+  return buildForwardGrid(
+    inks,
+    points,
+    (device, out) => fill(model, families, device, out, onProgress),
+    paper as unknown as Xyz,
+    nodes,
+  );
+}
+
+function fill(
+  model: FittedInks,
+  families: readonly (readonly number[])[],
+  device: Float64Array,
+  out: Float64Array,
+  onProgress: (fraction: number) => void,
+): void {
+  const { inks } = model;
+  const rows = device.length / inks;
+  const together = families.map((family) => family.reduce((bits, ink) => bits | (1 << ink), 0));
+  const known: number[] = [];
+  for (let from = 0; from < rows; from += CHUNK) {
+    const to = Math.min(rows, from + CHUNK);
+    const part = out.subarray(3 * from, 3 * to);
+    inkPhysicsFit(model.physics, device.subarray(inks * from, inks * to), part);
+    fitSpaceToXyz(part, part);
+    known.length = 0;
+    for (let row = from; row < to; row++) {
+      let bits = 0;
+      for (let ink = 0; ink < inks; ink++) if (device[inks * row + ink] > 0) bits |= 1 << ink;
+      if (together.some((family) => (bits & ~family) === 0)) known.push(row);
+    }
+    const values = new Float64Array(known.length * inks);
+    known.forEach((row, i) => values.set(device.subarray(inks * row, inks * (row + 1)), inks * i));
+    const xyz = new Float64Array(known.length * 3);
+    inkModelXyz(model, values, xyz);
+    known.forEach((row, i) => out.set(xyz.subarray(3 * i, 3 * i + 3), 3 * row));
+    onProgress(to / rows);
+  }
+}
+
+function rampsOf(model: FittedInks, ink: number, extra: ExtraInks): Float64Array[] {
+  const family = inkFamilies(extra).find((own) => own.includes(ink)) ?? [];
+  return family
+    .filter((other) => other !== ink)
+    .flatMap((other) =>
+      BESIDE.map((amount) => {
+        const beside = new Float64Array(model.inks);
+        beside[other] = amount;
+        const device = axisRamp(model.inks, ink, beside);
+        const lab = new Float64Array((device.length / model.inks) * 3);
+        inkModelLab(model, device, lab);
+        return lab;
+      }),
+    );
+}
+
+/** Where the extra inks of a device take part, by its model; refused in a sentence where they have no place. */
+export function extraInksOfModel(model: FittedInks, process: Process, replace: number): ExtraInks {
+  const roles = baseInks(process);
+  if (roles === undefined)
+    throw new RangeError(`${process.name} has not all of C, M, Y and K, which a separation is made of`);
+  const labOf = (...full: number[]): readonly number[] => {
+    const device = new Float64Array(model.inks);
+    for (const ink of full) device[ink] = 1;
+    const lab = new Float64Array(3);
+    inkModelLab(model, device, lab);
+    return [...lab];
+  };
+  const paper = labOf();
+  const over = (lab: readonly number[]): number[] =>
+    lab.map((value, i) => (i === 0 ? value : value - paper[i]));
+  const found = extraInksOf(
+    roles.base,
+    roles.black,
+    model.inks,
+    { solid: (ink) => over(labOf(ink)), overprint: (one, other) => over(labOf(one, other)) },
+    replace,
+  );
+  if ('as' in found) {
+    const [own, other] = [process.channels[found.ink].name, process.channels[found.as].name];
+    throw new RangeError(`${own} has the hue of ${other}: join the two as light and full ink first`);
+  }
+  return found;
+}
