@@ -368,7 +368,7 @@ describe('melto', () => {
     writeFileSync(join(folder, 'bad.csv'), 'name,L,a,b\nred,x,1,2\n');
     for (const [args, words] of [
       [[...build, '--colours', 'bad.csv'], 'bad.csv: line 2'],
-      [[...build, '--ink-limits', '100,90'], 'four per cent for C,M,Y,K'],
+      [[...build, '--ink-limits', '100,90'], 'per cent for C,M,Y,K'],
       [[...build, '--black-shape', '9'], 'expected a number from 0.3 to 5'],
     ] as const) {
       const { status, err } = await melto(...args);

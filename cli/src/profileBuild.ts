@@ -1,4 +1,4 @@
-import { baseInks } from '@melto/core/device/baseInks';
+import { leastPatches, profiledProcess } from '@melto/core/characterise/leastPatches';
 import { inkName } from '@melto/core/device/inkNames';
 import { channelCount, CMYK, inkProcess, RGB, sameProcess } from '@melto/core/device/process';
 import type { Process } from '@melto/core/device/process';
@@ -69,8 +69,6 @@ interface Built {
 }
 
 const MOST_NAMED = 12;
-/** Of more than four inks: so many more for each. */
-const LEAST_PATCHES = { rgb: 40, cmyk: 150, more: 100 } as const;
 
 export async function profileBuild(options: ProfileBuildOptions): Promise<void> {
   const version = oneOf(options.icc, '--icc', ['2', '4']) === '2' ? 2 : 4;
@@ -83,7 +81,7 @@ export async function profileBuild(options: ProfileBuildOptions): Promise<void> 
   const { device, process } = namedInks(deviceOf(options.measured, set), options);
   const light = sameProcess(process, RGB);
   const inks = channelCount(process);
-  if (!light && !sameProcess(process, CMYK) && (inks < 5 || baseInks(process) === undefined))
+  if (!profiledProcess(process))
     throw new UsageError(
       `${options.measured}: found ${process.name} values, expected RGB, CMYK, or C, M, Y, K and up to four other inks`,
     );
@@ -99,7 +97,7 @@ export async function profileBuild(options: ProfileBuildOptions): Promise<void> 
     );
   const impossible = paperIssue(paperXyz);
   if (impossible !== undefined) throw new UsageError(`${options.measured}: ${issueText(impossible)}`);
-  const least = light ? LEAST_PATCHES.rgb : LEAST_PATCHES.cmyk + LEAST_PATCHES.more * (inks - 4);
+  const least = leastPatches(process);
   if (set.ids.length < least)
     throw new UsageError(`${options.measured}: found ${set.ids.length} patches, expected at least ${least}`);
   if (inks > 4 && options.colours !== undefined)

@@ -43,9 +43,7 @@ function limitsOf(text: string, process: Process): number[] {
   const parts = text.split(',');
   const names = channelNames(process);
   if (parts.length !== names.length)
-    throw new UsageError(
-      `--ink-limits: found "${text}", expected ${names.length} per cent for ${names.join()}`,
-    );
+    throw new UsageError(`--ink-limits: found "${text}", expected per cent for ${names.join()}`);
   return parts.map((part) => wholeNumber(part.trim(), '--ink-limits', 30, 100) / 100);
 }
 

@@ -9,6 +9,8 @@ import { makePerson, people } from '@melto/services/people/people';
 
 const DEVICES: Readonly<Record<string, DeviceFacts>> = {
   Heron: { pages: ['330x488'], printedWidthMm: 320, curveFormats: ['link', 'csv'] },
+  Tern: { pages: ['1600x2400'], printedWidthMm: 1600, curveFormats: ['csv', 'cgats'] },
+  Curlew: { pages: ['660x480'], printedWidthMm: 640, curveFormats: ['csv', 'cgats'] },
   Wren: { pages: ['610x914'], printedWidthMm: 610 },
   Osprey: {
     ...{
@@ -46,6 +48,8 @@ const INKS: Readonly<Record<string, InkKind>> = {
   'Pigment four': 'pigment',
   'Toner four': 'toner',
   'Process four': 'offset',
+  'Pigment six': 'pigment',
+  'Process seven': 'offset',
 };
 
 /** Who works in the sample house beside its specialist. They come in by a passphrase that its keeper gives them. */

@@ -1,4 +1,5 @@
 import { Type } from '@sinclair/typebox';
+import { MOST_CHANNELS } from '@melto/core/device/process';
 import { OBSERVERS } from '@melto/core/spectral/xyzWeights';
 import { MOST_UV } from '@melto/core/light/ultraviolet';
 import type { CatalogueRow } from '@melto/services/overview/catalogue';
@@ -20,6 +21,15 @@ const LIGHT_CHOICE = strict({
   ),
 });
 
+/** What two inks may lay down together. */
+const PAIR_LIMIT = strict({
+  inks: Type.Tuple([
+    Type.Integer({ minimum: 0, maximum: MOST_CHANNELS - 1 }),
+    Type.Integer({ minimum: 0, maximum: MOST_CHANNELS - 1 }),
+  ]),
+  most: Type.Number({ minimum: 0.5, maximum: 2 }),
+});
+
 export const BUILD_PROFILE = makes({
   ...{ path: '/api/conditions/{id}/profiles', says: 'Ask for a profile to be built', who: 'specialist' },
   params: IN_PATH,
@@ -34,14 +44,16 @@ export const BUILD_PROFILE = makes({
     separation: Type.Optional(
       strict({
         black: oneOf(['light', 'medium', 'heavy', 'max'] as const),
-        totalInk: Type.Number({ minimum: 1.2, maximum: 4 }),
+        totalInk: Type.Number({ minimum: 1.2, maximum: MOST_CHANNELS }),
         blackStart: Type.Optional(Type.Number({ minimum: 1, maximum: 100 })),
         blackMost: Type.Optional(SHARE),
         blackShape: Type.Optional(Type.Number({ minimum: 0.3, maximum: 5 })),
         blackChroma: Type.Optional(Type.Number({ minimum: 4, maximum: 120 })),
         inkLimits: Type.Optional(
-          Type.Array(Type.Number({ minimum: 0.3, maximum: 1 }), { minItems: 4, maxItems: 4 }),
+          Type.Array(Type.Number({ minimum: 0.3, maximum: 1 }), { minItems: 4, maxItems: MOST_CHANNELS }),
         ),
+        pairLimits: Type.Optional(Type.Array(PAIR_LIMIT, { maxItems: 28 })),
+        replace: Type.Optional(SHARE),
         pureBlack: Type.Optional(Type.Boolean()),
       }),
     ),

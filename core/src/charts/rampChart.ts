@@ -1,4 +1,5 @@
-import { bareValues, blackChannel, channelCount, drivenByInks } from '../device/process.ts';
+import { baseInks } from '../device/baseInks.ts';
+import { bareValues, blackChannel, drivenByInks } from '../device/process.ts';
 import type { Process } from '../device/process.ts';
 import type { NamedPatches } from './namedPatches.ts';
 import { eightBit, pushPatch } from './namedPatches.ts';
@@ -16,8 +17,8 @@ export interface RampChoices {
 }
 
 /**
- * Single-ink ramps, papers and, if asked for, the total-ink series; one copy, 8-bit levels. The series raises all
- * chromatic inks alike beside full black, where there is one.
+ * Single-ink ramps, papers and, if asked for, the total-ink series; one copy, 8-bit levels. The series raises C, M and
+ * Y alike beside full black; where they are not all there, all chromatic inks beside black, where there is one.
  */
 export function makeRampChart(process: Process, { steps, totalInk }: RampChoices): NamedPatches {
   if (!drivenByInks(process)) throw new RangeError(`ramps of inks, found ${process.name}`);
@@ -35,12 +36,15 @@ export function makeRampChart(process: Process, { steps, totalInk }: RampChoices
     }
   });
   const black = blackChannel(process);
-  const chromatics = channelCount(process) - (black === undefined ? 0 : 1);
+  const raised =
+    baseInks(process)?.base ?? [...process.channels.keys()].filter((channel) => channel !== black);
   const base = black === undefined ? 0 : 1;
-  if (totalInk && chromatics > 0)
+  if (totalInk && raised.length > 0)
     for (let total = SERIES.from; total < SERIES.to + 1e-9; total += SERIES.step) {
-      const chromatic = eightBit((total - base) / chromatics);
-      const values = process.channels.map((_, channel) => (channel === black ? 1 : chromatic));
+      const chromatic = eightBit((total - base) / raised.length);
+      const values = process.channels.map((_, channel) =>
+        channel === black ? 1 : raised.includes(channel) ? chromatic : 0,
+      );
       pushPatch(device, names, values, `total ${(total * 100).toFixed(0)}`);
     }
   return { device: Float64Array.from(device), names };

@@ -126,7 +126,7 @@ export function trilinearRows({ nodes, grid, outputs, stride }: RowsTable): Clut
   };
 }
 
-/** Multilinear over any number of inputs. */
+/** Multilinear over one or two inputs. */
 export function multilinearRows({ nodes, grid, outputs, stride }: RowsTable): ClutRows {
   const n = grid.length;
   const strides = new Int32Array(n);
@@ -152,6 +152,59 @@ export function multilinearRows({ nodes, grid, outputs, stride }: RowsTable): Cl
             node += strides[i];
           } else weight *= 1 - shares[i];
         if (weight !== 0) for (let o = 0; o < outputs; o++) sums[o] += weight * nodes[node + o];
+      }
+      for (let o = 0; o < outputs; o++) rows[at + o] = sums[o];
+    }
+  };
+}
+
+/** Linear along all of more than four inputs but the last three, and tetrahedral over those, as colour engines do it. */
+export function manyRows({ nodes, grid, outputs, stride }: RowsTable): ClutRows {
+  const n = grid.length;
+  const outer = n - 3;
+  const strides = new Int32Array(n);
+  for (let i = n - 1, next = outputs; i >= 0; next *= grid[i], i--) strides[i] = next;
+  const [s1, s2, s3] = strides.subarray(outer);
+  const shares = new Float64Array(n);
+  const sums = new Float64Array(outputs);
+  return (rows, count) => {
+    for (let at = 0, end = count * stride; at < end; at += stride) {
+      let base = 0;
+      for (let i = 0; i < n; i++) {
+        const position = Math.min(1, Math.max(0, rows[at + i])) * (grid[i] - 1);
+        const cell = Math.max(0, Math.min(position | 0, grid[i] - 2));
+        shares[i] = position - cell;
+        base += cell * strides[i];
+      }
+      const f1 = shares[outer];
+      const f2 = shares[outer + 1];
+      const f3 = shares[outer + 2];
+      const high = Math.max(f1, f2, f3);
+      const low = Math.min(f1, f2, f3);
+      const middle = f1 + f2 + f3 - high - low;
+      const first = high === f1 ? s1 : high === f2 ? s2 : s3;
+      const top = s1 + s2 + s3;
+      const second = top - (low === f3 ? s3 : low === f2 ? s2 : s1);
+      const w0 = 1 - high;
+      const w1 = high - middle;
+      const w2 = middle - low;
+      sums.fill(0);
+      for (let corner = 0; corner < 1 << outer; corner++) {
+        let weight = 1;
+        let node = base;
+        for (let i = 0; i < outer; i++)
+          if ((corner >> i) & 1) {
+            weight *= shares[i];
+            node += strides[i];
+          } else weight *= 1 - shares[i];
+        if (weight === 0) continue;
+        for (let o = 0; o < outputs; o++)
+          sums[o] +=
+            weight *
+            (w0 * nodes[node + o] +
+              w1 * nodes[node + first + o] +
+              w2 * nodes[node + second + o] +
+              low * nodes[node + top + o]);
       }
       for (let o = 0; o < outputs; o++) rows[at + o] = sums[o];
     }

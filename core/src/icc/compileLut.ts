@@ -1,4 +1,4 @@
-import { fourRows, multilinearRows, tetrahedralRows, trilinearRows } from './clutRows.ts';
+import { fourRows, manyRows, multilinearRows, tetrahedralRows, trilinearRows } from './clutRows.ts';
 import { compileCurve, compileTable } from './evaluateCurve.ts';
 import type { CurveFunction } from './evaluateCurve.ts';
 import type { Stage } from '../transform/stage.ts';
@@ -128,11 +128,13 @@ function clutStage(clut: IccClut, interpolation: Interpolation, stride: number):
   const kernel =
     grid.length === 4
       ? fourRows
-      : grid.length !== 3
-        ? multilinearRows
-        : interpolation === 'tetrahedral'
-          ? tetrahedralRows
-          : trilinearRows;
+      : grid.length > 4
+        ? manyRows
+        : grid.length !== 3
+          ? multilinearRows
+          : interpolation === 'tetrahedral'
+            ? tetrahedralRows
+            : trilinearRows;
   const interpolate = kernel(table);
   return (rows, count) => {
     interpolate(rows, count);

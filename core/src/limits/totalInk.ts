@@ -1,3 +1,6 @@
+import { baseInks } from '../device/baseInks.ts';
+import { channelCount, CMYK } from '../device/process.ts';
+import type { Process } from '../device/process.ts';
 import { neutralDensity } from '../density/density.ts';
 import { mean } from '../numerics/statistics.ts';
 import { evaluateToneCurve } from '../tone/toneCurve.ts';
@@ -23,17 +26,26 @@ const LEAST_TOLERANCE = 0.03;
 
 /**
  * The least total ink whose overprint is as dark as the best, within 0.03 D or twice the repeatability of the copies.
- * The series has full black and equal C, M, Y; undefined with fewer than five steps.
- * @param device as it reached the device, row-major × 4.
+ * The series has full black and equal C, M, Y, and no other ink; undefined with fewer than five steps, and where the
+ * process has not these four.
+ * @param device as it reached the device, row-major × channel.
  */
 export function proposeTotalInk(
   device: Float64Array,
   xyz: Float64Array,
   paperY: number,
+  process: Process = CMYK,
 ): TotalInkProposal | undefined {
+  const roles = baseInks(process);
+  if (roles === undefined) return undefined;
+  const channels = channelCount(process);
   const byTotal = new Map<number, number[]>();
-  for (let i = 0; i * 4 < device.length; i++) {
-    const [c, m, y, k] = device.subarray(4 * i, 4 * i + 4);
+  for (let i = 0; i * channels < device.length; i++) {
+    const values = device.subarray(channels * i, channels * (i + 1));
+    const [c, m, y] = roles.base.map((ink) => values[ink]);
+    const k = values[roles.black];
+    const all = values.reduce((sum, value) => sum + value, 0);
+    if (all - (c + m + y + k) > 1e-6) continue;
     if (k < 0.999 || c < 0.05 || Math.abs(c - m) > 0.004 || Math.abs(c - y) > 0.004) continue;
     const total = Math.round((c + m + y + k) * 1000) / 1000;
     byTotal.set(total, [...(byTotal.get(total) ?? []), neutralDensity(xyz[3 * i + 1], paperY)]);
@@ -57,16 +69,20 @@ export function proposeTotalInk(
 
 /**
  * Total ink at the input of the curves for which an overprint with full black and equal C, M, Y puts `deviceTotal` on
- * the stock; 4 where it never gets there.
+ * the stock; 4 where it never gets there, and the total at the device where the process has not these four.
  */
-export function inputTotalOf(deviceTotal: number, curves: ToneCurves): number {
+export function inputTotalOf(deviceTotal: number, curves: ToneCurves, process: Process = CMYK): number {
+  const roles = baseInks(process);
+  if (roles === undefined) return deviceTotal;
+  const [c, m, y] = roles.base.map((ink) => curves[ink]);
+  const k = curves[roles.black];
   const device = (input: number): number => {
     const share = (input - 1) / 3;
     return (
-      evaluateToneCurve(curves[0], share) +
-      evaluateToneCurve(curves[1], share) +
-      evaluateToneCurve(curves[2], share) +
-      evaluateToneCurve(curves[3], 1)
+      evaluateToneCurve(c, share) +
+      evaluateToneCurve(m, share) +
+      evaluateToneCurve(y, share) +
+      evaluateToneCurve(k, 1)
     );
   };
   if (device(4) <= deviceTotal) return 4;

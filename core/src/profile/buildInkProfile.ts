@@ -15,7 +15,7 @@ import type { IntentTables, IntentTask } from './inkIntents.ts';
 import { GAMUT_FULL_SCALE, GAMUT_TOLERANCE } from './intents.ts';
 import { darkestNeutral, invertInks } from './invertInks.ts';
 import { COLORIMETRIC_AXES, MAPPED_AXES } from './labAxis.ts';
-import { extraInksOfModel, manyInkGrid, manyInkPoints } from './manyInkGrid.ts';
+import { manyInkGrid, manyInkPoints, placedSeparation } from './manyInkGrid.ts';
 import { colorantTable } from './colorantTable.ts';
 import { outputProfile } from './outputProfile.ts';
 import type { OutputProfileOptions } from './outputProfile.ts';
@@ -39,9 +39,6 @@ const CHUNK = 4096;
 const ANCHOR_ROUNDS = 2;
 /** ΔE*ab from the nearest colour that prints, within which a wanted colour can be met. */
 const IN_GAMUT = 0.5;
-
-/** How far extra inks take the place of overprints where it is not said. */
-const REPLACE = 0.7;
 
 /** Builds an output profile of inks with all intents from a fitted model. */
 export function buildInkProfile(
@@ -130,9 +127,8 @@ function begin(
     const forward = forwardTable(model, forwardPoints, version, filling);
     return { forward, separation: asked, version, points, darkest: darkestNeutral(forward, asked) };
   }
-  const extra = extraInksOfModel(model, process, asked.replace ?? REPLACE);
-  const separation = { ...asked, extra };
-  const grid = manyInkGrid(model, manyInkPoints(model.inks, tableSize), extra, filling);
+  const separation = placedSeparation(model, process, asked);
+  const grid = manyInkGrid(model, manyInkPoints(model.inks, tableSize), separation.extra, filling);
   const forward = { ...grid, lab: quantiseLab(grid.lab, version) };
   return { forward, separation, version, points, darkest: darkestNeutral(forward, separation) };
 }

@@ -7,6 +7,7 @@ import { baseInks } from '../device/baseInks.ts';
 import type { Process } from '../device/process.ts';
 import { extraInksOf, inkFamilies } from '../separate/extraInks.ts';
 import type { ExtraInks } from '../separate/extraInks.ts';
+import type { Separation } from '../separate/separation.ts';
 import { axisNodes, axisRamp } from './axisNodes.ts';
 import { buildForwardGrid } from './forwardGrid.ts';
 import type { ForwardGrid } from './forwardGrid.ts';
@@ -34,10 +35,11 @@ export function manyInkPoints(channels: number, size: keyof typeof MOST_POINTS):
 export function manyInkGrid(
   model: FittedInks,
   points: number,
-  extra: ExtraInks,
+  extra: ExtraInks | undefined,
   onProgress: (fraction: number) => void = () => {},
 ): ForwardGrid {
   const { inks } = model;
+  if (extra === undefined) throw new RangeError(`a table of ${inks} inks without their places`);
   const paper = new Float64Array(3);
   inkModelXyz(model, new Float64Array(inks), paper);
   const families = inkFamilies(extra);
@@ -98,8 +100,20 @@ function rampsOf(model: FittedInks, ink: number, extra: ExtraInks): Float64Array
     );
 }
 
+/** How far extra inks take the place of overprints where it is not said. */
+export const USUAL_REPLACE = 0.7;
+
+/** A separation with its extra inks in their places; that of four inks as it is. */
+export function placedSeparation(model: FittedInks, process: Process, separation: Separation): Separation {
+  if (model.inks === 4) return separation;
+  return {
+    ...separation,
+    extra: extraInksOfModel(model, process, separation.replace ?? USUAL_REPLACE),
+  };
+}
+
 /** Where the extra inks of a device take part, by its model; refused in a sentence where they have no place. */
-export function extraInksOfModel(model: FittedInks, process: Process, replace: number): ExtraInks {
+function extraInksOfModel(model: FittedInks, process: Process, replace: number): ExtraInks {
   const roles = baseInks(process);
   if (roles === undefined)
     throw new RangeError(`${process.name} has not all of C, M, Y and K, which a separation is made of`);

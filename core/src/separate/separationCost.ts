@@ -3,15 +3,15 @@ import type { Lab } from '../colour/lab.ts';
 import { createRandom } from '../numerics/random.ts';
 import { mean, percentile } from '../numerics/statistics.ts';
 import type { ForwardGrid } from '../profile/forwardGrid.ts';
-import { InkTable } from '../profile/inkTable.ts';
+import { deviceTable } from '../profile/manyInkTable.ts';
 import { darkestNeutral, invertInks } from '../profile/invertInks.ts';
 import type { Separation } from './separation.ts';
 import { inkOverArea } from './separationPreview.ts';
 
 /** What a separation costs: ink over pictures, and how its greys hold when the inks vary. */
 export interface SeparationCost {
-  /** Mean ink of C, M, Y, K over the area of the pictures, 1 = 100 %. */
-  readonly ink: readonly [number, number, number, number];
+  /** Mean of each ink over the area of the pictures, 1 = 100 %. */
+  readonly ink: readonly number[];
   /** Most ink anywhere in them. */
   readonly most: number;
   /** ΔE00 that greys move by when each ink varies. */
@@ -38,9 +38,9 @@ export function separationCost(
 ): SeparationCost {
   const darkest = darkestNeutral(grid, separation);
   const inks = invertInks(grid, picture, separation, darkest).device;
-  const { mean: ink, most } = inkOverArea(inks, shares);
+  const { mean: ink, most } = inkOverArea(inks, shares, grid.channels);
   return {
-    ink: [ink[0], ink[1], ink[2], ink[3]],
+    ink: [...ink],
     most,
     greys: greysThatVary(grid, separation, darkest, variation, seed),
   };
@@ -57,18 +57,19 @@ function greysThatVary(
   const asked = new Float64Array(3 * steps);
   for (let i = 0; i < steps; i++) asked[3 * i] = darkest + GREY_STEP * (i + 1);
   const { device } = invertInks(grid, asked, separation, darkest);
-  const table = new InkTable(grid);
+  const table = deviceTable(grid);
+  const n = grid.channels;
   const labOf = (inks: ArrayLike<number>): Lab => {
     table.evaluate(inks);
     return [table.lab[0], table.lab[1], table.lab[2]];
   };
-  const rows = Array.from({ length: steps }, (_, i) => device.slice(4 * i, 4 * i + 4));
+  const rows = Array.from({ length: steps }, (_, i) => device.slice(n * i, n * (i + 1)));
   const still = rows.map(labOf);
   const random = createRandom(seed);
   const moved: number[] = [];
   for (let print = 0; print < PRINTS; print++) {
     // All of a print is made with the same inks.
-    const factors = Array.from({ length: 4 }, () => 1 + variation * random.normal());
+    const factors = Array.from({ length: n }, () => 1 + variation * random.normal());
     rows.forEach((row, i) =>
       moved.push(deltaE2000(still[i], labOf(row.map((value, c) => Math.min(1, value * factors[c]))))),
     );

@@ -115,7 +115,10 @@ export async function workCurves(
     ramps: printedRamps(reading),
     code: reading.print.code,
     imported: null,
-    total: total === null ? null : { device: total, input: inputTotalOf(total, curves) },
+    total:
+      total === null
+        ? null
+        : { device: total, input: inputTotalOf(total, curves, reading.condition.process) },
   };
   const detail: CurvesDetail = {
     curves: roundCurves(curves),
@@ -180,7 +183,7 @@ export async function importCurves(
   const summary: CurvesSummary = {
     ...{ round: 1, measure: 'sctv', tvi: null, largest: 0, mean: 0, dmax: [], ramps: [], code: '' },
     imported: name.slice(0, 120),
-    total: total === null ? null : { device: total, input: inputTotalOf(total, curves) },
+    total: total === null ? null : { device: total, input: inputTotalOf(total, curves, condition.process) },
   };
   const detail: CurvesDetail = {
     curves: roundCurves(curves),

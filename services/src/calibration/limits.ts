@@ -53,7 +53,7 @@ export async function workLimits(
   if (ramps.length < process.channels.length)
     throw new Problem('bad-input', 'The reading lacks a ramp.', 'Read a ramps chart.', 'readingId');
   const proposals = ramps.map((ramp) => proposeLimit(ramp, paper));
-  const totalInk = proposeTotalInk(device, xyz, paper[1]) ?? null;
+  const totalInk = proposeTotalInk(device, xyz, paper[1], process) ?? null;
   const summary: LimitsSummary = {
     limits: proposals.map(({ limit }) => limit),
     total: totalInk?.total ?? process.channels.length,

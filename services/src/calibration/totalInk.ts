@@ -1,6 +1,7 @@
 import { inputTotalOf } from '@melto/core/limits/totalInk';
 import { listHeads } from '@melto/store/results';
 import type { Context } from '../kernel/context.ts';
+import { conditionOf } from '../ledger/conditions.ts';
 import { curvesAmong, curvesOfResult } from '../ledger/inForce.ts';
 import { LIMITS } from '../ledger/kinds/limitsKind.ts';
 import { summaryOf } from '../ledger/resultKind.ts';
@@ -15,5 +16,7 @@ export async function totalInkAtInput(context: Context, conditionId: number): Pr
   const curves = curvesAmong(heads);
   if (limits === undefined) return DEFAULT_TOTAL_INK;
   const { total } = summaryOf(LIMITS, limits);
-  return curves === undefined ? total : inputTotalOf(total, await curvesOfResult(context, curves.id));
+  if (curves === undefined) return total;
+  const { process } = await conditionOf(context, conditionId);
+  return inputTotalOf(total, await curvesOfResult(context, curves.id), process);
 }

@@ -1,3 +1,4 @@
+import { profiledProcess } from '@melto/core/characterise/leastPatches';
 import { CMYK, drivenByInks, RGB, sameProcess } from '@melto/core/device/process';
 import type { Process } from '@melto/core/device/process';
 import type { ChartPurpose } from '@melto/store/charts';
@@ -18,8 +19,8 @@ export interface LinkFacts {
   readonly inChain: boolean;
 }
 
-/** Profiles, checks and watches know three and four channels so far. */
-const profiled = (process: Process): boolean => sameProcess(process, RGB) || sameProcess(process, CMYK);
+/** Watches know three and four channels so far. */
+const watched = (process: Process): boolean => sameProcess(process, RGB) || sameProcess(process, CMYK);
 const inks = drivenByInks;
 /** The near-neutral scale is about cyan, magenta, yellow and black. */
 const fourInks = (process: Process): boolean => sameProcess(process, CMYK);
@@ -30,9 +31,9 @@ export const LINKS: Readonly<Record<LinkName, LinkFacts>> = {
   limits: { word: 'Limits', suits: inks, chart: 'ramps', lendable: true, inChain: true },
   curves: { word: 'Curves', suits: inks, chart: 'ramps', lendable: true, inChain: true },
   balance: { word: 'Balance', suits: fourInks, chart: 'near-neutral', lendable: true, inChain: true },
-  profile: { word: 'Profile', suits: profiled, chart: 'profile', lendable: false, inChain: true },
-  conformity: { word: 'Conformity', suits: profiled, chart: null, lendable: false, inChain: true },
-  watch: { word: 'Watch', suits: profiled, chart: 'wedge', lendable: false, inChain: true },
+  profile: { word: 'Profile', suits: profiledProcess, chart: 'profile', lendable: false, inChain: true },
+  conformity: { word: 'Conformity', suits: profiledProcess, chart: null, lendable: false, inChain: true },
+  watch: { word: 'Watch', suits: watched, chart: 'wedge', lendable: false, inChain: true },
 };
 
 const NAMES = Object.keys(LINKS) as LinkName[];

@@ -1,4 +1,4 @@
-import { drivenByLight, RGB, sameProcess } from '@melto/core/device/process';
+import { CMYK, drivenByLight, RGB, sameProcess } from '@melto/core/device/process';
 import { needsOf } from '@melto/core/charts/chartForm';
 import type { ChartForm } from '@melto/core/charts/chartForm';
 import { layoutChart } from '@melto/core/charts/layoutChart';
@@ -19,7 +19,6 @@ import type { Progress } from '../kernel/jobs.ts';
 import { Problem } from '../kernel/problem.ts';
 import { conditionOf } from '../ledger/conditions.ts';
 import { profileInForce } from '../ledger/inForce.ts';
-import { LINKS } from '../ledger/links.ts';
 import { completeReading } from '../reading/loadReading.ts';
 import { pooledReadings } from './pooledReadings.ts';
 import { createChart, profilingChart } from './profilingChart.ts';
@@ -62,11 +61,11 @@ export async function requestRefinement(
 ): Promise<{ readonly jobId: number }> {
   const condition = await conditionOf(context, conditionId);
   const wanted = input.colours.length + input.picture.length;
-  if (!LINKS.profile.suits(condition.process))
+  if (!sameProcess(condition.process, RGB) && !sameProcess(condition.process, CMYK))
     throw new Problem(
       'bad-input',
-      `${condition.device} prints ${condition.process.name}; profiles are of RGB or CMYK so far.`,
-      'Choose another condition.',
+      `${condition.device} prints ${condition.process.name}; second charts and refinements are of RGB or CMYK so far.`,
+      'Make a larger first chart.',
     );
   if (wanted + input.unsure === 0)
     throw new Problem(

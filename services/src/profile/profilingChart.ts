@@ -3,9 +3,11 @@ import type { ChartForm } from '@melto/core/charts/chartForm';
 import { CMYK_CHART_PATCHES, makeCmykChart } from '@melto/core/charts/cmykChart';
 import { genericPressLab } from '@melto/core/charts/genericPress';
 import { layoutChart } from '@melto/core/charts/layoutChart';
+import { expectedExtraInks, MANY_INK_CHART_PATCHES, makeManyInkChart } from '@melto/core/charts/manyInkChart';
 import type { NamedPatches } from '@melto/core/charts/namedPatches';
 import { makeRgbChart, RGB_CHART_PATCHES } from '@melto/core/charts/rgbChart';
-import { CMYK, RGB, sameProcess } from '@melto/core/device/process';
+import { profiledProcess } from '@melto/core/characterise/leastPatches';
+import { channelCount, CMYK, RGB, sameProcess } from '@melto/core/device/process';
 import { deviceToLab } from '@melto/core/icc/profileTransform';
 import { unwrap } from '@melto/core/result';
 import { totalInkAtInput } from '../calibration/totalInk.ts';
@@ -37,13 +39,14 @@ export async function profilingChart(
 ): Promise<ChartToStore> {
   const { process, device: deviceName } = await conditionOf(context, conditionId);
   const rgb = sameProcess(process, RGB);
-  if (!rgb && !sameProcess(process, CMYK))
+  const four = sameProcess(process, CMYK);
+  if (!profiledProcess(process))
     throw new Problem(
       'bad-input',
-      `${deviceName} prints ${process.name}; profiling charts are of RGB or CMYK so far.`,
+      `${deviceName} prints ${process.name}; profiling charts are of RGB, of CMYK, or of these four and up to four other inks.`,
       'Make ramps.',
     );
-  const { least, most } = rgb ? RGB_CHART_PATCHES : CMYK_CHART_PATCHES;
+  const { least, most } = rgb ? RGB_CHART_PATCHES : four ? CMYK_CHART_PATCHES : MANY_INK_CHART_PATCHES;
   if (!Number.isInteger(input.patches) || input.patches < least || input.patches > most)
     throw new Problem(
       'bad-input',
@@ -55,13 +58,21 @@ export async function profilingChart(
   const seed = context.seed();
   const { device, names } = rgb
     ? rgbChart(patches, seed)
-    : makeCmykChart(
-        patches,
-        seed,
-        await totalInkAtInput(context, conditionId),
-        await knownColours(context, conditionId),
-        onProgress,
-      );
+    : !four
+      ? makeManyInkChart(
+          patches,
+          seed,
+          channelCount(process),
+          expectedExtraInks(process),
+          await totalInkAtInput(context, conditionId),
+        )
+      : makeCmykChart(
+          patches,
+          seed,
+          await totalInkAtInput(context, conditionId),
+          await knownColours(context, conditionId),
+          onProgress,
+        );
   return {
     conditionId,
     purpose: 'profile',

@@ -1,4 +1,5 @@
-import { CMYK, RGB } from '@melto/core/device/process';
+import { leastPatches } from '@melto/core/characterise/leastPatches';
+import { channelCount, drivenByInks } from '@melto/core/device/process';
 import { insertJob } from '@melto/store/jobs';
 import type { Context } from '../kernel/context.ts';
 import { Problem } from '../kernel/problem.ts';
@@ -10,8 +11,6 @@ import { checkAdded, pooledReadings } from './pooledReadings.ts';
 
 export const BUILD_PROFILE = 'build-profile';
 
-/** Least number of patches that can carry a model, by the process. */
-const LEAST_PATCHES: Readonly<Record<string, number>> = { [RGB.name]: 40, [CMYK.name]: 150 };
 export const DEFAULT_SEPARATION = { black: 'medium', totalInk: 3 } as const;
 
 export async function requestProfile(
@@ -21,11 +20,11 @@ export async function requestProfile(
 ): Promise<{ readonly jobId: number }> {
   const { process, device } = await conditionOf(context, conditionId);
   const loaded = await completeReading(context, conditionId, choices.readingId);
-  const least = LEAST_PATCHES[process.name];
-  if (!LINKS.profile.suits(process) || least === undefined)
+  const least = leastPatches(process);
+  if (!LINKS.profile.suits(process))
     throw new Problem(
       'bad-input',
-      `${device} prints ${process.name}; profiles are of RGB or CMYK so far.`,
+      `${device} prints ${process.name}; profiles are of RGB, of CMYK, or of these four and up to four other inks.`,
       'Choose another condition.',
     );
   if (loaded.chart.purpose !== 'profile' || loaded.rows.length < least)
@@ -34,6 +33,14 @@ export async function requestProfile(
       `A profile needs a profiling chart of at least ${least} patches.`,
       'Choose a reading of a profiling chart.',
       'readingId',
+    );
+  const limits = choices.separation?.inkLimits;
+  if (drivenByInks(process) && limits !== undefined && limits.length !== channelCount(process))
+    throw new Problem(
+      'bad-input',
+      `${device} has ${channelCount(process)} inks, and limits of ${limits.length} were given.`,
+      'Give the most of each ink.',
+      'separation',
     );
   for (const added of choices.addedReadingIds ?? [])
     checkAdded(loaded, await completeReading(context, conditionId, added));

@@ -96,7 +96,10 @@ async function fromInks(
 ): Promise<Built> {
   const { process } = first.condition;
   const channels = channelCount(process);
-  const separation = separationFrom(choice ?? DEFAULT_SEPARATION);
+  const separation = separationFrom({
+    inkLimits: new Array<number>(channels).fill(1),
+    ...(choice ?? DEFAULT_SEPARATION),
+  });
   const fitting =
     added.length === 0 ? 'Fitting the model' : 'Fitting the model without and with what was added';
   const before =

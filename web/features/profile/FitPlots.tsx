@@ -75,7 +75,8 @@ const SEPARATION_LINES = [
 
 /** a* and b* of an asked neutral ramp through the profile; for inks the separation as well, in per cent. */
 export function NeutralPlot({ neutral }: { neutral: ProfileDetail['neutral'] }) {
-  const inks = neutral[0]?.device.length === 4;
+  const count = neutral[0]?.device.length ?? 0;
+  const inks = count > 3;
   const data = neutral.map(({ asked, lab, device }) => ({
     asked,
     a: lab[1],
@@ -101,18 +102,20 @@ export function NeutralPlot({ neutral }: { neutral: ProfileDetail['neutral'] }) 
           />
         )}
         {inks &&
-          SEPARATION_LINES.map(({ dash, width }, i) => (
-            <Line
-              key={i}
-              yAxisId="ink"
-              dataKey={`ink${i}`}
-              stroke="var(--quiet)"
-              strokeDasharray={dash}
-              strokeWidth={width}
-              dot={false}
-              isAnimationActive={false}
-            />
-          ))}
+          Array.from({ length: count }, (_, i) => SEPARATION_LINES[i] ?? SEPARATION_LINES[0]).map(
+            ({ dash, width }, i) => (
+              <Line
+                key={i}
+                yAxisId="ink"
+                dataKey={`ink${i}`}
+                stroke="var(--quiet)"
+                strokeDasharray={dash}
+                strokeWidth={width}
+                dot={false}
+                isAnimationActive={false}
+              />
+            ),
+          )}
         <YAxis
           domain={[-Math.ceil(most), Math.ceil(most)]}
           tick={TICK}

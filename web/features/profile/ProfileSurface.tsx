@@ -2,6 +2,8 @@
 
 import { BUILD_PROFILE, TAKE_PROFILE } from '@/endpoints/profile';
 import { REFINEMENT } from '@/endpoints/charts';
+import { channelNames } from '@melto/core/device/process';
+import { leastPatches } from '@melto/core/characterise/leastPatches';
 import { separationWords } from '@melto/core/separate/separation';
 import type { SeparationChoice } from '@melto/core/separate/separation';
 import { Button } from '@mui/material';
@@ -61,7 +63,7 @@ export function ProfileSurface(props: ProfileSurfaceProps) {
   const [building, setBuilding] = useState(false);
   const [refining, setRefining] = useState(false);
   const complete = readings.filter(({ finishedMs }) => finishedMs !== null);
-  const buildable = complete.filter(({ patches }) => patches >= (props.press === null ? 40 : 150));
+  const buildable = complete.filter(({ patches }) => patches >= leastPatches(condition.process));
   // A refinement adds to what the profile shown was made from, a second chart to the newest large reading of a first one.
   const own = result?.detail.choices;
   const addable =
@@ -131,7 +133,7 @@ export function ProfileSurface(props: ProfileSurfaceProps) {
         </p>
       )}
       <JobLine conditionId={condition.id} />
-      {result !== undefined && <Report {...result} />}
+      {result !== undefined && <Report {...result} names={channelNames(condition.process)} />}
       {given !== undefined && <GivenProfileReport {...given} />}
       <ChartMaker
         conditionId={condition.id}
@@ -194,7 +196,17 @@ function Value({ word, value, decimals = 2 }: { word: string; value: number; dec
   );
 }
 
-function Report({ summary, detail }: { row: ResultRow; summary: ProfileSummary; detail: ProfileDetail }) {
+function Report({
+  summary,
+  detail,
+  names,
+}: {
+  row: ResultRow;
+  summary: ProfileSummary;
+  detail: ProfileDetail;
+  /** Of the channels. */
+  names: readonly string[];
+}) {
   const { report } = detail;
   return (
     <>
@@ -220,7 +232,7 @@ function Report({ summary, detail }: { row: ResultRow; summary: ProfileSummary; 
         </Figure>
         <Figure
           title="Neutral axis"
-          table={neutralTable(detail.neutral)}
+          table={neutralTable(detail.neutral, names)}
           figures={
             <p className="figures">
               <Value

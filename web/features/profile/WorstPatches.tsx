@@ -46,7 +46,7 @@ export function WorstPatches({
             <p className="row small" style={{ justifyContent: 'space-between', marginTop: 4 }}>
               <span className="quiet">
                 {patch.device
-                  .map((value) => Math.round(value * (patch.device.length === 4 ? 100 : 255)))
+                  .map((value) => Math.round(value * (patch.device.length > 3 ? 100 : 255)))
                   .join(' ')}
               </span>
               <b>{patch.deltaE.toFixed(2)}</b>

@@ -14,18 +14,13 @@ export function histogramTable(report: FitReport): FigureTable {
   };
 }
 
-export function neutralTable(neutral: ProfileDetail['neutral']): FigureTable {
+/** @param names of the channels. */
+export function neutralTable(neutral: ProfileDetail['neutral'], names: readonly string[]): FigureTable {
   return {
-    head: [
-      'L* asked',
-      ...(neutral[0]?.device.length === 4 ? ['C %', 'M %', 'Y %', 'K %'] : ['R', 'G', 'B']),
-      'L*',
-      'a*',
-      'b*',
-    ],
+    head: ['L* asked', ...names.map((name) => (names.length > 3 ? `${name} %` : name)), 'L*', 'a*', 'b*'],
     rows: neutral.map(({ asked, device, lab }) => [
       asked.toFixed(1),
-      ...device.map((value) => (device.length === 4 ? (100 * value).toFixed(1) : Math.round(value * 255))),
+      ...device.map((value) => (device.length > 3 ? (100 * value).toFixed(1) : Math.round(value * 255))),
       ...lab.map((value) => value.toFixed(2)),
     ]),
   };

@@ -8,6 +8,8 @@ import { useSnackbar } from 'notistack';
 import { useEffect, useRef, useState } from 'react';
 import { separationFrom, separationOf } from '@melto/core/separate/separation';
 import type { BlackAmount, Separation, SeparationChoice } from '@melto/core/separate/separation';
+import { channelNames } from '@melto/core/device/process';
+import { leastPatches } from '@melto/core/characterise/leastPatches';
 import type { ConditionRow } from '@melto/services/ledger/conditions';
 import type { PressForProfile } from '@melto/services/calibration/pressView';
 import type { ReadingOfCondition } from '@melto/services/reading/readingView';
@@ -27,7 +29,7 @@ import { useSeparationPreview } from './useSeparationPreview';
 const MOST_PICTURES = 24;
 const SAMPLE_PICTURE = '/pictures/seed-packet.svg';
 
-/** Builds a CMYK profile: readings, separation with its effect beside it, file. */
+/** Builds a profile of inks: readings, separation with its effect beside it, file. */
 export function BuildPage({
   condition,
   readings,
@@ -43,7 +45,8 @@ export function BuildPage({
   separation: SeparationChoice | null;
   press: PressForProfile;
 }) {
-  const base = readings.filter(({ patches }) => patches >= 150);
+  const names = channelNames(condition.process);
+  const base = readings.filter(({ patches }) => patches >= leastPatches(condition.process));
   const [readingId, setReadingId] = useState(chosen[0] ?? (newestFirstReading(base) ?? base[0]).id);
   const first = readings.find(({ id }) => id === readingId);
   const additions = useAdditions(readings, readingId);
@@ -51,8 +54,12 @@ export function BuildPage({
   const [black, setBlack] = useState<BlackAmount>(before?.black ?? 'medium');
   const [separation, setSeparation] = useState<Separation>(() =>
     before === null
-      ? separationOf('medium', press.totalInk)
-      : separationFrom({ ...before, totalInk: Math.min(before.totalInk, press.totalInk) }),
+      ? separationOf('medium', press.totalInk, names.length)
+      : separationFrom({
+          inkLimits: names.map(() => 1),
+          ...before,
+          totalInk: Math.min(before.totalInk, press.totalInk),
+        }),
   );
   const [wrong, setWrong] = useState<readonly string[]>([]);
   const [hueDeg, setHueDeg] = useState(30);
@@ -68,7 +75,7 @@ export function BuildPage({
     solids,
     problem: previewProblem,
     ...pictures
-  } = useSeparationPreview(all, separation, hueDeg);
+  } = useSeparationPreview(condition.process, all, separation, hueDeg);
   const fitted = solids !== undefined;
   useEffect(() => {
     if (fitted)
@@ -159,6 +166,7 @@ export function BuildPage({
             <FaultNotice reading={first} />
             <AddedReadings {...additions} />
             <SeparationControls
+              names={names}
               black={black}
               separation={separation}
               onBlack={chooseBlack}
@@ -180,10 +188,10 @@ export function BuildPage({
               </div>
             ) : (
               <>
-                <GreysFigure preview={preview} solids={solids} />
-                <LeafFigure preview={preview} hueDeg={hueDeg} onHue={setHueDeg} />
+                <GreysFigure names={names} preview={preview} solids={solids} />
+                <LeafFigure names={names} preview={preview} hueDeg={hueDeg} onHue={setHueDeg} />
                 <div className="panel row build-wide" style={{ justifyContent: 'space-between' }}>
-                  <PictureFigure preview={preview} name={pictureName} />
+                  <PictureFigure names={names} preview={preview} name={pictureName} />
                   <Button size="small" onClick={() => file.current?.click()}>
                     Other pictures
                   </Button>
@@ -201,7 +209,13 @@ export function BuildPage({
                     }}
                   />
                 </div>
-                <SeparationCosts {...pictures} separation={separation} black={black} onBlack={chooseBlack} />
+                <SeparationCosts
+                  names={names}
+                  {...pictures}
+                  separation={separation}
+                  black={black}
+                  onBlack={chooseBlack}
+                />
               </>
             )}
             <div className="panel build-form build-wide">

@@ -10,25 +10,32 @@ import { hundredAxis, TICK } from '@/ui/axes';
 import { Figure } from '@/ui/Figure';
 import { screenOf } from '@/ui/Swatch';
 
-const INKS = ['C', 'M', 'Y', 'K'] as const;
-
 /** Inks along the greys, each in its own printed colour. */
-export function GreysFigure({ preview, solids }: { preview: SeparationPreview; solids: Float64Array }) {
+export function GreysFigure({
+  names,
+  preview,
+  solids,
+}: {
+  /** Of the inks. */
+  names: readonly string[];
+  preview: SeparationPreview;
+  solids: Float64Array;
+}) {
   const { asked, inks } = preview.greys;
   const data = Array.from(asked, (lightness, i) => ({
     asked: lightness,
-    ...Object.fromEntries(INKS.map((ink, c) => [ink, 100 * inks[4 * i + c]])),
-    total: 100 * INKS.reduce((sum, _, c) => sum + inks[4 * i + c], 0),
+    ...Object.fromEntries(names.map((ink, c) => [ink, 100 * inks[names.length * i + c]])),
+    total: 100 * names.reduce((sum, _, c) => sum + inks[names.length * i + c], 0),
   }));
   return (
     <Figure
       title="Inks along the greys"
       note="%"
       table={{
-        head: ['L* asked', 'C %', 'M %', 'Y %', 'K %', 'total %'],
+        head: ['L* asked', ...names.map((ink) => `${ink} %`), 'total %'],
         rows: data.map((row) => [
           row.asked.toFixed(1),
-          ...INKS.map((ink) => Number((row as Record<string, number>)[ink]).toFixed(1)),
+          ...names.map((ink) => Number((row as Record<string, number>)[ink]).toFixed(1)),
           row.total.toFixed(1),
         ]),
       }}
@@ -55,7 +62,7 @@ export function GreysFigure({ preview, solids }: { preview: SeparationPreview; s
             axisLine={false}
             width={48}
           />
-          {INKS.map((ink, c) => (
+          {names.map((ink, c) => (
             <Line
               key={ink}
               dataKey={ink}
@@ -92,15 +99,20 @@ function leafImage(inGamut: Uint8Array, colourAt: (i: number) => readonly number
 
 /** Colours of one hue as they print, and the black in them; what is out of gamut stays empty. */
 export function LeafFigure({
+  names,
   preview,
   hueDeg,
   onHue,
 }: {
+  /** Of the inks. */
+  names: readonly string[];
   preview: SeparationPreview;
   hueDeg: number;
   onHue: (hueDeg: number) => void;
 }) {
   const { lab, inks, inGamut } = preview.leaf;
+  const count = names.length;
+  const blackInk = names.indexOf('K');
   const printed = useMemo(
     () => leafImage(inGamut, (i) => labToScreen([lab[3 * i], lab[3 * i + 1], lab[3 * i + 2]]).rgb),
     [lab, inGamut],
@@ -108,21 +120,21 @@ export function LeafFigure({
   const black = useMemo(
     () =>
       leafImage(inGamut, (i) => {
-        const level = Math.round(255 * (1 - inks[4 * i + 3]));
+        const level = Math.round(255 * (1 - inks[count * i + blackInk]));
         return [level, level, level];
       }),
-    [inks, inGamut],
+    [inks, inGamut, count, blackInk],
   );
   return (
     <Figure
       title={`Hue ${hueDeg}°`}
       table={{
-        head: ['L*', 'a*', 'b*', 'C %', 'M %', 'Y %', 'K %'],
+        head: ['L*', 'a*', 'b*', ...names.map((ink) => `${ink} %`)],
         rows: Array.from(inGamut.keys())
           .filter((i) => inGamut[i] === 1)
           .map((i) => [
             ...[0, 1, 2].map((c) => lab[3 * i + c].toFixed(1)),
-            ...[0, 1, 2, 3].map((c) => (100 * inks[4 * i + c]).toFixed(1)),
+            ...names.map((_, c) => (100 * inks[count * i + c]).toFixed(1)),
           ]),
       }}
       figures={
@@ -163,13 +175,21 @@ export function LeafFigure({
 }
 
 /** Ink that a picture takes with this separation. */
-export function PictureFigure({ preview, name }: { preview: SeparationPreview; name: string }) {
+export function PictureFigure({
+  names,
+  preview,
+  name,
+}: {
+  names: readonly string[];
+  preview: SeparationPreview;
+  name: string;
+}) {
   const { mean, most } = preview.picture;
   const total = mean.reduce((sum, value) => sum + value, 0);
   return (
     <p className="row grow" style={{ flexWrap: 'wrap', gap: '4px 14px' }}>
       <span className="quiet">Mean ink of {name}:</span>
-      {INKS.map((ink, c) => (
+      {names.map((ink, c) => (
         <span key={ink}>
           {ink} <b>{(100 * mean[c]).toFixed(1)} %</b>
         </span>

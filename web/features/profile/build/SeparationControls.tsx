@@ -2,6 +2,7 @@
 
 import { Checkbox, FormControlLabel, MenuItem, Slider, TextField } from '@mui/material';
 import { useState } from 'react';
+import { USUAL_REPLACE } from '@melto/core/profile/manyInkGrid';
 import { BLACK_FOR, separationOf } from '@melto/core/separate/separation';
 import type { BlackAmount, Separation } from '@melto/core/separate/separation';
 
@@ -11,16 +12,18 @@ export const BLACK_WORDS: Readonly<Record<BlackAmount, string>> = {
   heavy: 'Black from the lights on: greys that hold when the press moves.',
   max: 'As much black as can be: the steadiest greys with the least ink.',
 };
-const INKS = ['C', 'M', 'Y', 'K'];
 
 /** Black generation and ink limits by word or by slider. */
 export function SeparationControls({
+  names,
   black,
   separation,
   onBlack,
   onChange,
   onRight,
 }: {
+  /** Of the inks. */
+  names: readonly string[];
   black: BlackAmount;
   separation: Separation;
   onBlack: (black: BlackAmount) => void;
@@ -76,20 +79,27 @@ export function SeparationControls({
       <Setting
         name="Total ink, %"
         value={100 * separation.totalInk}
-        range={[160, 400]}
+        range={[160, 100 * Math.max(4, names.length)]}
         onChange={(value) => onChange({ totalInk: value / 100 })}
       />
+      {names.length > 4 && (
+        <Setting
+          name={`${names.filter((ink) => !'CMYK'.includes(ink)).join(', ')} in place of overprints, %`}
+          value={100 * (separation.replace ?? USUAL_REPLACE)}
+          range={[0, 100]}
+          onChange={(value) => onChange({ replace: value / 100 })}
+        />
+      )}
       <fieldset className="bare">
         <legend className="small quiet">Most of each ink, %</legend>
         <div className="row" style={{ gap: 8 }}>
-          {INKS.map((ink, i) => (
+          {names.map((ink, i) => (
             <InkLimit
               key={ink}
               ink={ink}
               value={separation.inkLimits[i]}
               onChange={(value) => {
-                const [c, m, y, k] = separation.inkLimits.map((own, j) => (i === j ? value : own));
-                onChange({ inkLimits: [c, m, y, k] });
+                onChange({ inkLimits: separation.inkLimits.map((own, j) => (i === j ? value : own)) });
               }}
               onRight={(right) => onRight(ink, right)}
             />

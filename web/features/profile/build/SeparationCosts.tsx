@@ -8,24 +8,30 @@ import type { SeparationCost } from '@melto/core/separate/separationCost';
 import type { PreviewState } from './useSeparationPreview';
 
 const AMOUNTS = Object.keys(BLACK_FOR) as readonly BlackAmount[];
-const INKS = ['C', 'M', 'Y', 'K'] as const;
 /** How much each ink varies from print to print, % of itself, until something else is said. */
 const USUAL_VARIATION = 3;
 const WAIT_MS = 250;
 
 /** Another amount of black under the limits of a separation. */
-export function withBlack(black: BlackAmount, { totalInk, inkLimits, pureBlack }: Separation): Separation {
-  return { ...separationOf(black, totalInk), inkLimits, pureBlack };
+export function withBlack(
+  black: BlackAmount,
+  { totalInk, inkLimits, pureBlack, replace }: Separation,
+): Separation {
+  const own = { ...separationOf(black, totalInk), inkLimits, pureBlack };
+  return replace === undefined ? own : { ...own, replace };
 }
 
 /** Ink of the pictures and steadiness of the greys, for each amount of black and as it is set now, side by side. */
 export function SeparationCosts({
+  names,
   costs,
   pictures,
   separation,
   black,
   onBlack,
 }: Pick<PreviewState, 'costs' | 'pictures'> & {
+  /** Of the inks. */
+  names: readonly string[];
   separation: Separation;
   black: BlackAmount;
   onBlack: (black: BlackAmount) => void;
@@ -76,7 +82,7 @@ export function SeparationCosts({
         <thead>
           <tr>
             <th>Black for</th>
-            {INKS.map((ink) => (
+            {names.map((ink) => (
               <th key={ink} className="num">
                 {ink} %
               </th>
@@ -104,7 +110,7 @@ export function SeparationCosts({
                     )}
                   </td>
                   {cost.ink.map((value, c) => (
-                    <td key={INKS[c]} className="num">
+                    <td key={names[c]} className="num">
                       {(100 * value).toFixed(1)}
                     </td>
                   ))}

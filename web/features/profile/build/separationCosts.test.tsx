@@ -26,7 +26,14 @@ describe('what each black costs', () => {
     );
     const onBlack = vi.fn();
     const { user } = show(
-      <SeparationCosts costs={costs} pictures={1} separation={OWN} black="medium" onBlack={onBlack} />,
+      <SeparationCosts
+        names={['C', 'M', 'Y', 'K']}
+        costs={costs}
+        pictures={1}
+        separation={OWN}
+        black="medium"
+        onBlack={onBlack}
+      />,
     );
     const rows = (await screen.findAllByRole('row')).slice(1);
     expect(costs).toHaveBeenCalledTimes(1);
@@ -56,7 +63,14 @@ describe('what each black costs', () => {
       return Promise.resolve(separations.map(() => cost([0.1, 0.1, 0.1, 0.1])));
     };
     const { user } = show(
-      <SeparationCosts costs={costs} pictures={1} separation={OWN} black="medium" onBlack={() => {}} />,
+      <SeparationCosts
+        names={['C', 'M', 'Y', 'K']}
+        costs={costs}
+        pictures={1}
+        separation={OWN}
+        black="medium"
+        onBlack={() => {}}
+      />,
     );
     (await screen.findByRole('slider')).focus();
     await user.keyboard('{ArrowRight}');

@@ -4,6 +4,7 @@ import { READING_PATCHES } from '@/endpoints/reading';
 import { wrap } from 'comlink';
 import type { Remote } from 'comlink';
 import { useEffect, useRef, useState } from 'react';
+import type { Process } from '@melto/core/device/process';
 import type { SeparationCost } from '@melto/core/separate/separationCost';
 import type { SeparationPreview } from '@melto/core/separate/separationPreview';
 import type { Separation } from '@melto/core/separate/separation';
@@ -13,7 +14,7 @@ import { ask, problemWords } from '@/ui/api';
 export interface PreviewState {
   /** What is shown; undefined until the model is fitted. */
   readonly preview?: SeparationPreview & { readonly tookMs: number };
-  /** Lab of the solids C, M, Y, K. */
+  /** Lab of the solids. */
   readonly solids?: Float64Array;
   readonly problem?: string;
   readonly takePictures: (pixels: readonly Uint8ClampedArray[]) => void;
@@ -28,6 +29,7 @@ export interface PreviewState {
 
 /** Fits the readings in a worker, then keeps the preview up with the separation: the newest wish only is worked out. */
 export function useSeparationPreview(
+  process: Process,
   readingIds: readonly number[],
   separation: Separation,
   hueDeg: number,
@@ -40,6 +42,7 @@ export function useSeparationPreview(
   const waiting = useRef<{ readonly separation: Separation; readonly hueDeg: number }>(undefined);
   const busy = useRef(false);
   const key = readingIds.join();
+  const channels = JSON.stringify(process);
 
   useEffect(() => {
     const worker = new Worker(new URL('../../../workers/separation.worker.ts', import.meta.url), {
@@ -61,6 +64,7 @@ export function useSeparationPreview(
         key.split(',').map((id) => ask(READING_PATCHES, { params: { id: Number(id) } })),
       );
       const found = await remote.current?.fit(
+        JSON.parse(channels) as Process,
         Float64Array.from(parts.flatMap(({ device }) => device)),
         Float64Array.from(parts.flatMap(({ xyz }) => xyz)),
       );
@@ -72,7 +76,7 @@ export function useSeparationPreview(
     return () => {
       left = true;
     };
-  }, [key]);
+  }, [key, channels]);
 
   const wish = JSON.stringify(separation);
   useEffect(() => {

@@ -1,4 +1,5 @@
-import { CMYK, sameProcess } from '@melto/core/device/process';
+import { leastPatches, profiledProcess } from '@melto/core/characterise/leastPatches';
+import { drivenByInks } from '@melto/core/device/process';
 import { redirect } from 'next/navigation';
 import { buildSurface } from '@melto/services/overview/surfaces';
 import { BuildPage } from '@/features/profile/build/BuildPage';
@@ -8,14 +9,13 @@ import type { PageParams } from '@/server/conditionPage';
 export const dynamic = 'force-dynamic';
 export const metadata = { title: 'Build a profile' };
 
-/** Fewer patches cannot carry a model of four inks. */
-const LEAST_PATCHES = 150;
-
 export default async function Page(page: PageParams) {
   const view = await shownPage(page, buildSurface, 'specialist');
+  const { process } = view.condition;
   if (
-    !sameProcess(view.condition.process, CMYK) ||
-    view.readings.every(({ patches }) => patches < LEAST_PATCHES)
+    !profiledProcess(process) ||
+    !drivenByInks(process) ||
+    view.readings.every(({ patches }) => patches < leastPatches(process))
   )
     redirect(`/conditions/${view.condition.id}/profile`);
   return <BuildPage {...view} />;

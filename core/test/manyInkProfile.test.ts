@@ -1,0 +1,181 @@
+import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { fitInks, inkModelLab } from '@melto/core/characterise/inkModel';
+import type { InkModel } from '@melto/core/characterise/inkModel';
+import { expectedExtraInks, makeManyInkChart } from '@melto/core/charts/manyInkChart';
+import { deltaE2000Rows } from '@melto/core/colour/deltaE2000';
+import { measuredLabRows } from '@melto/core/colour/measuredLabRows';
+import { meanPaperXyz } from '@melto/core/device/meanPaperXyz';
+import { deviceToLab, labToDevice } from '@melto/core/icc/profileTransform';
+import type { IccProfile } from '@melto/core/icc/iccTypes';
+import { readIcc } from '@melto/core/icc/readIcc';
+import { writeIcc } from '@melto/core/icc/writeIcc';
+import { createRandom } from '@melto/core/numerics/random';
+import { summariseErrors } from '@melto/core/numerics/statistics';
+import { buildInkProfile } from '@melto/core/profile/buildInkProfile';
+import { unwrap } from '@melto/core/result';
+import { inkFamilies } from '@melto/core/separate/extraInks';
+import { separationOf } from '@melto/core/separate/separation';
+import { deviceTruthXyz } from '@melto/simulator/deviceTruth';
+import { simulatedDevice } from '@melto/simulator/devices';
+import { transicc } from './transicc.ts';
+
+const TOTAL_INK = 2.8;
+const PAIR = { inks: [0, 4] as const, most: 1.2 };
+const GREEN = { ink: 5, most: 0.85 };
+const tern = simulatedDevice('tern');
+const { process } = tern;
+const extra = expectedExtraInks(process);
+const truth = (device: ArrayLike<number>): Float64Array =>
+  deviceTruthXyz(tern, 'quay-proof-200', 'fine', device);
+let folder = '';
+let path = '';
+let model: Parameters<typeof buildInkProfile>[0];
+let profile: IccProfile;
+
+/** Values that a separation may use, under the limits. */
+function separable(count: number, seed: number): Float64Array {
+  const random = createRandom(seed);
+  const families = inkFamilies(extra);
+  const out = new Float64Array(count * 6);
+  for (let i = 0; i < count;) {
+    const values = new Array<number>(6).fill(0);
+    for (const ink of families[i % families.length])
+      values[ink] = random.uniform() < 0.3 ? 0 : random.uniform() ** (ink === 3 ? 2 : 1);
+    const total = values.reduce((sum, value) => sum + value, 0);
+    if (total > TOTAL_INK || values[5] > GREEN.most || values[0] + values[4] > PAIR.most) continue;
+    out.set(values, 6 * i++);
+  }
+  return out;
+}
+
+beforeAll(() => {
+  folder = mkdtempSync(join(tmpdir(), 'melto-six-'));
+  const { device } = makeManyInkChart(600, 3, 6, extra, TOTAL_INK);
+  const xyz = truth(device);
+  const paperXyz = meanPaperXyz(process, device, xyz);
+  if (paperXyz === undefined) throw new Error('no paper');
+  model = {
+    ...fitInks(device, 6, xyz),
+    crossValidation: undefined as unknown as InkModel['crossValidation'],
+  };
+  const built = buildInkProfile(model, {
+    ...{ version: 4, tableSize: 'small', description: 'six', copyright: '', createdMs: 0, paperXyz, process },
+    separation: {
+      ...separationOf('medium', TOTAL_INK, 6),
+      inkLimits: [1, 1, 1, 1, 1, GREEN.most],
+      pairLimits: [PAIR],
+    },
+  });
+  path = join(folder, 'six.icc');
+  const bytes = writeIcc(built.profile);
+  writeFileSync(path, bytes);
+  profile = unwrap(readIcc(bytes));
+});
+
+afterAll(() => rmSync(folder, { recursive: true }));
+
+describe('a profile of six inks', () => {
+  it('is of a model that knows what was not printed, overprints of no chart included', () => {
+    const probes = separable(2000, 8);
+    const predicted = new Float64Array(6000);
+    inkModelLab(model, probes, predicted);
+    const { mean, p95 } = summariseErrors(deltaE2000Rows(measuredLabRows(truth(probes)), predicted));
+    expect(mean).toBeLessThan(0.35);
+    expect(p95).toBeLessThan(0.9);
+    // Orange on green is on no chart: it is told from the two, darker than both.
+    const three = new Float64Array(9);
+    inkModelLab(model, [0, 0, 0, 0, 1, 0, 0, 0, 0, 0, 0, 1, 0, 0, 0, 0, 1, 1], three);
+    expect(three[6]).toBeLessThan(Math.min(three[0], three[3]) - 5);
+    expect(three[6]).toBeGreaterThan(5);
+  });
+
+  it('prints what is asked through the file by LittleCMS, and says the inks by their names', () => {
+    const probes = separable(3000, 9);
+    const asked = measuredLabRows(truth(probes));
+    const inks = transicc(asked, 3, ['-t3', '-i*Lab', `-o${path}`]).map((value) => value / 100);
+    const printed = measuredLabRows(truth(inks));
+    const { mean, p95 } = summariseErrors(deltaE2000Rows(asked, printed));
+    expect(mean).toBeLessThan(0.6);
+    expect(p95).toBeLessThan(1.8);
+    const predicted = transicc(
+      probes.map((value) => 100 * value),
+      6,
+      ['-t3', `-i${path}`, '-o*Lab'],
+    );
+    const forward = summariseErrors(deltaE2000Rows(asked, predicted));
+    expect(forward.mean).toBeLessThan(0.6);
+    // Our own engine reads the table as LittleCMS does.
+    const own = new Float64Array(asked.length);
+    unwrap(deviceToLab(profile, 'absolute')).apply(probes, own);
+    expect(summariseErrors(deltaE2000Rows(predicted, own)).largest).toBeLessThan(0.05);
+    expect(profile.header.colourSpace).toBe('6CLR');
+    const colorants = profile.tags.get('clrt');
+    expect(colorants?.type === 'clrt' && colorants.colorants.map(({ name }) => name)).toEqual([
+      ...['Cyan', 'Magenta', 'Yellow', 'Black', 'Orange', 'Green'],
+    ]);
+  });
+
+  it('keeps every limit to a tenth of a point, of inks, pairs and the sum, in all intents', () => {
+    const random = createRandom(12);
+    const asked = Float64Array.from({ length: 3 * 20_000 }, (_, i) =>
+      i % 3 === 0 ? 100 * random.uniform() : 240 * random.uniform() - 120,
+    );
+    for (const intent of ['relative', 'perceptual', 'saturation'] as const) {
+      const inks = new Float64Array(6 * 20_000);
+      unwrap(labToDevice(profile, intent)).apply(asked, inks);
+      let [total, green, pair, apart] = [0, 0, 0, 0];
+      for (let i = 0; i < inks.length; i += 6) {
+        const row = inks.subarray(i, i + 6);
+        total = Math.max(
+          total,
+          row.reduce((sum, value) => sum + value, 0),
+        );
+        green = Math.max(green, row[GREEN.ink]);
+        pair = Math.max(pair, row[PAIR.inks[0]] + row[PAIR.inks[1]]);
+        apart = Math.max(apart, Math.min(row[4], row[5]));
+      }
+      expect(total).toBeLessThan(TOTAL_INK + 0.001);
+      expect(total).toBeGreaterThan(TOTAL_INK - 0.05);
+      expect(green).toBeLessThan(GREEN.most + 0.001);
+      expect(green).toBeGreaterThan(GREEN.most - 0.05);
+      expect(pair).toBeLessThan(PAIR.most + 0.001);
+      // Only between nodes on two sides of yellow do the two meet, and barely.
+      expect(apart).toBeLessThan(0.25);
+    }
+  });
+
+  it('makes greys of C, M, Y, K alone, black rising, and vivid oranges and greens with their inks', () => {
+    const asked = new Float64Array(3 * 101);
+    for (let i = 0; i <= 100; i++) asked[3 * i] = i;
+    const inks = new Float64Array(6 * 101);
+    const toDevice = unwrap(labToDevice(profile, 'relative'));
+    toDevice.apply(asked, inks);
+    for (let i = 0; i <= 100; i++) {
+      expect(inks[6 * i + 4]).toBeLessThan(1e-4);
+      expect(inks[6 * i + 5]).toBeLessThan(1e-4);
+      if (i > 0) expect(inks[6 * i + 3]).toBeLessThanOrEqual(inks[6 * i - 3] + 0.002);
+    }
+    const orange = new Float64Array(6);
+    toDevice.apply([65, 60, 70], orange);
+    expect(orange[4]).toBeGreaterThan(0.6);
+    expect(orange[5]).toBe(0);
+    const green = new Float64Array(6);
+    toDevice.apply([60, -65, 35], green);
+    expect(green[5]).toBeGreaterThan(0.6);
+    expect(green[4]).toBe(0);
+  });
+
+  it('is refused for a separation or a process of another number of inks', () => {
+    const about = { version: 2, tableSize: 'small', description: '', copyright: '', createdMs: 0 } as const;
+    const paperXyz = [80, 85, 70] as const;
+    expect(() =>
+      buildInkProfile(model, { ...about, paperXyz, process, separation: separationOf('medium', 3) }),
+    ).toThrow('limits of 4 inks for a table of 6');
+    expect(() =>
+      buildInkProfile(model, { ...about, paperXyz, separation: separationOf('medium', 3, 6) }),
+    ).toThrow('a model of 6 inks for CMYK');
+  });
+});
