@@ -57,6 +57,12 @@ export default defineConfig({
       dependencies: ['way'],
       use: { baseURL: address('studio') },
     },
+    {
+      name: 'inks',
+      testMatch: 'sixInks.spec.ts',
+      dependencies: ['run', 'desk'],
+      use: { baseURL: address('studio') },
+    },
     { name: 'press', testMatch: 'pressToKnownState.spec.ts', use: { baseURL: address('press') } },
     {
       name: 'prove',

@@ -4,6 +4,7 @@ import { HERON, HERON_MODES } from './data/heron.ts';
 import { OSPREY, OSPREY_MODES } from './data/osprey.ts';
 import { TERN, TERN_MODES } from './data/tern.ts';
 import { WREN } from './data/wren.ts';
+import { convertManyInks, MANY_INK_CONVERSIONS } from './manyInkConversions.ts';
 import { convertForPress, PRESS_CONVERSIONS } from './pressConversions.ts';
 import { factoryCurves } from './factoryCurves.ts';
 import type { WrenMode } from './rgbDriver.ts';
@@ -34,13 +35,15 @@ function press(
     ...device,
     process,
     modes: Object.keys(modes),
-    // A front end of more inks takes its values as they are sent.
-    conversions: sameProcess(process, CMYK) ? Object.keys(PRESS_CONVERSIONS) : [],
+    conversions: Object.keys(sameProcess(process, CMYK) ? PRESS_CONVERSIONS : MANY_INK_CONVERSIONS),
     inks(values, at, mode) {
       const { inkScale } = modes[mode];
       return inkScale.map((scale, i) => Math.min(1, Math.max(0, values[at + i])) * scale);
     },
-    convert: (name, stock, mode, values) => convertForPress(whole, name, stock, mode, values),
+    convert: (name, stock, mode, values) =>
+      sameProcess(process, CMYK)
+        ? convertForPress(whole, name, stock, mode, values)
+        : convertManyInks(process, name, values),
     factoryCurves: (stock, mode) => factoryCurves(whole, stock, mode),
   };
   return whole;

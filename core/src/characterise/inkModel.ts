@@ -24,6 +24,9 @@ export interface FittedInks {
   readonly smoothing: number;
 }
 
+/** What colours are worked out by. */
+export type ModelOfInks = Pick<FittedInks, 'inks' | 'physics' | 'residual'>;
+
 /** The model with how well it predicts. */
 export interface InkModel extends FittedInks {
   readonly crossValidation: CrossValidation;
@@ -144,13 +147,13 @@ export function inkModelFit(
 }
 
 /** XYZ (Y = 100) of device rows. */
-export function inkModelXyz(model: FittedInks, device: ArrayLike<number>, out: Float64Array): void {
+export function inkModelXyz(model: ModelOfInks, device: ArrayLike<number>, out: Float64Array): void {
   inkModelFit(model, device, out);
   fitSpaceToXyz(out, out);
 }
 
 /** Lab (D50/2°, measured white) of device rows. */
-export function inkModelLab(model: FittedInks, device: ArrayLike<number>, out: Float64Array): void {
+export function inkModelLab(model: ModelOfInks, device: ArrayLike<number>, out: Float64Array): void {
   inkModelFit(model, device, out);
   fitSpaceToLab(out, out);
 }

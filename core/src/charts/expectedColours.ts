@@ -38,7 +38,8 @@ const NEAR_INKS: Readonly<Record<string, readonly [number, number, number, numbe
 };
 const NEAR_OTHER = [0.3, 0.3, 0.3, 0] as const;
 
-function asCmyk({ channels }: Process, device: ArrayLike<number>, at: number): number[] {
+/** C, M, Y, K that come near to a device value of other inks, for a first look only. */
+export function asCmyk({ channels }: Process, device: ArrayLike<number>, at = 0): number[] {
   const out = [0, 0, 0, 0];
   channels.forEach(({ name }, c) => {
     const near = nearCmyk(name);

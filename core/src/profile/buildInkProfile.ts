@@ -1,5 +1,3 @@
-import { WHITE_ICC } from '../colour/whitePoints.ts';
-import { xyzRowsToLab } from '../colour/xyzToLab.ts';
 import { inkModelXyz } from '../characterise/inkModel.ts';
 import type { InkModel } from '../characterise/inkModel.ts';
 import { channelCount, CMYK } from '../device/process.ts';
@@ -15,8 +13,9 @@ import type { IntentTables, IntentTask } from './inkIntents.ts';
 import { GAMUT_FULL_SCALE, GAMUT_TOLERANCE } from './intents.ts';
 import { darkestNeutral, invertInks } from './invertInks.ts';
 import { COLORIMETRIC_AXES, MAPPED_AXES } from './labAxis.ts';
-import { manyInkGrid, manyInkPoints, placedSeparation } from './manyInkGrid.ts';
+import { manyInkGrid, manyInkPoints, placedSeparation, seenPoints } from './manyInkGrid.ts';
 import { colorantTable } from './colorantTable.ts';
+import { relativeModelLab } from './meetModel.ts';
 import { outputProfile } from './outputProfile.ts';
 import type { OutputProfileOptions } from './outputProfile.ts';
 import { forwardTag, inverseTag, quantiseLab } from './profileTables.ts';
@@ -50,7 +49,7 @@ export function buildInkProfile(
   let colorimetric: Float64Array | undefined;
   const worked = (intent: Intent, forward: ForwardGrid, from: number): IntentTables => {
     onProgress(from, WORDS[intent]);
-    return workIntent({ ...task, forward, intent, colorimetric }, (f) =>
+    return workIntent({ ...task, forward, intent, colorimetric, ...exactly(model, intent) }, (f) =>
       onProgress(from + 0.2 * f, WORDS[intent]),
     );
   };
@@ -81,7 +80,7 @@ export async function buildInkProfileOn(
     forward: ForwardGrid,
     colorimetric?: Float64Array,
   ): Promise<IntentTables> => {
-    const tables = await work({ ...task, forward, intent, colorimetric });
+    const tables = await work({ ...task, forward, intent, colorimetric, ...exactly(model, intent) });
     done += 0.2;
     onProgress(done, WORDS[intent]);
     return tables;
@@ -100,6 +99,11 @@ export async function buildInkProfileOn(
   const [perceptual, saturation] = await (together ?? mapped(forward, several ? relative.device : undefined));
   onProgress(1, 'Writing');
   return finish(options, task, forward, { relative, perceptual, saturation });
+}
+
+/** The model, for a task that needs more than the table of it. */
+function exactly({ inks, physics, residual }: InkModel, intent: Intent): Pick<IntentTask, 'model'> {
+  return inks > 4 && intent === 'relative' ? { model: { inks, physics, residual } } : {};
 }
 
 type Intent = IntentTask['intent'];
@@ -130,7 +134,8 @@ function begin(
   const separation = placedSeparation(model, process, asked);
   const grid = manyInkGrid(model, manyInkPoints(model.inks, tableSize), separation.extra, filling);
   const forward = { ...grid, lab: quantiseLab(grid.lab, version) };
-  return { forward, separation, version, points, darkest: darkestNeutral(forward, separation) };
+  const coarse = manyInkGrid(model, seenPoints(model.inks), separation.extra);
+  return { forward, coarse, separation, version, points, darkest: darkestNeutral(forward, separation) };
 }
 
 function anchored(
@@ -146,7 +151,7 @@ function anchored(
 
 function finish(
   options: InkProfileOptions,
-  { version, points, separation }: Begun,
+  { version, points, separation, coarse }: Begun,
   forward: ForwardGrid,
   { relative, ...mapped }: Readonly<Record<Intent, IntentTables>>,
 ): BuiltProfile {
@@ -159,7 +164,7 @@ function finish(
     [0, mapped.perceptual],
     [2, mapped.saturation],
   ] as const) {
-    tables.set(`A2B${number}`, forwardTag({ ...forward, lab: seen }, version));
+    tables.set(`A2B${number}`, forwardTag({ ...(coarse ?? forward), lab: seen }, version));
     tables.set(`B2A${number}`, inverseTag(inks, points, device, version, MAPPED_AXES));
   }
   tables.set('A2B1', forwardTag(forward, version));
@@ -218,20 +223,11 @@ function anchorTables(
   for (let round = 0; round < ANCHOR_ROUNDS; round++) {
     anchorInverse(forward, inverse, points, anchors, separation);
     const device = inverseAt(inverse, points, anchors);
-    const moved = anchorForward(plain, device, relativeLab(model, device));
+    const lab = new Float64Array((device.length / model.inks) * 3);
+    relativeModelLab(model)(device, lab);
+    const moved = anchorForward(plain, device, lab);
     forward = { ...moved, lab: quantiseLab(moved.lab, version) };
   }
   anchorInverse(forward, inverse, points, anchors, separation);
   return forward;
-}
-
-/** Media-relative Lab of device rows by the model itself. */
-function relativeLab(model: InkModel, device: Float64Array): Float64Array {
-  const paper = new Float64Array(3);
-  const lab = new Float64Array((device.length / 4) * 3);
-  inkModelXyz(model, [0, 0, 0, 0], paper);
-  inkModelXyz(model, device, lab);
-  for (let i = 0; i < lab.length; i++) lab[i] = Math.max(0, (lab[i] / paper[i % 3]) * WHITE_ICC[i % 3]);
-  xyzRowsToLab(lab, WHITE_ICC, lab);
-  return lab;
 }

@@ -1,3 +1,4 @@
+import type { ModelOfInks } from '../characterise/inkModel.ts';
 import { WHITE_ICC } from '../colour/whitePoints.ts';
 import { labToXyz } from '../colour/xyzToLab.ts';
 import { deviceSurface } from '../gamut/deviceSurface.ts';
@@ -15,6 +16,7 @@ import { MAP_STRENGTH, VERSION_2_BLACK } from './intents.ts';
 import { invertInks } from './invertInks.ts';
 import { COLORIMETRIC_AXES, MAPPED_AXES } from './labAxis.ts';
 import { labGridValues } from './labGrid.ts';
+import { meetModel, relativeModelLab } from './meetModel.ts';
 import { setPureBlack } from './pureBlack.ts';
 import { settleInverse } from './settleInverse.ts';
 
@@ -28,6 +30,10 @@ export interface IntentTask {
   readonly version: 2 | 4;
   /** Nodes along an axis of the table. */
   readonly points: number;
+  /** A forward table with fewer nodes, for what mapped intents see: of more than four inks. */
+  readonly coarse?: ForwardGrid;
+  /** The model itself, where the table is too coarse to stand for it: of more than four inks. */
+  readonly model?: ModelOfInks;
   /** Inks of the colorimetric table, node × ink: of many mixtures of a colour a mapped intent takes the same. */
   readonly colorimetric?: Float64Array;
 }
@@ -43,13 +49,15 @@ export interface IntentTables {
 
 /** Works an intent out; in a thread of its own where there are several. */
 export function workIntent(
-  { intent, forward, separation, darkest, version, points, colorimetric }: IntentTask,
+  { intent, forward, separation, darkest, version, points, colorimetric, coarse, model }: IntentTask,
   onProgress: (fraction: number) => void = () => {},
 ): IntentTables {
   if (intent === 'relative') {
     const targets = labGridValues(points, COLORIMETRIC_AXES);
     const { device, distance } = invertInks(forward, targets, separation, darkest, onProgress, points);
-    settleInverse(forward, device, points, separation);
+    const exact = model === undefined ? undefined : relativeModelLab(model);
+    if (exact !== undefined) meetModel(forward, exact, targets, device, distance, separation, darkest);
+    settleInverse(forward, device, points, separation, exact);
     return { device, distance, seen: forward.lab };
   }
   const black = blackOf(separation);
@@ -64,7 +72,7 @@ export function workIntent(
   const { device, distance } = invertInks(forward, mapped, separation, darkest, onProgress, points, near);
   if (separation.pureBlack === true && intent === 'saturation')
     setPureBlack(forward, asked, mapped, device, inkBounds(separation)[black], black);
-  return { device, distance, seen: unmappedGrid(forward, map).lab };
+  return { device, distance, seen: unmappedGrid(coarse ?? forward, map).lab };
 }
 
 /** The surface of what prints within the limits of a separation, media-relative Lab. */

@@ -123,6 +123,13 @@ export class InkSearch {
     if (this.table instanceof ManyInkTable) this.table.use((ink) => this.#room[ink] > 0);
   }
 
+  /** Aims beside the colour that is looked for, with its black and its room. */
+  aimBeside(l: number, a: number, b: number): void {
+    this.#target[0] += l;
+    this.#target[1] += a;
+    this.#target[2] += b;
+  }
+
   /** What two places are compared by: the colour first, then how far black is from its curve. */
   score(x: Float64Array): number {
     const colour = this.colour(x);

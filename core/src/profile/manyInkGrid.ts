@@ -12,20 +12,31 @@ import { axisNodes, axisRamp } from './axisNodes.ts';
 import { buildForwardGrid } from './forwardGrid.ts';
 import type { ForwardGrid } from './forwardGrid.ts';
 
-/** Nodes of a table, at most: three of them, with 16 bits a value, stay far below 25 MB. */
-const MOST_NODES = 1.1e6;
+/** Nodes of the colorimetric table, at most: 13 MB of 16 bits a value. */
+const MOST_NODES = 2.2e6;
+/** Nodes of the tables as mapped intents see them: a file of all three stays below 25 MB. */
+const MOST_SEEN_NODES = 4e5;
 const MOST_POINTS: Readonly<Record<'small' | 'normal' | 'large', number>> = {
   small: 7,
-  normal: 9,
+  normal: 10,
   large: 11,
 };
 /** Other inks beside which an ink's ramp is looked at for its nodes. */
 const BESIDE = [0, 0.5] as const;
 const CHUNK = 4096;
 
-/** Points along each axis of a table of so many inks. */
+/** Points along each axis of the colorimetric table of so many inks. */
 export function manyInkPoints(channels: number, size: keyof typeof MOST_POINTS): number {
-  return Math.min(MOST_POINTS[size], Math.floor(MOST_NODES ** (1 / channels) + 1e-9));
+  return Math.min(MOST_POINTS[size], pointsOf(channels, MOST_NODES));
+}
+
+/** The same of tables that mapped intents see. */
+export function seenPoints(channels: number): number {
+  return pointsOf(channels, MOST_SEEN_NODES);
+}
+
+function pointsOf(channels: number, most: number): number {
+  return Math.floor(most ** (1 / channels) + 1e-9);
 }
 
 /**

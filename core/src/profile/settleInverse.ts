@@ -11,6 +11,7 @@ import type { DeviceTable } from './inkTable.ts';
 import { deviceTable } from './manyInkTable.ts';
 import { COLORIMETRIC_AXES } from './labAxis.ts';
 import { labGridPlace, labGridValues } from './labGrid.ts';
+import type { RowsToLab } from './meetModel.ts';
 import { tetrahedron } from './tetrahedron.ts';
 
 /** Colours drawn, and how many of one cell are used at most. */
@@ -32,6 +33,8 @@ const AT_BOUND = 1e-4;
 /** A node that misses by no more before it is moved has come out; none of those may miss by more than the second. */
 const MET = 0.1;
 const MOST_MISS = 0.8;
+/** How far a table of many inks differs from its model at most. */
+const MOST_BESIDE = 1.5;
 const HALVINGS = 12;
 /** Where fixed nodes make up nearly all of a colour, the others are not torn about for it. */
 const LEAST_SHARE = 0.05;
@@ -42,16 +45,18 @@ const LEAST_SHARE = 0.05;
  * gamut. So colours that print are drawn all over the gamut, and each draws its four nodes a part of the way to where
  * it is met.
  * Neutral nodes stay; limits are kept in every node.
- * @param inverse node × 4 on the colorimetric Lab grid of `points` a side; changed in place.
+ * @param modelLab where a colour stands in the table from Lab; by the forward table itself where absent.
+ * @param inverse node × ink on the colorimetric Lab grid of `points` a side; changed in place.
  */
 export function settleInverse(
   grid: ForwardGrid,
   inverse: Float64Array,
   points: number,
   separation: Separation,
+  modelLab?: RowsToLab,
 ): void {
   const random = createRandom(5);
-  const drawn = drawColours(deviceTable(grid), points, separation, random);
+  const drawn = drawColours(deviceTable(grid), points, separation, random, modelLab);
   const mover = new NodeMover(grid, inverse, points, separation);
   const order = Array.from({ length: drawn.count }, (_, i) => i);
   const before = inverse.slice();
@@ -60,7 +65,7 @@ export function settleInverse(
     for (const i of order) mover.move(drawn, i, share);
     mover.spread(before);
   }
-  mover.holdBack(before);
+  mover.holdBack(before, modelLab !== undefined);
 }
 
 interface DrawnColours {
@@ -77,6 +82,7 @@ function drawColours(
   points: number,
   separation: Separation,
   random: Random,
+  modelLab?: RowsToLab,
 ): DrawnColours {
   const bounds = inkBounds(separation);
   const ofCell = new Uint8Array(points ** 3);
@@ -86,6 +92,7 @@ function drawColours(
   const inks = new Float64Array(bounds.length);
   const { extra } = separation;
   const families = extra === undefined ? [[...bounds.keys()]] : inkFamilies(extra);
+  const place = new Float64Array(3);
   let count = 0;
   for (let i = 0; i < DRAWN; i++) {
     let total = 0;
@@ -98,7 +105,9 @@ function drawColours(
     if (total > separation.totalInk) continue;
     table.evaluate(inks);
     if (!mayBe(separation, inks, table.lab)) continue;
-    const corners = tetrahedron(labGridPlace(table.lab, COLORIMETRIC_AXES), points);
+    place.set(table.lab);
+    modelLab?.(inks, place);
+    const corners = tetrahedron(labGridPlace(place, COLORIMETRIC_AXES), points);
     const cell = corners[0].node;
     if (ofCell[cell] >= MOST_OF_CELL) continue;
     ofCell[cell]++;
@@ -207,15 +216,19 @@ class NodeMover {
     }
   }
 
-  /** A node that came out by itself is not given up for those around it: it goes back as far as it must. */
-  holdBack(before: Float64Array): void {
+  /**
+   * A node that came out by itself is not given up for those around it: it goes back as far as it must.
+   * @param beside nodes were aimed beside the table, by what it differs from the model: they came out where they are.
+   */
+  holdBack(before: Float64Array, beside: boolean): void {
     const { inverse, points } = this;
     const n = this.#count;
     const asked = labGridValues(points, COLORIMETRIC_AXES);
     for (let node = 0; node < points ** 3; node++) {
       const own = inverse.subarray(n * node, n * (node + 1));
       const first = before.subarray(n * node, n * (node + 1));
-      if (this.#miss(first, asked, 3 * node) > MET) continue;
+      if (this.#miss(first, asked, 3 * node) > (beside ? MOST_BESIDE : MET)) continue;
+      if (beside) asked.set(this.#table.lab, 3 * node);
       for (let step = 0; step < HALVINGS && this.#miss(own, asked, 3 * node) > MOST_MISS; step++)
         for (let ink = 0; ink < n; ink++) own[ink] = (own[ink] + first[ink]) / 2;
     }

@@ -129,8 +129,11 @@ export interface SeparationChoice {
   readonly pureBlack?: boolean;
 }
 
-/** A separation in words: `black for all-round use, from L* 60, most 90 %; total ink 300 %; most C 95 %`. */
-export function separationWords(choice: SeparationChoice): string {
+/** A separation in words: `black for all-round use, from L* 60, most 90 %; total ink 300 %; most C 95 %`. @param names of the inks. */
+export function separationWords(
+  choice: SeparationChoice,
+  names: readonly string[] = ['C', 'M', 'Y', 'K'],
+): string {
   const percent = (share: number): string => `${Math.round(100 * share)} %`;
   const { blackStart, blackMost, inkLimits } = choice;
   const black = [
@@ -138,13 +141,21 @@ export function separationWords(choice: SeparationChoice): string {
     ...(blackStart === undefined ? [] : [`from L* ${blackStart.toFixed(0)}`]),
     ...(blackMost === undefined ? [] : [`most ${percent(blackMost)}`]),
   ].join(', ');
-  const limits = ['C', 'M', 'Y', 'K'].flatMap((ink, i) =>
+  const limits = names.flatMap((ink, i) =>
     (inkLimits?.[i] ?? 1) < 1 ? [`most ${ink} ${percent(inkLimits?.[i] ?? 1)}`] : [],
   );
   return [
     black,
     `total ink ${percent(choice.totalInk)}`,
     ...limits,
+    ...(choice.pairLimits ?? []).map(
+      ({ inks: [one, other], most }) => `most ${names[one]} and ${names[other]} ${percent(most)}`,
+    ),
+    ...(choice.replace === undefined
+      ? []
+      : [
+          `${names.filter((ink) => !'CMYK'.includes(ink)).join(', ')} in place of overprints ${percent(choice.replace)}`,
+        ]),
     ...(choice.pureBlack === true ? ['greys of the saturation intent in black alone'] : []),
   ].join('; ');
 }

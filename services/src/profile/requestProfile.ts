@@ -42,6 +42,14 @@ export async function requestProfile(
       'Give the most of each ink.',
       'separation',
     );
+  for (const { inks } of choices.separation?.pairLimits ?? [])
+    if (inks[0] === inks[1] || Math.max(...inks) >= channelCount(process))
+      throw new Problem(
+        'bad-input',
+        `A pair is of two of the ${channelCount(process)} inks; ${inks.join(' and ')} were given.`,
+        'Give two of them, counted from 0.',
+        'separation',
+      );
   for (const added of choices.addedReadingIds ?? [])
     checkAdded(loaded, await completeReading(context, conditionId, added));
   for (const without of choices.light?.uv?.withoutReadingIds ?? [])

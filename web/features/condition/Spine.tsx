@@ -90,16 +90,17 @@ function Picture({ link }: { link: SpineLink }) {
 
 function Drawing({ picture, dashed }: { picture: SpinePicture; dashed: boolean }) {
   switch (picture.kind) {
-    case 'bars':
+    case 'bars': {
+      const pitch = 64 / picture.limits.length;
       return (
         <svg viewBox="0 0 64 48" {...FRAME}>
           {picture.limits.map((limit, i) => (
             <g key={i}>
-              <rect x={2 + 16 * i} y="2" width="12" height="44" fill="var(--wash)" />
+              <rect x={(i + 0.125) * pitch} y="2" width={0.75 * pitch} height="44" fill="var(--wash)" />
               <rect
-                x={2 + 16 * i}
+                x={(i + 0.125) * pitch}
                 y={46 - 44 * limit}
-                width="12"
+                width={0.75 * pitch}
                 height={44 * limit}
                 fill={i === 3 ? 'var(--text)' : picture.colours[i]}
               />
@@ -107,6 +108,7 @@ function Drawing({ picture, dashed }: { picture: SpinePicture; dashed: boolean }
           ))}
         </svg>
       );
+    }
     case 'curves':
       return (
         <svg viewBox="0 0 64 48" {...FRAME}>

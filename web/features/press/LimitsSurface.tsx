@@ -7,7 +7,6 @@ import { useSnackbar } from 'notistack';
 import { useState } from 'react';
 import type { LimitProposal, LimitReason } from '@melto/core/limits/proposeLimit';
 import { median } from '@melto/core/numerics/statistics';
-import { PROCESS_INKS } from '@melto/core/tone/toneMeasure';
 import type { PressView } from '@melto/services/calibration/pressView';
 import { problemWords, send } from '@/ui/api';
 import { isWhole, numberOf } from '@/ui/numberOf';
@@ -315,7 +314,7 @@ function InkPanel({
         <span className="quiet">{value} %</span>
       </header>
       <LimitPlot
-        name={PROCESS_INKS.find((ink) => ink === proposal.ink) ?? ''}
+        name={proposal.ink}
         lines={[
           {
             points: proposal.smooth.map((point) => [100 * point.tone, (top * point.density) / densityTop]),

@@ -124,7 +124,7 @@ export function ProfileSurface(props: ProfileSurfaceProps) {
         >
           {given !== undefined && `${given.summary.name}, ICC ${given.summary.version}, from elsewhere`}
           {result !== undefined &&
-            `${result.summary.name}.icc, ICC v${result.summary.version}, ${result.summary.mode}, sheet ${result.summary.code}${separationOfResult(result.detail.choices.separation)}`}
+            `${result.summary.name}.icc, ICC v${result.summary.version}, ${result.summary.mode}, sheet ${result.summary.code}${separationOfResult(result.detail.choices.separation, channelNames(condition.process))}`}
         </Versions>
       )}
       {shown !== undefined && shown.stale !== null && (
@@ -276,6 +276,6 @@ function Report({
   );
 }
 
-function separationOfResult(separation: SeparationChoice | undefined): string {
-  return separation === undefined ? '' : `; ${separationWords(separation)}`;
+function separationOfResult(separation: SeparationChoice | undefined, names: readonly string[]): string {
+  return separation === undefined ? '' : `; ${separationWords(separation, names)}`;
 }
