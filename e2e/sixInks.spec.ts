@@ -40,7 +40,7 @@ test('six inks from limits to a proven profile', async ({ page, request }) => {
     await expect(page.getByRole('slider', { name: `Limit of ${ink}` })).toBeVisible();
   await page.getByRole('link', { name: /^Curves/ }).click();
   await page.getByRole('button', { name: 'Make the curves' }).click();
-  await expect(page.getByText(/round 1/)).toBeVisible();
+  await expect(page.getByText('round 1, SCTV')).toBeVisible();
 
   // A chart of six inks; its file names them.
   await page.getByRole('link', { name: /^Profile/ }).click();

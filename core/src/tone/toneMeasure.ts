@@ -10,6 +10,13 @@ export const TONE_MEASURES: readonly ToneMeasure[] = ['sctv', 'density', 'delta-
 
 export const PROCESS_INKS: readonly string[] = ['C', 'M', 'Y', 'K'];
 
+/** What can be made even of some inks: TVI aims are agreed for C, M, Y and K alone. */
+export function measuresFor(inks: readonly string[]): readonly ToneMeasure[] {
+  return inks.every((ink) => PROCESS_INKS.includes(ink))
+    ? TONE_MEASURES
+    : TONE_MEASURES.filter((measure) => measure !== 'tvi');
+}
+
 /**
  * Colorimetric signal of an ink for its area: cyan from X − 0.55·Z (X alone reads one to four per cent too low),
  * magenta and black from Y, yellow from Z. It falls along a ramp and may be negative.

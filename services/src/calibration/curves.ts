@@ -9,6 +9,7 @@ import { linearise } from '@melto/core/tone/linearise';
 import type { InkLinearisation } from '@melto/core/tone/linearise';
 import { nativeResponse } from '@melto/core/tone/nativeResponse';
 import type { ToneMeasure } from '@melto/core/tone/toneMeasure';
+import { measuresFor } from '@melto/core/tone/toneMeasure';
 import { tviAim, tviAimOfPoints } from '@melto/core/tone/tviAim';
 import type { TviAim } from '@melto/core/tone/tviAim';
 import type { ToneCurves } from '@melto/core/tone/toneCurve';
@@ -51,6 +52,13 @@ function aimsOf(
   tvi: TviChoice | undefined,
 ): TviAim[] | undefined {
   if (measure !== 'tvi') return undefined;
+  if (!measuresFor(channels.map(({ name }) => name)).includes(measure))
+    throw new Problem(
+      'bad-input',
+      `TVI aims are agreed for C, M, Y and K, not for ${channels.map(({ name }) => name).join(', ')}.`,
+      'Make the inks even by SCTV (ISO 20654), which is for any ink.',
+      'measure',
+    );
   if (tvi === undefined)
     throw new Problem('bad-input', 'A TVI aim is missing.', 'Choose A to E or own points.', 'tvi');
   if ('inks' in tvi) return tvi.inks.map(tviAimOfPoints);

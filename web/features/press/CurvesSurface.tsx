@@ -7,6 +7,8 @@ import { Button, ListSubheader, MenuItem, TextField } from '@mui/material';
 import type { Static } from '@sinclair/typebox';
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
+import { channelNames } from '@melto/core/device/process';
+import { measuresFor } from '@melto/core/tone/toneMeasure';
 import type { TonePoint, TviLetter } from '@melto/core/tone/tviAim';
 import type { ToneMeasure } from '@melto/core/tone/toneMeasure';
 import type { PressView } from '@melto/services/calibration/pressView';
@@ -31,7 +33,10 @@ const LETTERS: readonly TviLetter[] = ['A', 'B', 'C', 'D', 'E'];
 export function CurvesSurface({ view }: { view: PressView<'curves'> }) {
   const mayImport = useMay(IMPORT_CURVES);
   const { result, reached, condition, shown } = view;
-  const [measure, setMeasure] = useState<ToneMeasure>(result?.summary.measure ?? 'tvi');
+  const possible = measuresFor(channelNames(condition.process));
+  const [measure, setMeasure] = useState<ToneMeasure>(
+    result?.summary.measure ?? (possible.includes('tvi') ? 'tvi' : 'sctv'),
+  );
   const [chosen, setChosen] = useState<TviLetter | 'own' | number>('A');
   const [points, setPoints] = useState('25 12, 50 16, 75 12');
   const [files, setFiles] = useState(false);
@@ -71,10 +76,10 @@ export function CurvesSurface({ view }: { view: PressView<'curves'> }) {
           label="Aim"
           value={measure}
           onChange={(event) => setMeasure(event.target.value as ToneMeasure)}
-          helperText={measure === 'sctv' ? 'made for spot inks' : undefined}
+          helperText={measure === 'sctv' ? 'made for inks of any colour' : undefined}
           sx={{ width: 230 }}
         >
-          {MEASURES.map(([value, name]) => (
+          {MEASURES.filter(([value]) => possible.includes(value)).map(([value, name]) => (
             <MenuItem key={value} value={value}>
               {name}
             </MenuItem>
