@@ -9,7 +9,8 @@ import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, it, vi } from 'vitest';
-import { melto as run } from './melto.ts';
+import { melto } from './testing/melto.ts';
+import type { Said } from './testing/melto.ts';
 
 const ROOT = join(import.meta.dirname, '../..');
 let folder = '';
@@ -23,30 +24,6 @@ afterAll(() => {
   vi.unstubAllEnvs();
   rmSync(folder, { recursive: true });
 });
-
-interface Said {
-  readonly status: number | null;
-  readonly out: string;
-  readonly err: string;
-}
-
-/** The command line in this process: as it is, without a start of its own. */
-async function melto(...args: string[]): Promise<Said> {
-  const said = { out: '', err: '' };
-  const keep = (stream: 'out' | 'err') => (text: unknown) => {
-    said[stream] += String(text);
-    return true;
-  };
-  const spies = [
-    vi.spyOn(process.stdout, 'write').mockImplementation(keep('out')),
-    vi.spyOn(process.stderr, 'write').mockImplementation(keep('err')),
-  ];
-  try {
-    return { status: await run(args), ...said };
-  } finally {
-    for (const spy of spies) spy.mockRestore();
-  }
-}
 
 describe('melto', () => {
   it('goes from a chart to a profile and looks into it', async () => {

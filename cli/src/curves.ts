@@ -1,4 +1,4 @@
-import { CMYK } from '@melto/core/device/process';
+import { channelNames } from '@melto/core/device/process';
 import { balanceNeutrals } from '@melto/core/balance/balanceNeutrals';
 import { neutralReading } from '@melto/core/balance/neutralScales';
 import { patchInkDensities } from '@melto/core/cgats/patchInkDensities';
@@ -12,10 +12,10 @@ import { inkRamps } from '@melto/core/tone/inkRamps';
 import { linearise } from '@melto/core/tone/linearise';
 import { straightCurve } from '@melto/core/tone/toneCurve';
 import type { ToneCurves } from '@melto/core/tone/toneCurve';
-import { PROCESS_INKS, TONE_MEASURES } from '@melto/core/tone/toneMeasure';
+import { measuresFor, PROCESS_INKS, TONE_MEASURES } from '@melto/core/tone/toneMeasure';
 import { TVI_AT_50, tviAim } from '@melto/core/tone/tviAim';
 import type { TviLetter } from '@melto/core/tone/tviAim';
-import { cmykReading, oneOf, readBytes, report, writeFile } from './files.ts';
+import { cmykReading, inkReading, oneOf, readBytes, report, writeFile } from './files.ts';
 import { UsageError } from './usageError.ts';
 
 export interface CurvesOptions {
@@ -34,16 +34,16 @@ export interface LineariseOptions extends CurvesOptions {
   readonly within?: string;
 }
 
-/** The curves of a CSV file with columns C, M, Y, K; straight ones where no file is named. */
-export function readCurves(path: string | undefined): ToneCurves {
-  if (path === undefined) return PROCESS_INKS.map(() => straightCurve());
+/** The curves of a CSV file with a column for each ink; straight ones where no file is named. */
+export function readCurves(path: string | undefined, inks: readonly string[] = PROCESS_INKS): ToneCurves {
+  if (path === undefined) return inks.map(() => straightCurve());
   const result = curvesFromCsv(Buffer.from(readBytes(path)).toString('utf8'));
   if (!result.ok) throw new UsageError(`${path}: ${result.issues.map(issueText).join('; ')}`);
-  return PROCESS_INKS.map((ink) => {
+  return inks.map((ink) => {
     const curve = result.value.curves.get(ink);
     if (curve === undefined)
       throw new UsageError(
-        `${path}: found ${[...result.value.curves.keys()].join(', ')}, expected columns C, M, Y, K`,
+        `${path}: found ${[...result.value.curves.keys()].join(', ')}, expected columns ${inks.join(', ')}`,
       );
     return curve;
   });
@@ -58,29 +58,35 @@ export function curvesLinearise(options: LineariseOptions): number {
     throw new UsageError(
       `--aim: found "${options.aim ?? ''}", expected ${letters.join(', ')} with --measure tvi`,
     );
-  const present = readCurves(options.curves);
-  const { set, device, xyz } = cmykReading(options.measured, options.measuredAs);
-  const paper = meanPaperXyz(CMYK, device, xyz);
+  const { set, process, device, xyz } = inkReading(options.measured, options.measuredAs);
+  const names = channelNames(process);
+  if (!measuresFor(names).includes(measure))
+    throw new UsageError(
+      `--measure: TVI aims are agreed for C, M, Y, K, found ${names.join(', ')}, expected sctv`,
+    );
+  const present = readCurves(options.curves, names);
+  const paper = meanPaperXyz(process, device, xyz);
   if (paper === undefined)
     throw new UsageError(
-      `${options.measured}: found no bare paper, expected at least one patch of CMYK 0 0 0 0`,
+      `${options.measured}: found no bare paper, expected at least one patch of ${process.name} with no ink`,
     );
-  const ramps = inkRamps(CMYK, device, xyz, patchInkDensities(set));
-  if (ramps.length < PROCESS_INKS.length)
+  const ramps = inkRamps(process, device, xyz, patchInkDensities(set));
+  if (ramps.length < names.length)
     throw new UsageError(
-      `${options.measured}: found ramps of ${ramps.map(({ ink }) => ink).join(', ') || 'no ink'}, expected at least five tones of each of C, M, Y, K alone`,
+      `${options.measured}: found ramps of ${ramps.map(({ ink }) => ink).join(', ') || 'no ink'}, expected at least five tones of each of ${names.join(', ')} alone`,
     );
   const inks = linearise({
     ramps,
     paper,
     present,
-    limits: limitsOf(options.limits),
+    limits: limitsOf(options.limits, names),
     measure,
-    tviAims: PROCESS_INKS.map(() => tviAim((letter ?? 'A') as TviLetter)),
+    tviAims: names.map(() => tviAim((letter ?? 'A') as TviLetter)),
   });
   writeCurves(
     options,
     inks.map(({ next }) => next),
+    names,
   );
   const percent = (value: number): number => Math.round(value * 1e4) / 100;
   const largest = Math.max(...inks.map((ink) => ink.largest));
@@ -165,17 +171,25 @@ export function curvesBalance(options: CurvesOptions): number {
   return verdict === 'does-not-conform' && options.out === undefined ? 1 : 0;
 }
 
-function writeCurves(options: CurvesOptions, curves: ToneCurves): void {
-  if (options.out !== undefined) writeFile(options.out, curvesToCsv(curves, PROCESS_INKS, 257));
+function writeCurves(
+  options: CurvesOptions,
+  curves: ToneCurves,
+  inks: readonly string[] = PROCESS_INKS,
+): void {
+  if (options.link !== undefined && inks.join() !== PROCESS_INKS.join())
+    throw new UsageError(`--link: device links are of CMYK so far, found ${inks.join(', ')}, expected --out`);
+  if (options.out !== undefined) writeFile(options.out, curvesToCsv(curves, inks, 257));
   if (options.link === undefined) return;
   const name = options.link.replace(/^.*\/|\.icc$/g, '');
   writeFile(options.link, writeIcc(curvesToDeviceLink(curves, name, Date.now())));
 }
 
-function limitsOf(text: string | undefined): number[] {
-  if (text === undefined) return [1, 1, 1, 1];
+function limitsOf(text: string | undefined, inks: readonly string[]): number[] {
+  if (text === undefined) return inks.map(() => 1);
   const values = text.split(',').map(Number);
-  if (values.length !== 4 || values.some((value) => !(value >= 20 && value <= 100)))
-    throw new UsageError(`--limits: found "${text}", expected four of 20 to 100 per cent, as 95,100,92,100`);
+  if (values.length !== inks.length || values.some((value) => !(value >= 20 && value <= 100)))
+    throw new UsageError(
+      `--limits: found "${text}", expected one of 20 to 100 per cent for each of ${inks.join(', ')}, as 95,100,92,100`,
+    );
   return values.map((value) => value / 100);
 }

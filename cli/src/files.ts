@@ -1,6 +1,6 @@
 import { OWN_PAGE_MM, paperNamed } from '@melto/core/charts/pageGeometry';
 import type { PaperName } from '@melto/core/charts/pageGeometry';
-import { CMYK, RGB, sameProcess } from '@melto/core/device/process';
+import { CMYK, drivenByInks, RGB, sameProcess } from '@melto/core/device/process';
 import type { Process } from '@melto/core/device/process';
 import { readFileSync, writeFileSync } from 'node:fs';
 import { patchXyz } from '@melto/core/cgats/patchColours';
@@ -149,6 +149,17 @@ export function report(
 /** A CMYK reading, or a usage error that says what is missing. */
 export function cmykReading(path: string, as?: string): CharacterisedReading {
   return readingOf(path, [CMYK], 'CMYK_C, CMYK_M, CMYK_Y, CMYK_K', as);
+}
+
+/** A reading of inks, whichever they are. */
+export function inkReading(path: string, as?: string): CharacterisedReading {
+  const set = readMeasuredFile(path, measuredAs(as));
+  const { device, process } = deviceOf(path, set);
+  if (!drivenByInks(process))
+    throw new UsageError(`${path}: found ${process.name} values, expected inks as CMYK_C …`);
+  const xyz = patchXyz(set);
+  if (xyz === undefined) throw new UsageError(`${path}: found no colours, expected spectra, XYZ or Lab`);
+  return { set, process, device, xyz };
 }
 
 /** A reading of a device whose profiles Melto makes: RGB or CMYK. */

@@ -12,7 +12,10 @@ export async function melto(argv: readonly string[]): Promise<number> {
 
   const chart = program.command('chart').description('make charts and their pages');
   json(chart.command('make'))
-    .requiredOption('--process <name>', 'channels of the device: rgb or cmyk')
+    .requiredOption(
+      '--process <name>',
+      'channels of the device: rgb, cmyk, or letters of five to eight inks, as cmykog',
+    )
     .option('--patches <number>', 'rgb: 100 to 3,000; cmyk profile: 200 to 3,000')
     .option('--tac <per cent>', 'cmyk profile: total ink', '300')
     .option(
@@ -37,7 +40,7 @@ export async function melto(argv: readonly string[]): Promise<number> {
     .option('--colours <file>', 'colour list (CxF, CGATS, CSV) that matters')
     .option('--profile <file>', 'profile that prints the colours')
     .option('--readings <number>', 'of each colour, 1 to 6', '4')
-    .option('--tac <per cent>', 'total ink of CMYK', '300')
+    .option('--tac <per cent>', 'total ink', '300')
     .option('--instrument <kind>', 'strip, spot or sheet', 'strip')
     .option('--seed <number>', 'of the order and the choice', '1')
     .option('--paper <name>', 'a4, letter or a3', 'a4')
@@ -58,7 +61,7 @@ export async function melto(argv: readonly string[]): Promise<number> {
 
   const simulate = program.command('simulate').description('simulated devices and instruments');
   json(simulate.command('read'))
-    .requiredOption('--device <id>', 'wren, heron or osprey')
+    .requiredOption('--device <id>', 'wren, heron, osprey, tern or curlew')
     .requiredOption('--stock <id>')
     .option('--print-mode <name>', 'print mode of the device, its first one where not named')
     .requiredOption('--chart <file>')
@@ -93,7 +96,7 @@ export async function melto(argv: readonly string[]): Promise<number> {
     json(curves.command(name))
       .requiredOption(
         '--measured <file>',
-        'CGATS, CxF3 or CSV with CMYK values as sent, and spectra, XYZ or Lab',
+        'CGATS, CxF3 or CSV with values of inks as sent, and spectra, XYZ or Lab',
       )
       .option('--curves <file>', 'CSV curves that the sheet was printed through')
       .option(
@@ -105,11 +108,23 @@ export async function melto(argv: readonly string[]): Promise<number> {
   curvesCommand('linearise')
     .option('--measure <name>', 'sctv, density, delta-e or tvi', 'sctv')
     .option('--aim <letter>', 'A to E, with --measure tvi')
-    .option('--limits <list>', 'ink limits of C, M, Y, K at the device, per cent')
+    .option('--limits <list>', 'ink limits at the device in the order of its inks, per cent')
     .option('--within <per cent>', 'exit code 1 where a step departs by more')
     .action(async (options) => {
       status = (await import('./curves.ts')).curvesLinearise(options);
     });
+  json(curves.command('join').description('join a light ink and its full ink as one'))
+    .requiredOption('--measured <file>', 'CGATS, CxF3 or CSV: ramps of both inks, and overprints of the two')
+    .requiredOption('--light <ink>')
+    .requiredOption('--full <ink>')
+    .option('--inks <names>', 'of a file that counts its inks: C,M,Y,K,LC,LM in their order')
+    .option('--most <per cent>', 'most of the light ink', '100')
+    .option(
+      '--measured-as <words>',
+      'what the file does not tell: M0 to M3, 1, 100, 255, 65535, bandpass, table 1 …',
+    )
+    .option('--out <file>', 'CSV: what each of the two prints for a tone of both')
+    .action(async (options) => (await import('./curvesJoin.ts')).curvesJoin(options));
   curvesCommand('balance').action(async (options) => {
     status = (await import('./curves.ts')).curvesBalance(options);
   });
@@ -137,8 +152,12 @@ export async function melto(argv: readonly string[]): Promise<number> {
 
   const profile = program.command('profile').description('build and look at profiles');
   json(profile.command('build'))
-    .requiredOption('--measured <file>', 'CGATS, CxF3 or CSV with RGB or CMYK values and spectra, XYZ or Lab')
+    .requiredOption(
+      '--measured <file>',
+      'CGATS, CxF3 or CSV with RGB, CMYK or five to eight inks and spectra, XYZ or Lab',
+    )
     .requiredOption('--out <file>')
+    .option('--inks <names>', 'of a file that counts its inks: C,M,Y,K,O,G in their order')
     .option(
       '--measured-as <words>',
       'what the file does not tell: M0 to M3, 1, 100, 255, 65535, bandpass, table 1 …',
@@ -155,6 +174,8 @@ export async function melto(argv: readonly string[]): Promise<number> {
     .option('--black-shape <number>', 'cmyk: how black rises, 0.3 to 5, 1 evenly')
     .option('--black-chroma <C*>', 'cmyk: chroma that black reaches to')
     .option('--ink-limits <list>', 'cmyk: most C,M,Y,K, per cent (default: full, or where an ink turns back)')
+    .option('--pair-limits <list>', 'most of two inks together, per cent: C+M=180,O+Y=160')
+    .option('--replace <per cent>', 'how far inks beside C, M, Y, K take the place of overprints, 70')
     .option('--pure-black', 'cmyk: greys of the saturation intent in black alone')
     .option('--tac <per cent>', 'cmyk: total ink', '300')
     .option('--added <files...>', 'cmyk: further readings through the same curves')

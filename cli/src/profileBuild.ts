@@ -1,6 +1,6 @@
 import { leastPatches, profiledProcess } from '@melto/core/characterise/leastPatches';
 import { inkName } from '@melto/core/device/inkNames';
-import { channelCount, CMYK, inkProcess, RGB, sameProcess } from '@melto/core/device/process';
+import { channelCount, CMYK, RGB, sameProcess } from '@melto/core/device/process';
 import type { Process } from '@melto/core/device/process';
 import { joinPatchSets } from '@melto/core/cgats/joinPatchSets';
 import { patchXyz } from '@melto/core/cgats/patchColours';
@@ -35,6 +35,7 @@ import type { Separation } from '@melto/core/separate/separation';
 import { limitsWithTurns, turningInks } from '@melto/core/separate/turningInks';
 import { colourListFrom, deviceOf, measuredAs, oneOf, readMeasuredFile, report, writeFile } from './files.ts';
 import { intentThreads } from '@melto/threads/intentThreads';
+import { namedInks } from './namedInks.ts';
 import { lightNamed } from './light.ts';
 import { separationFromOptions } from './separationOptions.ts';
 import type { SeparationOptions } from './separationOptions.ts';
@@ -133,29 +134,6 @@ export async function profileBuild(options: ProfileBuildOptions): Promise<void> 
     ...built.lines,
     `${options.out}: version ${version}, ${bytes.length} bytes, ${seconds.toFixed(1)} s`,
   ]);
-}
-
-/** The inks of a file that counts them and does not name them, as a person names them. */
-function namedInks(
-  found: { readonly device: Float64Array; readonly process: Process },
-  { measured, inks }: Pick<ProfileBuildOptions, 'measured' | 'inks'>,
-): { readonly device: Float64Array; readonly process: Process } {
-  const counted = found.process.channels.every(({ name }) => name.startsWith('ink '));
-  if (inks === undefined) {
-    if (counted && !sameProcess(found.process, RGB))
-      throw new UsageError(
-        `${measured}: it counts its ${channelCount(found.process)} inks and does not name them: say --inks C,M,Y,K,O,G in their order`,
-      );
-    return found;
-  }
-  const names = inks.split(',').map((name) => name.trim());
-  if (!counted || names.length !== channelCount(found.process) || names.some((name) => name === ''))
-    throw new UsageError(
-      `--inks: found "${inks}", expected names of ${channelCount(found.process)} inks of a file that does not name them`,
-    );
-  if (new Set(names).size < names.length)
-    throw new UsageError(`--inks: found "${inks}", expected each name once`);
-  return { ...found, process: inkProcess(names) };
 }
 
 /** Colours as the light asked for shows them; undefined for D50, the 2° observer and ultraviolet as it was read. */

@@ -1,4 +1,4 @@
-import { CMYK, drivenByLight, sameProcess } from '@melto/core/device/process';
+import { channelNames, drivenByInks, drivenByLight, sameProcess } from '@melto/core/device/process';
 import type { Process } from '@melto/core/device/process';
 import { layoutChart } from '@melto/core/charts/layoutChart';
 import { layoutFromColumns } from '@melto/core/charts/layoutColumns';
@@ -54,11 +54,12 @@ export function simulateRead(options: SimulateReadOptions): void {
   const set = readPatchFile(options.chart);
   if (drivenByLight(device.process) && options.curves !== undefined)
     throw new UsageError(`--curves: ${device.name} has no front end for curves`);
-  const curves = options.curves === undefined ? undefined : readCurves(options.curves);
+  const curves =
+    options.curves === undefined ? undefined : readCurves(options.curves, channelNames(device.process));
   if (drivenByLight(device.process) && options.zones !== undefined)
     throw new UsageError(`--zones: ${device.name} has no zones`);
   const zones = options.zones === undefined ? undefined : readZones(options.zones);
-  if (sameProcess(device.process, CMYK) && options.profile !== undefined)
+  if (drivenByInks(device.process) && options.profile !== undefined)
     throw new UsageError(`--profile: charts are converted for RGB devices only so far`);
   const values =
     options.profile === undefined

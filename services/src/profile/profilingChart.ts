@@ -1,11 +1,12 @@
 import { needsOf } from '@melto/core/charts/chartForm';
 import type { ChartForm } from '@melto/core/charts/chartForm';
-import { CMYK_CHART_PATCHES, makeCmykChart } from '@melto/core/charts/cmykChart';
+import { chartPatches } from '@melto/core/charts/chartPatches';
+import { makeCmykChart } from '@melto/core/charts/cmykChart';
 import { genericPressLab } from '@melto/core/charts/genericPress';
 import { layoutChart } from '@melto/core/charts/layoutChart';
-import { expectedExtraInks, MANY_INK_CHART_PATCHES, makeManyInkChart } from '@melto/core/charts/manyInkChart';
+import { expectedExtraInks, makeManyInkChart } from '@melto/core/charts/manyInkChart';
 import type { NamedPatches } from '@melto/core/charts/namedPatches';
-import { makeRgbChart, RGB_CHART_PATCHES } from '@melto/core/charts/rgbChart';
+import { makeRgbChart } from '@melto/core/charts/rgbChart';
 import { profiledProcess } from '@melto/core/characterise/leastPatches';
 import { channelCount, CMYK, RGB, sameProcess } from '@melto/core/device/process';
 import { deviceToLab } from '@melto/core/icc/profileTransform';
@@ -46,7 +47,7 @@ export async function profilingChart(
       `${deviceName} prints ${process.name}; profiling charts are of RGB, of CMYK, or of these four and up to four other inks.`,
       'Make ramps.',
     );
-  const { least, most } = rgb ? RGB_CHART_PATCHES : four ? CMYK_CHART_PATCHES : MANY_INK_CHART_PATCHES;
+  const { least, most } = chartPatches(process);
   if (!Number.isInteger(input.patches) || input.patches < least || input.patches > most)
     throw new Problem(
       'bad-input',

@@ -5,6 +5,8 @@ import { NEW_CHART } from '@/endpoints/charts';
 import { Button, TextField } from '@mui/material';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
+import { chartPatches } from '@melto/core/charts/chartPatches';
+import type { Process } from '@melto/core/device/process';
 import type { ChartState } from '@melto/services/charts/chartStates';
 import type { PressForProfile } from '@melto/services/calibration/pressView';
 import type { SettingsPoint } from '@melto/services/ledger/conditions';
@@ -23,6 +25,7 @@ export function ChartMaker({
   points,
   conversions,
   nowMs,
+  process,
   press,
 }: {
   conditionId: number;
@@ -30,17 +33,18 @@ export function ChartMaker({
   points: readonly SettingsPoint[];
   conversions: readonly string[];
   nowMs: number;
+  process: Process;
   /** Devices with inks: the curves that charts are printed through. */
   press: PressForProfile | null;
 }) {
   const router = useRouter();
-  const least = press === null ? 100 : 200;
-  const [patches, setPatches] = useState(press === null ? '900' : '800');
+  const { least, most, usual } = chartPatches(process);
+  const [patches, setPatches] = useState(String(usual));
   const { form, fields } = useChartForm(conditionId);
   const { sending, problem, run } = useSending();
   const [printing, setPrinting] = useState<ChartState>();
   const count = Number(patches);
-  const valid = Number.isInteger(count) && count >= least && count <= 3000;
+  const valid = Number.isInteger(count) && count >= least && count <= most;
   const make = async (): Promise<void> => {
     if (form === undefined) return;
     await send(NEW_CHART, { params: { id: conditionId }, body: { patches: count, ...form } });
@@ -53,7 +57,7 @@ export function ChartMaker({
         <span className="quiet">
           {press === null
             ? 'raw RGB values'
-            : `CMYK values, ${press.curves === null ? 'with a linear front end: make curves first' : `through ${press.curves.words}`}, total ink ${Math.round(100 * press.totalInk)} % at the input`}
+            : `${process.name} values, ${press.curves === null ? 'with a linear front end: make curves first' : `through ${press.curves.words}`}, total ink ${Math.round(100 * press.totalInk)} % at the input`}
         </span>
       </header>
       <form

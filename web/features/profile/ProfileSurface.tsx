@@ -141,6 +141,7 @@ export function ProfileSurface(props: ProfileSurfaceProps) {
         points={props.points}
         conversions={props.conversions}
         nowMs={nowMs}
+        process={condition.process}
         press={props.press}
       />
       {building && (

@@ -1,4 +1,4 @@
-import { RGB } from '@melto/core/device/process';
+import { CMYK, RGB } from '@melto/core/device/process';
 import { screen, waitFor, within } from '@testing-library/react';
 import { describe, expect, it, vi } from 'vitest';
 import type { UncertaintyMap } from '@melto/core/characterise/uncertaintyMap';
@@ -87,7 +87,15 @@ describe('building a profile', () => {
 
 describe('making a profiling chart', () => {
   const maker = (press: Parameters<typeof ChartMaker>[0]['press']) => (
-    <ChartMaker conditionId={4} charts={[]} points={[]} conversions={[]} nowMs={0} press={press} />
+    <ChartMaker
+      conditionId={4}
+      charts={[]}
+      points={[]}
+      conversions={[]}
+      nowMs={0}
+      process={press === null ? RGB : CMYK}
+      press={press}
+    />
   );
 
   it.each([

@@ -1,0 +1,185 @@
+import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { readIcc } from '@melto/core/icc/readIcc';
+import { unwrap } from '@melto/core/result';
+import { inflateSync } from 'node:zlib';
+import { melto } from './testing/melto.ts';
+
+let folder = '';
+const at = (name: string): string => join(folder, name);
+
+beforeAll(() => {
+  folder = mkdtempSync(join(tmpdir(), 'melto-six-'));
+});
+
+afterAll(() => rmSync(folder, { recursive: true }));
+
+async function refused(...args: string[]): Promise<string> {
+  const { status, err } = await melto(...args);
+  expect(status).toBe(2);
+  return err;
+}
+
+async function done(...args: string[]): Promise<string> {
+  const { status, out, err } = await melto(...args);
+  expect(err.replaceAll(/^\(.*\)$/gm, '').trim()).toBe('');
+  expect(status).toBe(0);
+  return out;
+}
+
+describe('six inks by command', () => {
+  it('are charted, with pages that name them, and refused where they are no five to eight with C, M, Y, K', async () => {
+    for (const process of ['cmyo', 'cmyog', 'cmykogvrb', 'cmykoo', 'cmyk0g'])
+      expect(
+        await refused('chart', 'make', '--process', process, '--patches', '450', '--out', at('no.txt')),
+      ).toContain('letters of five to eight inks');
+    expect(
+      await refused('chart', 'make', '--process', 'cmykog', '--patches', '399', '--out', at('no.txt')),
+    ).toContain('from 400 to 3000');
+    await done(
+      'chart',
+      'make',
+      '--process',
+      'cmykog',
+      '--patches',
+      '450',
+      '--tac',
+      '280',
+      '--out',
+      at('chart.txt'),
+    );
+    expect(readFileSync(at('chart.txt'), 'utf8')).toContain('CMYKOG_O');
+    await done('chart', 'pages', at('chart.txt'), '--pdf', at('chart.pdf'), '--tiff', at('chart.tif'));
+    const pdf = readFileSync(at('chart.pdf'));
+    expect(pdf.toString('latin1')).toContain('/DeviceN [ /Cyan /Magenta /Yellow /Black /Orange /Green ]');
+    const streams = [...pdf.toString('latin1').matchAll(/stream\n([\s\S]*?)\nendstream/g)].flatMap(
+      ([, body]) => {
+        try {
+          return [inflateSync(Buffer.from(body, 'latin1')).toString('latin1')];
+        } catch {
+          return [];
+        }
+      },
+    );
+    // Six values a patch.
+    expect(streams.some((text) => /^[\d. ]+ scn$/m.test(text) && /^(?:[\d.]+ ){6}scn$/m.test(text))).toBe(
+      true,
+    );
+    const tiff = readFileSync(at('chart.tif'));
+    expect(tiff.includes('Cyan\0Magenta\0Yellow\0Black\0Orange\0Green')).toBe(true);
+  });
+
+  it('become a profile with limits of its own; a file that counts its inks has to have them named', async () => {
+    const device = ['--device', 'tern', '--stock', 'quay-proof-200', '--noise', 'accuracy'];
+    await done('simulate', 'read', ...device, '--chart', at('chart.txt'), '--out', at('read.txt'));
+    const build = ['profile', 'build', '--tables', 'small', '--tac', '280'];
+    expect(
+      await refused(
+        ...build,
+        '--measured',
+        at('read.txt'),
+        '--ink-limits',
+        '90,90,90,90',
+        '--out',
+        at('p.icc'),
+      ),
+    ).toContain('per cent for C,M,Y,K,O,G');
+    expect(
+      await refused(...build, '--measured', at('read.txt'), '--pair-limits', 'C+V=150', '--out', at('p.icc')),
+    ).toContain('expected two of C,M,Y,K,O,G');
+    const counted = readFileSync(at('read.txt'), 'utf8').replaceAll(
+      /CMYKOG_([CMYKOG])/g,
+      (_, ink: string) => `6CLR_${'CMYKOG'.indexOf(ink) + 1}`,
+    );
+    writeFileSync(at('counted.txt'), counted);
+    expect(await refused(...build, '--measured', at('counted.txt'), '--out', at('p.icc'))).toContain(
+      'say --inks C,M,Y,K,O,G in their order',
+    );
+    expect(
+      await refused(...build, '--measured', at('counted.txt'), '--inks', 'C,M,Y,K,O', '--out', at('p.icc')),
+    ).toContain('names of 6 inks');
+    const out = await done(
+      ...build,
+      ...['--measured', at('counted.txt'), '--inks', 'C,M,Y,K,O,G', '--ink-limits', '100,100,100,100,90,100'],
+      ...['--pair-limits', 'C+M=170', '--replace', '80', '--out', at('p.icc')],
+    );
+    expect(out).toMatch(/total ink 280\.\d %|total ink 27\d\.\d %/);
+    const profile = unwrap(readIcc(readFileSync(at('p.icc'))));
+    expect(profile.header.colourSpace).toBe('6CLR');
+    const few = readFileSync(at('read.txt'), 'utf8').split('\n');
+    const begin = few.indexOf('BEGIN_DATA');
+    const short = [...few.slice(0, begin + 350), 'END_DATA', '']
+      .join('\n')
+      .replace(/NUMBER_OF_SETS\s+\d+/, 'NUMBER_OF_SETS 349');
+    writeFileSync(at('short.txt'), short);
+    expect(await refused(...build, '--measured', at('short.txt'), '--out', at('no.icc'))).toContain(
+      'found 349 patches, expected at least 350',
+    );
+  });
+
+  it('are linearised by SCTV, not by an aim that is agreed for C, M, Y, K', async () => {
+    await done(
+      'chart',
+      'make',
+      '--process',
+      'cmykog',
+      '--kind',
+      'ramps',
+      '--steps',
+      '16',
+      '--copies',
+      '1',
+      '--out',
+      at('ramps.txt'),
+    );
+    const device = ['--device', 'tern', '--stock', 'quay-proof-200', '--noise', 'accuracy'];
+    await done('simulate', 'read', ...device, '--chart', at('ramps.txt'), '--out', at('ramps-read.txt'));
+    expect(
+      await refused(
+        'curves',
+        'linearise',
+        '--measured',
+        at('ramps-read.txt'),
+        '--measure',
+        'tvi',
+        '--aim',
+        'A',
+      ),
+    ).toContain('agreed for C, M, Y, K');
+    expect(
+      await refused('curves', 'linearise', '--measured', at('ramps-read.txt'), '--link', at('l.icc')),
+    ).toContain('device links are of CMYK');
+    await done('curves', 'linearise', '--measured', at('ramps-read.txt'), '--out', at('curves.csv'));
+    expect(readFileSync(at('curves.csv'), 'utf8').split('\n')[0]).toContain('O,G');
+    await done(
+      'simulate',
+      'read',
+      ...device,
+      '--chart',
+      at('ramps.txt'),
+      '--curves',
+      at('curves.csv'),
+      '--out',
+      at('even.txt'),
+    );
+    const { status } = await melto(
+      'curves',
+      'linearise',
+      '--measured',
+      at('even.txt'),
+      '--curves',
+      at('curves.csv'),
+      '--within',
+      '2.5',
+    );
+    expect(status).toBe(0);
+    expect(
+      await refused('curves', 'join', '--measured', at('ramps-read.txt'), '--light', 'LC', '--full', 'C'),
+    ).toContain('found "LC", expected one of C, M, Y, K, O, G');
+    expect(
+      await refused('curves', 'join', '--measured', at('ramps-read.txt'), '--light', 'O', '--full', 'C'),
+    ).toContain('five overprints of both');
+  });
+});
