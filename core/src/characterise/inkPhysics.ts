@@ -96,6 +96,17 @@ export function inkPhysicsFit(physics: InkPhysics, device: ArrayLike<number>, ou
     }
 }
 
+/** Areas that inks cover, for each of X, Y, Z by ink. */
+export function inkPhysicsAreas({ inks, areas }: InkPhysics, device: ArrayLike<number>): Float64Array[] {
+  return areas.map((tables) =>
+    Float64Array.from({ length: inks }, (_, ink) => {
+      const at = Math.min(1, Math.max(0, device[ink])) * TABLE;
+      const low = Math.min(TABLE - 1, Math.floor(at));
+      return tables[ink][low] + (at - low) * (tables[ink][low + 1] - tables[ink][low]);
+    }),
+  );
+}
+
 function basisRows(device: Float64Array, bends: number): Float64Array {
   const out = new Float64Array(device.length * bends);
   for (let i = 0; i < device.length; i++) cubicBasis(device[i], out.subarray(i * bends, (i + 1) * bends));
