@@ -2,6 +2,16 @@ import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import type { PatchSet } from '@melto/core/cgats/patchSet';
+import { readPatchSet } from '@melto/core/cgats/patchSetFromCgats';
+import { patchSetToCgats } from '@melto/core/cgats/patchSetToCgats';
+import { writeCgats } from '@melto/core/cgats/writeCgats';
+import { makeCmykChart } from '@melto/core/charts/cmykChart';
+import { inkProcess } from '@melto/core/device/process';
+import { createRandom } from '@melto/core/numerics/random';
+import { GRID_380_730_10 } from '@melto/core/spectral/spectralGrid';
+import { deviceTruthSpectra } from '@melto/simulator/deviceTruth';
+import { simulatedDevice } from '@melto/simulator/devices';
 import { readIcc } from '@melto/core/icc/readIcc';
 import { unwrap } from '@melto/core/result';
 import { inflateSync } from 'node:zlib';
@@ -181,5 +191,74 @@ describe('six inks by command', () => {
     expect(
       await refused('curves', 'join', '--measured', at('ramps-read.txt'), '--light', 'O', '--full', 'C'),
     ).toContain('five overprints of both');
+  });
+
+  it('of which one is foretold over four from its tints, with its error where it was measured', async () => {
+    const tern = simulatedDevice('tern');
+    const file = (name: string, letters: string, rows: readonly (readonly number[])[]): string => {
+      const values = rows.map((row) => [...'CMYKOG'].map((ink) => row[letters.indexOf(ink)] ?? 0)).flat();
+      const spectra = deviceTruthSpectra(tern, 'quay-proof-200', 'fine', values);
+      const set: PatchSet = {
+        ids: rows.map((_, i) => String(i + 1)),
+        process: inkProcess([...letters]),
+        device: Float64Array.from(rows.flat()),
+        spectra: { grid: GRID_380_730_10, values: spectra },
+        conditions: { mode: 'M1' },
+        notes: [],
+      };
+      writeFileSync(at(name), writeCgats(patchSetToCgats(set)));
+      return at(name);
+    };
+    const { device } = makeCmykChart(250, 2, 3);
+    const four = file(
+      'four.txt',
+      'CMYK',
+      Array.from({ length: 250 }, (_, i) => [...device.subarray(4 * i, 4 * i + 4)]),
+    );
+    const steps = [0, 0.25, 0.5, 0.75, 1];
+    const tints = file(
+      'tints.txt',
+      'KO',
+      [0, 1].flatMap((k) => steps.map((tint) => [k, tint])),
+    );
+    const random = createRandom(3);
+    const wanted = Array.from({ length: 60 }, () => [
+      ...[0, 0, 0].map(() => random.uniform() * 0.8),
+      0.2 * random.uniform(),
+      random.uniform(),
+    ]);
+    const ask = file('ask.txt', 'CMYKO', wanted);
+    const given = [
+      'spot',
+      'over',
+      '--process',
+      four,
+      '--tints',
+      tints,
+      '--ask',
+      ask,
+      '--out',
+      at('foretold.txt'),
+    ];
+    const { error } = JSON.parse(await done(...given, '--json')) as { error: { mean: number; p95: number } };
+    expect(error.mean).toBeLessThan(2);
+    expect(error.p95).toBeLessThan(4);
+    expect(unwrap(readPatchSet(readFileSync(at('foretold.txt'), 'utf8'))).spectra?.values).toHaveLength(
+      60 * 36,
+    );
+    const noDark = file(
+      'white.txt',
+      'KO',
+      steps.map((tint) => [0, tint]),
+    );
+    expect(await refused('spot', 'over', '--process', four, '--tints', noDark, '--ask', ask)).toContain(
+      'dark ground',
+    );
+    expect(await refused('spot', 'over', '--process', four, '--tints', four, '--ask', ask)).toContain(
+      'one ink beside',
+    );
+    expect(await refused('spot', 'over', '--process', four, '--tints', tints, '--ask', four)).toContain(
+      'expected C, M, Y, K, O',
+    );
   });
 });

@@ -150,6 +150,26 @@ export async function melto(argv: readonly string[]): Promise<number> {
       .description('what lights are like: colour temperature, colour rendering, ultraviolet'),
   ).action(async (names, options) => (await import('./light.ts')).describeLights(names, options));
 
+  json(
+    program
+      .command('spot')
+      .description('spot inks')
+      .command('over')
+      .description('foretell a spot ink over process inks from its tints on white and on black'),
+  )
+    .requiredOption('--process <file>', 'reading of the process inks, with spectra')
+    .requiredOption(
+      '--tints <file>',
+      'reading of the spot ink on bare stock and on a dark ground, with spectra',
+    )
+    .requiredOption('--ask <file>', 'CGATS with values of the process inks and the spot ink')
+    .option(
+      '--measured-as <words>',
+      'what the files do not tell: M0 to M3, 1, 100, 255, 65535, bandpass, table 1 …',
+    )
+    .option('--out <file>', 'CGATS with the spectra foretold')
+    .action(async (options) => (await import('./spotOver.ts')).spotOverProcess(options));
+
   const profile = program.command('profile').description('build and look at profiles');
   json(profile.command('build'))
     .requiredOption(

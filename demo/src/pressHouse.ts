@@ -3,7 +3,7 @@ import { createRandom } from '@melto/core/numerics/random';
 import { makeBalance } from '@melto/services/calibration/balance';
 import { borrowCalibration } from '@melto/services/calibration/borrowing';
 import { createChart } from '@melto/services/profile/profilingChart';
-import { conditionNamed } from '@melto/services/ledger/conditions';
+import { conditionNamed, conditionOf } from '@melto/services/ledger/conditions';
 import { DEFAULT_POINTS } from '@melto/services/house/newCondition';
 import type { Context } from '@melto/services/kernel/context';
 import { makeCurves } from '@melto/services/calibration/curves';
@@ -17,6 +17,7 @@ import type { PrintInput } from '@melto/services/charts/printChart';
 import { buildProfile } from '@melto/services/profile/buildProfile';
 import { versionsOf } from '@melto/services/ledger/versions';
 import { readingsOf } from '@melto/services/reading/readingView';
+import { WHOLE } from './sampleSize.ts';
 import type { SampleSize } from './sampleSize.ts';
 import { conditionFor } from './conditionFor.ts';
 import { readSheet, readWithoutUv } from './readSheet.ts';
@@ -45,6 +46,8 @@ interface PressStory {
   readonly steps: readonly Step[];
   /** Borrows the calibration of the same device on this stock. */
   readonly borrows?: string;
+  /** Told of the whole house only: six inks take their time. */
+  readonly whole?: true;
 }
 
 const PROFILE_PATCHES = 600;
@@ -114,6 +117,22 @@ const STORIES: readonly PressStory[] = [
     seed: 83,
     steps: [{ does: 'sheet', kind: 'ramps', print: { conversion: 'coated to press' } }],
   },
+  {
+    device: 'Tern',
+    stock: 'Quay Proof 200',
+    mode: 'fine',
+    daysAgo: 9,
+    seed: 89,
+    whole: true,
+    steps: [
+      { does: 'sheet', kind: 'ramps' },
+      { does: 'limits' },
+      { does: 'curves' },
+      { does: 'sheet', kind: 'ramps', print: through },
+      { does: 'sheet', kind: 'profile', print: through },
+      { does: 'profile' },
+    ],
+  },
 ];
 
 /** Loads the presses through the use cases of the interface; a step that was done before is not done again. */
@@ -122,10 +141,11 @@ export async function loadPressHouse(
   size: SampleSize,
   onProgress: (fraction: number, words: string) => void,
 ): Promise<void> {
-  for (const [index, story] of STORIES.entries()) {
+  const stories = STORIES.filter(({ whole }) => whole === undefined || size === WHOLE);
+  for (const [index, story] of stories.entries()) {
     const words = `Sample house: ${story.device}, ${story.stock}`;
-    onProgress(index / STORIES.length, words);
-    await tell(context, story, size, (share) => onProgress((index + share) / STORIES.length, words));
+    onProgress(index / stories.length, words);
+    await tell(context, story, size, (share) => onProgress((index + share) / stories.length, words));
   }
 }
 
@@ -221,7 +241,10 @@ async function result(
     case 'limits':
       await proposeLimits(context, conditionId, newest.id);
       // The house keeps full tones and lets the total decide.
-      await editLimits(context, conditionId, { limits: [1, 1, 1, 1], total: 3 });
+      await editLimits(context, conditionId, {
+        limits: (await conditionOf(context, conditionId)).process.channels.map(() => 1),
+        total: 3,
+      });
       return;
     case 'curves':
       await makeCurves(context, conditionId, { readingId: newest.id, measure: 'sctv' });
