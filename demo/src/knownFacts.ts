@@ -9,8 +9,8 @@ import { makePerson, people } from '@melto/services/people/people';
 
 const DEVICES: Readonly<Record<string, DeviceFacts>> = {
   Heron: { pages: ['330x488'], printedWidthMm: 320, curveFormats: ['link', 'csv'] },
-  Tern: { pages: ['1600x2400'], printedWidthMm: 1600, curveFormats: ['csv', 'cgats'] },
-  Curlew: { pages: ['660x480'], printedWidthMm: 640, curveFormats: ['csv', 'cgats'] },
+  Tern: { pages: ['610x914'], printedWidthMm: 1600, curveFormats: ['csv', 'cgats'] },
+  Curlew: { pages: ['520x740'], printedWidthMm: 640, curveFormats: ['csv', 'cgats'] },
   Wren: { pages: ['610x914'], printedWidthMm: 610 },
   Osprey: {
     ...{

@@ -1,6 +1,8 @@
 'use client';
 
-import { drivenByLight } from '@melto/core/device/process';
+import { channelCount, drivenByLight } from '@melto/core/device/process';
+import type { Process } from '@melto/core/device/process';
+import { manyInkPoints } from '@melto/core/profile/manyInkGrid';
 import { MenuItem, TextField } from '@mui/material';
 import { DEFAULT_NAME_PATTERN, profileName } from '@melto/core/profile/describeProfile';
 import type { TableSize } from '@melto/core/profile/buildRgbProfile';
@@ -38,6 +40,20 @@ const TABLE_WORDS: Readonly<Record<'rgb' | 'inks', Readonly<Record<string, strin
   },
 };
 
+const INVERSE_POINTS: Readonly<Record<TableSize, number>> = { small: 17, normal: 33, large: 49 };
+
+/** Nodes of the tables in words: with more inks there are fewer along each. */
+function tableWords(process: Process): Readonly<Record<string, string>> {
+  const channels = channelCount(process);
+  if (channels <= 4) return TABLE_WORDS[drivenByLight(process) ? 'rgb' : 'inks'];
+  return Object.fromEntries(
+    TABLE_SIZES.map((size) => [
+      size,
+      `${manyInkPoints(channels, size)} nodes along each of ${channels} inks, and ${INVERSE_POINTS[size]}³`,
+    ]),
+  );
+}
+
 const TABLE_SIZES = ['small', 'normal', 'large'] as const;
 
 export function ProfileFileFields({
@@ -53,7 +69,7 @@ export function ProfileFileFields({
   onChange: (changed: Partial<ProfileFile>) => void;
 }) {
   const known = useLights().find(({ key }) => key === file.light?.key)?.ultraviolet?.share;
-  const words = TABLE_WORDS[drivenByLight(condition.process) ? 'rgb' : 'inks'];
+  const words = tableWords(condition.process);
   return (
     <>
       <TextField

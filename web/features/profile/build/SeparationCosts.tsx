@@ -78,25 +78,28 @@ export function SeparationCosts({
           />
         </span>
       </header>
-      <table className="table tight">
-        <thead>
-          <tr>
-            <th>Black for</th>
-            {names.map((ink) => (
-              <th key={ink} className="num">
-                {ink} %
-              </th>
-            ))}
-            <th className="num">ink, %</th>
-            <th className="num">to as set</th>
-            <th className="num">most, %</th>
-            <th className="num">greys move, ΔE00</th>
-            <th className="num">95 %</th>
-          </tr>
-        </thead>
-        <tbody>
-          {[{ name: 'as set now', cost: own }, ...AMOUNTS.map((name, i) => ({ name, cost: others[i] }))].map(
-            ({ name, cost }) => {
+      <div style={{ overflowX: 'auto' }} tabIndex={names.length > 4 ? 0 : undefined}>
+        <table className="table tight">
+          <thead>
+            <tr>
+              <th>Black for</th>
+              {names.map((ink) => (
+                <th key={ink} className="num">
+                  {ink} %
+                </th>
+              ))}
+              <th className="num">ink, %</th>
+              <th className="num">to as set</th>
+              <th className="num">most, %</th>
+              <th className="num">greys move, ΔE00</th>
+              <th className="num">95 %</th>
+            </tr>
+          </thead>
+          <tbody>
+            {[
+              { name: 'as set now', cost: own },
+              ...AMOUNTS.map((name, i) => ({ name, cost: others[i] })),
+            ].map(({ name, cost }) => {
               const amount = AMOUNTS.find((word) => word === name);
               return (
                 <tr key={name} aria-selected={amount === black}>
@@ -123,10 +126,10 @@ export function SeparationCosts({
                   <td className="num">{cost.greys.p95.toFixed(2)}</td>
                 </tr>
               );
-            },
-          )}
-        </tbody>
-      </table>
+            })}
+          </tbody>
+        </table>
+      </div>
       <p className="quiet small">
         Ink over the area of the pictures above; greys from the darkest neutral to L* 95, printed with inks
         that are each a little more or less than they should be.
