@@ -1,4 +1,5 @@
 import { Type } from '@sinclair/typebox';
+import { MOST_CHANNELS } from '@melto/core/device/process';
 import type { TUnsafe } from '@sinclair/typebox';
 import { MOST_DUTY_DAYS } from '@melto/core/device/calibrationDuty';
 import type { ChangeKind, SimulatedChange } from '@melto/core/device/printPath';
@@ -74,7 +75,13 @@ export const NEW_DEVICE = makes({
   ...{ path: '/api/devices', says: 'Make a device of the house’s own', who: 'specialist' },
   body: strict({
     name: word(80),
-    kind: oneOf(['rgb-driver', 'cmyk-front-end', 'press'] as const satisfies readonly OwnDeviceKind[]),
+    kind: oneOf([
+      'rgb-driver',
+      'cmyk-front-end',
+      'press',
+      'ink-front-end',
+    ] as const satisfies readonly OwnDeviceKind[]),
+    inks: Type.Optional(Type.Array(word(12), { minItems: 1, maxItems: MOST_CHANNELS })),
     inkSet: word(80),
     modes: Type.Array(word(60), { minItems: 1, maxItems: 40 }),
     facts: Type.Optional(DEVICE_FACTS),

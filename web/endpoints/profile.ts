@@ -23,9 +23,7 @@ const LIGHT_CHOICE = strict({
 
 /** What two inks may lay down together. */
 const PAIR_LIMIT = strict({
-  inks: Type.Unsafe<readonly [number, number]>(
-    Type.Array(Type.Integer({ minimum: 0, maximum: MOST_CHANNELS - 1 }), { minItems: 2, maxItems: 2 }),
-  ),
+  inks: Type.Array(Type.Integer({ minimum: 0, maximum: MOST_CHANNELS - 1 }), { minItems: 2, maxItems: 2 }),
   most: Type.Number({ minimum: 0.5, maximum: 2 }),
 });
 

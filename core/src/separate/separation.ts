@@ -57,7 +57,8 @@ export function separationOf(black: BlackAmount, totalInk: number, inks = 4): Se
 
 /** What two inks may lay down together, 1 = 100 %. */
 export interface PairLimit {
-  readonly inks: readonly [number, number];
+  /** Channels of the two. */
+  readonly inks: readonly number[];
   readonly most: number;
 }
 

@@ -2,7 +2,7 @@ import { lockHouse } from '@melto/store/houses';
 import { isDutyDue, MOST_DUTY_DAYS } from '@melto/core/device/calibrationDuty';
 import type { CalibrationDuty } from '@melto/core/device/calibrationDuty';
 import type { DeviceFacts } from '@melto/core/device/deviceFacts';
-import { drivenByInks } from '@melto/core/device/process';
+import { channelNames, drivenByInks } from '@melto/core/device/process';
 import type { StockFacts } from '@melto/core/stock/stockFacts';
 import {
   countUses,
@@ -42,6 +42,8 @@ export interface LibraryDevice {
   readonly own: boolean;
   /** How a real one is driven. */
   readonly ownKind: OwnDeviceKind | null;
+  /** Names of its channels in their order. */
+  readonly inkNames: readonly string[];
   /** Its own calibration, and whether it is due; null where it has none. */
   readonly duty: (CalibrationDuty & { readonly due: boolean }) | null;
   /** Conditions that use it. */
@@ -87,6 +89,7 @@ function deviceView(
   return {
     ...{ id, name, code, kind, note, facts, uses },
     channels: process.name,
+    inkNames: channelNames(process),
     inks: drivenByInks(process),
     inkSet: entry?.inkSet ?? row.inkSet,
     modes: entry?.modes ?? row.modes,

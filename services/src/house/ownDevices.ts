@@ -1,5 +1,7 @@
 import type { DeviceFacts } from '@melto/core/device/deviceFacts';
-import { CMYK, RGB } from '@melto/core/device/process';
+import { inkNamesProblem } from '@melto/core/device/inkNames';
+import { CMYK, inkProcess, RGB, sameProcess } from '@melto/core/device/process';
+import type { Process } from '@melto/core/device/process';
 import type { StockFacts } from '@melto/core/stock/stockFacts';
 import { MOST_REST_MINUTES } from '@melto/core/stock/restMinutes';
 import { lockHouse } from '@melto/store/houses';
@@ -16,6 +18,8 @@ export const OWN_DEVICE_KINDS = {
   'rgb-driver': { words: 'printer driver that takes RGB', process: RGB },
   'cmyk-front-end': { words: 'CMYK front end', process: CMYK },
   press: { words: 'offset or other press', process: CMYK },
+  // Its inks are told by name, in the order of its channels.
+  'ink-front-end': { words: 'front end of named inks', process: null },
 } as const;
 export type OwnDeviceKind = keyof typeof OWN_DEVICE_KINDS;
 
@@ -28,6 +32,8 @@ export function ownKindOf(words: string): OwnDeviceKind | null {
 export interface OwnDevice {
   readonly name: string;
   readonly kind: OwnDeviceKind;
+  /** Names of the inks of a front end that takes more or others than C, M, Y, K, in the order of its channels. */
+  readonly inks?: readonly string[];
   readonly inkSet: string;
   /** Print modes, at least one. */
   readonly modes: readonly string[];
@@ -41,7 +47,8 @@ export async function createDevice(context: Context, device: OwnDevice): Promise
   const name = named(device.name, 'name', 'device');
   const inkSet = named(device.inkSet, 'inkSet', 'ink set');
   const modes = modesOf(device.modes);
-  const { words, process } = OWN_DEVICE_KINDS[device.kind];
+  const { words } = OWN_DEVICE_KINDS[device.kind];
+  const process = processOf(device);
   return unitOfWork(context, async ({ database }) => {
     // Two that are made at once must not find the same code free.
     await lockHouse(database);
@@ -64,6 +71,27 @@ export async function createDevice(context: Context, device: OwnDevice): Promise
     return { id };
   });
 }
+
+/** What the device takes: told by its kind, or by the names of its inks. */
+function processOf({ kind, inks }: OwnDevice): Process {
+  const { process } = OWN_DEVICE_KINDS[kind];
+  if (process !== null) {
+    if (inks === undefined) return process;
+    throw new Problem(
+      'bad-input',
+      'Inks are named for a front end of named inks only.',
+      'Choose that kind, or leave the inks out.',
+      'inks',
+    );
+  }
+  const names = (inks ?? []).map((ink) => ink.trim());
+  const problem = inkNamesProblem(names);
+  if (problem !== undefined) throw new Problem('bad-input', problem, INK_NAMES_ADVICE, 'inks');
+  const made = inkProcess(names);
+  return sameProcess(made, CMYK) ? CMYK : made;
+}
+
+const INK_NAMES_ADVICE = 'Name them in the order of its channels, as C, M, Y, K, O, G.';
 
 /** Makes a stock of the house's own. */
 export async function createStock(context: Context, stock: OwnStock): Promise<{ readonly id: number }> {

@@ -17,6 +17,7 @@ export const OWN_DEVICE_WORDS: Readonly<Record<OwnDeviceKind, string>> = {
   'rgb-driver': 'Printer driver that takes RGB',
   'cmyk-front-end': 'CMYK front end',
   press: 'Offset or other press, CMYK',
+  'ink-front-end': 'Front end of more or other inks',
 };
 
 /** Makes a device of the house's own. */
@@ -26,7 +27,7 @@ export function NewDeviceDialog({
   onClose,
 }: {
   /** One of the house's own that it begins like. */
-  like?: Pick<LibraryDevice, 'name' | 'ownKind' | 'inkSet' | 'modes' | 'facts'>;
+  like?: Pick<LibraryDevice, 'name' | 'ownKind' | 'inkNames' | 'inkSet' | 'modes' | 'facts'>;
   onMade: (id: number) => void;
   onClose: () => void;
 }) {
@@ -36,10 +37,12 @@ export function NewDeviceDialog({
     {
       ...{ name: '', kind: (like?.ownKind ?? '') as OwnDeviceKind | '' },
       ...{ inkSet: like?.inkSet ?? '', modes: like?.modes.join(', ') ?? '' },
+      inks: like?.ownKind === 'ink-front-end' ? like.inkNames.join(', ') : '',
     },
-    ({ name, kind, inkSet, modes }) => ({
+    ({ name, kind, inks, inkSet, modes }) => ({
       name: name.trim(),
       kind: kind === '' ? undefined : kind,
+      ...(kind === 'ink-front-end' ? { inks: listOf(inks) } : {}),
       inkSet: inkSet.trim(),
       modes: listOf(modes),
       ...(like === undefined ? {} : { facts: like.facts }),
@@ -61,6 +64,15 @@ export function NewDeviceDialog({
     >
       <TextIn form={form} name="name" label="Name" most={80} first />
       <ChoiceIn form={form} name="kind" label="Takes" choices={OWN_DEVICE_WORDS} />
+      {form.values.kind === 'ink-front-end' && (
+        <TextIn
+          form={form}
+          name="inks"
+          label="Inks"
+          help="In the order of its channels, as C, M, Y, K, O, G; the black one is K"
+          most={100}
+        />
+      )}
       <InkSetIn form={form} name="inkSet" />
       <TextIn
         form={form}

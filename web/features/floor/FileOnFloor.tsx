@@ -16,7 +16,9 @@ import { ask, send } from '@/ui/api';
 import { isWhole, numberOf } from '@/ui/numberOf';
 
 const NEW = 'new';
-const KINDS: Readonly<Record<string, readonly OwnDeviceKind[]>> = {
+/** Kinds whose channels the file's process tells; named inks are told where a device is made. */
+type KindOfFile = Exclude<OwnDeviceKind, 'ink-front-end'>;
+const KINDS: Readonly<Record<string, readonly KindOfFile[]>> = {
   RGB: ['rgb-driver'],
   CMYK: ['cmyk-front-end', 'press'],
 };
@@ -38,7 +40,7 @@ export function FileOnFloor({ file, onClose }: { file: File; onClose: () => void
   const stockChoice = stockId ?? (stocks.length === 0 ? NEW : '');
   const stock = stocks.find(({ id }) => String(id) === stockChoice);
   const [fresh, setFresh] = useState({ device: '', inkSet: '', stock: '', rest: '60', mode: '' });
-  const [kind, setKind] = useState<OwnDeviceKind>();
+  const [kind, setKind] = useState<KindOfFile>();
   const [finish, setFinish] = useState<Finish>();
   const kinds = KINDS[process] ?? [];
   const [onlyKind, anotherKind] = kinds;
@@ -146,7 +148,7 @@ export function FileOnFloor({ file, onClose }: { file: File; onClose: () => void
                   select
                   label="Kind"
                   value={takes ?? ''}
-                  onChange={(event) => setKind(event.target.value as OwnDeviceKind)}
+                  onChange={(event) => setKind(event.target.value as KindOfFile)}
                   sx={{ flex: 1 }}
                 >
                   {kinds.map((each) => (

@@ -13,7 +13,11 @@ const keep = (): HTMLButtonElement => screen.getByRole<HTMLButtonElement>('butto
 const press: LibraryDevice = {
   ...{ id: 2, name: 'Kestrel', code: 'KST', kind: 'offset or other press', channels: 'CMYK', inks: true },
   ...{ inkSet: 'Process four', modes: ['plates'], note: '', away: false, own: true, uses: 1, duty: null },
-  ...{ ownKind: 'press', facts: { zones: 24, pages: ['720x1020'] } },
+  ...{
+    ownKind: 'press',
+    inkNames: ['C', 'M', 'Y', 'K'],
+    facts: { zones: 24, pages: ['720x1020'] },
+  },
 };
 const rag: LibraryStock = {
   ...{ id: 5, name: 'Barn Owl Rag', finish: 'matt', restMinutes: 30, boxLabel: '', note: '', away: false },

@@ -30,6 +30,7 @@ const device = (change: Partial<LibraryDevice> = {}): LibraryDevice => ({
   ...{ inkSet: 'pigment', modes: ['fine', 'fast'], note: '', away: false, own: true, uses: 2, duty: null },
   facts: {},
   ownKind: 'rgb-driver',
+  inkNames: ['R', 'G', 'B'],
   ...change,
 });
 const stock = (change: Partial<LibraryStock> = {}): LibraryStock => ({
