@@ -26,7 +26,7 @@ test('from a blank stock to a proven profile', async ({ page, request }) => {
   await page.getByRole('link', { name: 'New condition' }).click();
 
   // New condition; another device brings its own stocks, modes and inks.
-  await expect(page.getByLabel('Ink set')).toHaveValue('Toner four');
+  await expect(page.getByLabel('Ink set')).toHaveValue('Process seven');
   await page.getByLabel('Device').click();
   await page.getByRole('option', { name: 'Wren' }).click();
   await expect(page.getByLabel('Ink set')).toHaveValue('Pigment four');

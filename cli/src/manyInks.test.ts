@@ -98,7 +98,7 @@ describe('six inks by command', () => {
     ).toContain('per cent for C,M,Y,K,O,G');
     expect(
       await refused(...build, '--measured', at('read.txt'), '--pair-limits', 'C+V=150', '--out', at('p.icc')),
-    ).toContain('expected two of C,M,Y,K,O,G');
+    ).toContain('two of C,M,Y,K,O,G');
     const counted = readFileSync(at('read.txt'), 'utf8').replaceAll(
       /CMYKOG_([CMYKOG])/g,
       (_, ink: string) => `6CLR_${'CMYKOG'.indexOf(ink) + 1}`,

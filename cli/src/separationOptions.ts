@@ -1,4 +1,5 @@
 import { separationFrom } from '@melto/core/separate/separation';
+import { PAIR_PERCENT, pairLimitsFrom } from '@melto/core/separate/pairLimits';
 import type { PairLimit, Separation } from '@melto/core/separate/separation';
 import { channelCount, channelNames, CMYK } from '@melto/core/device/process';
 import type { Process } from '@melto/core/device/process';
@@ -47,16 +48,14 @@ function limitsOf(text: string, process: Process): number[] {
   return parts.map((part) => wholeNumber(part.trim(), '--ink-limits', 30, 100) / 100);
 }
 
-/** Limits of pairs: `C+M=180,O+Y=160`. */
 function pairsOf(text: string, process: Process): PairLimit[] {
   const names = channelNames(process);
-  return text.split(',').map((part) => {
-    const [, one = '', other = '', most = ''] = /^\s*(.+?)\+(.+?)=(.+?)\s*$/.exec(part) ?? [];
-    const inks = [names.indexOf(one), names.indexOf(other)] as const;
-    if (inks.some((ink) => ink < 0) || one === other)
-      throw new UsageError(`--pair-limits: found "${part}", expected two of ${names.join()} as C+M=180`);
-    return { inks, most: wholeNumber(most, '--pair-limits', 50, 200) / 100 };
-  });
+  const limits = pairLimitsFrom(text, names);
+  if (limits === undefined)
+    throw new UsageError(
+      `--pair-limits: found "${text}", expected two of ${names.join()} with ${PAIR_PERCENT.least} to ${PAIR_PERCENT.most} per cent, as C+M=180`,
+    );
+  return limits;
 }
 
 function numberWithin(text: string, name: string, least: number, most: number): number {

@@ -177,7 +177,7 @@ export function BuildPage({
             />
             {wrong.length > 0 && (
               <p className="error" role="alert">
-                Most {wrong.join(', ')} is no whole per cent from 30 to 100.
+                Most {wrong.join(', ')} is no per cent that can be kept.
               </p>
             )}
           </div>

@@ -4,7 +4,8 @@ import { Checkbox, FormControlLabel, MenuItem, Slider, TextField } from '@mui/ma
 import { useState } from 'react';
 import { USUAL_REPLACE } from '@melto/core/profile/manyInkGrid';
 import { BLACK_FOR, separationOf } from '@melto/core/separate/separation';
-import type { BlackAmount, Separation } from '@melto/core/separate/separation';
+import { PAIR_PERCENT, pairLimitsFrom, pairLimitsText } from '@melto/core/separate/pairLimits';
+import type { BlackAmount, PairLimit, Separation } from '@melto/core/separate/separation';
 
 export const BLACK_WORDS: Readonly<Record<BlackAmount, string>> = {
   light: 'Black in the depths only: no dots of it in skin and sky.',
@@ -106,6 +107,12 @@ export function SeparationControls({
           ))}
         </div>
       </fieldset>
+      <PairLimits
+        names={names}
+        value={separation.pairLimits ?? []}
+        onChange={(pairLimits) => onChange({ pairLimits })}
+        onRight={(right) => onRight('of two inks', right)}
+      />
       <FormControlLabel
         control={
           <Checkbox
@@ -151,6 +158,41 @@ function Setting({
         sx={{ py: '8px', color: 'var(--text)' }}
       />
     </div>
+  );
+}
+
+/** What two inks may lay down together, as it is written on the command line. */
+function PairLimits({
+  names,
+  value,
+  onChange,
+  onRight,
+}: {
+  names: readonly string[];
+  value: readonly PairLimit[];
+  onChange: (limits: PairLimit[]) => void;
+  onRight: (right: boolean) => void;
+}) {
+  const [text, setText] = useState(() => pairLimitsText(value, names));
+  const right = pairLimitsFrom(text, names) !== undefined;
+  return (
+    <TextField
+      label="Most of two inks, %"
+      value={text}
+      error={!right}
+      placeholder="C+M=180"
+      helperText={
+        right
+          ? 'Pairs parted by commas, as C+M=180'
+          : `Two of ${names.join(', ')} and ${PAIR_PERCENT.least} to ${PAIR_PERCENT.most} %, as C+M=180`
+      }
+      onChange={(event) => {
+        setText(event.target.value);
+        const limits = pairLimitsFrom(event.target.value, names);
+        onRight(limits !== undefined);
+        if (limits !== undefined) onChange(limits);
+      }}
+    />
   );
 }
 

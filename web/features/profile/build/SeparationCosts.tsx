@@ -15,10 +15,13 @@ const WAIT_MS = 250;
 /** Another amount of black under the limits of a separation. */
 export function withBlack(
   black: BlackAmount,
-  { totalInk, inkLimits, pureBlack, replace }: Separation,
+  { totalInk, inkLimits, pureBlack, replace, pairLimits }: Separation,
 ): Separation {
-  const own = { ...separationOf(black, totalInk), inkLimits, pureBlack };
-  return replace === undefined ? own : { ...own, replace };
+  return {
+    ...{ ...separationOf(black, totalInk), inkLimits, pureBlack },
+    ...(replace === undefined ? {} : { replace }),
+    ...(pairLimits === undefined ? {} : { pairLimits }),
+  };
 }
 
 /** Ink of the pictures and steadiness of the greys, for each amount of black and as it is set now, side by side. */
