@@ -31,6 +31,7 @@ import { issueText } from '@melto/core/result';
 import { characterisationText } from '@melto/core/profile/characterisationText';
 import { inkProfileReport } from '@melto/core/profile/inkReport';
 import type { OutputProfileOptions } from '@melto/core/profile/outputProfile';
+import { separationIssue } from '@melto/core/separate/placedSeparation';
 import type { Separation } from '@melto/core/separate/separation';
 import { limitsWithTurns, turningInks } from '@melto/core/separate/turningInks';
 import { colourListFrom, deviceOf, measuredAs, oneOf, readMeasuredFile, report, writeFile } from './files.ts';
@@ -211,6 +212,8 @@ async function buildFromInks(
   colours: string | undefined,
 ): Promise<Built> {
   const model = fitInkModel(device, channelCount(process), xyz);
+  const issue = separationIssue(model, process);
+  if (issue !== undefined) throw new UsageError(`${about.description}: ${issue}`);
   const turning = turningInks(model).filter(({ ink, limit }) => asked.inkLimits[ink] > limit);
   // What a person says of limits is kept; it is told then what they cost.
   const separation = limited ? asked : { ...asked, inkLimits: limitsWithTurns(asked.inkLimits, turning) };

@@ -17,7 +17,9 @@ import { summariseErrors } from '@melto/core/numerics/statistics';
 import { buildInkProfile } from '@melto/core/profile/buildInkProfile';
 import { unwrap } from '@melto/core/result';
 import { inkFamilies } from '@melto/core/separate/extraInks';
+import { placedSeparation, separationIssue } from '@melto/core/separate/placedSeparation';
 import { separationOf } from '@melto/core/separate/separation';
+import { inkProcess } from '@melto/core/device/process';
 import { deviceTruthXyz } from '@melto/simulator/deviceTruth';
 import { simulatedDevice } from '@melto/simulator/devices';
 import { transicc } from './transicc.ts';
@@ -177,5 +179,28 @@ describe('a profile of six inks', () => {
     expect(() =>
       buildInkProfile(model, { ...about, paperXyz, separation: separationOf('medium', 3, 6) }),
     ).toThrow('a model of 6 inks for CMYK');
+  });
+
+  it('needs patches of what its inks are to print together, as they turned out by their colours', () => {
+    expect(separationIssue(model, process)).toBeUndefined();
+    const [yellow, orange] = [2, 4];
+    // Only so many patches keep orange beside yellow.
+    const holding = (most: number): typeof model => {
+      let kept = 0;
+      const device = model.patches.device.slice();
+      for (let at = 0; at < device.length; at += 6)
+        if (device[at + yellow] > 0 && device[at + orange] > 0 && ++kept > most) device[at + orange] = 0;
+      return { ...model, patches: { ...model.patches, device } };
+    };
+    expect(separationIssue(holding(6), process)).toBeUndefined();
+    expect(separationIssue(holding(5), process)).toBe(
+      'O has its place between M and Y by its colour, and hardly a patch has it beside Y: the chart is of other inks',
+    );
+    expect(() => placedSeparation(holding(5), process, separationOf('medium', 3, 6))).toThrow(
+      'of other inks',
+    );
+    expect(separationIssue(model, inkProcess(['C', 'M', 'Y', 'O', 'G', 'V']))).toContain(
+      'not all of C, M, Y and K',
+    );
   });
 });

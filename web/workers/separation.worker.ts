@@ -10,7 +10,7 @@ import { separationCost } from '@melto/core/separate/separationCost';
 import type { SeparationCost } from '@melto/core/separate/separationCost';
 import { previewGrid, previewSeparation } from '@melto/core/separate/separationPreview';
 import type { SeparationPreview } from '@melto/core/separate/separationPreview';
-import { placedSeparation, USUAL_REPLACE } from '@melto/core/profile/manyInkGrid';
+import { placedSeparation, USUAL_REPLACE } from '@melto/core/separate/placedSeparation';
 import { separationOf } from '@melto/core/separate/separation';
 import type { Separation } from '@melto/core/separate/separation';
 import type { Process } from '@melto/core/device/process';

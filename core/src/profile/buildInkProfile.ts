@@ -13,7 +13,8 @@ import type { IntentTables, IntentTask } from './inkIntents.ts';
 import { GAMUT_FULL_SCALE, GAMUT_TOLERANCE } from './intents.ts';
 import { darkestNeutral, invertInks } from './invertInks.ts';
 import { COLORIMETRIC_AXES, MAPPED_AXES } from './labAxis.ts';
-import { manyInkGrid, manyInkPoints, placedSeparation, seenPoints } from './manyInkGrid.ts';
+import { placedSeparation } from '../separate/placedSeparation.ts';
+import { manyInkGrid, manyInkPoints, seenPoints } from './manyInkGrid.ts';
 import { colorantTable } from './colorantTable.ts';
 import { relativeModelLab } from './meetModel.ts';
 import { outputProfile } from './outputProfile.ts';
@@ -127,6 +128,8 @@ function begin(
   filling(0);
   if (channelCount(process) !== model.inks)
     throw new RangeError(`a model of ${model.inks} inks for ${process.name}`);
+  if (asked.inkLimits.length !== model.inks)
+    throw new RangeError(`limits of ${asked.inkLimits.length} inks for a table of ${model.inks}`);
   if (model.inks === 4) {
     const forward = forwardTable(model, forwardPoints, version, filling);
     return { forward, separation: asked, version, points, darkest: darkestNeutral(forward, asked) };

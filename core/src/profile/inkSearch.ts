@@ -137,11 +137,6 @@ export class InkSearch {
     return COLOUR_FIRST * colour * colour + pull * pull;
   }
 
-  /** Most of each ink at the colour that is looked for. */
-  room(): Float64Array {
-    return this.#room;
-  }
-
   /** Looks from given inks only. */
   attempt(start: ArrayLike<number>): void {
     this.x.set(this.#within(start));

@@ -3,11 +3,8 @@ import type { FittedInks } from '../characterise/inkModel.ts';
 import { fitSpaceToXyz } from '../characterise/fitSpace.ts';
 import { inkPhysicsFit } from '../characterise/inkPhysics.ts';
 import type { Xyz } from '../colour/xyz.ts';
-import { baseInks } from '../device/baseInks.ts';
-import type { Process } from '../device/process.ts';
-import { extraInksOf, inkFamilies } from '../separate/extraInks.ts';
+import { inkFamilies } from '../separate/extraInks.ts';
 import type { ExtraInks } from '../separate/extraInks.ts';
-import type { Separation } from '../separate/separation.ts';
 import { axisNodes, axisRamp } from './axisNodes.ts';
 import { buildForwardGrid } from './forwardGrid.ts';
 import type { ForwardGrid } from './forwardGrid.ts';
@@ -109,45 +106,4 @@ function rampsOf(model: FittedInks, ink: number, extra: ExtraInks): Float64Array
         return lab;
       }),
     );
-}
-
-/** How far extra inks take the place of overprints where it is not said. */
-export const USUAL_REPLACE = 0.7;
-
-/** A separation with its extra inks in their places; that of four inks as it is. */
-export function placedSeparation(model: FittedInks, process: Process, separation: Separation): Separation {
-  if (model.inks === 4) return separation;
-  return {
-    ...separation,
-    extra: extraInksOfModel(model, process, separation.replace ?? USUAL_REPLACE),
-  };
-}
-
-/** Where the extra inks of a device take part, by its model; refused in a sentence where they have no place. */
-function extraInksOfModel(model: FittedInks, process: Process, replace: number): ExtraInks {
-  const roles = baseInks(process);
-  if (roles === undefined)
-    throw new RangeError(`${process.name} has not all of C, M, Y and K, which a separation is made of`);
-  const labOf = (...full: number[]): readonly number[] => {
-    const device = new Float64Array(model.inks);
-    for (const ink of full) device[ink] = 1;
-    const lab = new Float64Array(3);
-    inkModelLab(model, device, lab);
-    return [...lab];
-  };
-  const paper = labOf();
-  const over = (lab: readonly number[]): number[] =>
-    lab.map((value, i) => (i === 0 ? value : value - paper[i]));
-  const found = extraInksOf(
-    roles.base,
-    roles.black,
-    model.inks,
-    { solid: (ink) => over(labOf(ink)), overprint: (one, other) => over(labOf(one, other)) },
-    replace,
-  );
-  if ('as' in found) {
-    const [own, other] = [process.channels[found.ink].name, process.channels[found.as].name];
-    throw new RangeError(`${own} has the hue of ${other}: join the two as light and full ink first`);
-  }
-  return found;
 }

@@ -17,9 +17,11 @@ import { inkProfileReport } from '@melto/core/profile/inkReport';
 import type { OutputProfileOptions } from '@melto/core/profile/outputProfile';
 import { pathSmoothness } from '@melto/core/profile/pathSmoothness';
 import { separationFrom } from '@melto/core/separate/separation';
+import { separationIssue } from '@melto/core/separate/placedSeparation';
 import { turningInks } from '@melto/core/separate/turningInks';
 import type { TurningInk } from '@melto/core/separate/turningInks';
 import type { Context } from '../kernel/context.ts';
+import { Problem } from '../kernel/problem.ts';
 import type { ProfileChoices, ProfileDetail } from '../ledger/kinds/profileKind.ts';
 import { barePaper } from './pooledReadings.ts';
 import type { PooledReadings } from './pooledReadings.ts';
@@ -108,6 +110,9 @@ async function fromInks(
       : fitInkModel(first.set.device, channels, first.xyz, 1, (f) => onProgress(0.02 + 0.12 * f, fitting));
   const start = before === undefined ? 0.02 : 0.14;
   const model = fitInkModel(device, channels, xyz, 1, (f) => onProgress(start + (0.3 - start) * f, fitting));
+  const issue = separationIssue(model, process);
+  if (issue !== undefined)
+    throw new Problem('bad-input', `${issue}.`, 'Read a chart that Melto made for these inks.', 'readingId');
   const wanted = wantedColours(added);
   const asked = wanted.map((colour) => colour.asked);
   const options: InkProfileOptions = {

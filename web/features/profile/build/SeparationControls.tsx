@@ -2,7 +2,7 @@
 
 import { Checkbox, FormControlLabel, MenuItem, Slider, TextField } from '@mui/material';
 import { useState } from 'react';
-import { USUAL_REPLACE } from '@melto/core/profile/manyInkGrid';
+import { USUAL_REPLACE } from '@melto/core/separate/placedSeparation';
 import { BLACK_FOR, separationOf } from '@melto/core/separate/separation';
 import { PAIR_PERCENT, pairLimitsFrom, pairLimitsText } from '@melto/core/separate/pairLimits';
 import type { BlackAmount, PairLimit, Separation } from '@melto/core/separate/separation';
