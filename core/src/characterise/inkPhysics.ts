@@ -85,10 +85,7 @@ export function inkPhysicsFit(physics: InkPhysics, device: ArrayLike<number>, ou
       mix.set(solids[axis]);
       // Ink by ink, the last one first: the table of solids halves each time.
       for (let ink = inks - 1, half = size >> 1; ink >= 0; ink--, half >>= 1) {
-        const at = Math.min(1, Math.max(0, device[row * inks + ink])) * TABLE;
-        const low = Math.min(TABLE - 1, Math.floor(at));
-        const table = areas[axis][ink];
-        const area = table[low] + (at - low) * (table[low + 1] - table[low]);
+        const area = areaAt(areas[axis][ink], device[row * inks + ink]);
         for (let p = 0; p < half; p++) mix[p] += area * (mix[p + half] - mix[p]);
       }
       const root = Math.max(LEAST_ROOT, mix[0]);
@@ -99,12 +96,15 @@ export function inkPhysicsFit(physics: InkPhysics, device: ArrayLike<number>, ou
 /** Areas that inks cover, for each of X, Y, Z by ink. */
 export function inkPhysicsAreas({ inks, areas }: InkPhysics, device: ArrayLike<number>): Float64Array[] {
   return areas.map((tables) =>
-    Float64Array.from({ length: inks }, (_, ink) => {
-      const at = Math.min(1, Math.max(0, device[ink])) * TABLE;
-      const low = Math.min(TABLE - 1, Math.floor(at));
-      return tables[ink][low] + (at - low) * (tables[ink][low + 1] - tables[ink][low]);
-    }),
+    Float64Array.from({ length: inks }, (_, ink) => areaAt(tables[ink], device[ink])),
   );
+}
+
+/** Area that a device value covers, by the table of its ink. */
+function areaAt(table: Float64Array, value: number): number {
+  const at = Math.min(1, Math.max(0, value)) * TABLE;
+  const low = Math.min(TABLE - 1, Math.floor(at));
+  return table[low] + (at - low) * (table[low + 1] - table[low]);
 }
 
 function basisRows(device: Float64Array, bends: number): Float64Array {
@@ -226,8 +226,7 @@ function fitBand({ device, inks, xyz, axis, counts, basis, nu, freedom }: BandDa
       reached = { cost, solids: solids.slice(), tone: tone.slice() };
     }
     for (let p = 0; p < size; p++) normal[p * width + p] += SOLID_PENALTY * weightSum;
-    if (inks > MOST_KNOWN && step > 0)
-      addSolidPrior(normal, right, solids, inks, width, SOLID_PRIOR * weightSum);
+    if (many) addSolidPrior(normal, right, solids, inks, width, SOLID_PRIOR * weightSum);
     if (width > size)
       addBendPenalty(normal, right, tone, size, bends, freedom.penalty * weightSum * scale * scale);
     for (let p = 0; p < width; p++)
@@ -262,7 +261,8 @@ function areasOf(
   }
 }
 
-function mixtureWeights(areas: Float64Array, inks: number, out: Float64Array): void {
+/** Shares of the solids where inks cover areas at random (Demichel). */
+export function mixtureWeights(areas: Float64Array, inks: number, out: Float64Array): void {
   out[0] = 1;
   for (let ink = 0, filled = 1; ink < inks; ink++, filled <<= 1)
     for (let p = 0; p < filled; p++) {

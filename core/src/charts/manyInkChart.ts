@@ -1,10 +1,10 @@
 import { greyMagentaYellow } from '../balance/greyTriplet.ts';
-import type { Lab } from '../colour/lab.ts';
-import { baseInks } from '../device/baseInks.ts';
 import type { Process } from '../device/process.ts';
 import { createRandom } from '../numerics/random.ts';
 import type { Random } from '../numerics/random.ts';
-import { extraInksOf, inkFamilies } from '../separate/extraInks.ts';
+import { inkFamilies } from '../separate/extraInks.ts';
+import { placeInks } from '../separate/placedInks.ts';
+import type { PlacedInks } from '../separate/placedInks.ts';
 import type { ExtraInks } from '../separate/extraInks.ts';
 import { ChartDraft } from './chartDraft.ts';
 import { genericLab } from './expectedColours.ts';
@@ -130,25 +130,21 @@ function spread(black: boolean, random: Random): number {
 }
 
 /** Where extra inks are expected to take part before anything was read: by the hues that their names stand for. */
-export function expectedExtraInks(process: Process): ExtraInks {
-  const roles = baseInks(process);
-  if (roles === undefined)
-    throw new RangeError(`${process.name} has not all of C, M, Y and K, which a separation is made of`);
-  const labOf = (...full: number[]): Lab => {
-    const device = new Float64Array(process.channels.length);
-    for (const ink of full) device[ink] = 1;
-    return genericLab(process, device);
-  };
-  const found = extraInksOf(
-    roles.base,
-    roles.black,
-    process.channels.length,
-    { solid: (ink) => labOf(ink), overprint: (one, other) => labOf(one, other) },
+export function expectedPlaces(process: Process): PlacedInks {
+  return placeInks(
+    process,
+    (full) => {
+      const device = new Float64Array(process.channels.length);
+      for (const ink of full) device[ink] = 1;
+      return genericLab(process, device);
+    },
     1,
   );
-  if ('as' in found)
-    throw new RangeError(
-      `${process.channels[found.ink].name} has the hue of ${process.channels[found.as].name}: join the two as light and full ink first`,
-    );
-  return found;
+}
+
+/** The same; throws a RangeError where they have no places. */
+export function expectedExtraInks(process: Process): ExtraInks {
+  const placed = expectedPlaces(process);
+  if ('issue' in placed) throw new RangeError(placed.issue);
+  return placed.extra;
 }

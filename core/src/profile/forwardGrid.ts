@@ -47,7 +47,12 @@ export function buildForwardGrid(
   const device = gridDeviceValues(channels, points, nodes);
   const lab = new Float64Array((device.length / channels) * 3);
   modelXyz(device, lab);
-  for (let i = 0; i < lab.length; i++) lab[i] = Math.max(0, (lab[i] / paperXyz[i % 3]) * WHITE_ICC[i % 3]);
-  xyzRowsToLab(lab, WHITE_ICC, lab);
+  xyzRowsToRelativeLab(lab, paperXyz);
   return nodes === undefined ? { channels, points, lab } : { channels, points, lab, nodes };
+}
+
+/** Makes media-relative Lab of XYZ rows, in place: scaled so that the paper is exactly white. */
+export function xyzRowsToRelativeLab(rows: Float64Array, paperXyz: ArrayLike<number>): void {
+  for (let i = 0; i < rows.length; i++) rows[i] = Math.max(0, (rows[i] / paperXyz[i % 3]) * WHITE_ICC[i % 3]);
+  xyzRowsToLab(rows, WHITE_ICC, rows);
 }

@@ -1,8 +1,7 @@
 import { inkModelXyz } from '../characterise/inkModel.ts';
 import type { ModelOfInks } from '../characterise/inkModel.ts';
-import { WHITE_ICC } from '../colour/whitePoints.ts';
-import { xyzRowsToLab } from '../colour/xyzToLab.ts';
 import type { Separation } from '../separate/separation.ts';
+import { xyzRowsToRelativeLab } from './forwardGrid.ts';
 import type { ForwardGrid } from './forwardGrid.ts';
 import { InkSearch } from './inkSearch.ts';
 import { deviceTable } from './manyInkTable.ts';
@@ -21,8 +20,7 @@ export function relativeModelLab(model: ModelOfInks): RowsToLab {
   inkModelXyz(model, new Float64Array(model.inks), paper);
   return (device, out) => {
     inkModelXyz(model, device, out);
-    for (let i = 0; i < out.length; i++) out[i] = Math.max(0, (out[i] / paper[i % 3]) * WHITE_ICC[i % 3]);
-    xyzRowsToLab(out, WHITE_ICC, out);
+    xyzRowsToRelativeLab(out, paper);
   };
 }
 

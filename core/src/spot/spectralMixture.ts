@@ -1,4 +1,4 @@
-import { inkPhysicsAreas } from '../characterise/inkPhysics.ts';
+import { inkPhysicsAreas, mixtureWeights } from '../characterise/inkPhysics.ts';
 import type { InkPhysics } from '../characterise/inkPhysics.ts';
 import { solvePositiveDefinite } from '../numerics/cholesky.ts';
 
@@ -81,16 +81,12 @@ function mixtureOf(
   inks: number,
   out: Float64Array,
 ): void {
-  out[0] = 1;
-  for (let ink = 0, filled = 1; ink < inks; ink++, filled <<= 1) {
+  const own = Float64Array.from({ length: inks }, (_, ink) => {
     let area = 0;
     for (let axis = 0; axis < 3; axis++) area += shares[3 * band + axis] * areas[axis][ink];
-    area = Math.min(1, Math.max(0, area));
-    for (let p = 0; p < filled; p++) {
-      out[p + filled] = out[p] * area;
-      out[p] *= 1 - area;
-    }
-  }
+    return Math.min(1, Math.max(0, area));
+  });
+  mixtureWeights(own, inks, out);
 }
 
 /** Shares of X, Y, Z in each band, row-major × 3: by where each of them sees most. */
