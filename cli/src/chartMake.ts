@@ -10,7 +10,7 @@ import { layoutColumns } from '@melto/core/charts/layoutColumns';
 import { layoutCopies, layoutInOrder } from '@melto/core/charts/layoutCopies';
 import { repeatPatches } from '@melto/core/charts/namedPatches';
 import type { NamedPatches } from '@melto/core/charts/namedPatches';
-import { expectedExtraInks, MANY_INK_CHART_PATCHES, makeManyInkChart } from '@melto/core/charts/manyInkChart';
+import { expectedPlaces, MANY_INK_CHART_PATCHES, makeManyInkChart } from '@melto/core/charts/manyInkChart';
 import { makeNearNeutralChart } from '@melto/core/charts/nearNeutralChart';
 import { READER_NEEDS } from '@melto/core/charts/pageGeometry';
 import type { InstrumentNeeds, PaperName, ReaderKind } from '@melto/core/charts/pageGeometry';
@@ -102,7 +102,9 @@ function manyInkChart(
   const patches = wholeNumber(options.patches ?? '', '--patches', least, most);
   const inks = channelCount(process);
   const totalInk = wholeNumber(options.tac, '--tac', 120, 100 * inks) / 100;
-  const chart = makeManyInkChart(patches, seed, inks, expectedExtraInks(process), totalInk);
+  const placed = expectedPlaces(process);
+  if ('issue' in placed) throw new UsageError(`--process: ${placed.issue}`);
+  const chart = makeManyInkChart(patches, seed, inks, placed.extra, totalInk);
   return { ...chart, layout: layoutChart(process, chart.device, paper, seed, needs) };
 }
 

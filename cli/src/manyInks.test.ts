@@ -46,6 +46,9 @@ describe('six inks by command', () => {
         await refused('chart', 'make', '--process', process, '--patches', '450', '--out', at('no.txt')),
       ).toContain('letters of five to eight inks');
     expect(
+      await refused('chart', 'make', '--process', 'cmykz', '--patches', '450', '--out', at('no.txt')),
+    ).toContain('the colour of Z is not told');
+    expect(
       await refused('chart', 'make', '--process', 'cmykog', '--patches', '399', '--out', at('no.txt')),
     ).toContain('from 400 to 3000');
     await done(

@@ -90,6 +90,23 @@ describe('a device of named inks of the house’s own', () => {
     ).toHaveProperty('jobId');
   });
 
+  it('has no chart where the name of an ink tells no colour', async () => {
+    const inks = ['C', 'M', 'Y', 'K', 'LC'];
+    const device = await createDevice(services, { ...DUNLIN, name: 'Ruff', inks });
+    const stock = await createStock(services, { name: 'Chalk', finish: 'matt', restMinutes: 0 });
+    const made = await createCondition(services, {
+      ...{
+        deviceId: device.id,
+        stockId: stock.id,
+        inkSet: 'light five',
+        mode: 'fine',
+        points: DEFAULT_POINTS,
+      },
+    });
+    const asked = profilingChart(services, made.id, { paper: 'a4', patches: 400 });
+    expect((await refusal(asked)).message).toContain('the colour of LC is not told by its name');
+  });
+
   it('has charts of its own sizes, and no second ones yet', async () => {
     const chart = { paper: 'a4', patches: 399 } as const;
     expect((await refusal(profilingChart(services, conditionId, chart))).message).toContain('400 to 3000');

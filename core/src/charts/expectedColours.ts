@@ -20,6 +20,11 @@ export function genericLab(process: Process, device: ArrayLike<number>, at = 0):
   return [GENERIC_BLACK + (l * (100 - GENERIC_BLACK)) / 100, a * GENERIC_CHROMA, b * GENERIC_CHROMA];
 }
 
+/** Whether the name of an ink tells its colour. */
+export function isKnownInk(ink: string): boolean {
+  return Object.hasOwn(NEAR_INKS, ink);
+}
+
 /** C, M, Y, K that other inks come near to, for a first look only. */
 export function nearCmyk(ink: string): readonly [number, number, number, number] {
   return NEAR_INKS[ink] ?? NEAR_OTHER;

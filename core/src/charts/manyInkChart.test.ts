@@ -31,6 +31,14 @@ describe('a chart of many inks', () => {
     expect(other).not.toEqual(one);
   });
 
+  it('is made of inks whose colour their names tell, each of its own hue', () => {
+    expect(() => expectedExtraInks(inkProcess(['C', 'M', 'Y', 'K', 'LC']))).toThrow(
+      'colour of LC is not told',
+    );
+    expect(() => expectedExtraInks(inkProcess([...'CMYKZ']))).toThrow('colour of Z is not told');
+    expect(expectedExtraInks(inkProcess([...'CMYKOGVR'])).inks).toHaveLength(4);
+  });
+
   it('has a least and a most', () => {
     const { least, most } = MANY_INK_CHART_PATCHES;
     expect(() => makeManyInkChart(least - 1, 1, 7, SEVEN, 3)).toThrow(`${least} to ${most}`);

@@ -7,7 +7,7 @@ import { placeInks } from '../separate/placedInks.ts';
 import type { PlacedInks } from '../separate/placedInks.ts';
 import type { ExtraInks } from '../separate/extraInks.ts';
 import { ChartDraft } from './chartDraft.ts';
-import { genericLab } from './expectedColours.ts';
+import { genericLab, isKnownInk } from './expectedColours.ts';
 import type { NamedPatches } from './namedPatches.ts';
 
 export const MANY_INK_CHART_PATCHES = { least: 400, most: 3000 } as const;
@@ -131,6 +131,11 @@ function spread(black: boolean, random: Random): number {
 
 /** Where extra inks are expected to take part before anything was read: by the hues that their names stand for. */
 export function expectedPlaces(process: Process): PlacedInks {
+  const unknown = process.channels.find(({ name }) => !isKnownInk(name));
+  if (unknown !== undefined)
+    return {
+      issue: `the colour of ${unknown.name} is not told by its name, and a chart goes by it: O, R, G, B and V are known beside C, M, Y and K`,
+    };
   return placeInks(
     process,
     (full) => {

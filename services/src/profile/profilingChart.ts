@@ -4,7 +4,7 @@ import { chartPatches } from '@melto/core/charts/chartPatches';
 import { makeCmykChart } from '@melto/core/charts/cmykChart';
 import { genericPressLab } from '@melto/core/charts/genericPress';
 import { layoutChart } from '@melto/core/charts/layoutChart';
-import { expectedExtraInks, makeManyInkChart } from '@melto/core/charts/manyInkChart';
+import { expectedPlaces, makeManyInkChart } from '@melto/core/charts/manyInkChart';
 import type { NamedPatches } from '@melto/core/charts/namedPatches';
 import { makeRgbChart } from '@melto/core/charts/rgbChart';
 import { profiledProcess } from '@melto/core/characterise/leastPatches';
@@ -47,6 +47,13 @@ export async function profilingChart(
       `${deviceName} prints ${process.name}; profiling charts are of RGB, of CMYK, or of these four and up to four other inks.`,
       'Make ramps.',
     );
+  const placed = rgb || four ? undefined : expectedPlaces(process);
+  if (placed !== undefined && 'issue' in placed)
+    throw new Problem(
+      'bad-input',
+      `No chart for ${deviceName}: ${placed.issue}.`,
+      'Name its inks so, or measure a chart of your own and give its file.',
+    );
   const { least, most } = chartPatches(process);
   if (!Number.isInteger(input.patches) || input.patches < least || input.patches > most)
     throw new Problem(
@@ -59,12 +66,12 @@ export async function profilingChart(
   const seed = context.seed();
   const { device, names } = rgb
     ? rgbChart(patches, seed)
-    : !four
+    : placed !== undefined
       ? makeManyInkChart(
           patches,
           seed,
           channelCount(process),
-          expectedExtraInks(process),
+          placed.extra,
           await totalInkAtInput(context, conditionId),
         )
       : makeCmykChart(
