@@ -18,7 +18,9 @@ import {
   createAimSetFromReading,
 } from '../src/conformity/newAimSet.ts';
 import type { AimByHand } from '../src/conformity/newAimSet.ts';
-import { checkReport, publicReport, shareReport, unshareReport } from '../src/conformity/checkReports.ts';
+import { checkReport, shareReport } from '../src/conformity/checkReports.ts';
+import { endPublicLink } from '../src/kernel/publicLink.ts';
+import { publicReport } from '../src/overview/publicReport.ts';
 import { askedWhite, makePaperAims, papersToMoveTo, previewPaperAims } from '../src/conformity/paperAims.ts';
 import { judgeReading } from '../src/conformity/checks.ts';
 import type { CheckChoice, JudgedBy } from '../src/conformity/checkChoice.ts';
@@ -348,7 +350,7 @@ describe('a check', () => {
       [true, false],
     ]);
     expect(await shared()).toBe(html);
-    await unshareReport(services, failing);
+    await endPublicLink(services, { resultId: failing });
     expect((await refusal(publicReport(services, code, 'html'))).type).toBe('not-found');
     expect((await refusal(publicReport(services, '../../etc', 'html'))).type).toBe('not-found');
   });

@@ -136,6 +136,7 @@ describe('a house', () => {
       ...{ name: ' Reed  Press ', timeZone: 'Europe/Amsterdam', person: 'Jo Sedge' },
       units: 'inches' as const,
       densityStatus: 'T' as const,
+      shifts: '06:00, 18:00',
     };
     await changeHouse(services, own);
     expect(await ownHouse(services)).toEqual({ ...own, name: 'Reed Press' });
@@ -144,6 +145,7 @@ describe('a house', () => {
       [{ person: '' }, 'person'],
       [{ timeZone: 'Mars/Olympus' }, 'timeZone'],
       [{ timeZone: '+01:00' }, 'timeZone'],
+      [{ shifts: '18:00, 06:00' }, 'shifts'],
     ] as const)
       expect((await refusal(changeHouse(services, { ...own, ...change }))).field).toBe(field);
     await changeHouse(services, { ...own, timeZone: 'UTC' });

@@ -32,6 +32,8 @@ afterAll(async () => services.database.close());
 
 afterEach(() => staleMarksAgree(services));
 
+const readingOf = ({ readingId }: { readonly readingId: number | null }): number => readingId ?? 0;
+
 describe('a watch', () => {
   const zero: number[] = [];
 
@@ -113,7 +115,7 @@ describe('a watch', () => {
     expect(last?.figures).toEqual(
       Array.from(stored?.figures ?? [], (value) => expect.closeTo(value, 3) as number),
     );
-    expect(last?.figures.some((value) => value > 0.1)).toBe(true);
+    expect(last?.figures.some((value) => (value ?? 0) > 0.1)).toBe(true);
     expect(last?.cause).toContain('Magenta has moved');
     const standing = await standingOf(services, gloss);
     expect(standing.watch?.cause).toBe(last?.cause);
@@ -123,7 +125,7 @@ describe('a watch', () => {
   it('follows a reading that is withdrawn, and taken back', async () => {
     const before = await watchView(services, gloss);
     const state = await findWatchState(services.database, gloss);
-    const newest = before.checks.slice(-2).map(({ readingId }) => readingId);
+    const newest = before.checks.slice(-2).map(readingOf);
     for (const id of newest) await withdrawReading(services, id, true);
     const without = await findWatchState(services.database, gloss);
     const shown = await watchView(services, gloss);
@@ -142,18 +144,18 @@ describe('a watch', () => {
   it('charts what comes after a withdrawn check of the baseline anew', async () => {
     const { checks } = await watchView(services, gloss);
     const [, , , fourth] = checks;
-    await withdrawReading(services, fourth.readingId, true);
+    await withdrawReading(services, readingOf(fourth), true);
     // Nine checks are left before the first that moved: it becomes part of the baseline, and hides the second.
     const shown = (await watchView(services, gloss)).checks;
     expect(shown).toHaveLength(checks.length - 1);
     expect(shown.every(({ moved, cause }) => !moved && cause === null)).toBe(true);
-    await withdrawReading(services, fourth.readingId, false);
+    await withdrawReading(services, readingOf(fourth), false);
     expect((await watchView(services, gloss)).checks).toEqual(checks);
   });
 
   it('comes to the same where several readings are taken out and back at once', async () => {
     const before = await watchView(services, gloss);
-    const some = before.checks.slice(4, 8).map(({ readingId }) => readingId);
+    const some = before.checks.slice(4, 8).map(readingOf);
     await Promise.all(some.map((id) => withdrawReading(services, id, true)));
     expect((await watchView(services, gloss)).checks).toHaveLength(before.checks.length - some.length);
     await Promise.all(some.map((id) => withdrawReading(services, id, false)));
@@ -163,7 +165,7 @@ describe('a watch', () => {
   it('leaves an older check at its place when one of its strips is read again', async () => {
     const before = await watchView(services, gloss);
     const state = await findWatchState(services.database, gloss);
-    await addWatchCheck(services, before.checks[5].readingId);
+    await addWatchCheck(services, readingOf(before.checks[5]));
     expect(await findWatchState(services.database, gloss)).toEqual(state);
     expect((await watchView(services, gloss)).checks).toEqual(before.checks);
   });
@@ -225,7 +227,7 @@ describe('a watch', () => {
   it('takes no readings of another state: another profile, another mode', async () => {
     const { database } = services;
     const { watch, checks } = await watchView(services, gloss);
-    const readings = checks.slice(0, 3).map(({ readingId }) => readingId);
+    const readings = checks.slice(0, 3).map(readingOf);
     const schedule = { everyDays: 7, expiresDays: 14, meanLimit: 1.5, largestLimit: 3 };
     const printOf = 'id = (SELECT print_id FROM reading WHERE id = ?)';
     const refused = async (sql: string, other: string | number, own: string | null): Promise<void> => {

@@ -17,10 +17,12 @@ export interface ColourListRow {
   readonly author: string;
   readonly madeMs: number;
   readonly removedMs: number | null;
+  /** Largest ΔE00 that it allows its colours; null where it says nothing. */
+  readonly tolerance: number | null;
 }
 
 const COLUMNS =
-  'l.id, l.family, l.version, l.name, l.note, l.origin, l.colour_count AS count, l.spectra, p.name AS author, l.made_ms AS madeMs, l.removed_ms AS removedMs';
+  'l.id, l.family, l.version, l.name, l.note, l.tolerance, l.origin, l.colour_count AS count, l.spectra, p.name AS author, l.made_ms AS madeMs, l.removed_ms AS removedMs';
 const FROM = 'FROM colour_list l JOIN person p ON p.id = l.author_id';
 
 /** The latest version of each list that was not removed. */
@@ -71,7 +73,7 @@ export async function findColourList(
 
 export interface NewColourListRow extends Pick<
   ColourListRow,
-  'family' | 'name' | 'note' | 'origin' | 'spectra' | 'madeMs'
+  'family' | 'name' | 'note' | 'origin' | 'spectra' | 'madeMs' | 'tolerance'
 > {
   readonly colours: readonly { readonly name: string }[];
 }
@@ -80,26 +82,26 @@ export interface NewColourListRow extends Pick<
 export async function insertColourList(sql: Sql, row: NewColourListRow): Promise<number> {
   const version = await nextVersion(sql, 'colour_list', row.family);
   const { id } = await sql.change(
-    'INSERT INTO colour_list (house_id, family, version, name, note, origin, colours, colour_names, colour_count, spectra, author_id, made_ms) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)',
+    'INSERT INTO colour_list (house_id, family, version, name, note, origin, colours, colour_names, colour_count, spectra, author_id, made_ms, tolerance) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)',
     [
       ...[sql.house, row.family, version, row.name, row.note, row.origin, JSON.stringify(row.colours)],
       ...[row.colours.map(({ name }) => name).join('\n'), row.colours.length, row.spectra],
-      ...[sql.person, row.madeMs],
+      ...[sql.person, row.madeMs, row.tolerance],
     ],
   );
   return id;
 }
 
-/** Names all versions of a list anew. */
+/** Names all versions of a list anew, and says what it allows. */
 export async function nameColourList(
   sql: Sql,
   family: string,
-  { name, note }: Pick<ColourListRow, 'name' | 'note'>,
+  { name, note, tolerance }: Pick<ColourListRow, 'name' | 'note' | 'tolerance'>,
 ): Promise<void> {
-  await sql.change('UPDATE colour_list SET name = ?, note = ? WHERE family = ? AND house_id = ?', [
-    ...[name, note, family],
-    sql.house,
-  ]);
+  await sql.change(
+    'UPDATE colour_list SET name = ?, note = ?, tolerance = ? WHERE family = ? AND house_id = ?',
+    [...[name, note, tolerance, family], sql.house],
+  );
 }
 
 /** Marks all versions as removed, or takes that back. */

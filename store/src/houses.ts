@@ -9,13 +9,15 @@ export interface HouseRow {
   readonly timeZone: string;
   readonly units: Units;
   readonly densityStatus: DensityStatus;
+  /** When its shifts begin: clock times in the order of the day, with commas. */
+  readonly shifts: string;
   /** Whether it holds the sample house, whose clock may be moved. */
   readonly sample: boolean;
 }
 
 export async function findHouse(sql: Sql): Promise<HouseRow | undefined> {
   const [row] = await sql.rows<Omit<HouseRow, 'sample'> & { sample: number }>(
-    'SELECT id, name, time_zone AS timeZone, units, density_status AS densityStatus, sample FROM house WHERE id = ?',
+    'SELECT id, name, time_zone AS timeZone, units, density_status AS densityStatus, shifts, sample FROM house WHERE id = ?',
     [sql.house],
   );
   return row === undefined ? undefined : { ...row, sample: row.sample === 1 };
@@ -29,18 +31,16 @@ export async function setHouse(
     timeZone,
     units,
     densityStatus,
+    shifts,
     person,
-  }: Pick<HouseRow, 'name' | 'timeZone' | 'units' | 'densityStatus'> & {
+  }: Pick<HouseRow, 'name' | 'timeZone' | 'units' | 'densityStatus' | 'shifts'> & {
     readonly person: string;
   },
 ): Promise<boolean> {
-  await sql.change('UPDATE house SET name = ?, time_zone = ?, units = ?, density_status = ? WHERE id = ?', [
-    name,
-    timeZone,
-    units,
-    densityStatus,
-    sql.house,
-  ]);
+  await sql.change(
+    'UPDATE house SET name = ?, time_zone = ?, units = ?, density_status = ?, shifts = ? WHERE id = ?',
+    [name, timeZone, units, densityStatus, shifts, sql.house],
+  );
   await sql.change('UPDATE IGNORE person SET name = ? WHERE id = ? AND house_id = ?', [
     person,
     sql.person,

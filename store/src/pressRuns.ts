@@ -42,9 +42,13 @@ export interface RunWithPlan extends RunFacts {
   readonly plan: Omit<RunPlan, 'settings'>;
   readonly settings: RunSettings;
   readonly simulated: string | null;
+  /** Result of the curves that its plates were made with; null for none, undefined where that was not kept. */
+  readonly curvesResultId: number | null | undefined;
+  /** Its aims were moved to an OK sheet whose solids were outside of those that it began with. */
+  readonly aimsAway: boolean;
 }
 
-const COLUMNS = `r.id, r.condition_id AS conditionId, CONCAT(d.name, ' / ', s.name, ' / ', c.mode) AS \`condition\`, r.job_number AS jobNumber, r.title, r.customer, r.side, r.quantity, r.repeat_mm AS repeatMm,
+const COLUMNS = `r.id, r.condition_id AS conditionId, CONCAT(d.name, ' / ', s.name, ' / ', c.mode, IF(c.label = '', '', CONCAT(', ', c.label))) AS \`condition\`, r.job_number AS jobNumber, r.title, r.customer, r.side, r.quantity, r.repeat_mm AS repeatMm,
   r.aim_set_id AS aimSetId, a.name AS aims, r.phase, r.production_from AS productionFrom, r.ok_impression AS okImpression, r.edition, r.from_run_id AS fromRunId, p.name AS author, r.made_ms AS madeMs`;
 const FROM = `FROM press_run r JOIN printing_condition c ON c.id = r.condition_id JOIN device d ON d.id = c.device_id JOIN stock s ON s.id = c.stock_id
   JOIN aim_set a ON a.id = r.aim_set_id JOIN person p ON p.id = r.author_id`;
@@ -77,6 +81,9 @@ type Stored = RunFacts & {
   readonly plan: string;
   readonly settings: string;
   readonly simulated: string | null;
+  readonly curvesResultId: number | null;
+  readonly curvesKnown: number;
+  readonly aimsAway: number;
 };
 
 /** @param lock waits for whoever changes the run, and keeps others out until the transaction ends. */
@@ -84,12 +91,15 @@ export async function findRun(sql: Sql, id: number, lock = false): Promise<RunWi
   if (lock)
     await sql.rows('SELECT id FROM press_run WHERE id = ? AND house_id = ? FOR UPDATE', [id, sql.house]);
   const [row] = await sql.rows<Stored>(
-    `SELECT ${COLUMNS}, r.plan, r.settings, r.simulated ${FROM} WHERE r.id = ? AND r.house_id = ?`,
+    `SELECT ${COLUMNS}, r.plan, r.settings, r.simulated, r.curves_result_id AS curvesResultId, r.curves_known AS curvesKnown, r.aims_away AS aimsAway ${FROM} WHERE r.id = ? AND r.house_id = ?`,
     [id, sql.house],
   );
   if (row === undefined) return undefined;
+  const { curvesKnown, ...rest } = row;
   return {
-    ...row,
+    ...rest,
+    curvesResultId: curvesKnown === 1 ? row.curvesResultId : undefined,
+    aimsAway: row.aimsAway === 1,
     plan: decodePlan(row.plan),
     settings: JSON.parse(row.settings) as RunSettings,
   };
@@ -97,7 +107,8 @@ export async function findRun(sql: Sql, id: number, lock = false): Promise<RunWi
 
 /** A run without what only the house itself needs. */
 export function factsOf(run: RunWithPlan): RunFacts {
-  const { plan: _plan, settings: _settings, simulated: _simulated, ...facts } = run;
+  const { plan: _plan, settings: _settings, simulated: _simulated, curvesResultId: _curves, ...rest } = run;
+  const { aimsAway: _away, ...facts } = rest;
   return facts;
 }
 
@@ -128,7 +139,7 @@ export function encodePlan({ units, bar, aims }: Omit<RunPlan, 'settings'>): str
 /** Tells runs apart whose sheets cannot be put together. */
 function barDigest({ units, bar }: Pick<RunPlan, 'units' | 'bar'>): string {
   return createHash('sha256')
-    .update(JSON.stringify([units, bar]))
+    .update(JSON.stringify([units.map(({ ink, filter }) => ({ ink, filter })), bar]))
     .digest('hex')
     .slice(0, 32);
 }
@@ -148,17 +159,19 @@ export type NewRunRow = Pick<
   | 'plan'
   | 'settings'
   | 'simulated'
->;
+> & {
+  readonly curvesResultId: number | null;
+};
 
 export async function insertRun(sql: Sql, run: NewRunRow): Promise<number> {
   const { id } = await sql.change(
-    `INSERT INTO press_run (house_id, condition_id, job_number, title, customer, side, quantity, repeat_mm, aim_set_id, plan, bar_digest, settings, phase, from_run_id, author_id, made_ms, simulated)
-     VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, 'make-ready', ?, ?, ?, ?)`,
+    `INSERT INTO press_run (house_id, condition_id, job_number, title, customer, side, quantity, repeat_mm, aim_set_id, plan, bar_digest, settings, phase, from_run_id, author_id, made_ms, simulated, curves_result_id, curves_known)
+     VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, 'make-ready', ?, ?, ?, ?, ?, 1)`,
     [
       ...[sql.house, run.conditionId, run.jobNumber, run.title, run.customer, run.side, run.quantity],
       ...[run.repeatMm, run.aimSetId, encodePlan(run.plan), barDigest(run.plan)],
       ...[JSON.stringify(run.settings), run.fromRunId],
-      ...[sql.person, run.madeMs, run.simulated],
+      ...[sql.person, run.madeMs, run.simulated, run.curvesResultId],
     ],
   );
   return id;
@@ -168,17 +181,19 @@ export async function insertRun(sql: Sql, run: NewRunRow): Promise<number> {
 export type RunChange = Partial<Pick<RunRow, 'phase' | 'productionFrom' | 'okImpression'>> & {
   readonly plan?: Omit<RunPlan, 'settings'>;
   readonly settings?: RunSettings;
+  readonly aimsAway?: true;
 };
 
 /** Changes what is told, keeps the rest; false where there is no such run. */
 export async function updateRun(sql: Sql, id: number, change: RunChange): Promise<boolean> {
   const { affected } = await sql.change(
     `UPDATE press_run SET edition = edition + 1, phase = COALESCE(?, phase), production_from = COALESCE(?, production_from),
-       ok_impression = COALESCE(?, ok_impression), plan = COALESCE(?, plan), settings = COALESCE(?, settings) WHERE id = ? AND house_id = ?`,
+       ok_impression = COALESCE(?, ok_impression), plan = COALESCE(?, plan), settings = COALESCE(?, settings), aims_away = COALESCE(?, aims_away) WHERE id = ? AND house_id = ?`,
     [
       ...[change.phase ?? null, change.productionFrom ?? null, change.okImpression ?? null],
       change.plan === undefined ? null : encodePlan(change.plan),
       change.settings === undefined ? null : JSON.stringify(change.settings),
+      change.aimsAway === undefined ? null : 1,
       ...[id, sql.house],
     ],
   );
@@ -189,7 +204,7 @@ export async function updateRun(sql: Sql, id: number, change: RunChange): Promis
 export async function listSameBarRuns(
   sql: Sql,
   id: number,
-  scope: 'job' | 'press',
+  scope: 'job' | 'press' | 'shift',
   limit: number,
 ): Promise<number[]> {
   const rows = await sql.rows<{ readonly id: number }>(
@@ -200,6 +215,23 @@ export async function listSameBarRuns(
     [id, sql.house, String(limit)],
   );
   return rows.map((row) => row.id);
+}
+
+/** A run as the watch of its condition names it. */
+export interface RunOfCondition {
+  readonly id: number;
+  readonly jobNumber: string;
+  readonly title: string;
+  readonly madeMs: number;
+}
+
+/** Finished runs of a condition, the newest first. */
+export function listFinishedRuns(sql: Sql, conditionId: number, limit: number): Promise<RunOfCondition[]> {
+  return sql.rows(
+    `SELECT id, job_number AS jobNumber, title, made_ms AS madeMs FROM press_run
+     WHERE house_id = ? AND condition_id = ? AND phase = 'finished' ORDER BY id DESC LIMIT ?`,
+    [sql.house, conditionId, String(limit)],
+  );
 }
 
 /** The editions of some runs, to see what is new. */

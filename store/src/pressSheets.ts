@@ -73,6 +73,34 @@ export async function listSheetValues(sql: Sql, runId: number, limit: number): P
   return rows.map(withValues);
 }
 
+/** Colours of the sheets of production, in their order, NaN where a patch is open: all, or so many evenly among them. */
+export async function listProductionColours(
+  sql: Sql,
+  runId: number,
+  most: number,
+): Promise<{ readonly readMs: number; readonly xyz: Float64Array }[]> {
+  const rows = await sql.rows<{ readonly readMs: number; readonly measured: Buffer }>(
+    `SELECT readMs, measured FROM (
+       SELECT read_ms AS readMs, measured, impression, ROW_NUMBER() OVER (ORDER BY impression) AS place, COUNT(*) OVER () AS total
+       FROM press_sheet WHERE run_id = ? AND house_id = ? AND phase = 'production') sheets
+     WHERE MOD(place, CEIL(total / ?)) = 0 ORDER BY impression`,
+    [runId, sql.house, most],
+  );
+  return rows.map(({ readMs, measured }) => ({
+    readMs,
+    xyz: readingOf({ measured, grid: null, spectra: null }).xyz,
+  }));
+}
+
+/** When the newest sheet of a run was read; null where none was. */
+export async function newestReadMs(sql: Sql, runId: number): Promise<number | null> {
+  const [row] = await sql.rows<{ readonly readMs: number }>(
+    'SELECT read_ms AS readMs FROM press_sheet WHERE run_id = ? AND house_id = ? ORDER BY impression DESC LIMIT 1',
+    [runId, sql.house],
+  );
+  return row?.readMs ?? null;
+}
+
 export async function findSheet(
   sql: Sql,
   runId: number,
@@ -126,21 +154,26 @@ export interface SheetFigures extends SheetRow {
   readonly figures: Float32Array;
 }
 
-/** Reads of a run what an analysis needs, and nothing else. @param phased asks for one phase, after the runs. */
-export const FIGURES_OF_RUNS = (runs: number, phased: boolean): string =>
+/** Reads of a run what an analysis needs, and nothing else. @param phased asks for one phase, after the runs; @param timed for a stretch of time. */
+export const FIGURES_OF_RUNS = (runs: number, phased: boolean, timed = false): string =>
   `SELECT ${COLUMNS}, run_id AS runId, figures AS block FROM press_sheet
-   WHERE house_id = ? AND run_id IN (${new Array<string>(runs).fill('?').join(', ')})${phased ? ' AND phase = ?' : ''} ORDER BY run_id, impression`;
+   WHERE house_id = ? AND run_id IN (${new Array<string>(runs).fill('?').join(', ')})${phased ? ' AND phase = ?' : ''}${timed ? ' AND read_ms >= ? AND read_ms < ?' : ''} ORDER BY run_id, impression`;
 
 /** Figures of all sheets of some runs, by run and impression, in one of the phases where one is told. */
 export async function listSheetFigures(
   sql: Sql,
   runIds: readonly number[],
   phase: Phase | undefined,
+  within?: { readonly fromMs: number; readonly toMs: number },
 ): Promise<SheetFigures[]> {
   if (runIds.length === 0) return [];
   const rows = await sql.rows<SheetRow & { readonly runId: number; readonly block: Buffer }>(
-    FIGURES_OF_RUNS(runIds.length, phase !== undefined),
-    [sql.house, ...runIds, ...(phase === undefined ? [] : [phase])],
+    FIGURES_OF_RUNS(runIds.length, phase !== undefined, within !== undefined),
+    [
+      ...[sql.house, ...runIds],
+      ...(phase === undefined ? [] : [phase]),
+      ...(within === undefined ? [] : [within.fromMs, within.toMs]),
+    ],
   );
   return rows.map(({ block, ...row }) => ({ ...row, figures: floatsOf(block) }));
 }

@@ -4,7 +4,9 @@ import { decodeExact, decodeValues, encodeExact, encodeValues } from './valueBlo
 /** One check of a watch. */
 export interface WatchCheckRow {
   readonly id: number;
-  readonly readingId: number;
+  /** What it was read from: a watch wedge, or the sheets of a run. */
+  readonly readingId: number | null;
+  readonly runId: number | null;
   readonly madeMs: number;
   /** ΔE00 to the zero reading. */
   readonly meanDeltaE: number;
@@ -31,11 +33,11 @@ export interface WatchStateRow {
   readonly spark: readonly number[];
 }
 
-const CHECK = `c.id, c.reading_id AS readingId, c.made_ms AS madeMs, c.mean_delta_e AS meanDeltaE, c.largest_delta_e AS largestDeltaE,
+const CHECK = `c.id, c.reading_id AS readingId, c.run_id AS runId, c.made_ms AS madeMs, c.mean_delta_e AS meanDeltaE, c.largest_delta_e AS largestDeltaE,
   c.verdict, c.moved, c.cause, c.figures`;
 
 /** Checks of a watch whose readings stand; the checks lead, so that their index serves the order. */
-const STANDING = `FROM watch_check c JOIN reading r ON r.id = c.reading_id
+const STANDING = `FROM watch_check c LEFT JOIN reading r ON r.id = c.reading_id
   WHERE c.watch_id = ? AND c.house_id = ? AND r.withdrawn_ms IS NULL`;
 const CHECKS_OF = `SELECT STRAIGHT_JOIN ${CHECK} ${STANDING}`;
 const LATEST_FIRST = 'ORDER BY c.made_ms DESC, c.id DESC LIMIT ?';
@@ -132,7 +134,7 @@ function typedCheck(row: StoredCheck): WatchCheckRow {
 }
 
 /** A check before it is judged. */
-export interface NewWatchCheck extends Pick<WatchCheckRow, 'readingId' | 'madeMs' | 'figures'> {
+export interface NewWatchCheck extends Pick<WatchCheckRow, 'readingId' | 'runId' | 'madeMs' | 'figures'> {
   readonly conditionId: number;
   readonly watchId: number;
 }
@@ -140,13 +142,19 @@ export interface NewWatchCheck extends Pick<WatchCheckRow, 'readingId' | 'madeMs
 /** Stores a check that is still to be judged; one that is there keeps its time. @returns the time it is kept under. */
 export async function keepWatchCheck(sql: Sql, row: NewWatchCheck): Promise<number> {
   await sql.change(
-    `INSERT INTO watch_check (house_id, condition_id, watch_id, reading_id, made_ms, mean_delta_e, largest_delta_e, verdict, moved, cause, figures)
-     VALUES (?, ?, ?, ?, ?, 0, 0, 'not-judged', 0, NULL, ?)
+    `INSERT INTO watch_check (house_id, condition_id, watch_id, reading_id, run_id, made_ms, mean_delta_e, largest_delta_e, verdict, moved, cause, figures)
+     VALUES (?, ?, ?, ?, ?, ?, 0, 0, 'not-judged', 0, NULL, ?)
      ON DUPLICATE KEY UPDATE figures = VALUES(figures), verdict = VALUES(verdict)`,
-    [sql.house, row.conditionId, row.watchId, row.readingId, row.madeMs, encodeValues(row.figures)],
+    [
+      ...[sql.house, row.conditionId, row.watchId, row.readingId, row.runId, row.madeMs],
+      encodeValues(row.figures),
+    ],
   );
-  const kept = await listChecksOfReading(sql, row.readingId);
-  return kept.find(({ watchId }) => watchId === row.watchId)?.madeMs ?? row.madeMs;
+  const [kept] = await sql.rows<{ readonly madeMs: number }>(
+    'SELECT made_ms AS madeMs FROM watch_check WHERE watch_id = ? AND house_id = ? AND (reading_id = ? OR run_id = ?)',
+    [row.watchId, sql.house, row.readingId, row.runId],
+  );
+  return kept.madeMs;
 }
 
 /** Watches that a reading is a check of. */
@@ -163,7 +171,7 @@ export function listChecksOfReading(
 /** Keeps how a check was judged. */
 export async function keepWatchJudgement(
   sql: Sql,
-  row: Omit<WatchCheckRow, 'readingId' | 'madeMs' | 'figures'>,
+  row: Omit<WatchCheckRow, 'readingId' | 'runId' | 'madeMs' | 'figures'>,
 ): Promise<void> {
   await sql.change(
     'UPDATE watch_check SET mean_delta_e = ?, largest_delta_e = ?, verdict = ?, moved = ?, cause = ? WHERE id = ? AND house_id = ?',

@@ -62,10 +62,15 @@ export const HOUSE = reads({
 });
 
 export const CHANGE_HOUSE = sets({
-  ...{ path: '/api/house', says: 'Name the house and its person, set its time zone', who: 'keeper' },
+  ...{
+    path: '/api/house',
+    says: 'Name the house and its person, set its time zone and shifts',
+    who: 'keeper',
+  },
   body: strict({
     ...{ name: word(120), timeZone: word(60), person: word(120) },
     ...{ units: oneOf(UNITS), densityStatus: oneOf(DENSITY_STATUSES) },
+    shifts: word(60),
   }),
   answer: DONE,
 });

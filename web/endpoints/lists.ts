@@ -4,7 +4,7 @@ import type { ColourListDetail } from '@melto/services/lists/colourLists';
 import type { SpectralChart } from '@melto/core/light/chartInLights';
 import type { ColourListRow } from '@melto/services/lists/colourLists';
 import { answers, DONE, MADE, makes, oneOf, reads, sets, strict } from './endpoint';
-import { ID, IN_PATH, LAB, text, word } from './fields';
+import { ID, IN_PATH, LAB, text, word, LIMIT } from './fields';
 
 const LIST_FILE = { file: true, mostBytes: 8_000_000 } as const;
 /** Colours of one list that are kept at once. */
@@ -70,10 +70,17 @@ export const COLOUR_LIST = reads({
 });
 
 export const CHANGE_COLOUR_LIST = sets({
-  ...{ path: '/api/colour-lists/{id}', says: 'Name a colour list and note what it is for' },
+  ...{
+    path: '/api/colour-lists/{id}',
+    says: 'Name a colour list, note what it is for, and which ΔE00 it allows',
+  },
   who: 'specialist',
   params: IN_PATH,
-  body: strict({ name: word(120), note: text(400) }),
+  body: strict({
+    name: word(120),
+    note: text(400),
+    tolerance: Type.Optional(Type.Union([LIMIT, Type.Null()])),
+  }),
   answer: DONE,
 });
 

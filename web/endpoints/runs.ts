@@ -5,6 +5,7 @@ import type { IncomingSheet } from '@melto/core/press/incomingSheet';
 import { MOST_UNITS } from '@melto/core/press/pressUnit';
 import { GUIDES, PHASES, RUN_FORMULAS, RUN_STATUSES, WHITE_BASES } from '@melto/core/press/runSettings';
 import type { RunSettings } from '@melto/core/press/runSettings';
+import type { RunComparison } from '@melto/services/press/compareRuns';
 import type { AnalysisView } from '@melto/services/press/analysis';
 import { SCOPES } from '@melto/core/press/scopes';
 import type { UnderSensor } from '@melto/services/simulated/pressHand';
@@ -17,6 +18,7 @@ import type { SheetTaken } from '@melto/services/press/sheets';
 import { answers, DONE, MADE, makes, oneOf, reads, sets, strict } from './endpoint';
 import { FIND, ID, IN_PATH, LIMIT, MODE, NEXT, text, word } from './fields';
 
+const MOMENT = Type.Integer({ minimum: 0, maximum: Number.MAX_SAFE_INTEGER });
 const IMPRESSION = Type.Integer({ minimum: 0, maximum: MOST_IMPRESSIONS });
 const range = ({ least, most }: { readonly least: number; readonly most: number }) => ({
   minimum: least,
@@ -205,12 +207,19 @@ export const CHANGE_RUN_SETTINGS = sets({
   answer: DONE,
 });
 
+const ANALYSED = {
+  scope: Type.Optional(oneOf(SCOPES)),
+  phase: Type.Optional(oneOf(PHASES)),
+  /** A moment of the shift, where that is the scope. */
+  at: Type.Optional(MOMENT),
+};
+
 export const RUN_ANALYSIS = reads({
   path: '/api/runs/{id}/analysis',
-  says: 'Shares within tolerance by ink, zone and time: of a run, its job or its press',
+  says: 'Shares within tolerance by ink, zone and time: of a run, its job, its press or a shift',
   who: 'viewer',
   params: IN_PATH,
-  query: strict({ scope: Type.Optional(oneOf(SCOPES)), phase: Type.Optional(oneOf(PHASES)) }),
+  query: strict(ANALYSED),
   answer: answers<AnalysisView>(Type.Object({ rows: Type.Array(Type.Object({})) })),
 });
 
@@ -239,11 +248,38 @@ export const RUN_REPORT = reads({
   says: 'The analysis of a run as a page (html) or PDF',
   who: 'viewer',
   params: IN_PATH,
+  query: strict({ format: Type.Optional(oneOf(['html', 'pdf'] as const)), ...ANALYSED }),
+});
+
+export const RUN_LINK = reads({
+  path: '/api/runs/{id}/link',
+  says: 'The code under which an analysis of a run is public; null where it is not',
+  who: 'viewer',
+  params: IN_PATH,
+  query: strict(ANALYSED),
+  answer: answers<{ readonly code: string | null }>(
+    strict({ code: Type.Union([Type.String(), Type.Null()]) }),
+  ),
+});
+
+export const SHARE_RUN = sets({
+  path: '/api/runs/{id}/link',
+  says: 'Make an analysis of a run public under a code, or end that',
+  who: 'specialist',
+  params: IN_PATH,
+  body: strict({ shared: Type.Boolean(), ...ANALYSED }),
+  answer: answers<{ readonly code?: string }>(strict({ code: Type.Optional(Type.String()) })),
+});
+
+export const COMPARE_RUNS = reads({
+  path: '/api/runs/comparison',
+  says: 'Two to eight runs beside each other',
+  who: 'viewer',
   query: strict({
-    format: Type.Optional(oneOf(['html', 'pdf'] as const)),
-    scope: Type.Optional(oneOf(SCOPES)),
+    runs: Type.String({ pattern: '^[0-9]{1,15}(,[0-9]{1,15}){1,7}$' }),
     phase: Type.Optional(oneOf(PHASES)),
   }),
+  answer: answers<RunComparison>(Type.Object({ runs: Type.Array(Type.Object({})) })),
 });
 
 export const BAR_PDF = reads({

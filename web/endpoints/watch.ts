@@ -10,14 +10,19 @@ export const WATCH = reads({
 });
 
 export const START_WATCH = makes({
-  ...{ path: '/api/conditions/{id}/watch', says: 'Start a watch', who: 'specialist' },
+  ...{
+    path: '/api/conditions/{id}/watch',
+    says: 'Start a watch, by readings of the watch wedge or by runs',
+    who: 'specialist',
+  },
   params: IN_PATH,
   body: strict({
     everyDays: DAYS,
     expiresDays: DAYS,
     meanLimit: LIMIT,
     largestLimit: LIMIT,
-    readingIds: Type.Array(ID, { minItems: 3, maxItems: 20, uniqueItems: true }),
+    readingIds: Type.Optional(Type.Array(ID, { minItems: 3, maxItems: 20, uniqueItems: true })),
+    runIds: Type.Optional(Type.Array(ID, { minItems: 3, maxItems: 20, uniqueItems: true })),
   }),
   answer: MADE,
 });

@@ -123,7 +123,7 @@ describe('a bar that was not read whole', () => {
 });
 
 describe('a verdict', () => {
-  const settings = { tolerances: { ...USUAL_TOLERANCES['ΔE00'] } };
+  const settings = { formula: 'ΔE00' as const, tolerances: { ...USUAL_TOLERANCES['ΔE00'] } };
   it('counts what is just outside and not what is just inside, and what was not read not at all', () => {
     const measures = patchMeasures(BAR, UNITS, settings);
     expect(measures[at('lines along')]).toBeUndefined();

@@ -2,7 +2,7 @@ import type { BarFigures } from './barFigures.ts';
 import type { ColourBar } from './colourBar.ts';
 import type { PressUnit } from './pressUnit.ts';
 import { patchTolerance } from './runSettings.ts';
-import type { RunSettings } from './runSettings.ts';
+import type { Judging } from './runSettings.ts';
 
 /** What a patch is judged by: one figure and its limit. */
 export interface PatchMeasure {
@@ -14,7 +14,7 @@ export interface PatchMeasure {
 export function patchMeasures(
   bar: ColourBar,
   units: readonly PressUnit[],
-  settings: Pick<RunSettings, 'tolerances'>,
+  settings: Judging,
 ): readonly (PatchMeasure | undefined)[] {
   const { tone, greys } = settings.tolerances;
   return bar.patches.map(({ kind }, patch) => {

@@ -13,6 +13,8 @@ export interface PressUnit {
   readonly ink: string;
   /** The filter that the ink is dense through. */
   readonly filter: DensityFilter;
+  /** Largest ΔE00 of its solid that its colour list allows; the run's own tolerance where that is not told. */
+  readonly tolerance?: number;
 }
 
 /** Whether a unit carries one of the four process inks. */

@@ -116,7 +116,7 @@ function unitLine(
   const channel = FILTERS.indexOf(filter);
   const places = zonePlaces(bar, unit);
   const tolerance =
-    settings.guide === 'density' ? settings.tolerances.density : solidTolerance(settings, ink);
+    settings.guide === 'density' ? settings.tolerances.density : solidTolerance(settings, units[unit]);
   const densities = sheets.map(({ impression, reading }) => {
     // Without its paper a sheet tells no density over it: counted from another base it would look like a jump.
     const paper = settings.white === 'paper' ? paperOf(bar, reading).density[channel] : 0;
@@ -151,7 +151,7 @@ function unitLine(
             light.light,
             aim,
             differenceOf[settings.formula],
-            solidTolerance(settings, ink),
+            solidTolerance(settings, units[unit]),
           );
     zones.push({
       density,

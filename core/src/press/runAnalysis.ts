@@ -4,7 +4,7 @@ import { judgedFigure, patchMeasures } from './barVerdict.ts';
 import type { PatchMeasure } from './barVerdict.ts';
 import type { ColourBar } from './colourBar.ts';
 import type { PressUnit } from './pressUnit.ts';
-import type { RunSettings } from './runSettings.ts';
+import type { Judging } from './runSettings.ts';
 
 /** One sheet's figures: row-major patch × 3 (ΔE, density, the third figure), NaN where there is none. */
 export interface SheetFigures {
@@ -55,7 +55,7 @@ interface Group {
 export function analysisGroups(
   bar: ColourBar,
   units: readonly PressUnit[],
-  settings: Pick<RunSettings, 'tolerances'>,
+  settings: Judging,
 ): readonly Group[] {
   const groups = new Map<string, Group>();
   patchMeasures(bar, units, settings).forEach((measure, at) => {
@@ -79,7 +79,7 @@ export function analysisGroups(
 export function analyseRun(
   bar: ColourBar,
   units: readonly PressUnit[],
-  settings: Pick<RunSettings, 'tolerances'>,
+  settings: Judging,
   sheets: readonly SheetFigures[],
 ): RunAnalysis {
   const groups = analysisGroups(bar, units, settings);
@@ -169,7 +169,7 @@ function analysisRow(
 export function outsideOf(
   bar: ColourBar,
   units: readonly PressUnit[],
-  settings: Pick<RunSettings, 'tolerances'>,
+  settings: Judging,
   sheets: readonly SheetFigures[],
   { key, zone }: { readonly key: string; readonly zone: number | undefined },
   most: number,

@@ -73,22 +73,27 @@ export const USUAL_SETTINGS: RunSettings = {
 
 export const RUN_STATUSES = DENSITY_STATUSES;
 
+/** What of the settings patches are judged by. */
+export type Judging = Pick<RunSettings, 'tolerances' | 'formula'>;
+
 /** The tolerance of a patch, in units of the run's formula; tints and lines go by tone, not by this. */
 export function patchTolerance(
-  { tolerances }: Pick<RunSettings, 'tolerances'>,
+  settings: Judging,
   { patches }: ColourBar,
   units: readonly PressUnit[],
   patch: number,
 ): number | undefined {
   const { kind, tones } = patches[patch];
+  const { tolerances } = settings;
   if (kind === 'paper') return tolerances.paper;
   if (kind === 'overprint') return tolerances.overprints;
   if (kind !== 'solid') return undefined;
-  return solidTolerance({ tolerances }, units[tones.findIndex((tone) => tone > 0)].ink);
+  return solidTolerance(settings, units[tones.findIndex((tone) => tone > 0)]);
 }
 
-/** The tolerance of an ink's solid. */
-export function solidTolerance({ tolerances }: Pick<RunSettings, 'tolerances'>, ink: string): number {
+/** The tolerance of a unit's solid; one of its list is of ΔE00, and goes for no other formula. */
+export function solidTolerance({ tolerances, formula }: Judging, { ink, tolerance }: PressUnit): number {
+  if (tolerance !== undefined && formula === 'ΔE00') return tolerance;
   if (ink === 'K') return tolerances.blackSolid;
   return ['C', 'M', 'Y'].includes(ink) ? tolerances.solids : tolerances.spots;
 }

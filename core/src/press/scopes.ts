@@ -1,3 +1,3 @@
-/** Runs whose sheets are put together: one, those of its job, or all of its device on the same bar. */
-export const SCOPES = ['run', 'job', 'press'] as const;
+/** Runs whose sheets are put together: one, those of its job, all of its device on the same bar, or what of these one shift read. */
+export const SCOPES = ['run', 'job', 'press', 'shift'] as const;
 export type Scope = (typeof SCOPES)[number];

@@ -54,12 +54,15 @@ export function watchCause(checks: readonly Float64Array[], baseline: number): W
   if (first.length < 2 || checks.length <= baseline) return undefined;
   const zero = meanFigures(first);
   const { change, scatter } = latestChange(first, zero, checks.slice(baseline));
-  const total = squares(change);
+  // A run tells most patches at one place of its width only: what is not told says nothing of any cause.
+  const told = [...change.keys()].filter((i) => !Number.isNaN(change[i]));
+  const target = Float64Array.from(told, (i) => change[i]);
+  const total = squares(target);
   const scored = candidates(zero)
     .map((candidate) => {
       const fit = leastSquares(
-        candidate.patterns.map((pattern) => pattern.map((value, i) => value / scatter[i])),
-        change,
+        candidate.patterns.map((pattern) => Float64Array.from(told, (i) => pattern[i] / scatter[i])),
+        target,
       );
       return { candidate, ...fit, score: fit.explained - PENALTY * candidate.patterns.length };
     })
@@ -93,7 +96,9 @@ function latestChange(
     const after = measuredLabRows(meanFigures(later.slice(-(i + 1))));
     return { scatter, change: after.map((value, k) => (value - before[k]) / scatter[k]) };
   });
-  return tried.reduce((best, each) => (squares(each.change) > squares(best.change) ? each : best));
+  const size = ({ change }: { readonly change: Float64Array }): number =>
+    squares(change.filter((value) => !Number.isNaN(value)));
+  return tried.reduce((best, each) => (size(each) > size(best) ? each : best));
 }
 
 /** σ of the mean of so many checks, with that of the baseline's mean. */
@@ -186,11 +191,15 @@ function leastSquares(
   const [first, second] = patterns;
   const aa = dot(first, first);
   const at = dot(first, target);
-  if (second === undefined) return { sizes: [at / aa], explained: (at * at) / aa };
+  const alone = { sizes: [at / aa], explained: (at * at) / aa };
+  // Nothing that was read would show it.
+  if (!(aa > 0)) return { sizes: [0], explained: 0 };
+  if (second === undefined) return alone;
   const ab = dot(first, second);
   const bb = dot(second, second);
   const bt = dot(second, target);
   const determinant = aa * bb - ab * ab;
+  if (!(determinant > 1e-9 * aa * bb)) return alone;
   const a = (at * bb - bt * ab) / determinant;
   const b = (bt * aa - at * ab) / determinant;
   return { sizes: [a, b], explained: a * at + b * bt };

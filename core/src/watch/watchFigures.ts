@@ -65,7 +65,7 @@ export function watchFigures(
   return success(out);
 }
 
-/** Mean of several checks: the zero reading. */
+/** Mean of several checks: the zero reading; NaN at a place that one of them does not tell. */
 export function meanFigures(checks: readonly Float64Array[]): Float64Array {
   return Float64Array.from(
     { length: WATCH_VALUES },
@@ -73,17 +73,27 @@ export function meanFigures(checks: readonly Float64Array[]): Float64Array {
   );
 }
 
+/** Figures as they are kept and sent: JSON has no NaN. */
+export const keptFigures = (figures: Float64Array): (number | null)[] =>
+  Array.from(figures, (value) => (Number.isNaN(value) ? null : value));
+export const figuresOfKept = (kept: readonly (number | null)[]): Float64Array =>
+  Float64Array.from(kept, (value) => value ?? NaN);
+
 /** Lab of a patch, the mean of its places. */
 export function watchLab(figures: Float64Array, patch: number): Lab {
   const xyz = meanOfPlaces(figures, patch);
   return xyzToLab([xyz[0], xyz[1], xyz[2]], WHITE_D50_MEASURED);
 }
 
-/** XYZ of a patch, the mean of its places. */
+/** XYZ of a patch, the mean of the places that tell it. */
 export function meanOfPlaces(figures: Float64Array, patch: number): Float64Array {
   const xyz = new Float64Array(3);
-  for (let place = 0; place < WATCH_PLACES; place++)
-    for (let axis = 0; axis < 3; axis++)
-      xyz[axis] += figures[3 * (patch * WATCH_PLACES + place) + axis] / WATCH_PLACES;
-  return xyz;
+  let told = 0;
+  for (let place = 0; place < WATCH_PLACES; place++) {
+    const cell = 3 * (patch * WATCH_PLACES + place);
+    if (Number.isNaN(figures[cell])) continue;
+    told++;
+    for (let axis = 0; axis < 3; axis++) xyz[axis] += figures[cell + axis];
+  }
+  return xyz.map((sum) => sum / told);
 }

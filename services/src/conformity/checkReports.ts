@@ -1,4 +1,3 @@
-import { randomBytes } from 'node:crypto';
 import type { CheckDetail, StoredMetric } from '@melto/core/conformity/checkDetail';
 import { CHECK_VALID_MS } from '@melto/core/conformity/checkValidity';
 import { metricName, metricValue, verdictSentence } from '@melto/core/conformity/checkWords';
@@ -12,13 +11,13 @@ import { shortCheckModel } from '@melto/paper/report/shortCheckModel';
 import type { SlipModel } from '@melto/paper/report/slipPdf';
 import { STATUS_WORDS } from '@melto/paper/statusShape';
 import { findHouse } from '@melto/store/houses';
-import { endReportLinks, findReportLink, insertReportLink, openReportLink } from '@melto/store/reportLinks';
 import { findResult, lockResult } from '@melto/store/results';
 import type { ResultRow } from '@melto/store/results';
 import { withdrawnOf } from '@melto/store/readings';
 import { findWatchState } from '@melto/store/watches';
+import { publicLink } from '../kernel/publicLink.ts';
 import { reportLogo } from '../kernel/reportLogo.ts';
-import { actingAs, unitOfWork } from '../kernel/context.ts';
+import { unitOfWork } from '../kernel/context.ts';
 import type { Context } from '../kernel/context.ts';
 import type { Download } from '../kernel/download.ts';
 import { notFound, Problem } from '../kernel/problem.ts';
@@ -172,36 +171,10 @@ function byShare(a: StoredMetric, b: StoredMetric): number {
 /** Makes a check's report public under a code that cannot be guessed; the open link where there is one. */
 export async function shareReport(context: Context, resultId: number): Promise<{ readonly code: string }> {
   await checkOf(context, resultId);
-  return unitOfWork(context, async ({ database }) => {
-    // Two that share at once get the same link.
-    await lockResult(database, resultId);
-    const open = await openReportLink(database, resultId);
-    if (open !== undefined) return { code: open.code };
-    const code = randomBytes(24).toString('base64url');
-    await insertReportLink(database, code, resultId, context.now());
-    return { code };
+  return unitOfWork(context, async (inner) => {
+    await lockResult(inner.database, resultId);
+    return publicLink(inner, { resultId });
   });
-}
-
-export async function sharedCode(context: Context, resultId: number): Promise<string | null> {
-  return (await openReportLink(context.database, resultId))?.code ?? null;
-}
-
-/** Ends the public link of a check; its report is no longer shown there. */
-export async function unshareReport(context: Context, resultId: number): Promise<void> {
-  await endReportLinks(context.database, resultId, context.now());
-}
-
-/** The report behind a public link. */
-export async function publicReport(context: Context, code: string, format: ReportFormat): Promise<Download> {
-  const link = /^[A-Za-z0-9_-]{32}$/.test(code) ? await findReportLink(context.database, code) : undefined;
-  if (link === undefined || link.endedMs !== null)
-    throw new Problem(
-      'not-found',
-      'There is no report under this link.',
-      'It may have been ended; ask whoever gave it to you.',
-    );
-  return checkReport(actingAs(context, { house: link.houseId, person: 0 }), link.resultId, format);
 }
 
 /** The form that is asked for; HTML where none is named. */

@@ -1,4 +1,6 @@
 import type { DensityStatus } from '@melto/core/density/density';
+import { issueText } from '@melto/core/result';
+import { parseShifts } from '@melto/core/time/shifts';
 import type { Units } from '@melto/core/units/units';
 import { findHouse, lockHouse, setHouse } from '@melto/store/houses';
 import { unitOfWork } from '../kernel/context.ts';
@@ -16,6 +18,8 @@ export interface OwnHouse {
   readonly units: Units;
   /** By which filters densities are told. */
   readonly densityStatus: DensityStatus;
+  /** When its shifts begin: clock times in the order of the day, with commas. */
+  readonly shifts: string;
   /** Whoever works in it. */
   readonly person: string;
 }
@@ -23,8 +27,8 @@ export interface OwnHouse {
 export async function ownHouse(context: Context): Promise<OwnHouse> {
   const [row, person] = await Promise.all([findHouse(context.database), personName(context)]);
   if (row === undefined) throw new Error(`no house ${context.database.house}`);
-  const { name, timeZone, units, densityStatus } = row;
-  return { name, timeZone, units, densityStatus, person };
+  const { name, timeZone, units, densityStatus, shifts } = row;
+  return { name, timeZone, units, densityStatus, shifts, person };
 }
 
 /** Names the house and its person, and sets its time zone; what was judged before keeps the names it was judged with. */
@@ -39,9 +43,12 @@ export async function changeHouse(context: Context, change: OwnHouse): Promise<v
       'Choose one of the list, such as Europe/London.',
       'timeZone',
     );
+  const starts = parseShifts(change.shifts);
+  if (!starts.ok) throw new Problem('bad-input', issueText(starts.issues[0]), 'Put it right.', 'shifts');
+  const shifts = starts.value.join(', ');
   await unitOfWork(context, async ({ database }) => {
     await lockHouse(database);
-    if (!(await setHouse(database, { name, timeZone, units, densityStatus, person })))
+    if (!(await setHouse(database, { name, timeZone, units, densityStatus, shifts, person })))
       throw new Problem(
         'conflict',
         `Somebody is called ${person} already.`,

@@ -105,6 +105,7 @@ export async function keepColourList(
     throw new Problem('conflict', `${before.name} was removed.`, 'Take it back first, or make a new list.');
   const row = {
     ...{ colours, origin: origin.slice(0, MOST_ORIGIN), note: before?.note ?? '' },
+    tolerance: before?.tolerance ?? null,
     name: named(name, 'name', 'list'),
     family: before?.family ?? randomUUID(),
     spectra: colours.filter(({ spectrum }) => spectrum !== undefined).length,
@@ -113,13 +114,17 @@ export async function keepColourList(
   return unitOfWork(context, async ({ database }) => ({ id: await insertColourList(database, row) }));
 }
 
-/** Name and note, of all versions. */
+/** Name, note and tolerance, of all versions. */
 export async function changeColourList(
   context: Context,
   id: number,
-  { name, note }: { readonly name: string; readonly note: string },
+  {
+    name,
+    note,
+    tolerance = null,
+  }: { readonly name: string; readonly note: string; readonly tolerance?: number | null },
 ): Promise<void> {
-  const words = { name: named(name, 'name', 'list'), note: note.trim() };
+  const words = { name: named(name, 'name', 'list'), note: note.trim(), tolerance };
   await ofFamily(context, id, (inner, family) => nameColourList(inner.database, family, words));
 }
 

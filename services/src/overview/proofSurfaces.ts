@@ -7,7 +7,7 @@ import { aimSets } from '../conformity/aimSets.ts';
 import type { AimSetView } from '../conformity/aimSets.ts';
 import { newestJobCheck } from '../conformity/jobCheck.ts';
 import type { JobCheckView } from '../conformity/jobCheck.ts';
-import { sharedCode } from '../conformity/checkReports.ts';
+import { publicCode } from '../kernel/publicLink.ts';
 import { judgeableReadings } from '../conformity/judgeable.ts';
 import { toleranceSets } from '../conformity/toleranceSets.ts';
 import type { ToleranceSetView } from '../conformity/toleranceSets.ts';
@@ -69,7 +69,7 @@ export async function conformitySurface(
     listRack(context.database, { limit: WAITING }, conditionId),
     sheetsOf(context, conditionId),
     shown === undefined ? undefined : checkShown(context, shown.id),
-    shown === undefined ? null : sharedCode(context, shown.id),
+    shown === undefined ? null : publicCode(context, { resultId: shown.id }),
     newestJobCheck(context, conditionId),
   ]);
   return {

@@ -1,3 +1,4 @@
+import { keptFigures } from '@melto/core/watch/watchFigures';
 import { writeIcc } from '@melto/core/icc/writeIcc';
 import { findResultFile, listResultsAfter } from '@melto/store/results';
 import type { WholeResultRow } from '@melto/store/results';
@@ -23,6 +24,7 @@ import { pooledReadings } from '../profile/pooledReadings.ts';
 import { workProfile } from '../profile/workProfile.ts';
 import { loadReading } from '../reading/loadReading.ts';
 import { workZero } from '../watch/watch.ts';
+import { workRunZero } from '../press/runWatch.ts';
 
 /** What came of computing a result again. */
 export interface Verified {
@@ -94,7 +96,12 @@ const AGAIN: Readonly<
 
 async function watchAgain(context: Context, row: WholeResultRow): Promise<string | undefined> {
   const { detail } = storedOf(WATCH, row, row.detail);
-  const zero = [...(await workZero(context, row.conditionId, detail.readings))];
+  const { conditionId } = row;
+  const figures =
+    detail.runs === undefined
+      ? await workZero(context, conditionId, detail.readings)
+      : await workRunZero(context, conditionId, detail.runs.ids);
+  const zero = keptFigures(figures);
   return partThatDiffers(['zero'], detail, { ...detail, zero });
 }
 

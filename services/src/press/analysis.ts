@@ -10,15 +10,20 @@ import { labAt } from '@melto/core/colour/labAt';
 import { measuredLabRows } from '@melto/core/colour/measuredLabRows';
 import { factsOf, listSameBarRuns } from '@melto/store/pressRuns';
 import type { RunFacts, RunWithPlan } from '@melto/store/pressRuns';
-import { findSheet, listSheetFigures, listSheetValues } from '@melto/store/pressSheets';
+import { findHouse } from '@melto/store/houses';
+import { findSheet, listSheetFigures, listSheetValues, newestReadMs } from '@melto/store/pressSheets';
 import type { Context } from '../kernel/context.ts';
 import { runOf } from './runs.ts';
+import { parseShifts, shiftAt, shiftWords } from '@melto/core/time/shifts';
+import type { Shift } from '@melto/core/time/shifts';
 import type { Scope } from '@melto/core/press/scopes';
 
 export interface AnalysisAsked {
   readonly scope: Scope;
   /** Sheets of one phase alone. */
   readonly phase?: Phase;
+  /** A moment of the shift that is asked for; that of the run's newest sheet where none is told. */
+  readonly atMs?: number;
 }
 
 export interface VariationRow extends Variation {
@@ -29,6 +34,8 @@ export interface AnalysisView extends RunAnalysis {
   readonly run: RunFacts;
   readonly zones: number;
   readonly runs: number;
+  /** The shift whose sheets these are, and its words; null in the other scopes. */
+  readonly shift: (Shift & { readonly words: string }) | null;
   /** Solids against the OK sheet, over the sheets of production; empty without one. */
   readonly variation: readonly VariationRow[];
 }
@@ -46,13 +53,31 @@ export async function runAnalysis(
 ): Promise<AnalysisView> {
   const run = await runOf(context, runId);
   const ids = await runsOf(context, run, asked.scope);
-  const sheets = await listSheetFigures(context.database, ids, asked.phase);
+  const shift = asked.scope === 'shift' ? await shiftOf(context, run, asked.atMs) : undefined;
+  const sheets = await listSheetFigures(context.database, ids, asked.phase, shift);
   const { units, bar } = run.plan;
+  const read = new Set(sheets.map(({ runId }) => runId));
   return {
     ...analyseRun(bar, units, run.settings, sheets),
-    ...{ run: factsOf(run), zones: bar.zones, runs: ids.length },
+    ...{ run: factsOf(run), zones: bar.zones, shift: shift ?? null },
+    runs: shift === undefined ? ids.length : read.size,
     variation: await okVariation(context, run),
   };
+}
+
+/** The shift of the house that a moment lies in, or the newest sheet of a run. */
+async function shiftOf(
+  context: Context,
+  run: RunWithPlan,
+  atMs: number | undefined,
+): Promise<Shift & { readonly words: string }> {
+  const house = await findHouse(context.database);
+  if (house === undefined) throw new Error(`no house ${context.database.house}`);
+  const starts = parseShifts(house.shifts);
+  if (!starts.ok) throw new Error(`shifts of house ${house.id}: ${house.shifts}`);
+  const ms = atMs ?? (await newestReadMs(context.database, run.id)) ?? run.madeMs;
+  const shift = shiftAt(ms, house.timeZone, starts.value);
+  return { ...shift, words: shiftWords(shift, house.timeZone) };
 }
 
 async function runsOf({ database }: Context, run: RunWithPlan, scope: Scope): Promise<number[]> {

@@ -1,13 +1,16 @@
 import { openPatches } from '@melto/core/press/barReading';
+import { barVerdict, patchMeasures } from '@melto/core/press/barVerdict';
 import type { Phase, RunSettings } from '@melto/core/press/runSettings';
 import { measuredLabRows } from '@melto/core/colour/measuredLabRows';
 import { insertMove, listMoves, updateRun } from '@melto/store/pressRuns';
 import { findSheet, listSheetValues, movePhases } from '@melto/store/pressSheets';
+import { lockWatch } from '@melto/store/watches';
 import { domainNow } from '../kernel/clock.ts';
 import { unitOfWork } from '../kernel/context.ts';
 import type { Context } from '../kernel/context.ts';
 import { Problem } from '../kernel/problem.ts';
 import { requireUnderWay, runOf } from './runs.ts';
+import { enterRun, watchOfRun } from './runWatch.ts';
 import { judgeAgain, judgedSheet } from './sheets.ts';
 
 /** Sheets that are judged anew when aims or tolerances change. */
@@ -68,7 +71,11 @@ export async function setPhase(
   runId: number,
   { phase, from }: { readonly phase: Phase; readonly from?: number },
 ): Promise<void> {
+  const watch =
+    phase === 'finished' ? await watchOfRun(context, (await runOf(context, runId)).conditionId) : undefined;
   await unitOfWork(context, async (inner) => {
+    // Whoever adds a check to this watch comes before or after.
+    if (watch !== undefined) await lockWatch(inner.database, watch.id);
     const run = await runOf(inner, runId, true);
     if (phase === 'make-ready' && run.okImpression !== null && run.productionFrom !== null)
       throw new Problem('conflict', 'This run is in production.', 'Finish it, or start another from it.');
@@ -78,6 +85,7 @@ export async function setPhase(
     await updateRun(inner.database, runId, { phase, productionFrom });
     if (productionFrom !== undefined && productionFrom !== null)
       await movePhases(inner.database, runId, productionFrom);
+    if (watch !== undefined) await enterRun(inner, run, watch);
   });
 }
 
@@ -110,12 +118,14 @@ export async function markOkSheet(
       );
     const { plan } = run;
     const { figures } = judgedSheet(run, sheet.reading);
+    const { outside } = barVerdict(patchMeasures(plan.bar, plan.units, run.settings), figures);
+    const away = outside.some((patch) => plan.bar.patches[patch].kind === 'solid');
     // Of tints the third figure is how far their tone value is from its aim, in per cent.
     const tone = plan.aims.tone.map((aim, patch) => aim + figures[3 * patch + 2] / 100);
     const aims = { lab: measuredLabRows(sheet.reading.xyz), tone };
     await updateRun(inner.database, runId, {
       okImpression: impression,
-      ...(lock ? { plan: { ...plan, aims } } : {}),
+      ...(lock ? { plan: { ...plan, aims }, ...(away ? { aimsAway: true } : {}) } : {}),
     });
   });
 }

@@ -33,8 +33,8 @@ export async function planOf(context: Context, input: PlanInput): Promise<Omit<R
   const twice = inks.find((ink, at) => inks.indexOf(ink) !== at);
   if (twice !== undefined)
     throw new Problem('bad-input', `${twice} stands in two units.`, 'Name each ink once.', 'inks');
-  const spots = await spotAims(context, input);
-  const units = inks.map((ink) => unitOfInk(ink, spots));
+  const { spots, tolerance } = await spotAims(context, input);
+  const units = inks.map((ink) => unitOfInk(ink, spots, tolerance));
   const designed = designBar(units, input);
   if (!designed.ok) throw refused(designed.issues);
   const { aims } = await loadAims(context, input.aimSetId);
@@ -51,9 +51,12 @@ export function refused(issues: readonly Issue[]): Problem {
   );
 }
 
-async function spotAims(context: Context, { inks, listId }: PlanInput): Promise<SpotAims> {
+async function spotAims(
+  context: Context,
+  { inks, listId }: PlanInput,
+): Promise<{ readonly spots: SpotAims; readonly tolerance: number | null }> {
   const spots = inks.filter((ink) => !PROCESS_INKS.includes(ink));
-  if (spots.length === 0) return {};
+  if (spots.length === 0) return { spots: {}, tolerance: null };
   if (listId === undefined)
     throw new Problem(
       'bad-input',
@@ -61,8 +64,8 @@ async function spotAims(context: Context, { inks, listId }: PlanInput): Promise<
       'Choose the list that its aims are taken from.',
       'listId',
     );
-  const { colours } = await colourListOf(context, listId);
-  return Object.fromEntries(
+  const { colours, tolerance } = await colourListOf(context, listId);
+  const aims = Object.fromEntries(
     spots.map((ink) => {
       const found = colours.find(({ name }) => name === ink);
       if (found === undefined)
@@ -70,12 +73,13 @@ async function spotAims(context: Context, { inks, listId }: PlanInput): Promise<
       return [ink, found.lab];
     }),
   );
+  return { spots: aims, tolerance };
 }
 
-function unitOfInk(ink: string, spots: SpotAims): PressUnit {
+function unitOfInk(ink: string, spots: SpotAims, tolerance: number | null): PressUnit {
   return isProcessUnit({ ink })
     ? processUnit(ink as 'C' | 'M' | 'Y' | 'K')
-    : { ink, filter: filterOf(spots[ink]) };
+    : { ink, filter: filterOf(spots[ink]), ...(tolerance === null ? {} : { tolerance }) };
 }
 
 /** The filter that sees the least of a colour. */

@@ -1,6 +1,5 @@
 import type { AnalysisRow } from '@melto/core/press/runAnalysis';
 import type { Share } from '@melto/core/press/capability';
-import type { Phase } from '@melto/core/press/runSettings';
 import type { Scope } from '@melto/core/press/scopes';
 import { houseDay } from '@melto/core/time/houseTime';
 import { reportHtml } from '@melto/paper/report/reportHtml';
@@ -12,31 +11,34 @@ import type { Context } from '../kernel/context.ts';
 import { personName } from '../kernel/person.ts';
 import { reportLogo } from '../kernel/reportLogo.ts';
 import { runAnalysis } from './analysis.ts';
-import type { AnalysisView } from './analysis.ts';
+import type { AnalysisAsked, AnalysisView } from './analysis.ts';
 
 const percent = ({ share }: Share): string => (100 * share).toFixed(1);
 const SCOPE_WORDS: Readonly<Record<Scope, string>> = {
   run: 'this run',
   job: 'all runs of the job',
   press: 'all runs of the press on this bar',
+  shift: 'the shift',
 };
 
 /** The analysis of a run as a page or PDF. */
 export async function runReport(
   context: Context,
   runId: number,
-  asked: { readonly scope: Scope; readonly phase?: Phase; readonly format: 'html' | 'pdf' },
+  asked: AnalysisAsked & { readonly format: 'html' | 'pdf' },
 ): Promise<Download> {
   const view = await runAnalysis(context, runId, asked);
   const house = await findHouse(context.database);
   if (house === undefined) throw new Error(`no house ${context.database.house}`);
+  const person = await personName(context);
   const model: ReportModel = {
     ...modelOf(view),
     logo: await reportLogo(context),
     facts: [
       ['House', house.name],
       ...factsOf(view, asked, house.timeZone),
-      ['Reported by', await personName(context)],
+      // Whoever follows a public link is nobody of the house.
+      ...(person === '' ? [] : [['Reported by', person] as const]),
     ],
   };
   const name = fileName(`run ${view.run.jobNumber} ${view.run.title}`);
@@ -53,11 +55,9 @@ export async function runReport(
       };
 }
 
-type Asked = { readonly scope: Scope; readonly phase?: Phase };
-
 function factsOf(
-  { run, sheets, values }: AnalysisView,
-  { scope, phase }: Asked,
+  { run, sheets, values, runs, shift }: AnalysisView,
+  { scope, phase }: AnalysisAsked,
   zone: string,
 ): [string, string][] {
   const counter = (impression: number | null): string => impression?.toLocaleString('en-GB') ?? 'none';
@@ -68,6 +68,9 @@ function factsOf(
     ['Printed on', run.condition],
     ['Begun', houseDay(run.madeMs, zone)],
     ['Sheets', `${sheets} of ${SCOPE_WORDS[scope]}${phase === undefined ? '' : `, ${phase} alone`}`],
+    ...(shift === null
+      ? []
+      : [['Shift', `${shift.words}, ${runs} ${runs === 1 ? 'run' : 'runs'}`] as [string, string]]),
     ['Patch values', values.toLocaleString('en-GB')],
     ['OK sheet', counter(run.okImpression)],
     ['Production from', counter(run.productionFrom)],

@@ -2,6 +2,7 @@ import { runAdvice } from '@melto/core/press/runAdvice';
 import type { RunAdvice } from '@melto/core/press/runAdvice';
 import { barPatchWords, patchesOf } from '@melto/core/press/colourBar';
 import { barVerdict, judgedFigure, packFigures, patchMeasures } from '@melto/core/press/barVerdict';
+import { mean } from '@melto/core/numerics/statistics';
 import { labAt } from '@melto/core/colour/labAt';
 import type { ColourBar } from '@melto/core/press/colourBar';
 import type { PatchMeasure } from '@melto/core/press/barVerdict';
@@ -11,6 +12,8 @@ import { listSheetValues } from '@melto/store/pressSheets';
 import type { SheetRow, SheetWithValues } from '@melto/store/pressSheets';
 import type { Context } from '../kernel/context.ts';
 import { runOf } from './runs.ts';
+import { watchAtThePress } from './runWatch.ts';
+import type { RunWatch } from './runWatch.ts';
 
 /** Sheets that the advice rests on, and that are shown as strips. */
 const ADVISED = 24;
@@ -69,9 +72,13 @@ export interface RunView extends RunRow {
   readonly lines: readonly UnitView[];
   readonly patches: readonly PatchView[];
   readonly spread: number | null;
+  /** Print contrast of the 75 % tints of the newest sheet, in per cent, by unit; null where it was not read. */
+  readonly contrast: readonly (number | null)[];
   readonly beyond: readonly string[];
   readonly strips: readonly StripView[];
   readonly moves: readonly MoveRow[];
+  /** What the watch of its condition says; null without a watch. */
+  readonly watch: RunWatch | null;
 }
 
 /** A run as it stands: its newest sheet and what to do. */
@@ -94,10 +101,21 @@ export async function runView(context: Context, id: number): Promise<RunView> {
     lines: advice.lines.map((line) => unitView(run, line)),
     patches: patchViews(run, measures, advice),
     spread: finite(advice.figures?.spread ?? NaN),
+    contrast: plan.units.map((_, unit) => contrastOf(plan.bar, advice, unit)),
     beyond: advice.beyond.map(({ words }) => words),
     strips: sheets.map((sheet) => stripOf(plan.bar, measures, sheet)),
     moves,
+    watch: await watchAtThePress(context, run),
   };
+}
+
+/** Mean print contrast of a unit over the sheet. */
+function contrastOf(bar: ColourBar, { figures }: RunAdvice, unit: number): number | null {
+  const own = patchesOf(bar, 'tint', unit).flatMap((at) => {
+    const contrast = figures?.contrast[at] ?? NaN;
+    return Number.isFinite(contrast) ? [100 * contrast] : [];
+  });
+  return own.length === 0 ? null : mean(own);
 }
 
 const finite = (value: number): number | null => (Number.isFinite(value) ? value : null);

@@ -1,5 +1,4 @@
 import type { RunSettings } from '@melto/core/press/runSettings';
-import type { ToneCurves } from '@melto/core/tone/toneCurve';
 import { findRun, insertRun, listRuns, runEditions } from '@melto/store/pressRuns';
 import type { RunRow, RunWithPlan } from '@melto/store/pressRuns';
 import { domainNow } from '../kernel/clock.ts';
@@ -61,6 +60,7 @@ export async function createRun(context: Context, input: NewRun): Promise<{ read
       'Where density is the guide each ink needs one.',
       'settings',
     );
+  const curves = await curvesInForce(context, condition.id);
   const simulated =
     context.press?.begin({
       device: condition.deviceDriver,
@@ -69,7 +69,7 @@ export async function createRun(context: Context, input: NewRun): Promise<{ read
       seed: context.seed(),
       inks: input.inks,
       bar: plan.bar,
-      curves: await curvesOn(context, condition.id),
+      curves: curves === undefined ? undefined : await curvesOfResult(context, curves.id),
     }) ?? null;
   return unitOfWork(context, async (inner) => ({
     id: await insertRun(inner.database, {
@@ -80,6 +80,7 @@ export async function createRun(context: Context, input: NewRun): Promise<{ read
       side: input.side.trim(),
       repeatMm: input.repeatMm ?? null,
       settings: input.settings,
+      curvesResultId: curves?.id ?? null,
       fromRunId: input.fromRunId ?? null,
       madeMs: await domainNow(inner),
     }),
@@ -92,10 +93,4 @@ export async function editionsOf(
   ids: readonly number[],
 ): Promise<ReadonlyMap<number, number>> {
   return new Map((await runEditions(database, ids)).map(({ id, edition }) => [id, edition]));
-}
-
-/** The curves that a condition's plates are made with. */
-async function curvesOn(context: Context, conditionId: number): Promise<ToneCurves | undefined> {
-  const head = await curvesInForce(context, conditionId);
-  return head === undefined ? undefined : curvesOfResult(context, head.id);
 }

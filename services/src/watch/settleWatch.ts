@@ -5,6 +5,7 @@ import { RECENT_CHECKS, watchCause } from '@melto/core/watch/watchCause';
 import { baselinesOf, startOfSet, stepSet } from '@melto/core/series/seriesSet';
 import { WATCH_LIMITS } from '@melto/core/watch/data/watchLimits';
 import { WATCH_SERIES } from '@melto/core/watch/watchSeries';
+import { figuresOfKept } from '@melto/core/watch/watchFigures';
 import { watchDifferences } from '@melto/core/watch/watchDifferences';
 import type { Sql } from '@melto/store/database';
 import { findHead, findResult } from '@melto/store/results';
@@ -107,7 +108,27 @@ async function judgeFrom(
   }
 }
 
-type Judgement = Pick<WatchCheckRow, 'meanDeltaE' | 'largestDeltaE' | 'verdict' | 'moved' | 'cause'>;
+export type Judgement = Pick<WatchCheckRow, 'meanDeltaE' | 'largestDeltaE' | 'verdict' | 'moved' | 'cause'>;
+
+/** What the watch would say of figures that are no check yet, as the next after those it has. */
+export async function judgeNext(
+  sql: Sql,
+  { id, detail }: WatchToSettle,
+  figures: Float64Array,
+): Promise<Judgement> {
+  const first = await listFirstWatchChecks(sql, id, BASELINE_CHECKS);
+  const baseline = first.map((check) => check.figures);
+  const baselines = baselinesOf(WATCH_SERIES, baseline);
+  const before = await listWatchChecksBefore(sql, id, Infinity, RECENT_CHECKS - 1);
+  const later = before.filter((check) => !first.some((own) => own.id === check.id));
+  const last = later.at(-1);
+  const state = last === undefined ? startOfSet(WATCH_SERIES) : await findChartState(sql, last.id);
+  const moved =
+    baselines !== undefined &&
+    state !== null &&
+    stepSet(WATCH_SERIES, baselines, state, figures, WATCH_LIMITS).alarm;
+  return judge(figures, baseline, moved ? [...later.map((check) => check.figures), figures] : [], detail);
+}
 
 /** One check against the zero reading; where it has moved, the latest checks say by what. */
 function judge(
@@ -116,7 +137,7 @@ function judge(
   recent: readonly Float64Array[],
   detail: WatchDetail,
 ): Judgement {
-  const differences = watchDifferences(figures, Float64Array.from(detail.zero));
+  const differences = watchDifferences(figures, figuresOfKept(detail.zero));
   const moved = recent.length > 0;
   const cause = moved ? watchCause([...baseline, ...recent], BASELINE_CHECKS) : undefined;
   return {

@@ -1,11 +1,11 @@
 import { placesAcross } from '@melto/core/charts/placesAcross';
 import { issueText } from '@melto/core/result';
-import { meanFigures, watchFigures, ZERO_READINGS } from '@melto/core/watch/watchFigures';
-import type { Sql } from '@melto/store/database';
+import { keptFigures, meanFigures, watchFigures, ZERO_READINGS } from '@melto/core/watch/watchFigures';
 import { findPrint } from '@melto/store/prints';
 import { findReading } from '@melto/store/readings';
 import { insertResult } from '@melto/store/results';
 import { keepWatchCheck, lockWatch } from '@melto/store/watches';
+import type { NewWatchCheck } from '@melto/store/watches';
 import { askedCmyk } from '../charts/askedValues.ts';
 import { domainNow } from '../kernel/clock.ts';
 import { unitOfWork } from '../kernel/context.ts';
@@ -33,13 +33,6 @@ export async function startWatch(
       'Print and read the watch wedge again.',
       'readingIds',
     );
-  if (schedule.expiresDays < schedule.everyDays)
-    throw new Problem(
-      'bad-input',
-      'A check would expire before the next one is due.',
-      'Let it expire later.',
-      'expiresDays',
-    );
   const readings = await Promise.all(readingIds.map((id) => completeReading(context, conditionId, id)));
   const [first] = readings;
   if (first === undefined) throw new RangeError('a watch of no readings');
@@ -53,25 +46,50 @@ export async function startWatch(
       );
   }
   const figures = readings.map(figuresOf);
-  const detail: WatchDetail = {
-    ...schedule,
+  const zero: ZeroReading = {
     readings: readingIds,
-    zero: [...meanFigures(figures)],
     judgedBy: first.print.judgedBy === null ? null : (JSON.parse(first.print.judgedBy) as unknown),
+    code: first.print.code,
+    sources: [first.print.profileResultId, first.print.curvesResultId].filter((id) => id !== null),
+    checks: figures.map((own, index) => checkOf(readings[index] ?? first, own)),
   };
-  const summary: WatchSummary = { ...schedule, readings: readings.length, code: first.print.code };
-  const madeMs = await domainNow(context);
-  const sources = [first.print.profileResultId, first.print.curvesResultId].filter((id) => id !== null);
-  return unitOfWork(context, async (inner) => {
-    const sql = inner.database;
-    const { id } = await insertResult(
-      sql,
-      { conditionId, ...toStore(WATCH, { summary, detail }), verdict: null, madeMs },
-      { readings: readingIds, results: sources },
+  return beginWatch(context, conditionId, schedule, zero);
+}
+
+/** What a watch begins with: the mean of these checks is its zero reading. */
+export interface ZeroReading extends Pick<WatchDetail, 'readings' | 'runs' | 'judgedBy'> {
+  readonly code: string;
+  /** Results that stand behind it. */
+  readonly sources: readonly number[];
+  readonly checks: readonly Omit<NewWatchCheck, 'conditionId' | 'watchId'>[];
+}
+
+/** Stores a watch with the checks that its zero reading is the mean of. */
+export async function beginWatch(
+  context: Context,
+  conditionId: number,
+  schedule: WatchSchedule,
+  { code, sources, checks, ...from }: ZeroReading,
+): Promise<{ readonly id: number }> {
+  if (schedule.expiresDays < schedule.everyDays)
+    throw new Problem(
+      'bad-input',
+      'A check would expire before the next one is due.',
+      'Let it expire later.',
+      'expiresDays',
     );
-    for (const [index, own] of figures.entries())
-      await storeCheck(sql, conditionId, id, readings[index] ?? first, own);
-    await settleWatch(sql, { id, conditionId, detail }, 0);
+  const zero = keptFigures(meanFigures(checks.map(({ figures }) => figures)));
+  const detail: WatchDetail = { ...schedule, ...from, zero };
+  const summary: WatchSummary = { ...schedule, readings: checks.length, code };
+  const madeMs = await domainNow(context);
+  return unitOfWork(context, async ({ database }) => {
+    const { id } = await insertResult(
+      database,
+      { conditionId, ...toStore(WATCH, { summary, detail }), verdict: null, madeMs },
+      { readings: from.readings, results: sources },
+    );
+    for (const check of checks) await keepWatchCheck(database, { ...check, conditionId, watchId: id });
+    await settleWatch(database, { id, conditionId, detail }, 0);
     return { id };
   });
 }
@@ -124,11 +142,13 @@ export async function addWatchCheck(context: Context, readingId: number): Promis
   const loaded = await loadReading(context, readingId);
   const { conditionId } = loaded.print;
   const watch = await storedHead(context, conditionId, WATCH);
-  if (watch === undefined || !sameState(await firstOf(context, watch.detail), loaded)) return;
+  if (watch === undefined || watch.detail.runs !== undefined) return;
+  if (!sameState(await firstOf(context, watch.detail), loaded)) return;
   const figures = figuresOf(loaded);
   await unitOfWork(context, async ({ database }) => {
     await lockWatch(database, watch.row.id);
-    const madeMs = await storeCheck(database, conditionId, watch.row.id, loaded, figures);
+    const check = { ...checkOf(loaded, figures), conditionId, watchId: watch.row.id };
+    const madeMs = await keepWatchCheck(database, check);
     await settleWatch(database, { id: watch.row.id, conditionId, detail: watch.detail }, madeMs);
   });
 }
@@ -141,14 +161,10 @@ async function firstOf({ database }: Context, { readings: [id = 0] }: WatchDetai
   return { reading, print };
 }
 
-/** Keeps a check; a strip that is read again leaves it at its own time. */
-async function storeCheck(
-  sql: Sql,
-  conditionId: number,
-  watchId: number,
-  { reading }: LoadedReading,
+/** A check from a reading; a strip that is read again leaves it at its own time. */
+function checkOf(
+  { reading }: Pick<LoadedReading, 'reading'>,
   figures: Float64Array,
-): Promise<number> {
-  const madeMs = reading.finishedMs ?? reading.startedMs;
-  return keepWatchCheck(sql, { conditionId, watchId, readingId: reading.id, madeMs, figures });
+): ZeroReading['checks'][number] {
+  return { readingId: reading.id, runId: null, madeMs: reading.finishedMs ?? reading.startedMs, figures };
 }

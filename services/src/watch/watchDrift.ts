@@ -1,7 +1,7 @@
 import { mean } from '@melto/core/numerics/statistics';
 import { BASELINE_CHECKS } from '@melto/core/series/controlChart';
 import { watchDifferences } from '@melto/core/watch/watchDifferences';
-import { meanFigures } from '@melto/core/watch/watchFigures';
+import { figuresOfKept, meanFigures } from '@melto/core/watch/watchFigures';
 import { listFirstWatchChecks, listWatchChecksBefore } from '@melto/store/watches';
 import type { Context } from '../kernel/context.ts';
 import { WATCH } from '../ledger/kinds/watchKind.ts';
@@ -18,7 +18,7 @@ export async function driftSinceZero(
 ): Promise<{ readonly size: number; readonly sheet: number | undefined } | undefined> {
   const watch = await storedHead(context, condition, WATCH);
   if (watch === undefined) return undefined;
-  const zero = Float64Array.from(watch.detail.zero);
+  const zero = figuresOfKept(watch.detail.zero);
   const { database } = context;
   const { id } = watch.row;
   const checks = await listWatchChecksBefore(database, id, untilMs + 1, RECENT);

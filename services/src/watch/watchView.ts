@@ -1,5 +1,8 @@
+import { keptFigures } from '@melto/core/watch/watchFigures';
 import { BASELINE_CHECKS } from '@melto/core/series/controlChart';
 import { listCompleteReadings } from '@melto/store/readings';
+import { listFinishedRuns } from '@melto/store/pressRuns';
+import type { RunOfCondition } from '@melto/store/pressRuns';
 import { WATCH } from '../ledger/kinds/watchKind.ts';
 import type { WatchSchedule } from '../ledger/kinds/watchKind.ts';
 import { storedHead } from '../ledger/storedResult.ts';
@@ -21,12 +24,16 @@ export interface WatchView {
         readonly id: number;
         readonly version: number;
         readonly madeMs: number;
-        readonly zero: readonly number[];
+        readonly zero: readonly (number | null)[];
+        /** Its zero reading is made of runs. */
+        readonly byRuns: boolean;
         readonly zeroReadings: number;
         readonly judgedBy: unknown;
       })
     | null;
-  readonly checks: readonly (Omit<WatchCheckRow, 'figures'> & { readonly figures: readonly number[] })[];
+  readonly checks: readonly (Omit<WatchCheckRow, 'figures'> & {
+    readonly figures: readonly (number | null)[];
+  })[];
   /** Where the charts stood before the first check after the baseline, where others lie between. */
   readonly chartsFrom: readonly number[] | null;
   readonly dueMs: number | null;
@@ -34,6 +41,8 @@ export interface WatchView {
   readonly stale: StaleSentence | null;
   /** Complete readings of the watch wedge that a zero reading could be made of, newest first. */
   readonly candidates: readonly { readonly id: number; readonly code: string; readonly finishedMs: number }[];
+  /** Finished runs that one could be made of, newest first. */
+  readonly runs: readonly RunOfCondition[];
 }
 
 /** Latest readings that a zero reading could be made of. */
@@ -42,11 +51,12 @@ const CANDIDATES = 60;
 export async function watchView(context: Context, conditionId: number): Promise<WatchView> {
   await conditionOf(context, conditionId);
   const { database } = context;
-  const [watch, state, stale, readings, nowMs] = await Promise.all([
+  const [watch, state, stale, readings, runs, nowMs] = await Promise.all([
     storedHead(context, conditionId, WATCH),
     findWatchState(database, conditionId),
     listStaleHeads(database, conditionId),
     listCompleteReadings(database, conditionId, { purposes: ['wedge'], kind: 'watch', limit: CANDIDATES }),
+    listFinishedRuns(database, conditionId, CANDIDATES),
     domainNow(context),
   ]);
   const checks = watch === undefined ? [] : await checksOf(database, watch.row.id);
@@ -66,18 +76,20 @@ export async function watchView(context: Context, conditionId: number): Promise<
             meanLimit: watch.detail.meanLimit,
             largestLimit: watch.detail.largestLimit,
             zero: watch.detail.zero,
-            zeroReadings: watch.detail.readings.length,
+            zeroReadings: watch.summary.readings,
+            byRuns: watch.detail.runs !== undefined,
             judgedBy: watch.detail.judgedBy,
           },
     checks: checks.map(({ figures, ...check }) => ({
       ...check,
-      figures: Array.from(figures, (value) => Math.round(value * 1e4) / 1e4),
+      figures: keptFigures(figures.map((value) => Math.round(value * 1e4) / 1e4)),
     })),
     chartsFrom,
     dueMs: state?.watchId === watch?.row.id ? (state?.dueMs ?? null) : null,
     expiresMs: state?.watchId === watch?.row.id ? (state?.expiresMs ?? null) : null,
     stale: why === undefined ? null : staleSentence(why),
     candidates: readings.map(({ id, code, finishedMs }) => ({ id, code, finishedMs: finishedMs ?? 0 })),
+    runs,
   };
 }
 

@@ -6,6 +6,7 @@ import { useRouter } from 'next/navigation';
 import { useSnackbar } from 'notistack';
 import type { DensityStatus } from '@melto/core/density/density';
 import type { PictureRow } from '@melto/services/house/pictures';
+import { parseShifts } from '@melto/core/time/shifts';
 import type { OwnHouse } from '@melto/services/house/ownHouse';
 import { REMOVE_PICTURE, SET_LOGO } from '@/endpoints/conditions';
 import { CHANGE_HOUSE } from '@/endpoints/house';
@@ -40,9 +41,14 @@ export function HouseSurface({
   const form = useBodyForm(
     CHANGE_HOUSE.body,
     { ...house },
-    ({ name, person, timeZone, units, densityStatus }) => ({
+    ({ name, person, timeZone, units, densityStatus, shifts }) => ({
       ...{ name: name.trim(), person: person.trim(), timeZone, units, densityStatus },
+      shifts: shifts.trim(),
     }),
+    {
+      also: ({ shifts }) =>
+        parseShifts(shifts).ok ? {} : { shifts: 'clock times in the order of the day, as 06:00, 14:00' },
+    },
   );
   const { ready } = form;
   const keep = async (): Promise<void> => {
@@ -94,6 +100,13 @@ export function HouseSurface({
           label="Densities"
           help="In which patches are told; curves and limits are computed in status E"
           choices={DENSITY_WORDS}
+        />
+        <TextIn
+          form={form}
+          name="shifts"
+          label="Shifts begin at"
+          help="Runs on the press are told by shift too"
+          most={60}
         />
         <div className="row">
           <Button type="submit" variant="contained" disabled={!ready || sending}>

@@ -154,6 +154,7 @@ describe('the house', () => {
       units: 'metric' as const,
       densityStatus: 'E' as const,
       timeZone: 'Europe/London',
+      shifts: '06:00, 18:00',
       person: 'Jo Sedge',
     };
     const { user } = show(
@@ -164,6 +165,11 @@ describe('the house', () => {
     await user.type(screen.getByLabelText('Name of the house'), 'Sedge Print');
     await user.click(screen.getByLabelText('Time zone'));
     await user.click(screen.getByRole('option', { name: 'Europe/Amsterdam' }));
+    await user.clear(screen.getByLabelText('Shifts begin at'));
+    await user.type(screen.getByLabelText('Shifts begin at'), '7:00, 5:00');
+    expect(button('Keep it').disabled).toBe(true);
+    await user.clear(screen.getByLabelText('Shifts begin at'));
+    await user.type(screen.getByLabelText('Shifts begin at'), '7:00, 15:00');
     await user.click(screen.getByRole('combobox', { name: 'Lengths and screens' }));
     await user.click(screen.getByRole('option', { name: 'inches, lines per inch' }));
     await user.click(screen.getByRole('combobox', { name: 'Densities' }));
@@ -174,6 +180,7 @@ describe('the house', () => {
         name: 'Sedge Print',
         timeZone: 'Europe/Amsterdam',
         units: 'inches',
+        shifts: '7:00, 15:00',
         densityStatus: 'I',
         person: 'Jo Sedge',
       }),

@@ -17,6 +17,7 @@ import { Link } from '@/ui/Link';
 import { MoreRows, ROWS_AT_ONCE } from '@/ui/MoreRows';
 import { Swatch } from '@/ui/Swatch';
 import { changeSentences } from './changeWords';
+import { ListTolerance } from './ListTolerance';
 
 /** A version of a colour list: its colours, found by name, and how far a light moves them. */
 export function ListFacts({ list }: { list: ColourListDetail }) {
@@ -52,6 +53,7 @@ export function ListFacts({ list }: { list: ColourListDetail }) {
       </p>
       {list.removedMs !== null && <p className="quiet">It was removed from the library.</p>}
       <VersionList versions={versions} shownId={list.id} path={`/library/lists?set=${versions[0].id}`} />
+      <ListTolerance list={list} />
       {list.changes !== null && <p className="quiet">{changeSentences(list.changes).join(' ')}</p>}
       <div className="row">
         <TextField

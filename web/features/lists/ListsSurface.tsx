@@ -124,7 +124,10 @@ export function ListsSurface({
           mostName={120}
           onClose={() => setNaming(false)}
           onKeep={async (body) => {
-            await send(CHANGE_COLOUR_LIST, { params: { id: latest.id }, body });
+            await send(CHANGE_COLOUR_LIST, {
+              params: { id: latest.id },
+              body: { ...body, tolerance: latest.tolerance },
+            });
             await refresh();
           }}
         />

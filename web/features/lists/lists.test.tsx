@@ -5,11 +5,12 @@ import { fakeServer, Refused } from '@/testing/fakeServer';
 import { navigation } from '@/testing/navigation';
 import { show } from '@/testing/show';
 import { changeSentences } from './changeWords';
+import { ListTolerance } from './ListTolerance';
 import { ListsSurface } from './ListsSurface';
 
 const row: ColourListRow = {
   ...{ id: 4, family: 'f', version: 2, name: 'Brand', note: 'of ours', origin: 'From brand.csv' },
-  ...{ count: 3, spectra: 1, author: 'Ines Marlow', madeMs: 0, removedMs: null },
+  ...{ count: 3, spectra: 1, author: 'Ines Marlow', madeMs: 0, removedMs: null, tolerance: null },
 };
 const values = Array.from({ length: 36 }, (_, i) => 0.1 + 0.02 * i);
 const shown: ColourListDetail = {
@@ -79,6 +80,27 @@ describe('colour lists', () => {
     expect((await screen.findByRole('alert')).textContent).toBe('No list. Nothing was stored.');
   });
 
+  it('say what they allow, and keep a figure over nought or none at all', async () => {
+    const { sent } = fakeServer({ 'PUT /api/colour-lists/4': {} });
+    const { user } = show(<ListTolerance list={{ ...shown, tolerance: 2.5 }} />);
+    const field = screen.getByLabelText('Tolerance, ΔE00');
+    const keep = screen.getByRole<HTMLButtonElement>('button', { name: 'Keep it' });
+    expect(keep.disabled).toBe(true);
+    await user.clear(field);
+    await user.type(field, '0');
+    expect([keep.disabled, screen.queryByText('over 0, or empty') !== null]).toEqual([true, true]);
+    await user.clear(field);
+    await user.click(keep);
+    await user.type(field, '1,5');
+    await user.click(keep);
+    await expect
+      .poll(() => sent.map(({ body }) => body))
+      .toEqual([
+        { name: 'Brand', note: 'of ours', tolerance: null },
+        { name: 'Brand', note: 'of ours', tolerance: 1.5 },
+      ]);
+  });
+
   it('get versions, names, and are removed with a way back', async () => {
     const { sent } = fakeServer({
       'POST /api/colour-lists': { id: 8 },
@@ -96,7 +118,7 @@ describe('colour lists', () => {
     await user.click(screen.getByRole('button', { name: 'Keep it' }));
     await expect
       .poll(() => sent.find(({ path }) => path === '/api/colour-lists/4')?.body)
-      .toEqual({ name: 'Ours', note: 'of ours' });
+      .toEqual({ name: 'Ours', note: 'of ours', tolerance: null });
     await user.click(await screen.findByRole('button', { name: 'Remove' }));
     await user.click(await screen.findByRole('button', { name: 'Undo' }));
     await expect

@@ -8,16 +8,18 @@ import type { Share } from '@melto/core/press/capability';
 import type { Phase } from '@melto/core/press/runSettings';
 import type { AnalysisView } from '@melto/services/press/analysis';
 import type { Scope } from '@melto/core/press/scopes';
-import { RUN_OUTSIDE, RUN_REPORT } from '@/endpoints/runs';
-import { addressOf, ask } from '@/ui/api';
+import { RUN_OUTSIDE } from '@/endpoints/runs';
+import { ask } from '@/ui/api';
 import { Link } from '@/ui/Link';
 import { StatusMark } from '@/ui/StatusMark';
+import { AnalysisReport } from './AnalysisReport';
 import { OverTime } from './OverTime';
 
 const SCOPE_WORDS: Readonly<Record<Scope, string>> = {
   run: 'this run',
   job: 'all runs of its job',
   press: 'all runs of its press',
+  shift: 'its press in a shift',
 };
 
 const percent = ({ share }: Share): string => (100 * share).toFixed(share === 1 ? 0 : 1);
@@ -36,14 +38,15 @@ export function AnalysisSurface({
   phase: Phase | undefined;
 }) {
   const router = useRouter();
-  const { run, rows, zones, sheets, values, sheetShare, patchShare, overTime, variation, runs } = view;
+  const { run, rows, zones, sheets, values, sheetShare, patchShare, overTime, variation, runs, shift } = view;
   const [cell, setCell] = useState<{
     readonly key: string;
     readonly words: string;
     readonly zone: number | undefined;
   }>();
-  const go = (change: { readonly scope?: string; readonly phase?: string }): void => {
-    const query = new URLSearchParams({ scope, phase: phase ?? '', ...change });
+  const go = (change: { readonly scope?: string; readonly phase?: string; readonly at?: string }): void => {
+    const at = shift === null ? '' : String(shift.fromMs);
+    const query = new URLSearchParams({ scope, phase: phase ?? '', at, ...change });
     router.push(`/runs/${run.id}/analysis?${query.toString()}`);
   };
   return (
@@ -83,18 +86,23 @@ export function AnalysisSurface({
           <MenuItem value="make-ready">make-ready</MenuItem>
           <MenuItem value="production">production</MenuItem>
         </TextField>
-        {(['html', 'pdf'] as const).map((format) => (
-          <Button
-            key={format}
-            href={addressOf(RUN_REPORT, { params: { id: run.id }, query: { scope, phase, format } })}
-            target={format === 'html' ? '_blank' : undefined}
-          >
-            {format === 'html' ? 'Report' : 'PDF'}
-          </Button>
-        ))}
+        <AnalysisReport runId={run.id} asked={{ scope, phase, at: shift?.fromMs }} />
       </div>
+      {shift !== null && (
+        <div className="row">
+          <Button onClick={() => go({ at: String(shift.fromMs - 1) })} aria-label="The shift before">
+            ‹
+          </Button>
+          <span>Shift of {shift.words}</span>
+          <Button onClick={() => go({ at: String(shift.toMs) })} aria-label="The shift after">
+            ›
+          </Button>
+        </div>
+      )}
       {sheetShare === undefined || patchShare === undefined ? (
-        <p className="quiet">No sheet was read in this phase yet.</p>
+        <p className="quiet">
+          {shift === null ? 'No sheet was read in this phase yet.' : 'No sheet was read in this shift.'}
+        </p>
       ) : (
         <>
           <p className="analysis-words">

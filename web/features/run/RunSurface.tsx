@@ -8,6 +8,7 @@ import { send } from '@/ui/api';
 import { May } from '@/ui/May';
 import { useSending } from '@/ui/useSending';
 import { RunActs } from './RunActs';
+import { RunWatchWords } from './RunWatchWords';
 import { SheetPicture } from './SheetPicture';
 import { SheetStrips } from './SheetStrips';
 import { UnitRow } from './UnitRow';
@@ -84,9 +85,16 @@ export function RunSurface({ initial }: { initial: RunView }) {
               {problem}
             </p>
           )}
+          <RunWatchWords run={run} />
           <ul className="run-units" aria-label="Next move of each unit">
             {lines.map((line) => (
-              <UnitRow key={line.unit} line={line} guide={settings.guide} scale={scale} />
+              <UnitRow
+                key={line.unit}
+                line={line}
+                guide={settings.guide}
+                scale={scale}
+                contrast={run.contrast[line.unit] ?? null}
+              />
             ))}
           </ul>
           {beyond.length > 0 && (

@@ -1,6 +1,6 @@
 'use client';
 
-import { Button, TextField } from '@mui/material';
+import { Button, Checkbox, TextField } from '@mui/material';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import type { AimSetView } from '@melto/services/conformity/aimSets';
@@ -16,6 +16,9 @@ import { May } from '@/ui/May';
 import { useOlder } from '@/ui/useOlder';
 import { useDomainNow } from '@/features/frame/useHouse';
 import { NewRunDialog } from './NewRunDialog';
+
+/** Runs that stand beside each other at most. */
+const MOST_COMPARED = 8;
 
 /** Runs of the house, found by what they are known by. */
 export function RunsSurface({
@@ -36,6 +39,7 @@ export function RunsSurface({
 }) {
   const router = useRouter();
   const [typed, setTyped] = useState(find);
+  const [chosen, setChosen] = useState<readonly number[]>([]);
   const [beginning, setBeginning] = useState(from !== undefined);
   const now = useDomainNow();
   const { rows, older } = useOlder(first, RUNS, {}, find);
@@ -58,6 +62,15 @@ export function RunsSurface({
             sx={{ width: 260 }}
           />
         </form>
+        {chosen.length > 0 && (
+          <Button
+            component={Link}
+            href={`/runs/compare?runs=${chosen.join(',')}`}
+            disabled={chosen.length < 2}
+          >
+            Compare {chosen.length}
+          </Button>
+        )}
         <Button component={Link} href="/library/feeds">
           Feeds
         </Button>
@@ -79,6 +92,7 @@ export function RunsSurface({
         <table className="table">
           <thead>
             <tr>
+              <th aria-label="Compare" />
               <th>Job</th>
               <th>Title</th>
               <th>Condition</th>
@@ -93,6 +107,17 @@ export function RunsSurface({
           <tbody>
             {rows.map((run) => (
               <tr key={run.id}>
+                <td>
+                  <Checkbox
+                    size="small"
+                    checked={chosen.includes(run.id)}
+                    disabled={!chosen.includes(run.id) && chosen.length >= MOST_COMPARED}
+                    slotProps={{ input: { 'aria-label': `Compare ${run.jobNumber} ${run.title}` } }}
+                    onChange={(_, checked) =>
+                      setChosen(checked ? [...chosen, run.id] : chosen.filter((other) => other !== run.id))
+                    }
+                  />
+                </td>
                 <td className="mono">
                   <Link href={`/runs/${run.id}`}>{run.jobNumber}</Link>
                 </td>

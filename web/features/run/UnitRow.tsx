@@ -10,11 +10,14 @@ export function UnitRow({
   line,
   guide,
   scale,
+  contrast,
 }: {
   line: UnitView;
   guide: RunView['settings']['guide'];
   /** Change of density that the height of a line stands for. */
   scale: number;
+  /** Print contrast of its 75 % tints on the newest sheet, in per cent; null where it was not read. */
+  contrast: number | null;
 }) {
   const { ink, lab, changes, word } = line;
   const colour = lab === null ? 'var(--rule)' : screenOf(lab).css;
@@ -27,7 +30,10 @@ export function UnitRow({
           <b className={ink.length > 3 ? 'long' : undefined}>
             {ink} <span className={word === 'move' ? undefined : 'quiet'}>{words}</span>
           </b>
-          <p className="quiet small">{moveReason(line, guide)}</p>
+          <p className="quiet small">
+            {moveReason(line, guide)}
+            {contrast !== null && `, print contrast ${contrast.toFixed(0)} %`}
+          </p>
         </div>
       </div>
       <div className="run-line">

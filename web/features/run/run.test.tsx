@@ -4,10 +4,12 @@ import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import type { RunView } from '@melto/services/press/runView';
 import type { AnalysisView } from '@melto/services/press/analysis';
 import { shareOf } from '@melto/core/press/capability';
+import { navigation } from '@/testing/navigation';
 import { AnalysisSurface } from './AnalysisSurface';
 import { moveReason, moveWords, nextImpression } from './moveWords';
 import { patchWords } from './SheetPicture';
 import { RunSurface } from './RunSurface';
+import { RunWatchWords } from './RunWatchWords';
 import { settingsOf, typedSettings } from './RunSettingsFields';
 import { USUAL_SETTINGS } from '@melto/core/press/runSettings';
 
@@ -67,7 +69,13 @@ const RUN: RunView = {
     patch({ zone: 1, outside: false, value: 1 }),
     patch({ zone: 2, lab: null, density: null, value: null, outside: false }),
   ],
-  ...{ spread: 3.2, beyond: ['C 50 %: tone value +6.0 % from its aim.'], moves: [] },
+  ...{
+    spread: 3.2,
+    beyond: ['C 50 %: tone value +6.0 % from its aim.'],
+    moves: [],
+    watch: null,
+    contrast: [41.2, null],
+  },
   strips: [
     {
       id: 1,
@@ -114,6 +122,33 @@ afterEach(() => {
 });
 const show = (element: React.ReactNode) =>
   render(<QueryClientProvider client={new QueryClient()}>{element}</QueryClientProvider>);
+
+describe('what the watch says at the press', () => {
+  const words = (watch: RunView['watch']): string =>
+    show(<RunWatchWords run={{ ...RUN, watch }} />).container.textContent;
+  const own = { meanDeltaE: 1.24, largestDeltaE: 3, verdict: 'conforms', moved: false, cause: null };
+
+  it('is nothing without a watch, quiet while it is steady, and why the run is no check', () => {
+    expect(words(null)).toBe('');
+    expect(words({ moved: false, cause: null, own, why: null })).toContain('with this run 1.24 ΔE00');
+    expect(words({ moved: false, cause: null, own: null, why: 'Other aims.' })).toBe(
+      'Watch: steady. Other aims.',
+    );
+  });
+
+  it('is what has moved: this run before the condition', () => {
+    const moved = { ...own, moved: true, cause: 'Magenta has moved.' };
+    expect(words({ moved: true, cause: 'Cyan has moved.', own: moved, why: null })).toContain(
+      'This run has moved from the zero reading, 1.24 ΔE00 on the mean. Magenta has moved.',
+    );
+    expect(words({ moved: true, cause: 'Cyan has moved.', own, why: null })).toContain(
+      'The condition has moved. Cyan has moved.',
+    );
+    expect(
+      words({ moved: false, cause: null, own: { ...own, verdict: 'does-not-conform' }, why: null }),
+    ).toContain('This run has moved');
+  });
+});
 
 describe('words of a move', () => {
   it('say what is to be done in how many zones', () => {
@@ -259,6 +294,7 @@ describe('an analysis', () => {
       patchShare: shareOf(39, 40),
       zones: 3,
       runs: 1,
+      shift: null,
       variation: [],
     },
     overTime: [{ from: 200, to: 300, share: 0.9 }],
@@ -292,6 +328,17 @@ describe('an analysis', () => {
     expect(await screen.findByText(/zone 2, C solid: 4.00/)).toBeTruthy();
     expect(calls[0].address).toBe('/api/runs/7/outside?key=solid+C&zone=1');
     expect(screen.getByText('No OK sheet was marked in this run.')).toBeTruthy();
+  });
+
+  it('of a shift leads to those beside it', () => {
+    const shift = { fromMs: 1000, toMs: 5000, words: '2026-03-14, 06:00 to 14:00' };
+    const beside = () => navigation.went.at(-1);
+    show(<AnalysisSurface view={{ ...view, shift }} scope="shift" phase={undefined} />);
+    expect(screen.getByText('Shift of 2026-03-14, 06:00 to 14:00')).toBeTruthy();
+    fireEvent.click(screen.getByRole('button', { name: 'The shift before' }));
+    expect(beside()).toBe('/runs/7/analysis?scope=shift&phase=&at=999');
+    fireEvent.click(screen.getByRole('button', { name: 'The shift after' }));
+    expect(beside()).toBe('/runs/7/analysis?scope=shift&phase=&at=5000');
   });
 
   it('of no sheet says so', () => {

@@ -1,8 +1,9 @@
 'use client';
 
 import { START_WATCH } from '@/endpoints/watch';
-import { Checkbox, FormControlLabel } from '@mui/material';
+import { Checkbox, FormControlLabel, MenuItem, TextField } from '@mui/material';
 import { useRouter } from 'next/navigation';
+import { useState } from 'react';
 import { send } from '@/ui/api';
 import { formatMoment } from '@/ui/format';
 import { FormDialog } from '@/ui/FormDialog';
@@ -16,8 +17,22 @@ const MOST = 20;
 
 /** Chooses the readings of the zero reading, how often to check, and the limits. */
 export function StartWatchDialog({ condition, view, onClose }: WatchSurfaceProps & { onClose: () => void }) {
-  const candidates = view.candidates.slice(0, MOST);
   const watch = view.watch;
+  const canRuns = view.runs.length >= ZERO_READINGS;
+  const canWedges = view.candidates.length >= ZERO_READINGS;
+  const [byRuns, setByRuns] = useState(watch?.byRuns === true || !canWedges);
+  const candidates = byRuns
+    ? view.runs.map(({ id, jobNumber, madeMs }) => ({ id, name: jobNumber, atMs: madeMs }))
+    : view.candidates.map(({ id, code, finishedMs }) => ({ id, name: code, atMs: finishedMs }));
+  const proposed = (runs: boolean): number[] =>
+    (runs ? view.runs : view.candidates)
+      .filter(
+        // The zero is the condition as it should stay: what has moved is not proposed for it.
+        ({ id }) =>
+          !view.checks.some(({ readingId, runId, moved }) => moved && (runs ? runId : readingId) === id),
+      )
+      .slice(0, ZERO_READINGS)
+      .map(({ id }) => id);
   const form = useBodyForm(
     START_WATCH.body,
     {
@@ -25,15 +40,12 @@ export function StartWatchDialog({ condition, view, onClose }: WatchSurfaceProps
       expiresDays: String(watch?.expiresDays ?? 14),
       meanLimit: String(watch?.meanLimit ?? 1.5),
       largestLimit: String(watch?.largestLimit ?? 3),
-      // The zero is the condition as it should stay: what has moved is not proposed for it.
-      readingIds: candidates
-        .filter(({ id }) => !view.checks.some(({ readingId, moved }) => moved && readingId === id))
-        .slice(0, ZERO_READINGS)
-        .map(({ id }) => id),
+      picked: proposed(byRuns),
     },
-    ({ everyDays, expiresDays, meanLimit, largestLimit, readingIds }) => ({
+    ({ everyDays, expiresDays, meanLimit, largestLimit, picked: ids }) => ({
       ...{ everyDays: numberOf(everyDays), expiresDays: numberOf(expiresDays) },
-      ...{ meanLimit: numberOf(meanLimit), largestLimit: numberOf(largestLimit), readingIds },
+      ...{ meanLimit: numberOf(meanLimit), largestLimit: numberOf(largestLimit) },
+      ...(byRuns ? { runIds: ids } : { readingIds: ids }),
     }),
     {
       words: { everyDays: '1 to 400', meanLimit: 'over 0', largestLimit: 'over 0' },
@@ -43,7 +55,7 @@ export function StartWatchDialog({ condition, view, onClose }: WatchSurfaceProps
           : { expiresDays: 'not before the next is due' },
     },
   );
-  const picked = form.values.readingIds;
+  const picked = form.values.picked;
   const router = useRouter();
   const start = async (): Promise<void> => {
     await send(START_WATCH, { params: { id: condition.id }, body: form.body() });
@@ -63,12 +75,33 @@ export function StartWatchDialog({ condition, view, onClose }: WatchSurfaceProps
       onClose={onClose}
     >
       <p className="quiet small">
-        The zero reading is the mean of at least three readings of the condition as it should stay.
+        The zero reading is the mean of at least three {byRuns ? 'finished runs' : 'readings'} of the
+        condition as it should stay.
+        {byRuns &&
+          ' Each run that is finished later is a check, where it has the same aims, curves and mode.'}
       </p>
+      {canRuns && canWedges && (
+        <TextField
+          select
+          size="small"
+          label="Zero reading from"
+          value={byRuns ? 'runs' : 'wedges'}
+          onChange={(event) => {
+            const runs = event.target.value === 'runs';
+            setByRuns(runs);
+            form.setValue('picked', proposed(runs), { shouldValidate: true });
+          }}
+        >
+          <MenuItem value="wedges">readings of the watch wedge</MenuItem>
+          <MenuItem value="runs">runs on the press</MenuItem>
+        </TextField>
+      )}
       <fieldset className="bare">
-        <legend>Zero reading: {picked.length} readings</legend>
+        <legend>
+          Zero reading: {picked.length} {byRuns ? 'runs' : 'readings'}
+        </legend>
         <div style={{ display: 'grid', gridTemplateColumns: '1fr 1fr' }}>
-          {candidates.map(({ id, code, finishedMs }) => (
+          {candidates.slice(0, MOST).map(({ id, name, atMs }) => (
             <FormControlLabel
               key={id}
               control={
@@ -76,7 +109,7 @@ export function StartWatchDialog({ condition, view, onClose }: WatchSurfaceProps
                   checked={picked.includes(id)}
                   onChange={(_, checked) =>
                     form.setValue(
-                      'readingIds',
+                      'picked',
                       checked ? [...picked, id] : picked.filter((other) => other !== id),
                       { shouldValidate: true },
                     )
@@ -85,8 +118,7 @@ export function StartWatchDialog({ condition, view, onClose }: WatchSurfaceProps
               }
               label={
                 <>
-                  <span className="mono">{code}</span>{' '}
-                  <span className="quiet">{formatMoment(finishedMs)}</span>
+                  <span className="mono">{name}</span> <span className="quiet">{formatMoment(atMs)}</span>
                 </>
               }
             />

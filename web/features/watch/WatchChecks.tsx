@@ -34,7 +34,14 @@ export function WatchChecks({ checks, nowMs }: { checks: WatchView['checks']; no
             .map((check) => (
               <tr key={check.id}>
                 <td>
-                  <Link href={`/readings/${check.readingId}`}>{formatWhen(check.madeMs, nowMs)}</Link>
+                  <Link
+                    href={
+                      check.runId === null ? `/readings/${check.readingId}` : `/runs/${check.runId}/analysis`
+                    }
+                  >
+                    {formatWhen(check.madeMs, nowMs)}
+                  </Link>
+                  {check.runId !== null && <span className="quiet"> a run</span>}
                 </td>
                 <td>
                   <StatusMark status={check.verdict as Status} />

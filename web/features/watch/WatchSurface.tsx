@@ -11,7 +11,7 @@ import { Button } from '@mui/material';
 import { Link } from '@/ui/Link';
 import { useMemo, useState } from 'react';
 import { watchCharts } from '@melto/core/watch/watchCharts';
-import { ZERO_READINGS } from '@melto/core/watch/watchFigures';
+import { figuresOfKept, ZERO_READINGS } from '@melto/core/watch/watchFigures';
 import { PrintDialog } from '@/features/charts/PrintDialog';
 import { formatDay, formatSpan } from '@/ui/format';
 import { StatusShape } from '@/ui/StatusMark';
@@ -28,7 +28,7 @@ export type WatchSurfaceProps = WatchSurfaceView;
 
 export function WatchSurface(props: WatchSurfaceProps) {
   const { condition, view, waiting } = props;
-  const { watch, checks, chartsFrom, nowMs, dueMs, candidates } = view;
+  const { watch, checks, chartsFrom, nowMs, dueMs, candidates, runs } = view;
   const [open, setOpen] = useState<'nothing' | 'print' | 'start'>('nothing');
   const [picked, setSeries] = useState<number>();
   const charts = useMemo(
@@ -36,7 +36,7 @@ export function WatchSurface(props: WatchSurfaceProps) {
       checks.length === 0
         ? undefined
         : watchCharts(
-            checks.map(({ figures }) => Float64Array.from(figures)),
+            checks.map(({ figures }) => figuresOfKept(figures)),
             undefined,
             chartsFrom ?? undefined,
           ),
@@ -45,7 +45,7 @@ export function WatchSurface(props: WatchSurfaceProps) {
   // The series that is farthest over its limits is shown first.
   const farthest = charts?.series.findIndex((each) => each.series === charts.over[0]?.series) ?? -1;
   const series = picked ?? Math.max(0, farthest);
-  const enough = candidates.length >= ZERO_READINGS;
+  const enough = Math.max(candidates.length, runs.length) >= ZERO_READINGS;
   // What the zero reading still lacks is printed at once.
   const lacking = ZERO_READINGS - candidates.length - waiting.length;
   const copies = watch === null ? Math.max(1, lacking) : 1;
@@ -76,7 +76,7 @@ export function WatchSurface(props: WatchSurfaceProps) {
             </Button>
           </May>
         )}
-        {canPrint && (
+        {canPrint && watch?.byRuns !== true && (
           <Button
             variant={watch === null && enough ? 'outlined' : 'contained'}
             onClick={() => setOpen('print')}
@@ -88,7 +88,8 @@ export function WatchSurface(props: WatchSurfaceProps) {
       {watch !== null && (
         <div className="versions">
           <span>
-            Watch v{watch.version}, zero reading of {formatDay(watch.madeMs)}, {watch.zeroReadings} readings
+            Watch v{watch.version}, zero reading of {formatDay(watch.madeMs)}, {watch.zeroReadings}{' '}
+            {watch.byRuns ? 'runs' : 'readings'}
           </span>
           <span className="end">
             every {watch.everyDays} d, expires after {watch.expiresDays} d; mean up to{' '}
@@ -98,7 +99,10 @@ export function WatchSurface(props: WatchSurfaceProps) {
       )}
       {view.stale !== null && (
         <p className="notice">
-          <b>Stale.</b> {view.stale.words} Print the watch wedge three times and start the watch anew.
+          <b>Stale.</b> {view.stale.words}{' '}
+          {watch?.byRuns === true
+            ? 'Start it anew by runs that were printed since.'
+            : 'Print the watch wedge three times and start the watch anew.'}
         </p>
       )}
       {last?.cause !== null && last?.cause !== undefined && last.moved && (
@@ -171,12 +175,14 @@ function aimsOf({ view, aims, tolerances }: WatchSurfaceProps): Static<typeof PR
 }
 
 function sentence({ view, waiting, condition, hasProfile }: WatchSurfaceProps): string {
-  const { watch, checks, candidates, dueMs, expiresMs, nowMs } = view;
+  const { watch, checks, candidates, runs, dueMs, expiresMs, nowMs } = view;
   if (drivenByLight(condition.process) && !hasProfile)
     return 'A watch needs a profile to print its wedge through.';
   if (watch === null) {
-    if (candidates.length >= ZERO_READINGS)
-      return `${candidates.length} readings of the watch wedge are there: start the watch from them.`;
+    if (candidates.length >= ZERO_READINGS || runs.length >= ZERO_READINGS)
+      return candidates.length < ZERO_READINGS
+        ? `${runs.length} runs are finished: the watch can be started from three that were printed alike, or from watch wedges.`
+        : `${candidates.length} readings of the watch wedge are there: start the watch from them.`;
     const left = ZERO_READINGS - candidates.length;
     return waiting.length > 0
       ? `A watch wedge waits to be read; the zero reading is the mean of ${ZERO_READINGS}.`

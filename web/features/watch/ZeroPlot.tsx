@@ -11,6 +11,7 @@ import {
   XAxis,
   YAxis,
 } from 'recharts';
+import { figuresOfKept } from '@melto/core/watch/watchFigures';
 import { watchDifferences } from '@melto/core/watch/watchDifferences';
 import type { WatchView } from '@melto/services/watch/watchView';
 import { Figure } from '@/ui/Figure';
@@ -27,13 +28,13 @@ export function ZeroPlot({
   limit,
 }: {
   checks: WatchView['checks'];
-  zero: readonly number[];
+  zero: readonly (number | null)[];
   limit: number;
 }) {
   const data = useMemo(() => {
-    const base = Float64Array.from(zero);
+    const base = figuresOfKept(zero);
     return checks.map(({ madeMs, figures }) => {
-      const { mean, groups } = watchDifferences(Float64Array.from(figures), base);
+      const { mean, groups } = watchDifferences(figuresOfKept(figures), base);
       return {
         t: madeMs,
         mean,

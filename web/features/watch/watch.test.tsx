@@ -36,6 +36,7 @@ const checksOf = (values: readonly Float64Array[]): WatchView['checks'] =>
   values.map((own, i) => ({
     id: i + 1,
     readingId: 100 + i,
+    runId: null,
     madeMs: NOW - (values.length - i) * 7 * DAY_MS,
     meanDeltaE: 0.2 + i / 100,
     largestDeltaE: 0.6,
@@ -58,7 +59,7 @@ function props(view: Partial<WatchView> = {}, change: Partial<WatchSurfaceProps>
     view: {
       nowMs: NOW,
       watch: {
-        ...{ id: 7, version: 2, madeMs: NOW - 90 * DAY_MS, zeroReadings: 3, judgedBy: null },
+        ...{ id: 7, version: 2, madeMs: NOW - 90 * DAY_MS, zeroReadings: 3, byRuns: false, judgedBy: null },
         ...{ everyDays: 7, expiresDays: 14, meanLimit: 1.5, largestLimit: 3 },
         zero: [...values[0]],
       },
@@ -68,6 +69,7 @@ function props(view: Partial<WatchView> = {}, change: Partial<WatchSurfaceProps>
       expiresMs: NOW + 9 * DAY_MS,
       stale: null,
       candidates: [1, 2, 3, 4].map((id) => ({ id, code: `HRN-000${id}`, finishedMs: NOW })),
+      runs: [],
       ...view,
     },
     hasProfile: false,
@@ -197,6 +199,12 @@ describe('the checks of a watch', () => {
     expect(screen.getByText('70, the latest 60 below')).toBeTruthy();
   });
 
+  it('lead to the run where a run is the check', () => {
+    const [one] = checksOf(figures(1));
+    show(<WatchChecks checks={[{ ...one, readingId: null, runId: 31 }]} nowMs={NOW} />);
+    expect(screen.getByRole('link').getAttribute('href')).toBe('/runs/31/analysis');
+  });
+
   it('tell the cause only of those that moved', () => {
     const [one, two] = checksOf(figures(2));
     show(
@@ -254,6 +262,18 @@ describe('starting a watch', () => {
     show(<StartWatchDialog {...props({ checks })} onClose={() => {}} />);
     const boxes = screen.getAllByRole<HTMLInputElement>('checkbox');
     expect(boxes.map(({ checked }) => checked)).toEqual([false, true, true, true]);
+  });
+
+  it('is started by runs where they are chosen instead', async () => {
+    const { sent } = fakeServer({ 'POST /api/conditions/4/watch': { id: 1 } });
+    const runs = [31, 32, 33].map((id) => ({ id, jobNumber: `26-${id}`, title: 'Job', madeMs: NOW }));
+    const { user } = show(<StartWatchDialog {...props({ watch: null, runs })} onClose={() => {}} />);
+    await user.click(screen.getByRole('combobox', { name: 'Zero reading from' }));
+    await user.click(await screen.findByRole('option', { name: 'runs on the press' }));
+    await user.click(button('Start'));
+    await waitFor(() => expect(sent).toHaveLength(1));
+    expect(sent[0].body).toMatchObject({ runIds: [31, 32, 33] });
+    expect(sent[0].body).not.toHaveProperty('readingIds');
   });
 
   it('takes over what the watch before had, and stays open when it is refused', async () => {

@@ -1,4 +1,5 @@
-import { publicReport, reportFormat } from '@melto/services/conformity/checkReports';
+import { reportFormat } from '@melto/services/conformity/checkReports';
+import { publicReport } from '@melto/services/overview/publicReport';
 import { context } from '@/server/context';
 import { fileResponse, problemResponse } from '@/server/respond';
 

@@ -1,4 +1,5 @@
-import { shareReport, unshareReport } from '@melto/services/conformity/checkReports';
+import { shareReport } from '@melto/services/conformity/checkReports';
+import { endPublicLink } from '@melto/services/kernel/publicLink';
 import { SHARE_REPORT } from '@/endpoints/conformity';
 import { changing } from '@/server/route';
 
@@ -6,6 +7,6 @@ export const dynamic = 'force-dynamic';
 
 export const PUT = changing(SHARE_REPORT, async ({ context, params, body }) => {
   if (body.shared) return shareReport(context, params.id);
-  await unshareReport(context, params.id);
+  await endPublicLink(context, { resultId: params.id });
   return {};
 });

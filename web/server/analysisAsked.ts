@@ -1,0 +1,14 @@
+import type { Phase } from '@melto/core/press/runSettings';
+import type { Scope } from '@melto/core/press/scopes';
+import type { AnalysisAsked } from '@melto/services/press/analysis';
+
+/** Which analysis of a run a query asks for. */
+export const analysisAsked = ({
+  scope = 'run',
+  phase,
+  at,
+}: {
+  readonly scope?: Scope;
+  readonly phase?: Phase;
+  readonly at?: number;
+}): AnalysisAsked => ({ scope, phase, ...(at === undefined ? {} : { atMs: at }) });
