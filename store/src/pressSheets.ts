@@ -73,6 +73,20 @@ export async function listSheetValues(sql: Sql, runId: number, limit: number): P
   return rows.map(withValues);
 }
 
+/** Sheets of a run after an impression, in their order. */
+export async function listSheetsAfter(
+  sql: Sql,
+  runId: number,
+  after: number,
+  limit: number,
+): Promise<SheetWithValues[]> {
+  const rows = await sql.rows<SheetRow & Values>(
+    `SELECT ${COLUMNS}, ${VALUES} FROM press_sheet WHERE run_id = ? AND house_id = ? AND impression > ? ORDER BY impression LIMIT ?`,
+    [runId, sql.house, String(after), String(limit)],
+  );
+  return rows.map(withValues);
+}
+
 /** Colours of the sheets of production, in their order, NaN where a patch is open: all, or so many evenly among them. */
 export async function listProductionColours(
   sql: Sql,

@@ -75,6 +75,7 @@ const FIELDS: Readonly<Record<string, string>> = {
   listId: 'colour-lists',
   resultId: 'results',
   runId: 'runs',
+  runIds: 'runs',
   fromRunId: 'runs',
 };
 
@@ -149,10 +150,13 @@ async function fillHouse(): Promise<void> {
   await takeLights(services, 'ours.csv', Buffer.from(csvLight()));
   await takeColourList(services, { name: 'Ours' }, { name: 'ours.csv', text: 'name,L,a,b\nred,50,60,30' });
   const [{ id: aimSetId }] = await aimSets(services);
-  const { id: runId } = await createRun(services, {
-    ...{ conditionId, aimSetId, jobNumber: '1', title: 'Ours', customer: '', side: '', quantity: 1 },
-    ...{ inks: ['K', 'C', 'M', 'Y'], zones: 12, zoneMm: 32, patchMm: 5, settings: USUAL_SETTINGS },
-  });
+  let runId = 0;
+  // A watch wants three runs.
+  for (const jobNumber of ['1', '2', '3'])
+    ({ id: runId } = await createRun(services, {
+      ...{ conditionId, aimSetId, jobNumber, title: 'Ours', customer: '', side: '', quantity: 1 },
+      ...{ inks: ['K', 'C', 'M', 'Y'], zones: 12, zoneMm: 32, patchMm: 5, settings: USUAL_SETTINGS },
+    }));
   const feed = await createFeed(services, { name: 'Ours', kind: 'sensor', byItself: false });
   await setFeedRun(services, feed.id, { runId, byItself: false });
   const wren = named((await conditionChoices(services)).devices, 'Wren');

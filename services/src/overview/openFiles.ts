@@ -23,6 +23,7 @@ import { colourListFile, colourLists } from '../lists/colourLists.ts';
 import { viewingLights } from '../light/viewingLights.ts';
 import { actsFile } from '../people/acts.ts';
 import { people } from '../people/people.ts';
+import { runFiles } from '../press/runFiles.ts';
 import { keptProfileFile } from '../profile/keptProfiles.ts';
 import { readingFile } from '../reading/readingView.ts';
 
@@ -54,9 +55,10 @@ export async function* openFiles(context: Context): AsyncGenerator<OpenFile> {
   for (let after = 0; ;) {
     const rows = await listResultsAfter(database, after, BLOCK);
     for (const row of rows) yield* resultFiles(context, row, folders.get(row.conditionId) ?? 'deleted');
-    if (rows.length < BLOCK) return;
+    if (rows.length < BLOCK) break;
     after = rows[rows.length - 1].id;
   }
+  for await (const { path, content } of runFiles(context)) yield text(path, content);
 }
 
 /** Two conditions may have one name; their numbers differ. */
@@ -148,6 +150,7 @@ conditions/    for each printing condition: condition.json with its settings rec
                readings (CGATS, complete ones that were not withdrawn), results (JSON; profiles also as ICC,
                curves as CSV, checks as PDF)
 library/       devices, stocks, ink sets, tolerance sets (JSON), aim sets (CGATS), lights (CSV), profiles from outside
+runs/          for each run on the press: run.json (inks, bar, aims, settings, moves), its sheets (CSV)
 people.json    names and what they may do
 acts.csv       the record of acts
 checksums.txt  SHA-256 of every file

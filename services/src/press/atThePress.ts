@@ -3,7 +3,7 @@ import { barVerdict, patchMeasures } from '@melto/core/press/barVerdict';
 import type { Phase, RunSettings } from '@melto/core/press/runSettings';
 import { measuredLabRows } from '@melto/core/colour/measuredLabRows';
 import { insertMove, listMoves, updateRun } from '@melto/store/pressRuns';
-import { findSheet, listSheetValues, movePhases } from '@melto/store/pressSheets';
+import { findSheet, movePhases } from '@melto/store/pressSheets';
 import { lockWatch } from '@melto/store/watches';
 import { domainNow } from '../kernel/clock.ts';
 import { unitOfWork } from '../kernel/context.ts';
@@ -12,9 +12,6 @@ import { Problem } from '../kernel/problem.ts';
 import { requireUnderWay, runOf } from './runs.ts';
 import { enterRun, watchOfRun } from './runWatch.ts';
 import { judgeAgain, judgedSheet } from './sheets.ts';
-
-/** Sheets that are judged anew when aims or tolerances change. */
-const MOST_AGAIN = 20_000;
 
 /** Greatest change of density that one move may note. */
 const MOST_CHANGE = 1;
@@ -135,6 +132,6 @@ export async function changeSettings(context: Context, runId: number, settings: 
   await unitOfWork(context, async (inner) => {
     const run = await runOf(inner, runId, true);
     await updateRun(inner.database, runId, { settings });
-    await judgeAgain(inner, { ...run, settings }, await listSheetValues(inner.database, runId, MOST_AGAIN));
+    await judgeAgain(inner, { ...run, settings });
   });
 }

@@ -8,8 +8,8 @@ import { differenceOf } from '@melto/core/press/runSettings';
 import { WHITE_D50_MEASURED } from '@melto/core/colour/whitePoints';
 import { updateRun } from '@melto/store/pressRuns';
 import type { RunWithPlan } from '@melto/store/pressRuns';
-import { findSheet, storeSheet } from '@melto/store/pressSheets';
-import type { SheetToStore, SheetWithValues } from '@melto/store/pressSheets';
+import { findSheet, listSheetsAfter, storeSheet } from '@melto/store/pressSheets';
+import type { SheetToStore } from '@melto/store/pressSheets';
 import { domainNow } from '../kernel/clock.ts';
 import { unitOfWork } from '../kernel/context.ts';
 import type { Context } from '../kernel/context.ts';
@@ -85,12 +85,19 @@ export function judgedSheet(
   return { reading, figures: packed, judged, outside: outside.length, spread };
 }
 
-/** Judges sheets anew, after aims or tolerances were changed; within a transaction that holds the run. */
+/** Sheets that are held in memory at a time. */
+const AT_A_TIME = 200;
+
+/** Judges all sheets anew, after tolerances were changed; within a transaction that holds the run. */
 export async function judgeAgain(
-  context: Context,
+  { database }: Context,
   run: Pick<RunWithPlan, 'id' | 'plan' | 'settings'>,
-  sheets: readonly SheetWithValues[],
 ): Promise<void> {
-  for (const sheet of sheets)
-    await storeSheet(context.database, run.id, { ...sheet, ...judgedSheet(run, sheet.reading) });
+  for (let after = -1; ;) {
+    const sheets = await listSheetsAfter(database, run.id, after, AT_A_TIME);
+    for (const sheet of sheets)
+      await storeSheet(database, run.id, { ...sheet, ...judgedSheet(run, sheet.reading) });
+    if (sheets.length < AT_A_TIME) return;
+    after = sheets[sheets.length - 1].impression;
+  }
 }

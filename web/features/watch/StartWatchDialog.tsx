@@ -1,6 +1,6 @@
 'use client';
 
-import { START_WATCH } from '@/endpoints/watch';
+import { START_RUN_WATCH, START_WATCH } from '@/endpoints/watch';
 import { Checkbox, FormControlLabel, MenuItem, TextField } from '@mui/material';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
@@ -45,7 +45,7 @@ export function StartWatchDialog({ condition, view, onClose }: WatchSurfaceProps
     ({ everyDays, expiresDays, meanLimit, largestLimit, picked: ids }) => ({
       ...{ everyDays: numberOf(everyDays), expiresDays: numberOf(expiresDays) },
       ...{ meanLimit: numberOf(meanLimit), largestLimit: numberOf(largestLimit) },
-      ...(byRuns ? { runIds: ids } : { readingIds: ids }),
+      readingIds: ids,
     }),
     {
       words: { everyDays: '1 to 400', meanLimit: 'over 0', largestLimit: 'over 0' },
@@ -58,7 +58,11 @@ export function StartWatchDialog({ condition, view, onClose }: WatchSurfaceProps
   const picked = form.values.picked;
   const router = useRouter();
   const start = async (): Promise<void> => {
-    await send(START_WATCH, { params: { id: condition.id }, body: form.body() });
+    const { readingIds, ...schedule } = form.body();
+    const params = { id: condition.id };
+    await (byRuns
+      ? send(START_RUN_WATCH, { params, body: { ...schedule, runIds: readingIds } })
+      : send(START_WATCH, { params, body: { ...schedule, readingIds } }));
     router.refresh();
     onClose();
   };

@@ -265,7 +265,7 @@ describe('starting a watch', () => {
   });
 
   it('is started by runs where they are chosen instead', async () => {
-    const { sent } = fakeServer({ 'POST /api/conditions/4/watch': { id: 1 } });
+    const { sent } = fakeServer({ 'POST /api/conditions/4/run-watch': { id: 1 } });
     const runs = [31, 32, 33].map((id) => ({ id, jobNumber: `26-${id}`, title: 'Job', madeMs: NOW }));
     const { user } = show(<StartWatchDialog {...props({ watch: null, runs })} onClose={() => {}} />);
     await user.click(screen.getByRole('combobox', { name: 'Zero reading from' }));

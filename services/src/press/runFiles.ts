@@ -1,0 +1,69 @@
+import { barPatchWords } from '@melto/core/press/colourBar';
+import { csvText } from '@melto/core/text/csvText';
+import { factsOf, listMoves, listRuns } from '@melto/store/pressRuns';
+import { listSheetsAfter } from '@melto/store/pressSheets';
+import type { SheetWithValues } from '@melto/store/pressSheets';
+import type { RunWithPlan } from '@melto/store/pressRuns';
+import type { Context } from '../kernel/context.ts';
+import { fileName } from '../kernel/download.ts';
+import { runOf } from './runs.ts';
+
+/** Sheets of one file: what is held in memory at a time. */
+const SHEETS_OF_A_FILE = 200;
+const RUNS_AT_A_TIME = 50;
+
+/** A part of a run as a file that any program reads. */
+export interface RunFile {
+  readonly path: string;
+  readonly content: string;
+}
+
+/** All runs of the house: what each is as JSON, the colours and densities of its sheets as CSV. */
+export async function* runFiles(context: Context): AsyncGenerator<RunFile> {
+  for (let after: number | undefined; ;) {
+    const { rows, next } = await listRuns(context.database, { after, limit: RUNS_AT_A_TIME });
+    for (const { id } of rows) yield* filesOfRun(context, await runOf(context, id));
+    if (next === null) return;
+    after = next;
+  }
+}
+
+async function* filesOfRun(context: Context, run: RunWithPlan): AsyncGenerator<RunFile> {
+  const { plan, settings } = run;
+  const folder = `runs/${fileName(`${run.jobNumber} ${run.title}`)}_${run.id}`;
+  const facts = {
+    ...factsOf(run),
+    ...{ settings, units: plan.units, bar: plan.bar },
+    aims: { lab: [...plan.aims.lab], tone: [...plan.aims.tone] },
+    moves: await listMoves(context.database, run.id),
+  };
+  yield { path: `${folder}/run.json`, content: `${JSON.stringify(facts, null, 2)}\n` };
+  for (let [after, part] = [-1, 1]; ; part++) {
+    const sheets = await listSheetsAfter(context.database, run.id, after, SHEETS_OF_A_FILE);
+    if (sheets.length > 0)
+      yield {
+        path: `${folder}/sheets_${part}.csv`,
+        content: csvText([HEADS, ...sheets.flatMap((sheet) => rowsOf(run, sheet))]),
+      };
+    if (sheets.length < SHEETS_OF_A_FILE) return;
+    after = sheets[sheets.length - 1].impression;
+  }
+}
+
+const HEADS = [
+  ...['impression', 'phase', 'read_ms', 'zone', 'patch', 'patch_words'],
+  ...['XYZ_X', 'XYZ_Y', 'XYZ_Z', 'D_RED', 'D_GREEN', 'D_BLUE', 'D_VIS'],
+];
+
+/** The patches of a sheet; an open one has empty fields. */
+function rowsOf(
+  { plan: { bar, units } }: RunWithPlan,
+  { impression, phase, readMs, reading: { xyz, density } }: SheetWithValues,
+): (string | number)[][] {
+  const told = (value: number): number | string =>
+    Number.isFinite(value) ? Number(value.toPrecision(6)) : '';
+  return bar.patches.map((patch, at) => [
+    ...[impression, phase, readMs, patch.zone + 1, at + 1, barPatchWords(units, patch)],
+    ...[...xyz.subarray(3 * at, 3 * at + 3), ...density.subarray(4 * at, 4 * at + 4)].map(told),
+  ]);
+}

@@ -1,0 +1,198 @@
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { USUAL_SETTINGS } from '@melto/core/press/runSettings';
+import { updateRun } from '@melto/store/pressRuns';
+import { aimSets, registerPublishedAims } from '../src/conformity/aimSets.ts';
+import { changeHouse, ownHouse } from '../src/house/ownHouse.ts';
+import { conditionChoices, createCondition } from '../src/house/newCondition.ts';
+import { changeColourList, takeColourList } from '../src/lists/colourLists.ts';
+import { openFiles } from '../src/overview/openFiles.ts';
+import { publicReport } from '../src/overview/publicReport.ts';
+import { runAnalysis } from '../src/press/analysis.ts';
+import { compareRuns } from '../src/press/compareRuns.ts';
+import { createRun, runOf, runs } from '../src/press/runs.ts';
+import { runView } from '../src/press/runView.ts';
+import { endSharedRun, sharedRunCode, shareRun } from '../src/press/sharedRun.ts';
+import { pullSheet } from '../src/simulated/pressHand.ts';
+import { named } from '../src/testing/named.ts';
+import { refusal } from '../src/testing/refusal.ts';
+import { openTestServices } from '../src/testing/testServices.ts';
+import type { TestServices } from '../src/testing/testServices.ts';
+
+const HOUR = 3_600_000;
+let services: TestServices;
+let conditionId = 0;
+let aimSetId = 0;
+let first = 0;
+let second = 0;
+
+beforeAll(async () => {
+  services = await openTestServices('melto_run_analyses');
+  await registerPublishedAims(services);
+  await changeHouse(services, { ...(await ownHouse(services)), timeZone: 'Europe/London' });
+  services.time.ms = Date.parse('2026-01-14T12:00:00Z');
+  const osprey = named((await conditionChoices(services)).devices, 'Osprey');
+  const { inkSet, modes, points } = osprey;
+  const stockId = named(osprey.stocks, 'Lantern Gloss 150').id;
+  const condition = { deviceId: osprey.id, stockId, inkSet, mode: modes[0], points, label: 'cold set' };
+  conditionId = (await createCondition(services, condition)).id;
+  aimSetId = (await aimSets(services))[0].id;
+  first = await begin('4711');
+  second = await begin('4712');
+  // Two sheets of each before the shift ends at 14:00, and one of the second after.
+  for (const id of [first, second]) for (const at of [200, 260]) await pullSheet(services, id, at);
+  services.time.ms += 2 * HOUR;
+  await pullSheet(services, second, 320);
+});
+afterAll(() => services.database.close());
+
+const begin = async (jobNumber: string): Promise<number> =>
+  (
+    await createRun(services, {
+      ...{ conditionId, aimSetId, jobNumber, title: 'Tide tables', customer: '', side: '', quantity: 900 },
+      ...{ inks: ['K', 'C', 'M', 'Y'], zones: 12, zoneMm: 32, patchMm: 5, settings: USUAL_SETTINGS },
+    })
+  ).id;
+const page = async (code: string): Promise<string> =>
+  Buffer.from((await publicReport(services, code, 'html')).content).toString();
+
+describe('a shift', () => {
+  it('puts together what its hours read of all runs of the press, its end left out', async () => {
+    const late = await runAnalysis(services, second, { scope: 'shift' });
+    expect(late).toMatchObject({ sheets: 1, runs: 1, shift: { words: '2026-01-14, 14:00 to 22:00' } });
+    const atMs = (late.shift?.fromMs ?? 0) - 1;
+    const early = await runAnalysis(services, second, { scope: 'shift', atMs });
+    expect(early).toMatchObject({ sheets: 4, runs: 2, shift: { words: '2026-01-14, 06:00 to 14:00' } });
+    expect(await runAnalysis(services, first, { scope: 'shift' })).toMatchObject({ sheets: 4, runs: 2 });
+    const empty = await runAnalysis(services, first, {
+      scope: 'shift',
+      atMs: (late.shift?.toMs ?? 0) + HOUR,
+    });
+    expect(empty).toMatchObject({ sheets: 0, runs: 0, sheetShare: undefined });
+  });
+
+  it('follows the house where it begins them otherwise', async () => {
+    const own = await ownHouse(services);
+    await changeHouse(services, { ...own, shifts: '7:00, 15:00' });
+    const whole = await runAnalysis(services, second, { scope: 'shift' });
+    expect(whole).toMatchObject({ sheets: 5, shift: { words: '2026-01-14, 07:00 to 15:00' } });
+    await changeHouse(services, own);
+  });
+});
+
+describe('runs beside each other', () => {
+  it('have each their own shares, in the order asked for', async () => {
+    const { runs: both, keys, unlike } = await compareRuns(services, [second, first]);
+    expect(both.map(({ run, sheets }) => [run.jobNumber, sheets])).toEqual([
+      ['4712', 3],
+      ['4711', 2],
+    ]);
+    const alone = await runAnalysis(services, first, { scope: 'run' });
+    expect(both[1].patchShare).toEqual(alone.patchShare);
+    expect(Object.keys(both[1].rows)).toEqual(
+      alone.rows.filter(({ share }) => share !== undefined).map(({ key }) => key),
+    );
+    expect(keys.map(({ key }) => key)).toContain('solid K');
+    expect(unlike).toEqual([]);
+  });
+
+  it('say what makes them unlike, and are two to eight, none twice', async () => {
+    const other = await begin('4713');
+    await updateRun(services.database, other, {
+      settings: { ...USUAL_SETTINGS, mode: 'M0', formula: 'ΔE*ab' },
+    });
+    expect((await compareRuns(services, [first, other])).unlike).toEqual([
+      'They are judged by different formulas.',
+      'They are read in different modes.',
+    ]);
+    for (const ids of [[first], [first, first], Array.from({ length: 9 }, (_, i) => i + 1)])
+      expect((await refusal(compareRuns(services, ids))).field).toBe('runs');
+    expect((await refusal(compareRuns(services, [first, 99_999]))).type).toBe('not-found');
+  });
+});
+
+describe('a public analysis', () => {
+  it('has one link for each way of looking, shows the run as it stands, and ends', async () => {
+    const asked = { scope: 'run' } as const;
+    const [one, two] = await Promise.all([
+      shareRun(services, first, asked),
+      shareRun(services, first, asked),
+    ]);
+    expect(two).toEqual(one);
+    expect(await sharedRunCode(services, first, asked)).toBe(one.code);
+    expect(await sharedRunCode(services, first, { scope: 'job' })).toBeNull();
+    const job = await shareRun(services, first, { scope: 'job', phase: 'make-ready' });
+    expect(job.code).not.toBe(one.code);
+    expect(await page(one.code)).toContain('2 of this run');
+    expect(await page(job.code)).toContain('make-ready alone');
+    expect(await page(one.code)).not.toContain('Reported by');
+    await pullSheet(services, first, 400);
+    expect(await page(one.code)).toContain('3 of this run');
+    expect((await refusal(publicReport(services, one.code, 'slip'))).field).toBe('format');
+    await endSharedRun(services, first, asked);
+    expect((await refusal(publicReport(services, one.code, 'html'))).type).toBe('not-found');
+    expect(await page(job.code)).toContain('4711');
+  });
+
+  it('keeps to the shift that was looked at', async () => {
+    const { code } = await shareRun(services, second, { scope: 'shift' });
+    services.time.ms += 12 * HOUR;
+    await pullSheet(services, second, 900);
+    expect(await page(code)).toContain('2026-01-14, 14:00 to 22:00');
+    expect((await shareRun(services, second, { scope: 'shift' })).code).not.toBe(code);
+  });
+});
+
+describe('a run', () => {
+  it('is named with what tells its condition from others', async () => {
+    expect((await runs(services, { find: '4711' })).rows[0].condition).toMatch(/^Osprey \/ .*, cold set$/);
+  });
+
+  it('judges a spot ink by what its list allows, where the formula is that of the list', async () => {
+    const { id: listId } = await takeColourList(
+      services,
+      { name: 'House colours' },
+      { name: 'house.csv', text: 'name,L,a,b\nMarsh Green,50,-45,0' },
+    );
+    const spot = async (): Promise<number | undefined> => {
+      const { id } = await createRun(services, {
+        ...{
+          conditionId,
+          aimSetId,
+          listId,
+          jobNumber: 'S',
+          title: 'Spot',
+          customer: '',
+          side: '',
+          quantity: 1,
+        },
+        ...{ inks: ['K', 'Marsh Green'], zones: 12, zoneMm: 32, patchMm: 5, settings: USUAL_SETTINGS },
+      });
+      return (await runView(services, id)).lines.find(({ ink }) => ink === 'Marsh Green')?.tolerance;
+    };
+    expect(await spot()).toBe(USUAL_SETTINGS.tolerances.spots);
+    await changeColourList(services, listId, { name: 'House colours', note: '', tolerance: 1.2 });
+    expect(await spot()).toBe(1.2);
+  });
+
+  it('leaves with the house: what it is, and each patch of each sheet', async () => {
+    const files = new Map<string, string>();
+    for await (const { path, content } of openFiles(services))
+      if (path.startsWith('runs/')) files.set(path, Buffer.from(content).toString());
+    const folder = `runs/4711_Tide_tables_${first}`;
+    const { plan } = await runOf(services, first);
+    const told = JSON.parse(files.get(`${folder}/run.json`) ?? '{}') as {
+      readonly bar: { readonly patches: unknown[] };
+    };
+    expect(told.bar.patches).toHaveLength(plan.bar.patches.length);
+    const lines = (files.get(`${folder}/sheets_1.csv`) ?? '').trim().split(/\r?\n/);
+    expect(lines).toHaveLength(1 + 3 * plan.bar.patches.length);
+    expect(lines[1].split(',').slice(0, 5)).toEqual([
+      '200',
+      'make-ready',
+      String(Date.parse('2026-01-14T12:00:00Z')),
+      '1',
+      '1',
+    ]);
+    expect(files.has(`${folder}/sheets_2.csv`)).toBe(false);
+  });
+});
