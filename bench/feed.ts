@@ -1,5 +1,6 @@
 // Feeds a run through a running Melto (`./start`, sample house) while its web process and the sensor are killed:
-// `SHEETS=600 FEEDS=10 npx tsx bench/feed.ts`. Nothing may be lost or doubled.
+// `SHEETS=600 FEEDS=10 npx tsx bench/feed.ts`; an hour of a reading a second with 720 patches:
+// `SHEETS=3600 FEEDS=1 EVERY=1 SHAPE=24x90x3`. Nothing may be lost or doubled.
 import { spawn } from 'node:child_process';
 import type { ChildProcess } from 'node:child_process';
 import { randomUUID } from 'node:crypto';
@@ -16,6 +17,11 @@ const SHEETS = Number(process.env['SHEETS'] ?? 300);
 const FEEDS = Number(process.env['FEEDS'] ?? 10);
 const EVERY = process.env['EVERY'] ?? '0';
 const STEP = 60;
+/** 12 zones of 32 mm with patches of 5 mm are 72 patches; 24 of 90 mm with 3 mm are 720. */
+const [ZONES = 12, ZONE_MM = 32, PATCH_MM = 5] = (process.env['SHAPE'] ?? '')
+  .split('x')
+  .filter(Boolean)
+  .map(Number);
 const folder = mkdtempSync(join(tmpdir(), 'melto-feed-'));
 const pause = (ms: number): Promise<void> => new Promise((resolve) => setTimeout(resolve, ms));
 
@@ -60,7 +66,13 @@ const [{ id: aimSetId }] = await call<{ id: number }[]>('GET', '/api/aim-sets');
 const lines: Line[] = [];
 for (let i = 0; i < FEEDS; i++) {
   const job = { jobNumber: `bench ${i}`, title: 'Feed', customer: '', side: '', quantity: 0 };
-  const shape = { inks: ['K', 'C', 'M', 'Y'], zones: 12, zoneMm: 32, patchMm: 5, settings: USUAL_SETTINGS };
+  const shape = {
+    inks: ['K', 'C', 'M', 'Y'],
+    zones: ZONES,
+    zoneMm: ZONE_MM,
+    patchMm: PATCH_MM,
+    settings: USUAL_SETTINGS,
+  };
   const { id: run } = await call<{ id: number }>('POST', '/api/runs', {
     conditionId,
     aimSetId,
@@ -83,8 +95,8 @@ const begun = performance.now();
 let sensors = lines.map(({ feed }) => sensor(feed));
 const killAt = [0.2, 0.4, 0.6, 0.8];
 for (;;) {
-  await pause(500);
-  const done = await sheetsOf(lines[0]);
+  await pause(EVERY === '0' ? 500 : 5000);
+  const { sheets: done } = await call<{ sheets: number }>('GET', `/api/runs/${lines[0].run}`);
   if (killAt.length > 0 && done >= killAt[0] * SHEETS) {
     const share = killAt.shift() ?? 1;
     if (share === 0.2 || share === 0.6) process.kill(pidOf('web'), 'SIGKILL');
@@ -108,7 +120,7 @@ for (const line of lines) {
   if (sheets !== lastImpression / STEP) wrong++;
 }
 console.log(
-  `${FEEDS} feeds: ${all} sheets of 72 patches in ${seconds.toFixed(0)} s (${(all / seconds).toFixed(1)} a second), web killed twice, a sensor twice:`,
+  `${FEEDS} feeds: ${all} sheets of ${ZONES * Math.floor(ZONE_MM / PATCH_MM)} patches in ${seconds.toFixed(0)} s (${(all / seconds).toFixed(1)} a second), web killed twice, a sensor twice:`,
   wrong === 0 ? 'none lost or doubled' : `${wrong} runs lost or doubled sheets`,
   `; web process ${before.toFixed(0)} MB before, ${memoryMb().toFixed(0)} MB after`,
 );

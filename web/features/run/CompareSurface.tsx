@@ -54,8 +54,8 @@ export function CompareSurface({
       <div className="surface-head">
         <h1>Runs compared</h1>
         <p className="quiet">
-          Within tolerance, per cent, and the mean. Darker is less than the best of its row by more than
-          chance.
+          What was within tolerance, and the mean of its figure. Darker is less than the best of its row by
+          more than chance.
         </p>
         <TextField
           select
@@ -72,18 +72,30 @@ export function CompareSurface({
         </TextField>
       </div>
       {unlike.length > 0 && <p className="notice">{unlike.join(' ')}</p>}
-      <table className="table analysis-table">
+      <table className="table analysis-table" style={{ width: 'auto' }}>
         <thead>
           <tr>
-            <th>Within, %</th>
+            <th rowSpan={2}>Patches</th>
             {runs.map(({ run, sheets }) => (
               <th key={run.id} className="num" colSpan={2}>
                 <Link href={`/runs/${run.id}/analysis`}>{run.jobNumber}</Link>
                 <div className="quiet small">
-                  {run.title}, {formatDay(run.madeMs)}, {sheets} {sheets === 1 ? 'sheet' : 'sheets'}
+                  {run.title}
+                  <br />
+                  {formatDay(run.madeMs)}, {sheets} {sheets === 1 ? 'sheet' : 'sheets'}
                 </div>
               </th>
             ))}
+          </tr>
+          <tr>
+            {runs.flatMap(({ run }) => [
+              <th key={`${run.id} within`} className="num">
+                within, %
+              </th>,
+              <th key={`${run.id} mean`} className="num">
+                mean
+              </th>,
+            ])}
           </tr>
         </thead>
         <tbody>
