@@ -10,7 +10,7 @@ import { deltaE2000Rows } from '@melto/core/colour/deltaE2000';
 import { WHITE_D50_MEASURED } from '@melto/core/colour/whitePoints';
 import { xyzRowsToLab } from '@melto/core/colour/xyzToLab';
 import { cubeSurface } from '@melto/core/gamut/radialBoundary';
-import { compressRadius, createGamutMap, expandRadius } from '@melto/core/gamut/gamutMap';
+import { compressRadius, createGamutMap, expandRadius, gamutBoundary } from '@melto/core/gamut/gamutMap';
 import { createRandom } from '@melto/core/numerics/random';
 import { mean } from '@melto/core/numerics/statistics';
 import { forwardLab } from '@melto/core/profile/buildRgbProfile';
@@ -211,7 +211,7 @@ describe('small parts', () => {
       50 * (d[0] - d[1]),
       50 * (d[1] - d[2]),
     ];
-    const map = createGamutMap(cubeSurface(17, corner), {
+    const map = createGamutMap(gamutBoundary(cubeSurface(17, corner)), {
       sourceBlack: [0, 0, 0],
       deviceBlack: [0.03 * 0.9642, 0.03, 0.03 * 0.8249],
       strength: { knee: 0.8, stretch: 1, over: 0.05 },

@@ -117,7 +117,7 @@ describe('a damaged profile', () => {
     const bytes = writeIcc(own);
     const random = createRandom(60);
     let read = 0;
-    for (let kind = 0; kind < 60; kind++) {
+    for (let kind = 0; kind < 24; kind++) {
       const damaged = bytes.slice(
         0,
         kind % 4 === 3 ? Math.floor(random.uniform() * bytes.length) : bytes.length,
@@ -144,6 +144,6 @@ describe('a damaged profile', () => {
       softProof(found.value, own, CHOICE);
       softProof(own, found.value, CHOICE);
     }
-    expect(read).toBeGreaterThan(10);
+    expect(read).toBeGreaterThan(4);
   });
 });

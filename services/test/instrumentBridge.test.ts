@@ -279,7 +279,7 @@ describe('a bridge that is killed', () => {
   };
   afterAll(kill);
 
-  it('twenty times in a sheet loses no strip and doubles none', async () => {
+  it('eight times in a sheet loses no strip and doubles none', async () => {
     const code = await printed();
     const reader = await knowInstrument(services, {
       ...{ serial: 'strip-reader-2', name: 'Strip reader 2', kind: 'strip', modes: ['M0', 'M1', 'M2'] },
@@ -288,10 +288,11 @@ describe('a bridge that is killed', () => {
     start();
     const client = new BridgeClient(() => new WebSocket(`ws://127.0.0.1:${PORT}`) as unknown as Socket);
     const random = createRandom(7);
+    const KILLS = 8;
     let kills = 0;
     let over = false;
     const hunter = (async () => {
-      while (!over && kills < 20) {
+      while (!over && kills < KILLS) {
         // In the middle of passes, between them, before the desk has said what it kept.
         await new Promise((resolve) => setTimeout(resolve, 20 + random.below(120)));
         if (client.view.phase !== 'connected') continue;
@@ -320,8 +321,8 @@ describe('a bridge that is killed', () => {
         attempts.set(strip, [...(attempts.get(strip) ?? []), id]);
       }
     };
-    // The sheet again and again, until the bridge was killed twenty times in it.
-    for (let round = 1; kills < 20; round++) await readAll(round);
+    // The sheet again and again, until the bridge was killed so often in it.
+    for (let round = 1; kills < KILLS; round++) await readAll(round);
     over = true;
     await hunter;
     client.close();
@@ -330,7 +331,7 @@ describe('a bridge that is killed', () => {
       'SELECT strip, attempt FROM strip_reading WHERE reading_id = ? ORDER BY id',
       [readingId],
     );
-    expect(kills).toBe(20);
+    expect(kills).toBe(KILLS);
     expect(stored.map(({ strip, attempt }) => `${strip}: ${attempt}`).sort()).toEqual(
       [...attempts].flatMap(([strip, ids]) => ids.map((id) => `${strip}: ${id}`)).sort(),
     );

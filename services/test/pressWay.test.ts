@@ -476,7 +476,9 @@ describe('a press to a known state', () => {
       await put({ id: row.id, detail: other });
       kept.push(row);
     }
-    const results = await verifyHouse(services);
+    // Profiles are computed again in the way through the job.
+    const shapes = ['limits', 'curves', 'balance', 'evenness', 'aim-check', 'short-check'];
+    const results = await verifyHouse(services, () => {}, shapes);
     const apart = results.filter(({ outcome }) => outcome === 'differs');
     expect(apart.map(({ id }) => id).sort((a, b) => a - b)).toEqual(
       kept.map(({ id }) => id).sort((a, b) => a - b),

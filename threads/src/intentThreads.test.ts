@@ -48,16 +48,11 @@ const threads = (cores?: number) => {
 };
 
 describe('intents that are worked out side by side', () => {
-  it.each([
-    ['plain', {}],
-    [
-      'with colours that matter and pure black',
-      {
-        anchors: Float64Array.of(60, 20, 10, 40, -20, 5),
-        separation: { ...separationOf('medium', 3), pureBlack: true },
-      },
-    ],
-  ])('make the same profile to the last byte, %s', async (_, more) => {
+  it('make the same profile to the last byte, with colours that matter and pure black', async () => {
+    const more = {
+      anchors: Float64Array.of(60, 20, 10, 40, -20, 5),
+      separation: { ...separationOf('medium', 3), pureBlack: true },
+    };
     const { work, end } = threads(2);
     const told: number[] = [];
     try {
@@ -72,7 +67,7 @@ describe('intents that are worked out side by side', () => {
   });
 
   it('end with the error of any of them', async () => {
-    for (const failing of ['relative', 'perceptual', 'saturation'] as const) {
+    for (const failing of ['relative', 'saturation'] as const) {
       const { work, end } = threads(2);
       const broken: typeof work = (task) =>
         task.intent === failing ? Promise.reject(new Error(`no ${failing}`)) : work(task);

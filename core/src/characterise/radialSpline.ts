@@ -43,6 +43,10 @@ export function evaluateSpline(spline: RadialSpline, rows: ArrayLike<number>, ou
     evaluateFour(spline, rows, out);
     return;
   }
+  if (outputs === 3 && inputs > 4) {
+    evaluateMany(spline, rows, out);
+    return;
+  }
   for (let r = 0; r < count; r++) {
     for (let o = 0; o < outputs; o++) {
       let sum = beta[o];
@@ -81,6 +85,70 @@ function evaluateFour(
       const dz = z - centres[c + 2];
       const dw = w - centres[c + 3];
       const q = dx * dx + dy * dy + dz * dz + dw * dw;
+      const k = q * Math.sqrt(q);
+      s0 += alpha[a] * k;
+      s1 += alpha[a + 1] * k;
+      s2 += alpha[a + 2] * k;
+    }
+    out[3 * r] = s0;
+    out[3 * r + 1] = s1;
+    out[3 * r + 2] = s2;
+  }
+}
+
+/** Centres by input, kept as long as the spline's own are. */
+const columnsOf = new WeakMap<Float64Array, readonly Float64Array[]>();
+
+function columns({ centres, inputs }: RadialSpline): readonly Float64Array[] {
+  const known = columnsOf.get(centres);
+  if (known?.length === inputs) return known;
+  const n = centres.length / inputs;
+  const made = Array.from({ length: inputs }, (_, input) =>
+    Float64Array.from({ length: n }, (__, j) => centres[inputs * j + input]),
+  );
+  columnsOf.set(centres, made);
+  return made;
+}
+
+/**
+ * Rows of many inputs. Rows of a table differ from the one before by their last inputs only: the squares of distances
+ * over the inputs before are taken from it. Sums are formed in the order of the general case, to the same last digit.
+ */
+function evaluateMany(spline: RadialSpline, rows: ArrayLike<number>, out: Float64Array): void {
+  const { inputs, alpha, beta } = spline;
+  const centres = columns(spline);
+  const n = centres[0].length;
+  // Squares of distances over the inputs up to each but the last.
+  const sums = Array.from({ length: inputs - 1 }, () => new Float64Array(n));
+  const before = new Float64Array(inputs).fill(NaN);
+  const last = centres[inputs - 1];
+  const upTo = sums[inputs - 2];
+  for (let r = 0, count = rows.length / inputs; r < count; r++) {
+    const at = r * inputs;
+    let input = 0;
+    while (input < inputs - 1 && rows[at + input] === before[input]) input++;
+    for (; input < inputs - 1; input++) {
+      const x = rows[at + input];
+      before[input] = x;
+      const column = centres[input];
+      const sum = sums[input];
+      const under = input > 0 ? sums[input - 1] : undefined;
+      for (let j = 0; j < n; j++) {
+        const d = x - column[j];
+        sum[j] = under === undefined ? d * d : under[j] + d * d;
+      }
+    }
+    let [s0, s1, s2] = beta;
+    for (let c = 0; c < inputs; c++) {
+      const x = rows[at + c];
+      s0 += beta[3 * c + 3] * x;
+      s1 += beta[3 * c + 4] * x;
+      s2 += beta[3 * c + 5] * x;
+    }
+    const x = rows[at + inputs - 1];
+    for (let j = 0, a = 0; j < n; j++, a += 3) {
+      const d = x - last[j];
+      const q = upTo[j] + d * d;
       const k = q * Math.sqrt(q);
       s0 += alpha[a] * k;
       s1 += alpha[a + 1] * k;

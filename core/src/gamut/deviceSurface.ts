@@ -86,11 +86,17 @@ function addFace(out: Vector3[][], toLab: Transform, face: Face, { most, totalIn
       device.set(values, (i * points + j) * channels);
     }
   const lab = transformed(toLab, device);
-  const colour = (at: number): Vector3 => [lab[3 * at], lab[3 * at + 1], lab[3 * at + 2]];
+  // Triangles share the colours of their corners, so that what is worked out of a colour is worked out once.
+  const colours = Array.from({ length: points * points }, (_, at): Vector3 => [
+    lab[3 * at],
+    lab[3 * at + 1],
+    lab[3 * at + 2],
+  ]);
   for (let i = 0; i + 1 < points; i++)
     for (let j = 0; j + 1 < points; j++) {
       const corners = [i * points + j, (i + 1) * points + j, i * points + j + 1, (i + 1) * points + j + 1];
-      out.push(corners.slice(0, 3).map(colour), corners.slice(1).map(colour));
+      const [a, b, c, d] = corners.map((at) => colours[at]);
+      out.push([a, b, c], [b, c, d]);
     }
 }
 

@@ -47,14 +47,13 @@ const SOURCE_POINTS = 17;
  * Black point scaling in XYZ, then a map along rays from a mid grey in IPT (where lines of equal hue are straight).
  * Where sRGB reaches farther than the device, colours inside a knee stay and those beyond are drawn together; where the
  * device reaches farther, they are spread towards its boundary.
- * @param surface triangles in which the device's surface lies, media-relative Lab; see `deviceSurface`.
+ * @param device how far the device's surface reaches, see `gamutBoundary`.
  */
 export function createGamutMap(
-  surface: readonly (readonly Lab[])[],
+  device: RadialBoundary,
   { sourceBlack, deviceBlack, strength }: GamutMapOptions,
 ): GamutMap {
-  const device = boundaryOf(surface);
-  const source = boundaryOf(
+  const source = gamutBoundary(
     cubeSurface(SOURCE_POINTS, (rgb) => {
       const xyz = applyMatrix3(SRGB_TO_XYZ_D50, rgb.map(srgbDecode) as unknown as Vector3);
       return scaleBlackPoint(xyzToLab(xyz, WHITE_ICC), [0, 0, 0], deviceBlack);
@@ -84,9 +83,19 @@ export function createGamutMap(
   };
 }
 
-/** How far a surface in Lab reaches from the centre in IPT, without the creases of its edges. */
-function boundaryOf(surface: readonly (readonly Lab[])[]): RadialBoundary {
-  const triangles = surface.map((triangle) => triangle.map(labToIpt));
+/**
+ * How far a surface reaches from a mid grey in IPT, without the creases of its edges.
+ * @param surface triangles in which it lies, media-relative Lab; see `deviceSurface`.
+ */
+export function gamutBoundary(surface: readonly (readonly Lab[])[]): RadialBoundary {
+  // Triangles that lie beside each other share their corners.
+  const known = new Map<Lab, Vector3>();
+  const ipt = (lab: Lab): Vector3 => {
+    const found = known.get(lab) ?? labToIpt(lab);
+    known.set(lab, found);
+    return found;
+  };
+  const triangles = surface.map((triangle) => triangle.map(ipt));
   return smoothBoundary(radialBoundary(triangles, CENTRE), SMOOTHING_PASSES);
 }
 

@@ -53,9 +53,12 @@ export function radialBoundary(
     for (let corner = 0; corner < 3; corner++)
       for (let axis = 0; axis < 3; axis++) corners[3 * corner + axis] = triangle[corner][axis] - centre[axis];
     const { low, high, from, to } = boxOf(directions, corners);
+    // No point of a triangle is farther than its farthest corner: most of those within are passed by.
+    const farthest = Math.max(reach(corners, 0), reach(corners, 3), reach(corners, 6)) * (1 + 1e-5);
     for (let elevation = low; elevation <= high; elevation++)
       for (let azimuth = from; azimuth <= to; azimuth++) {
         const at = elevation * azimuths + (((azimuth % azimuths) + azimuths) % azimuths);
+        if (farthest <= radius[at]) continue;
         const distance = intersect(units, 3 * at, corners);
         if (distance > radius[at]) radius[at] = distance;
       }
@@ -63,6 +66,8 @@ export function radialBoundary(
   fillHoles(radius, directions);
   return { azimuths, elevations, centre, radius };
 }
+
+const reach = (d: Float64Array, at: number): number => Math.hypot(d[at], d[at + 1], d[at + 2]);
 
 function unitVectors(directions: Directions): Float64Array {
   const { azimuths, elevations } = directions;

@@ -8,8 +8,9 @@ import type { BuildProgress, BuiltProfile, TableSize } from './buildRgbProfile.t
 import { anchorForward, anchorInverse, inverseAt } from './anchorTables.ts';
 import { buildForwardGrid } from './forwardGrid.ts';
 import type { ForwardGrid } from './forwardGrid.ts';
-import { workIntent } from './inkIntents.ts';
+import { inkBoundary, workIntent } from './inkIntents.ts';
 import type { IntentTables, IntentTask } from './inkIntents.ts';
+import type { RadialBoundary } from '../gamut/radialBoundary.ts';
 import { GAMUT_FULL_SCALE, GAMUT_TOLERANCE } from './intents.ts';
 import { darkestNeutral, invertInks } from './invertInks.ts';
 import { COLORIMETRIC_AXES, MAPPED_AXES } from './labAxis.ts';
@@ -48,15 +49,17 @@ export function buildInkProfile(
 ): BuiltProfile {
   const task = begin(model, options, onProgress);
   let colorimetric: Float64Array | undefined;
+  let boundary: RadialBoundary | undefined;
   const worked = (intent: Intent, forward: ForwardGrid, from: number): IntentTables => {
     onProgress(from, WORDS[intent]);
-    return workIntent({ ...task, forward, intent, colorimetric, ...exactly(model, intent) }, (f) =>
+    return workIntent({ ...task, forward, intent, colorimetric, boundary, ...exactly(model, intent) }, (f) =>
       onProgress(from + 0.2 * f, WORDS[intent]),
     );
   };
   const relative = worked('relative', task.forward, 0.35);
   if (model.inks > 4) colorimetric = relative.device;
   const forward = anchored(model, options, task, relative);
+  boundary = inkBoundary(forward, task.separation);
   const perceptual = worked('perceptual', forward, 0.56);
   const saturation = worked('saturation', forward, 0.78);
   onProgress(1, 'Writing');
@@ -79,15 +82,18 @@ export async function buildInkProfileOn(
   const worked = async (
     intent: Intent,
     forward: ForwardGrid,
-    colorimetric?: Float64Array,
+    shared: Pick<IntentTask, 'colorimetric' | 'boundary'> = {},
   ): Promise<IntentTables> => {
-    const tables = await work({ ...task, forward, intent, colorimetric, ...exactly(model, intent) });
+    const tables = await work({ ...task, forward, intent, ...shared, ...exactly(model, intent) });
     done += 0.2;
     onProgress(done, WORDS[intent]);
     return tables;
   };
-  const mapped = (forward: ForwardGrid, near?: Float64Array): Promise<readonly IntentTables[]> =>
-    Promise.all([worked('perceptual', forward, near), worked('saturation', forward, near)]);
+  const mapped = (
+    forward: ForwardGrid,
+    shared?: Pick<IntentTask, 'colorimetric' | 'boundary'>,
+  ): Promise<readonly IntentTables[]> =>
+    Promise.all([worked('perceptual', forward, shared), worked('saturation', forward, shared)]);
   const first = worked('relative', task.forward);
   // Anchors change the forward table once it is known where the colorimetric one puts them; of more than four inks the
   // mapped intents take the mixtures that it found.
@@ -95,9 +101,13 @@ export async function buildInkProfileOn(
   const together = options.anchors === undefined && !several ? mapped(task.forward) : undefined;
   // A failure of either is told once, by the one that is waited for.
   together?.catch(() => {});
+  // Of many inks it takes seconds, which this thread has while it waits.
+  const ahead =
+    several && options.anchors === undefined ? inkBoundary(task.forward, task.separation) : undefined;
   const relative = await first;
   const forward = anchored(model, options, task, relative);
-  const [perceptual, saturation] = await (together ?? mapped(forward, several ? relative.device : undefined));
+  const shared = several ? { colorimetric: relative.device, boundary: ahead } : {};
+  const [perceptual, saturation] = await (together ?? mapped(forward, shared));
   onProgress(1, 'Writing');
   return finish(options, task, forward, { relative, perceptual, saturation });
 }

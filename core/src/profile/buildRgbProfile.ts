@@ -5,7 +5,7 @@ import type { Xyz } from '../colour/xyz.ts';
 import { rgbModelXyz } from '../characterise/rgbModel.ts';
 import type { RgbModel } from '../characterise/rgbModel.ts';
 import { cubeSurface } from '../gamut/radialBoundary.ts';
-import { createGamutMap } from '../gamut/gamutMap.ts';
+import { createGamutMap, gamutBoundary } from '../gamut/gamutMap.ts';
 import type { GamutMap } from '../gamut/gamutMap.ts';
 import { interpolateTetrahedral } from '../icc/interpolateClut.ts';
 import type { IccProfile, IccTag } from '../icc/iccTypes.ts';
@@ -74,12 +74,12 @@ export function buildRgbProfile(
   const a2b1 = forwardTag(forward, options.version);
   const b2a1 = inverseTag(3, inversePoints, relative.device, options.version, MAPPED_AXES);
   const black = deviceBlack(forward);
-  const surface = cubeSurface(SURFACE_POINTS, (device) => forwardLab(forward, device));
+  const boundary = gamutBoundary(cubeSurface(SURFACE_POINTS, (device) => forwardLab(forward, device)));
   (['perceptual', 'saturation'] as const).forEach((intent, i) => {
     const words = `Mapping the ${intent} intent`;
     const from = 0.4 + 0.28 * i;
     onProgress(from, words);
-    const map = createGamutMap(surface, {
+    const map = createGamutMap(boundary, {
       sourceBlack: version4 ? REFERENCE_MEDIUM_BLACK : VERSION_2_BLACK,
       deviceBlack: black,
       strength: MAP_STRENGTH[intent],

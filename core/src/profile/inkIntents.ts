@@ -2,8 +2,9 @@ import type { ModelOfInks } from '../characterise/inkModel.ts';
 import { WHITE_ICC } from '../colour/whitePoints.ts';
 import { labToXyz } from '../colour/xyzToLab.ts';
 import { deviceSurface } from '../gamut/deviceSurface.ts';
-import { createGamutMap } from '../gamut/gamutMap.ts';
+import { createGamutMap, gamutBoundary } from '../gamut/gamutMap.ts';
 import { REFERENCE_MEDIUM_BLACK } from '../icc/profileBlack.ts';
+import type { RadialBoundary } from '../gamut/radialBoundary.ts';
 import type { Vector3 } from '../numerics/matrix3.ts';
 import { inkFamilies } from '../separate/extraInks.ts';
 import { blackOf, inkBounds } from '../separate/separation.ts';
@@ -36,6 +37,8 @@ export interface IntentTask {
   readonly model?: ModelOfInks;
   /** Inks of the colorimetric table, node × ink: of many mixtures of a colour a mapped intent takes the same. */
   readonly colorimetric?: Float64Array;
+  /** How far what prints reaches, where it is known already: of a mapped intent, see `inkBoundary`. */
+  readonly boundary?: RadialBoundary;
 }
 
 export interface IntentTables {
@@ -49,9 +52,11 @@ export interface IntentTables {
 
 /** Works an intent out; in a thread of its own where there are several. */
 export function workIntent(
-  { intent, forward, separation, darkest, version, points, colorimetric, coarse, model }: IntentTask,
+  task: IntentTask,
   onProgress: (fraction: number) => void = () => {},
 ): IntentTables {
+  const { intent, forward, separation, darkest, version, points, colorimetric, coarse, model, boundary } =
+    task;
   if (intent === 'relative') {
     const targets = labGridValues(points, COLORIMETRIC_AXES);
     const { device, distance } = invertInks(forward, targets, separation, darkest, onProgress, points);
@@ -61,7 +66,7 @@ export function workIntent(
     return { device, distance, seen: forward.lab };
   }
   const black = blackOf(separation);
-  const map = createGamutMap(inkSurface(forward, separation), {
+  const map = createGamutMap(boundary ?? inkBoundary(forward, separation), {
     sourceBlack: version === 4 ? REFERENCE_MEDIUM_BLACK : VERSION_2_BLACK,
     deviceBlack: labToXyz([darkest, 0, 0], WHITE_ICC),
     strength: MAP_STRENGTH[intent],
@@ -73,6 +78,11 @@ export function workIntent(
   if (separation.pureBlack === true && intent === 'saturation')
     setPureBlack(forward, asked, mapped, device, inkBounds(separation)[black], black);
   return { device, distance, seen: unmappedGrid(coarse ?? forward, map).lab };
+}
+
+/** How far reaches what prints within the limits of a separation, for both mapped intents. */
+export function inkBoundary(forward: ForwardGrid, separation: Separation): RadialBoundary {
+  return gamutBoundary(inkSurface(forward, separation));
 }
 
 /** The surface of what prints within the limits of a separation, media-relative Lab. */

@@ -2,7 +2,7 @@ import { iptToLab, labToIpt, withinCones } from '../colour/ipt.ts';
 import type { Lab } from '../colour/lab.ts';
 import { WHITE_ICC } from '../colour/whitePoints.ts';
 import { labFunctionInverse, labToXyz, xyzToLab } from '../colour/xyzToLab.ts';
-import { createGamutMap } from '../gamut/gamutMap.ts';
+import { createGamutMap, gamutBoundary } from '../gamut/gamutMap.ts';
 import { deviceSurface } from '../gamut/deviceSurface.ts';
 import type { IccProfile } from '../icc/iccTypes.ts';
 import { mostInk } from '../icc/mostInk.ts';
@@ -103,7 +103,7 @@ export function intoGamut(device: IccProfile): Result<Transform> {
   if (!toLab.ok) return toLab;
   const toInks = toLab.value.inputs === 3 ? undefined : labToDevice(device, 'relative');
   const totalInk = toInks?.ok === true ? mostInk(toInks.value) : undefined;
-  const map = createGamutMap(deviceSurface(toLab.value, totalInk) as (readonly Lab[])[], {
+  const map = createGamutMap(gamutBoundary(deviceSurface(toLab.value, totalInk)), {
     ...{ sourceBlack: [0, 0, 0], deviceBlack: [0, 0, 0], strength: INTO_GAMUT },
   });
   return success(mapped((lab) => map.toDevice(lab)));

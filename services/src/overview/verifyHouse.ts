@@ -46,11 +46,14 @@ const BLOCK = 20;
 export async function verifyHouse(
   context: Context,
   onResult: (result: Verified) => void = () => {},
+  /** Shapes that are computed again; all where none are told. */
+  shapes?: readonly string[],
 ): Promise<readonly Verified[]> {
   const out: Verified[] = [];
   for (let after = 0; ;) {
     const rows = await listResultsAfter(context.database, after, BLOCK);
     for (const row of rows) {
+      if (shapes !== undefined && !shapes.includes(row.shape)) continue;
       const result = await verified(context, row);
       out.push(result);
       onResult(result);
