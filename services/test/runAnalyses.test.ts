@@ -174,6 +174,34 @@ describe('a run', () => {
     expect(await spot()).toBe(1.2);
   });
 
+  it('reads a bar that is on the sheet already, and is started anew with it', async () => {
+    const bar = '6 x K, C, M, Y, paper\n6 x C50, M50, Y50, K50, C50+M40+Y40, C+M';
+    const shape = {
+      conditionId,
+      aimSetId,
+      jobNumber: 'B',
+      title: 'Own bar',
+      customer: '',
+      side: '',
+      quantity: 1,
+    };
+    const own = { ...shape, inks: ['K', 'C', 'M', 'Y'], zones: 1, zoneMm: 32, patchMm: 5 };
+    const { id } = await createRun(services, { ...own, bar, settings: USUAL_SETTINGS });
+    await pullSheet(services, id, 200);
+    const { bar: shown, lines, strips, patches } = await runView(services, id);
+    expect(shown).toMatchObject({ zones: 12, patches: 66, described: bar });
+    expect(strips[0].judged).toBeGreaterThan(50);
+    expect(patches.filter(({ kind }) => kind === 'grey').every(({ zone }) => zone >= 6)).toBe(true);
+    // Zones without a solid have nothing to be set by.
+    const [line] = lines;
+    expect(line.zones.slice(6).every(({ density }) => density === null)).toBe(true);
+    expect(line.changes.slice(6).every((change) => change === 0)).toBe(true);
+    const said = await refusal(
+      createRun(services, { ...own, bar: '12 x K, C, M', settings: USUAL_SETTINGS }),
+    );
+    expect([said.field, said.title]).toEqual(['bar', expect.stringContaining('none of Y')]);
+  });
+
   it('leaves with the house: what it is, and each patch of each sheet', async () => {
     const files = new Map<string, string>();
     for await (const { path, content } of openFiles(services))

@@ -1,4 +1,5 @@
 import { Type } from '@sinclair/typebox';
+import { MOST_BAR_TEXT } from '@melto/core/press/barText';
 import { BAR_ZONES, PATCH_MM, ZONE_MM } from '@melto/core/press/colourBar';
 import { MOST_BAR_PATCHES, MOST_IMPRESSIONS } from '@melto/core/press/incomingSheet';
 import type { IncomingSheet } from '@melto/core/press/incomingSheet';
@@ -69,6 +70,7 @@ export const CREATE_RUN = makes({
     repeatMm: Type.Optional(Type.Integer({ minimum: 50, maximum: 3000 })),
     inks: Type.Array(word(120), { minItems: 1, maxItems: MOST_UNITS }),
     zones: Type.Integer(range(BAR_ZONES)),
+    bar: Type.Optional(text(MOST_BAR_TEXT)),
     zoneMm: Type.Number(range(ZONE_MM)),
     patchMm: Type.Number(range(PATCH_MM)),
     settings: SETTINGS,

@@ -1,3 +1,4 @@
+import { barFromText } from '@melto/core/press/barText';
 import { designBar } from '@melto/core/press/colourBar';
 import { pressAims } from '@melto/core/press/pressAims';
 import type { SpotAims } from '@melto/core/press/pressAims';
@@ -20,7 +21,10 @@ export interface PlanInput {
   /** Inks in the order of printing: C, M, Y, K, or the name of a colour of the list. */
   readonly inks: readonly string[];
   readonly listId?: number;
+  /** Ink zones of a bar that Melto makes; one that is described has them itself. */
   readonly zones: number;
+  /** A bar that is on the sheet already, see `barFromText`; one is made where none is told. */
+  readonly bar?: string;
   readonly zoneMm: number;
   readonly patchMm: number;
 }
@@ -35,7 +39,7 @@ export async function planOf(context: Context, input: PlanInput): Promise<Omit<R
     throw new Problem('bad-input', `${twice} stands in two units.`, 'Name each ink once.', 'inks');
   const { spots, tolerance } = await spotAims(context, input);
   const units = inks.map((ink) => unitOfInk(ink, spots, tolerance));
-  const designed = designBar(units, input);
+  const designed = input.bar === undefined ? designBar(units, input) : barFromText(input.bar, units, input);
   if (!designed.ok) throw refused(designed.issues);
   const { aims } = await loadAims(context, input.aimSetId);
   return { units, bar: designed.value, aims: pressAims(designed.value, units, aims, spots) };

@@ -1,6 +1,7 @@
 import { runAdvice } from '@melto/core/press/runAdvice';
 import type { RunAdvice } from '@melto/core/press/runAdvice';
-import { barPatchWords, patchesOf } from '@melto/core/press/colourBar';
+import { barText } from '@melto/core/press/barText';
+import { barPatchWords, designBar, patchesOf } from '@melto/core/press/colourBar';
 import { barVerdict, judgedFigure, packFigures, patchMeasures } from '@melto/core/press/barVerdict';
 import { mean } from '@melto/core/numerics/statistics';
 import { labAt } from '@melto/core/colour/labAt';
@@ -67,6 +68,8 @@ export interface RunView extends RunRow {
     readonly zoneMm: number;
     readonly patchMm: number;
     readonly patches: number;
+    /** What it is described by, where it is none that Melto would make; else null. */
+    readonly described: string | null;
   };
   readonly simulated: boolean;
   readonly lines: readonly UnitView[];
@@ -97,7 +100,7 @@ export async function runView(context: Context, id: number): Promise<RunView> {
     settings,
     simulated: simulated !== null && context.press !== undefined,
     units: plan.units,
-    bar: { ...plan.bar, patches: plan.bar.patches.length },
+    bar: { ...plan.bar, patches: plan.bar.patches.length, described: describedBar(plan) },
     lines: advice.lines.map((line) => unitView(run, line)),
     patches: patchViews(run, measures, advice),
     spread: finite(advice.figures?.spread ?? NaN),
@@ -107,6 +110,12 @@ export async function runView(context: Context, id: number): Promise<RunView> {
     moves,
     watch: await watchAtThePress(context, run),
   };
+}
+
+/** The text of a bar, where it is none that Melto would make of its shape. */
+function describedBar({ bar, units }: RunWithPlan['plan']): string | null {
+  const made = designBar(units, bar);
+  return made.ok && JSON.stringify(made.value) === JSON.stringify(bar) ? null : barText(bar, units);
 }
 
 /** Mean print contrast of a unit over the sheet. */

@@ -1,6 +1,7 @@
 import { MenuItem, TextField } from '@mui/material';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
+import { barFromText, MOST_BAR_TEXT } from '@melto/core/press/barText';
 import { designBar } from '@melto/core/press/colourBar';
 import { MOST_IMPRESSIONS } from '@melto/core/press/incomingSheet';
 import { isProcessUnit } from '@melto/core/press/pressUnit';
@@ -47,7 +48,9 @@ export function NewRunDialog({
     zones: String(from?.bar.zones ?? presses[0]?.zones ?? ZONES),
     zoneMm: String(from?.bar.zoneMm ?? 32),
     patchMm: String(from?.bar.patchMm ?? 5),
+    bar: from?.bar.described ?? '',
   });
+  const [described, setDescribed] = useState(typeof from?.bar.described === 'string');
   const [typed, setTyped] = useState(typedSettings(from?.settings ?? USUAL_SETTINGS));
   const inks = job.inks
     .split(',')
@@ -55,10 +58,8 @@ export function NewRunDialog({
     .filter((ink) => ink !== '');
   const settings = settingsOf(typed, inks);
   const shape = { zones: numberOf(job.zones), zoneMm: numberOf(job.zoneMm), patchMm: numberOf(job.patchMm) };
-  const bar = designBar(
-    inks.map((ink) => ({ ink, filter: 'visual' as const })),
-    shape,
-  );
+  const units = inks.map((ink) => ({ ink, filter: 'visual' as const }));
+  const bar = described ? barFromText(job.bar, units, shape) : designBar(units, shape);
   const spots = inks.filter((ink) => !isProcessUnit({ ink }));
   const quantityRight = job.quantity.trim() === '' || isWhole(job.quantity, 0, MOST_IMPRESSIONS);
   const repeatRight = job.repeatMm.trim() === '' || isWhole(job.repeatMm, 50, 3000);
@@ -77,6 +78,7 @@ export function NewRunDialog({
     const { id } = await send(CREATE_RUN, {
       body: {
         ...{ conditionId, aimSetId, jobNumber, title, customer, side, inks: [...inks], settings, ...shape },
+        ...(described && bar.ok ? { bar: job.bar, zones: bar.value.zones } : {}),
         quantity: Number(job.quantity || 0),
         ...(job.repeatMm.trim() === '' ? {} : { repeatMm: Number(job.repeatMm) }),
         ...(spots.length === 0 ? {} : { listId }),
@@ -163,13 +165,31 @@ export function NewRunDialog({
         )}
       </div>
       <div className="row">
-        {field('zones', 'Ink zones')}
+        <TextField
+          select
+          label="Colour bar"
+          value={described ? 'described' : 'made'}
+          onChange={(event) => setDescribed(event.target.value === 'described')}
+        >
+          <MenuItem value="made">made by Melto</MenuItem>
+          <MenuItem value="described">on the sheet already</MenuItem>
+        </TextField>
+        {!described && field('zones', 'Ink zones')}
         {field('zoneMm', 'Zone, mm')}
         {field('patchMm', 'Patch, mm')}
       </div>
+      {described &&
+        field('bar', 'Patches of the bar', {
+          multiline: true,
+          minRows: 3,
+          maxRows: 10,
+          helperText:
+            'One line for each ink zone: K, C, M+Y, C50, C50+M40+Y40, paper, K along, K across. 12 x before a line repeats it.',
+          slotProps: { htmlInput: { maxLength: MOST_BAR_TEXT, spellCheck: false } },
+        })}
       <p className={bar.ok ? 'quiet small' : 'error small'} role={bar.ok ? undefined : 'alert'}>
         {bar.ok
-          ? `The colour bar has ${bar.value.patches.length} patches over ${Math.round(shape.zones * shape.zoneMm)} mm; it is handed out as PDF.`
+          ? `The colour bar has ${bar.value.patches.length} patches over ${Math.round(bar.value.zones * shape.zoneMm)} mm; ${described ? 'it is found on the sheet by its colours' : 'it is handed out as PDF'}.`
           : issueText(bar.issues[0])}
       </p>
       <RunSettingsFields typed={typed} inks={inks} onChange={setTyped} />

@@ -1,12 +1,14 @@
-import { screen, within } from '@testing-library/react';
+import { screen, waitFor, within } from '@testing-library/react';
 import { describe, expect, it } from 'vitest';
 import { shareOf } from '@melto/core/press/capability';
+import type { AimSetView } from '@melto/services/conformity/aimSets';
 import type { ComparedRun, RunComparison } from '@melto/services/press/compareRuns';
 import type { RunRow } from '@melto/services/press/runs';
 import { fakeServer } from '@/testing/fakeServer';
 import type { Sent } from '@/testing/fakeServer';
 import { show } from '@/testing/show';
 import { AnalysisReport } from './AnalysisReport';
+import { NewRunDialog } from './NewRunDialog';
 import { CompareSurface } from './CompareSurface';
 import { RunsSurface } from './RunsSurface';
 
@@ -71,6 +73,34 @@ describe('runs beside each other', () => {
     expect(boxes.map(({ disabled }) => disabled)).toEqual([...Array.from({ length: 8 }, () => false), true]);
     await user.click(boxes[1]);
     expect(boxes[8].disabled).toBe(false);
+  });
+});
+
+describe('a new run', () => {
+  const press = { conditionId: 3, name: 'Osprey', zones: 12 };
+  const aims = [{ id: 1, name: 'aims' }] as unknown as readonly AimSetView[];
+
+  it('takes the bar that is on the sheet, once its words make one', async () => {
+    const { sent } = fakeServer({ 'POST /api/runs': { id: 9 } });
+    const { user } = show(
+      <NewRunDialog presses={[press]} aims={aims} lists={[]} from={undefined} onClose={() => {}} />,
+    );
+    await user.type(screen.getByLabelText('Job number'), '26-1');
+    await user.type(screen.getByLabelText('Title'), 'Tide tables');
+    const begin = screen.getByRole<HTMLButtonElement>('button', { name: 'Begin' });
+    expect(begin.disabled).toBe(false);
+    await user.click(screen.getByRole('combobox', { name: 'Colour bar' }));
+    await user.click(await screen.findByRole('option', { name: 'on the sheet already' }));
+    expect(screen.queryByLabelText('Ink zones')).toBeNull();
+    const words = screen.getByLabelText('Patches of the bar');
+    await user.type(words, '8 x K, C, M, Q');
+    expect(screen.getByRole('alert').textContent).toContain('“Q”');
+    expect(begin.disabled).toBe(true);
+    await user.type(words, '{Backspace}Y, paper');
+    expect(screen.getByText(/has 40 patches over 256 mm; it is found on the sheet/)).toBeTruthy();
+    await user.click(begin);
+    await waitFor(() => expect(sent).toHaveLength(1));
+    expect(sent[0].body).toMatchObject({ bar: '8 x K, C, M, Y, paper', zones: 8, zoneMm: 32, patchMm: 5 });
   });
 });
 

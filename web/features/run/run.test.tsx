@@ -58,7 +58,7 @@ const RUN: RunView = {
     { ink: 'C', filter: 'red' },
     { ink: 'M', filter: 'green' },
   ],
-  bar: { zones: 3, zoneMm: 32, patchMm: 5, patches: 3 },
+  bar: { zones: 3, zoneMm: 32, patchMm: 5, patches: 3, described: null },
   simulated: true,
   lines: [
     line({ word: 'move', changes: [0.12, 0, -0.03], outside: [0], worst: 6 }),
