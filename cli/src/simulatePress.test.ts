@@ -28,7 +28,7 @@ let server: Server;
 let address = '';
 let received: { readonly key: string; readonly impression: number; readonly patches: readonly unknown[] }[] =
   [];
-let answers: (number | 'no answer')[] = [];
+let answers: (number | 'no answer' | 'half an answer' | 'no JSON')[] = [];
 let runId = 4;
 let authorization = '';
 beforeEach(async () => {
@@ -47,6 +47,11 @@ beforeEach(async () => {
       received.push(JSON.parse(Buffer.concat(chunks).toString()) as (typeof received)[number]);
       const answer = answers.shift() ?? 200;
       if (answer === 'no answer') return request.socket.destroy();
+      if (answer === 'no JSON') return response.writeHead(403).end('<p>no</p>');
+      if (answer === 'half an answer') {
+        response.writeHead(200, { 'content-type': 'application/json', 'content-length': 40 });
+        return response.write('{"state":', () => request.socket.destroy());
+      }
       return tell(answer, answer === 200 ? { state: 'taken' } : { title: 'Not now.', detail: 'Why.' });
     });
   });
@@ -79,6 +84,14 @@ describe('the sensor over a simulated press', () => {
     await run({ sheets: '1' });
     expect(received).toHaveLength(3);
     expect(new Set(received.map((one) => JSON.stringify(one))).size).toBe(1);
+  });
+
+  it('delivers it again where the server went away in the middle of its answer, and ends where it is refused', async () => {
+    answers = ['half an answer'];
+    await run({ sheets: '1' });
+    expect(received).toHaveLength(2);
+    answers = ['no JSON'];
+    await expect(run({ sheets: '1' })).rejects.toThrow('refused');
   });
 
   it('remembers how far it came, for its run', async () => {

@@ -65,6 +65,14 @@ function keepState(file: string | undefined, runId: number, impression: number):
 
 const pause = (ms: number): Promise<void> => new Promise((resolve) => setTimeout(resolve, ms));
 
+function refusalOf(text: string): unknown {
+  try {
+    return JSON.parse(text) ?? {};
+  } catch {
+    return {};
+  }
+}
+
 class Server {
   constructor(
     private readonly address: string,
@@ -86,22 +94,37 @@ class Server {
     });
   }
 
+  /** One answer to its end; undefined where there was none, or the server went away in the middle of it. */
+  async #answer(
+    path: string,
+    asked: RequestInit,
+  ): Promise<{ readonly ok: boolean; readonly status: number; readonly body: unknown } | undefined> {
+    try {
+      const answer = await fetch(`${this.address}${path}`, {
+        ...asked,
+        signal: AbortSignal.timeout(ANSWER_MS),
+      });
+      const { ok, status } = answer;
+      const text = await answer.text();
+      // What refuses in between, as a gateway does, may say it in other words.
+      return { ok, status, body: ok ? (JSON.parse(text) as unknown) : refusalOf(text) };
+    } catch {
+      return undefined;
+    }
+  }
+
   /** Asks until there is an answer; what is refused for good is said. */
   async #ask<T>(path: string, asked: RequestInit): Promise<T> {
     const authorization: Record<string, string> =
       this.secret === undefined ? {} : { authorization: `Bearer ${this.secret}` };
     for (let attempt = 0; ; attempt++) {
-      const answer = await fetch(`${this.address}${path}`, {
+      const answer = await this.#answer(path, {
         ...asked,
         headers: { ...(asked.headers as Record<string, string> | undefined), ...authorization },
-        signal: AbortSignal.timeout(ANSWER_MS),
-      }).catch(() => undefined);
-      if (answer?.ok === true) return (await answer.json()) as T;
+      });
+      if (answer?.ok === true) return answer.body as T;
       if (answer !== undefined && answer.status < 500 && answer.status !== 429) {
-        const { title = 'refused', detail = '' } = (await answer.json().catch(() => ({}))) as {
-          title?: string;
-          detail?: string;
-        };
+        const { title = 'refused', detail = '' } = answer.body as { title?: string; detail?: string };
         throw new UsageError(`${this.address}: ${title} ${detail}`.trim());
       }
       await pause(WAITS[Math.min(attempt, WAITS.length - 1)]);
