@@ -25,6 +25,7 @@ export function ListTolerance({ list: { id, name, note, tolerance } }: { list: C
   return (
     <form
       className="row"
+      style={{ alignItems: 'flex-start' }}
       onSubmit={(event) => {
         event.preventDefault();
         if (!wrong && value !== tolerance) void keep();

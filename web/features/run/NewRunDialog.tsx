@@ -172,7 +172,7 @@ export function NewRunDialog({
           onChange={(event) => setDescribed(event.target.value === 'described')}
         >
           <MenuItem value="made">made by Melto</MenuItem>
-          <MenuItem value="described">on the sheet already</MenuItem>
+          <MenuItem value="described">already there</MenuItem>
         </TextField>
         {!described && field('zones', 'Ink zones')}
         {field('zoneMm', 'Zone, mm')}

@@ -90,7 +90,7 @@ describe('a new run', () => {
     const begin = screen.getByRole<HTMLButtonElement>('button', { name: 'Begin' });
     expect(begin.disabled).toBe(false);
     await user.click(screen.getByRole('combobox', { name: 'Colour bar' }));
-    await user.click(await screen.findByRole('option', { name: 'on the sheet already' }));
+    await user.click(await screen.findByRole('option', { name: 'already there' }));
     expect(screen.queryByLabelText('Ink zones')).toBeNull();
     const words = screen.getByLabelText('Patches of the bar');
     await user.type(words, '8 x K, C, M, Q');
