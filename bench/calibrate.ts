@@ -46,7 +46,9 @@ function copies(patches: NamedPatches, count: number, seed: number): Sheet {
 /** Curves and balance of the CMYK devices, each figure from a fresh sheet that no curve was made of. */
 export function calibrate(): void {
   const rows: string[][] = [];
-  for (const device of SIMULATED_DEVICES.filter(({ process }) => sameProcess(process, CMYK)))
+  for (const device of SIMULATED_DEVICES.filter(
+    ({ process, printer }) => sameProcess(process, CMYK) && Object.keys(printer.inks).length === 4,
+  ))
     for (const stock of device.stocks) {
       const figures: number[][] = [];
       for (let seed = 1; seed <= SEEDS; seed++) {

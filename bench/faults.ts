@@ -104,7 +104,9 @@ function kindsOf(
 
 /** Ramps of the CMYK devices: curves that nobody asked for or that are missing, colour management left on. */
 export function rampFaults(): void {
-  const presses = SIMULATED_DEVICES.filter(({ process }) => sameProcess(process, CMYK));
+  const presses = SIMULATED_DEVICES.filter(
+    ({ process, printer }) => sameProcess(process, CMYK) && Object.keys(printer.inks).length === 4,
+  );
   const conversions = presses[0].conversions;
   type Case = {
     readonly name: string;

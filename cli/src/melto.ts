@@ -59,9 +59,30 @@ export async function melto(argv: readonly string[]): Promise<number> {
     .option('--out <file>', 'CGATS file with the layout')
     .action(async (file, options) => (await import('./chartPages.ts')).chartPages(file, options));
 
+  json(chart.command('light').description('make the chart by which light inks are joined to their full ones'))
+    .requiredOption('--inks <names>', 'of the device in its own order, as C,M,Y,K,LC,LM')
+    .requiredOption('--pairs <inks...>', 'a light ink and its full one each, as LC,C LM,M')
+    .option('--seed <number>', 'of the order', '1')
+    .option('--paper <name>', 'a4, letter or a3', 'a4')
+    .requiredOption('--out <file>', 'CGATS file to write')
+    .action(async (options) => (await import('./chartLight.ts')).chartLight(options));
+  json(chart.command('split').argument('<chart>', 'CGATS file in which light and full inks are one channel'))
+    .requiredOption('--inks <names>', 'of the device in its own order, as C,M,Y,K,LC,LM')
+    .requiredOption('--join <files...>', 'CSV of melto curves join, one for each light ink')
+    .requiredOption('--out <file>', 'CGATS file with values of the inks')
+    .action(async (file, options) => (await import('./chartLight.ts')).chartSplit(file, options));
+  json(chart.command('values').argument('<chart>', 'CGATS file whose device values are taken'))
+    .requiredOption('--measured <file>', 'what was measured of it, by the same ids')
+    .option(
+      '--measured-as <words>',
+      'what the file does not tell: M0 to M3, 1, 100, 255, 65535, bandpass, table 1 …',
+    )
+    .requiredOption('--out <file>', 'CGATS file with both')
+    .action(async (file, options) => (await import('./chartLight.ts')).chartValues(file, options));
+
   const simulate = program.command('simulate').description('simulated devices and instruments');
   json(simulate.command('read'))
-    .requiredOption('--device <id>', 'wren, heron, osprey, tern or curlew')
+    .requiredOption('--device <id>', 'wren, heron, osprey, tern, curlew, redshank or open-redshank')
     .requiredOption('--stock <id>')
     .option('--print-mode <name>', 'print mode of the device, its first one where not named')
     .requiredOption('--chart <file>')

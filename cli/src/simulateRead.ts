@@ -1,10 +1,16 @@
-import { channelNames, drivenByInks, drivenByLight, sameProcess } from '@melto/core/device/process';
+import {
+  channelCount,
+  channelNames,
+  drivenByInks,
+  drivenByLight,
+  sameProcess,
+} from '@melto/core/device/process';
 import type { Process } from '@melto/core/device/process';
 import { layoutChart } from '@melto/core/charts/layoutChart';
 import { layoutFromColumns } from '@melto/core/charts/layoutColumns';
 import type { PatchSet } from '@melto/core/cgats/patchSet';
 import { labToDevice } from '@melto/core/icc/profileTransform';
-import { CATALOGUE } from '@melto/simulator/catalogue';
+import { SIMULATED_IDS, simulatedDevice } from '@melto/simulator/devices';
 import { simulateSheets } from '@melto/simulator/simulateSheets';
 import type { SimulatedFault } from '@melto/simulator/simulateSheets';
 import { readCurves } from './curves.ts';
@@ -31,21 +37,8 @@ export interface SimulateReadOptions {
 }
 
 export function simulateRead(options: SimulateReadOptions): void {
-  const device = CATALOGUE.find(
-    ({ id }) =>
-      id ===
-      oneOf(
-        options.device,
-        '--device',
-        CATALOGUE.map(({ id: known }) => known),
-      ),
-  );
-  if (device === undefined) throw new UsageError(`--device: no device "${options.device}"`);
-  const stock = oneOf(
-    options.stock,
-    '--stock',
-    device.stocks.map(({ id }) => id),
-  );
+  const device = simulatedDevice(oneOf(options.device, '--device', SIMULATED_IDS));
+  const stock = oneOf(options.stock, '--stock', device.stocks);
   const printMode = oneOf(options.printMode ?? device.modes[0], '--print-mode', device.modes);
   const mode = oneOf(options.mode, '--mode', ['m0', 'm1', 'm2']).toUpperCase() as 'M0' | 'M1' | 'M2';
   const noise = oneOf(options.noise, '--noise', ['instrument', 'accuracy']);
@@ -99,6 +92,10 @@ export function simulateRead(options: SimulateReadOptions): void {
 
 function ownDevice(path: string, set: PatchSet, process: Process): Float64Array {
   const found = deviceOf(path, set);
+  // A file that counts its inks has them in the device's own order.
+  const counted = found.process.channels.every(({ name }) => name.startsWith('ink '));
+  if (counted && channelCount(found.process) === channelCount(process) && drivenByInks(process))
+    return found.device;
   if (!sameProcess(found.process, process))
     throw new UsageError(`${path}: found ${found.process.name} values, expected ${process.name}`);
   return found.device;

@@ -11,6 +11,7 @@ const DEVICES: Readonly<Record<string, DeviceFacts>> = {
   Heron: { pages: ['330x488'], printedWidthMm: 320, curveFormats: ['link', 'csv'] },
   Tern: { pages: ['610x914'], printedWidthMm: 1600, curveFormats: ['csv', 'cgats'] },
   Curlew: { pages: ['520x740'], printedWidthMm: 640, curveFormats: ['csv', 'cgats'] },
+  Redshank: { pages: ['610x914'], printedWidthMm: 610, curveFormats: ['csv', 'cgats'] },
   Wren: { pages: ['610x914'], printedWidthMm: 610 },
   Osprey: {
     ...{

@@ -83,7 +83,14 @@ async function readAll(code: string): Promise<void> {
 describe('from a blank stock to a proven profile', () => {
   it('makes a condition once, with colour management off in its record', async () => {
     const { devices } = await conditionChoices(services);
-    expect(devices.map(({ name }) => name)).toEqual(['Curlew', 'Heron', 'Osprey', 'Tern', 'Wren']);
+    expect(devices.map(({ name }) => name)).toEqual([
+      'Curlew',
+      'Heron',
+      'Osprey',
+      'Redshank',
+      'Tern',
+      'Wren',
+    ]);
     const wren = named(devices, 'Wren');
     const stock = wren.stocks.find(({ name }) => name === 'Quay Proof 200');
     const input = {

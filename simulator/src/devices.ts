@@ -2,11 +2,13 @@ import { CMYK, inkProcess, sameProcess } from '@melto/core/device/process';
 import { CURLEW, CURLEW_MODES } from './data/curlew.ts';
 import { HERON, HERON_MODES } from './data/heron.ts';
 import { OSPREY, OSPREY_MODES } from './data/osprey.ts';
+import { REDSHANK, REDSHANK_MODES } from './data/redshank.ts';
 import { TERN, TERN_MODES } from './data/tern.ts';
 import { WREN } from './data/wren.ts';
 import { convertManyInks, MANY_INK_CONVERSIONS } from './manyInkConversions.ts';
 import { convertForPress, PRESS_CONVERSIONS } from './pressConversions.ts';
 import { factoryCurves } from './factoryCurves.ts';
+import { splitTone } from './lightInkSplit.ts';
 import type { WrenMode } from './rgbDriver.ts';
 import type { SimulatedDevice } from './simulatedDevice.ts';
 import { WREN_INKS } from './wrenTruth.ts';
@@ -30,6 +32,8 @@ function press(
   device: Pick<SimulatedDevice, 'id' | 'name' | 'code' | 'kind' | 'inkSet' | 'printer' | 'stocks'>,
   modes: Readonly<Record<string, { readonly inkScale: readonly number[] }>>,
   process = CMYK,
+  /** Amounts of the printer's inks for the values of its channels; one each where nothing is told. */
+  split: (values: readonly number[]) => readonly number[] = (values) => values,
 ): SimulatedDevice {
   const whole: SimulatedDevice = {
     ...device,
@@ -38,7 +42,8 @@ function press(
     conversions: Object.keys(sameProcess(process, CMYK) ? PRESS_CONVERSIONS : MANY_INK_CONVERSIONS),
     inks(values, at, mode) {
       const { inkScale } = modes[mode];
-      return inkScale.map((scale, i) => Math.min(1, Math.max(0, values[at + i])) * scale);
+      const own = process.channels.map((_, i) => Math.min(1, Math.max(0, values[at + i])));
+      return split(own).map((amount, i) => amount * inkScale[i]);
     },
     convert: (name, stock, mode, values) =>
       sameProcess(process, CMYK)
@@ -101,11 +106,48 @@ export const SIMULATED_DEVICES: readonly SimulatedDevice[] = [
     CURLEW_MODES,
     inkProcess(['C', 'M', 'Y', 'K', 'O', 'G', 'V']),
   ),
+  press(
+    {
+      id: 'redshank',
+      name: 'Redshank',
+      code: 'RSK',
+      kind: 'photo inkjet whose front end splits light cyan and light magenta',
+      inkSet: 'Photo six',
+      printer: REDSHANK,
+      stocks: ['lantern-gloss-150', 'quay-proof-200', 'chalk-rag-310'],
+    },
+    REDSHANK_MODES,
+    CMYK,
+    ([c, m, y, k]) => {
+      const [lightC, fullC] = splitTone(c);
+      const [lightM, fullM] = splitTone(m);
+      return [fullC, fullM, y, k, lightC, lightM];
+    },
+  ),
 ];
+
+/** The same printer behind a front end that leaves its light inks to whoever sends values; not among those to choose from. */
+const OPEN_REDSHANK: SimulatedDevice = press(
+  {
+    id: 'open-redshank',
+    name: 'Redshank, open',
+    code: 'RSO',
+    kind: 'photo inkjet with light inks as channels of their own',
+    inkSet: 'Photo six',
+    printer: REDSHANK,
+    stocks: ['lantern-gloss-150', 'quay-proof-200', 'chalk-rag-310'],
+  },
+  REDSHANK_MODES,
+  inkProcess(['C', 'M', 'Y', 'K', 'LC', 'LM']),
+);
+
+const KNOWN = [...SIMULATED_DEVICES, OPEN_REDSHANK];
+/** Ids of all devices that `simulatedDevice` knows. */
+export const SIMULATED_IDS: readonly string[] = KNOWN.map(({ id }) => id);
 
 /** A device by its id; throws where there is none. */
 export function simulatedDevice(id: string): SimulatedDevice {
-  const device = SIMULATED_DEVICES.find((other) => other.id === id);
+  const device = KNOWN.find((other) => other.id === id);
   if (device === undefined) throw new RangeError(`no simulated device "${id}"`);
   return device;
 }

@@ -15,9 +15,10 @@ const MOST_CHARACTERS = 1_000_000;
 
 /**
  * Reads curves from CSV: a head line that names the input and the channels, then rows of per cent; comma, semicolon or
- * tab, decimal comma where the columns are parted otherwise. Inputs rise from 0 to 100, outputs never fall.
+ * tab, decimal comma where the columns are parted otherwise. Inputs rise from 0 to 100, outputs never fall, but those of a
+ * light ink, which leaves again where the full one carries the tone.
  */
-export function curvesFromCsv(text: string): Result<ImportedCurves> {
+export function curvesFromCsv(text: string, mayFall = false): Result<ImportedCurves> {
   if (text.length > MOST_CHARACTERS)
     return issue('csv.size', 1, `at most ${MOST_CHARACTERS} characters`, `${text.length}`);
   const lines = text
@@ -56,7 +57,7 @@ export function curvesFromCsv(text: string): Result<ImportedCurves> {
         return issue('csv.value', number, 'per cent, 0 to 100', `"${cell.slice(0, 30)}"`, names[i]);
       const last = columns[i][columns[i].length - 1];
       const before = last === undefined ? undefined : Math.round(last * 1e10) / 1e8;
-      if (before !== undefined && (i === 0 ? value <= before : value < before - 1e-9))
+      if (before !== undefined && (i === 0 ? value <= before : !mayFall && value < before - 1e-9))
         return issue(
           i === 0 ? 'csv.input' : 'csv.falls',
           number,
