@@ -328,6 +328,17 @@ describe('the instrument', () => {
     expect(sessionStorage.getItem('melto-pass-HRN-0001-1')).toBeNull();
   });
 
+  it('waits for one that was here and comes again, and says no more that there was none', async () => {
+    const bridge = fakeBridge();
+    const { user, passes } = desk({}, bridge);
+    await atInstrument();
+    bridge.drop();
+    await user.keyboard(' ');
+    await screen.findByText(/strips 1 of 3/);
+    expect(passes()).toHaveLength(1);
+    expect(screen.queryByText(/Connect one, or take the reading from a file/)).toBeNull();
+  });
+
   it('says so where there is none, and where what it gave does not fit', async () => {
     const { user, unmount } = desk({ 'GET /api/house': { ...HOUSE, bridge: '' } });
     expect(await screen.findByText('No instrument is connected.')).toBeTruthy();

@@ -31,8 +31,9 @@ export type LastPass =
     }
   | { readonly kind: 'failed'; readonly strip: number; readonly words: string; readonly reason: string };
 
-/** A pass waits so long for its instrument. */
+/** A pass waits so long for its instrument, and for one that was here and whose bridge starts again. */
 const LONGEST_WAIT_MS = 3000;
+const LONGEST_ABSENCE_MS = 30_000;
 
 /** The state of a reading desk and what can be done at it. */
 export function useDesk(initial: DeskState) {
@@ -65,9 +66,12 @@ export function useDesk(initial: DeskState) {
   const mode = modeFor(state, instrument, wanted);
   // A key may come before the bridge has answered, and before the house has met the instrument.
   const now = useRef(instrument);
+  const met = useRef(false);
   useEffect(() => {
     now.current = instrument;
+    met.current ||= instrument !== undefined;
   });
+  const waitMs = (): number => (met.current ? LONGEST_ABSENCE_MS : LONGEST_WAIT_MS);
   const [movement, setMovement] = useState('steady');
   const [passes, setPasses] = useState(1);
   const [own, setOwn] = useState<ReadonlySet<number>>(new Set());
@@ -135,7 +139,7 @@ export function useDesk(initial: DeskState) {
     if (keptPass(code)?.measured !== undefined) return resume();
     await alone(async (strip) => {
       const patches = state.strips[strip - 1].expected.length;
-      const ready = await instrumentReady(now);
+      const ready = await instrumentReady(now, waitMs());
       if (ready === undefined) {
         const words = noInstrumentWords(state, bridge.instruments);
         setLast({ kind: 'failed', strip, words, reason: 'none' });
@@ -200,7 +204,8 @@ export function useDesk(initial: DeskState) {
   return {
     state,
     strip,
-    last,
+    // Of an instrument that has come since nothing is said any more.
+    last: last?.kind === 'failed' && last.reason === 'none' && instrument !== undefined ? undefined : last,
     busy,
     phase: passing.phase,
     patchesDone: passing.done,
@@ -226,7 +231,7 @@ export function useDesk(initial: DeskState) {
     pass,
     calibrate: () =>
       act(async () => {
-        const ready = await instrumentReady(now);
+        const ready = await instrumentReady(now, waitMs());
         if (ready === undefined) throw new ApiProblem(0, noInstrumentWords(state, bridge.instruments), '');
         await bridge.calibrate(ready);
       }),
@@ -286,11 +291,12 @@ function modeFor(
   return modes.length === 0 || modes.includes(wanted) ? wanted : modes.includes('M1') ? 'M1' : modes[0];
 }
 
-/** The instrument once it is connected and known to the house; undefined where it is not within a few seconds. */
+/** The instrument once it is connected and known to the house; undefined where it is not within so long. */
 async function instrumentReady(
   now: RefObject<Connected | undefined>,
+  waitMs: number,
 ): Promise<(Connected & { readonly id: number }) | undefined> {
-  for (const until = Date.now() + LONGEST_WAIT_MS; ;) {
+  for (const until = Date.now() + waitMs; ;) {
     const { current } = now;
     if (current?.id !== undefined) return { ...current, id: current.id };
     if (Date.now() >= until) return undefined;
