@@ -4,7 +4,6 @@ import { join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { USUAL_SETTINGS, USUAL_TOLERANCES } from '@melto/core/press/runSettings';
 import type { IncomingSheet } from '@melto/core/press/incomingSheet';
-import { aimSets, registerPublishedAims } from '../src/conformity/aimSets.ts';
 import { runAnalysis, outsideReadings } from '../src/press/analysis.ts';
 import { changeSettings, markOkSheet, noteMoves, setPhase } from '../src/press/atThePress.ts';
 import { barFile } from '../src/press/barFile.ts';
@@ -17,8 +16,7 @@ import { runView } from '../src/press/runView.ts';
 import { takeSheetFile } from '../src/press/sheetFile.ts';
 import { takeSheet } from '../src/press/sheets.ts';
 import { pullSheet } from '../src/simulated/pressHand.ts';
-import { conditionChoices, createCondition } from '../src/house/newCondition.ts';
-import { named } from '../src/testing/named.ts';
+import { ospreyOn } from '../src/testing/ospreyOn.ts';
 import { refusal } from '../src/testing/refusal.ts';
 import { openTestServices } from '../src/testing/testServices.ts';
 import type { TestServices } from '../src/testing/testServices.ts';
@@ -30,13 +28,7 @@ let aimSetId: number;
 
 beforeAll(async () => {
   services = await openTestServices('melto_press_runs');
-  await registerPublishedAims(services);
-  const osprey = named((await conditionChoices(services)).devices, 'Osprey');
-  const { inkSet, modes, points } = osprey;
-  const stockId = named(osprey.stocks, 'Lantern Gloss 150').id;
-  const condition = { deviceId: osprey.id, stockId, inkSet, mode: modes[0], points };
-  conditionId = (await createCondition(services, condition)).id;
-  aimSetId = (await aimSets(services))[0].id;
+  ({ conditionId, aimSetId } = await ospreyOn(services, 'Lantern Gloss 150'));
 });
 afterAll(() => services.database.close());
 

@@ -1,9 +1,7 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { USUAL_SETTINGS } from '@melto/core/press/runSettings';
 import { updateRun } from '@melto/store/pressRuns';
-import { aimSets, registerPublishedAims } from '../src/conformity/aimSets.ts';
 import { changeHouse, ownHouse } from '../src/house/ownHouse.ts';
-import { conditionChoices, createCondition } from '../src/house/newCondition.ts';
 import { changeColourList, takeColourList } from '../src/lists/colourLists.ts';
 import { openFiles } from '../src/overview/openFiles.ts';
 import { publicReport } from '../src/overview/publicReport.ts';
@@ -13,7 +11,7 @@ import { createRun, runOf, runs } from '../src/press/runs.ts';
 import { runView } from '../src/press/runView.ts';
 import { endSharedRun, sharedRunCode, shareRun } from '../src/press/sharedRun.ts';
 import { pullSheet } from '../src/simulated/pressHand.ts';
-import { named } from '../src/testing/named.ts';
+import { ospreyOn } from '../src/testing/ospreyOn.ts';
 import { refusal } from '../src/testing/refusal.ts';
 import { openTestServices } from '../src/testing/testServices.ts';
 import type { TestServices } from '../src/testing/testServices.ts';
@@ -27,15 +25,9 @@ let second = 0;
 
 beforeAll(async () => {
   services = await openTestServices('melto_run_analyses');
-  await registerPublishedAims(services);
   await changeHouse(services, { ...(await ownHouse(services)), timeZone: 'Europe/London' });
   services.time.ms = Date.parse('2026-01-14T12:00:00Z');
-  const osprey = named((await conditionChoices(services)).devices, 'Osprey');
-  const { inkSet, modes, points } = osprey;
-  const stockId = named(osprey.stocks, 'Lantern Gloss 150').id;
-  const condition = { deviceId: osprey.id, stockId, inkSet, mode: modes[0], points, label: 'cold set' };
-  conditionId = (await createCondition(services, condition)).id;
-  aimSetId = (await aimSets(services))[0].id;
+  ({ conditionId, aimSetId } = await ospreyOn(services, 'Lantern Gloss 150', 'cold set'));
   first = await begin('4711');
   second = await begin('4712');
   // Two sheets of each before the shift ends at 14:00, and one of the second after.

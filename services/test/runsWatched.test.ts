@@ -1,7 +1,5 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { USUAL_SETTINGS } from '@melto/core/press/runSettings';
-import { aimSets, registerPublishedAims } from '../src/conformity/aimSets.ts';
-import { conditionChoices, createCondition } from '../src/house/newCondition.ts';
 import { markOkSheet, noteMoves, setPhase } from '../src/press/atThePress.ts';
 import { createRun } from '../src/press/runs.ts';
 import { runView } from '../src/press/runView.ts';
@@ -9,7 +7,7 @@ import { startRunWatch } from '../src/press/runWatch.ts';
 import { pullSheet } from '../src/simulated/pressHand.ts';
 import { verifyHouse } from '../src/overview/verifyHouse.ts';
 import { watchView } from '../src/watch/watchView.ts';
-import { named } from '../src/testing/named.ts';
+import { ospreyOn } from '../src/testing/ospreyOn.ts';
 import { refusal } from '../src/testing/refusal.ts';
 import { openTestServices } from '../src/testing/testServices.ts';
 import type { TestServices } from '../src/testing/testServices.ts';
@@ -26,13 +24,7 @@ let number = 0;
 
 beforeAll(async () => {
   services = await openTestServices('melto_runs_watched');
-  await registerPublishedAims(services);
-  const osprey = named((await conditionChoices(services)).devices, 'Osprey');
-  const { inkSet, modes, points } = osprey;
-  const stockId = named(osprey.stocks, 'Lantern Gloss 150').id;
-  const condition = { deviceId: osprey.id, stockId, inkSet, mode: modes[0], points };
-  conditionId = (await createCondition(services, condition)).id;
-  aimSetId = (await aimSets(services))[0].id;
+  ({ conditionId, aimSetId } = await ospreyOn(services, 'Lantern Gloss 150'));
 });
 afterAll(() => services.database.close());
 
@@ -97,9 +89,11 @@ describe('a watch that runs feed', () => {
     expect(await said(start([...alike.slice(0, 2), other]))).toContain('not printed and read alike');
     const away = await finished({ magenta: 0.5, lock: true });
     expect(await said(start([...alike.slice(0, 2), away]))).toContain('OK sheet whose solids were outside');
+    const left = await finished();
     const narrow = await finished({ zones: 2 });
     expect(await said(start([...alike.slice(0, 2), narrow]))).toContain('Its bar does not do');
     await start(alike);
+    expect((await runView(services, left)).watch?.why).toContain('finished before this watch');
     const { watch, checks, dueMs } = await watchView(services, conditionId);
     expect(watch).toMatchObject({ byRuns: true, zeroReadings: 3 });
     expect(checks.map(({ runId, readingId }) => [runId, readingId])).toEqual(alike.map((id) => [id, null]));

@@ -93,12 +93,16 @@ export async function listProductionColours(
   runId: number,
   most: number,
 ): Promise<{ readonly readMs: number; readonly xyz: Float64Array }[]> {
+  const all = await sql.rows<{ readonly id: number }>(
+    "SELECT id FROM press_sheet WHERE run_id = ? AND house_id = ? AND phase = 'production' ORDER BY impression",
+    [runId, sql.house],
+  );
+  const step = Math.ceil(all.length / most);
+  const chosen = all.filter((_, place) => (all.length - 1 - place) % step === 0).map(({ id }) => id);
+  if (chosen.length === 0) return [];
   const rows = await sql.rows<{ readonly readMs: number; readonly measured: Buffer }>(
-    `SELECT readMs, measured FROM (
-       SELECT read_ms AS readMs, measured, impression, ROW_NUMBER() OVER (ORDER BY impression) AS place, COUNT(*) OVER () AS total
-       FROM press_sheet WHERE run_id = ? AND house_id = ? AND phase = 'production') sheets
-     WHERE MOD(place, CEIL(total / ?)) = 0 ORDER BY impression`,
-    [runId, sql.house, most],
+    `SELECT read_ms AS readMs, measured FROM press_sheet WHERE house_id = ? AND id IN (${chosen.map(() => '?').join(', ')}) ORDER BY impression`,
+    [sql.house, ...chosen],
   );
   return rows.map(({ readMs, measured }) => ({
     readMs,

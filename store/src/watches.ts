@@ -157,6 +157,15 @@ export async function keepWatchCheck(sql: Sql, row: NewWatchCheck): Promise<numb
   return kept.madeMs;
 }
 
+/** Whether a run is a check of a watch. */
+export async function isRunCheck(sql: Sql, watch: number, run: number): Promise<boolean> {
+  const rows = await sql.rows(
+    'SELECT 1 FROM watch_check WHERE watch_id = ? AND run_id = ? AND house_id = ?',
+    [...[watch, run], sql.house],
+  );
+  return rows.length > 0;
+}
+
 /** Watches that a reading is a check of. */
 export function listChecksOfReading(
   sql: Sql,

@@ -2,7 +2,7 @@ import { RUN_CHECK_SHEETS, runFigures } from '@melto/core/press/runFigures';
 import { meanFigures, ZERO_READINGS } from '@melto/core/watch/watchFigures';
 import type { RunWithPlan } from '@melto/store/pressRuns';
 import { listProductionColours } from '@melto/store/pressSheets';
-import { findWatchState, keepWatchCheck } from '@melto/store/watches';
+import { findWatchState, isRunCheck, keepWatchCheck } from '@melto/store/watches';
 import { issueText } from '@melto/core/result';
 import type { Context } from '../kernel/context.ts';
 import { Problem } from '../kernel/problem.ts';
@@ -15,8 +15,9 @@ import type { Judgement } from '../watch/settleWatch.ts';
 import { beginWatch } from '../watch/watch.ts';
 import { runOf } from './runs.ts';
 
-/** Sheets that a run is told by; of more, so many evenly among them. */
+/** Sheets that a run is told by; of more, so many evenly among them. Fewer while somebody looks on. */
 const MOST_SHEETS = 400;
+const MOST_SHEETS_SEEN = 60;
 
 /** What the watch of its condition says at the press. */
 export interface RunWatch {
@@ -35,10 +36,10 @@ type RunCheck =
   | { readonly why: string };
 
 /** What a run tells a watch, by its sheets of production. */
-async function checkOfRun({ database }: Context, run: RunWithPlan): Promise<RunCheck> {
+async function checkOfRun({ database }: Context, run: RunWithPlan, most = MOST_SHEETS): Promise<RunCheck> {
   if (run.aimsAway) return { why: 'It was printed to an OK sheet whose solids were outside of its aims.' };
   if (run.curvesResultId === undefined) return { why: 'Which curves its plates had was not kept.' };
-  const sheets = await listProductionColours(database, run.id, MOST_SHEETS);
+  const sheets = await listProductionColours(database, run.id, most);
   if (sheets.length < RUN_CHECK_SHEETS)
     return {
       why: `A run counts from ${RUN_CHECK_SHEETS} sheets of production on; it has ${sheets.length}.`,
@@ -57,11 +58,16 @@ function unlike(run: RunWithPlan, runs: Omit<WatchedRuns, 'ids'>): string | unde
 }
 
 /** What a run tells this watch, or why it tells it nothing. */
-async function checkFor(context: Context, run: RunWithPlan, detail: WatchDetail): Promise<RunCheck> {
+async function checkFor(
+  context: Context,
+  run: RunWithPlan,
+  detail: WatchDetail,
+  most?: number,
+): Promise<RunCheck> {
   if (detail.runs === undefined) return { why: 'It is kept with watch wedges.' };
   const other = unlike(run, detail.runs);
   return other === undefined
-    ? checkOfRun(context, run)
+    ? checkOfRun(context, run, most)
     : { why: `${other} than the runs of the zero reading.` };
 }
 
@@ -72,11 +78,13 @@ export async function watchAtThePress(context: Context, run: RunWithPlan): Promi
   if (watch === undefined) return null;
   const moved = state?.moved === true || state?.verdict === 'does-not-conform';
   const cause = state?.cause ?? null;
-  const check = await checkFor(context, run, watch.detail);
-  if ('why' in check) return { moved, cause, own: null, why: check.why };
-  // A run that is finished is among the checks already.
-  if (run.phase === 'finished') return { moved, cause, own: null, why: null };
   const { detail, row } = watch;
+  if (run.phase === 'finished' && (await isRunCheck(context.database, row.id, run.id)))
+    return { moved, cause, own: null, why: null };
+  const check = await checkFor(context, run, detail, MOST_SHEETS_SEEN);
+  if ('why' in check) return { moved, cause, own: null, why: check.why };
+  if (run.phase === 'finished')
+    return { moved, cause, own: null, why: 'It was finished before this watch was started.' };
   const toJudge = { id: row.id, conditionId: run.conditionId, detail };
   return { moved, cause, own: await judgeNext(context.database, toJudge, check.figures), why: null };
 }
