@@ -1,6 +1,7 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { USUAL_SETTINGS } from '@melto/core/press/runSettings';
 import { updateRun } from '@melto/store/pressRuns';
+import { aimSets } from '../src/conformity/aimSets.ts';
 import { changeHouse, ownHouse } from '../src/house/ownHouse.ts';
 import { changeColourList, takeColourList } from '../src/lists/colourLists.ts';
 import { openFiles } from '../src/overview/openFiles.ts';
@@ -68,6 +69,31 @@ describe('a shift', () => {
     const whole = await runAnalysis(services, second, { scope: 'shift' });
     expect(whole).toMatchObject({ sheets: 5, shift: { words: '2026-01-14, 07:00 to 15:00' } });
     await changeHouse(services, own);
+  });
+});
+
+describe('an analysis by other aims', () => {
+  it('judges the same sheets anew: by the run’s own set as before, by another otherwise', async () => {
+    const own = await runAnalysis(services, first, { scope: 'run' });
+    const same = await runAnalysis(services, first, { scope: 'run', aimSetId });
+    expect(same.patchShare).toEqual(own.patchShare);
+    expect(same.rows.map(({ mean }) => mean)).toEqual(
+      own.rows.map(({ mean }) => expect.closeTo(mean, 3) as number),
+    );
+    const other = (await aimSets(services)).find(({ id }) => id !== aimSetId);
+    const moved = await runAnalysis(services, first, { scope: 'run', aimSetId: other?.id });
+    expect(moved.against).toEqual({ id: other?.id, name: other?.name });
+    expect(moved.rows.map(({ mean }) => mean)).not.toEqual(own.rows.map(({ mean }) => mean));
+    const early = { scope: 'shift', aimSetId, atMs: Date.parse('2026-01-14T08:00:00Z') } as const;
+    expect(await runAnalysis(services, second, early)).toMatchObject({ sheets: 4, runs: 2 });
+    expect((await runAnalysis(services, first, { scope: 'run', aimSetId, phase: 'production' })).sheets).toBe(
+      0,
+    );
+    const { code } = await shareRun(services, first, { scope: 'run', aimSetId: other?.id });
+    expect(await page(code)).toContain(`Aims: ${other?.name ?? ''}, for all sheets`);
+    expect((await refusal(runAnalysis(services, first, { scope: 'run', aimSetId: 99_999 }))).type).toBe(
+      'not-found',
+    );
   });
 });
 

@@ -214,6 +214,8 @@ const ANALYSED = {
   phase: Type.Optional(oneOf(PHASES)),
   /** A moment of the shift, where that is the scope. */
   at: Type.Optional(MOMENT),
+  /** The aim set that sheets are judged by instead of the run's own aims. */
+  aims: Type.Optional(ID),
 };
 
 export const RUN_ANALYSIS = reads({

@@ -7,8 +7,14 @@ export const analysisAsked = ({
   scope = 'run',
   phase,
   at,
+  aims,
 }: {
   readonly scope?: Scope;
   readonly phase?: Phase;
   readonly at?: number;
-}): AnalysisAsked => ({ scope, phase, ...(at === undefined ? {} : { atMs: at }) });
+  readonly aims?: number;
+}): AnalysisAsked => ({
+  ...{ scope, phase },
+  ...(at === undefined ? {} : { atMs: at }),
+  ...(aims === undefined ? {} : { aimSetId: aims }),
+});

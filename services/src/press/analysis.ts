@@ -11,8 +11,19 @@ import { measuredLabRows } from '@melto/core/colour/measuredLabRows';
 import { factsOf, listSameBarRuns } from '@melto/store/pressRuns';
 import type { RunFacts, RunWithPlan } from '@melto/store/pressRuns';
 import { findHouse } from '@melto/store/houses';
-import { findSheet, listSheetFigures, listSheetValues, newestReadMs } from '@melto/store/pressSheets';
+import {
+  findSheet,
+  listSheetFigures,
+  listSheetsAfter,
+  listSheetValues,
+  newestReadMs,
+} from '@melto/store/pressSheets';
+import { pressAims } from '@melto/core/press/pressAims';
+import type { Aims } from '@melto/core/conformity/aims';
+import { loadAims } from '../conformity/aimSets.ts';
 import type { Context } from '../kernel/context.ts';
+import { Problem } from '../kernel/problem.ts';
+import { judgedSheet } from './sheets.ts';
 import { runOf } from './runs.ts';
 import { parseShifts, shiftAt, shiftWords } from '@melto/core/time/shifts';
 import type { Shift } from '@melto/core/time/shifts';
@@ -24,6 +35,8 @@ export interface AnalysisAsked {
   readonly phase?: Phase;
   /** A moment of the shift that is asked for; that of the run's newest sheet where none is told. */
   readonly atMs?: number;
+  /** Aims that the sheets are judged by instead of those that the run had when they were read. */
+  readonly aimSetId?: number;
 }
 
 export interface VariationRow extends Variation {
@@ -38,12 +51,17 @@ export interface AnalysisView extends RunAnalysis {
   readonly shift: (Shift & { readonly words: string }) | null;
   /** Solids against the OK sheet, over the sheets of production; empty without one. */
   readonly variation: readonly VariationRow[];
+  /** The aim set that it is judged by; null for the run's own aims. */
+  readonly against: { readonly id: number; readonly name: string } | null;
 }
 
 const MOST_RUNS = 400;
 /** Sheets of production that the variation is told by. */
 const MOST_VARIED = 5000;
 const MOST_OUTSIDE = 200;
+/** Sheets that are judged by other aims while somebody waits, and those of them in memory at a time. */
+const MOST_ANEW = 2000;
+const AT_A_TIME = 200;
 
 /** How a run, all runs of its job or of its press kept to their tolerances. */
 export async function runAnalysis(
@@ -54,7 +72,11 @@ export async function runAnalysis(
   const run = await runOf(context, runId);
   const ids = await runsOf(context, run, asked.scope);
   const shift = asked.scope === 'shift' ? await shiftOf(context, run, asked.atMs) : undefined;
-  const sheets = await listSheetFigures(context.database, ids, asked.phase, shift);
+  const against = asked.aimSetId === undefined ? undefined : await loadAims(context, asked.aimSetId);
+  const sheets =
+    against === undefined
+      ? await listSheetFigures(context.database, ids, asked.phase, shift)
+      : await judgedAnew(context, run, ids, against.aims, { phase: asked.phase, shift });
   const { units, bar } = run.plan;
   const read = new Set(sheets.map(({ runId }) => runId));
   return {
@@ -62,7 +84,41 @@ export async function runAnalysis(
     ...{ run: factsOf(run), zones: bar.zones, shift: shift ?? null },
     runs: shift === undefined ? ids.length : read.size,
     variation: await okVariation(context, run),
+    against: against === undefined ? null : { id: against.view.id, name: against.view.name },
   };
+}
+
+/** Figures of sheets by other aims than they were read with; spot inks, of which an aim set tells nothing, have none. */
+async function judgedAnew(
+  { database }: Context,
+  run: RunWithPlan,
+  ids: readonly number[],
+  aims: Aims,
+  { phase, shift }: { readonly phase: Phase | undefined; readonly shift: Shift | undefined },
+): Promise<{ readonly runId: number; readonly impression: number; readonly figures: Float64Array }[]> {
+  const { units, bar } = run.plan;
+  const plan = { ...run.plan, aims: pressAims(bar, units, aims, {}) };
+  const out = [];
+  for (const runId of ids)
+    for (let after = -1; ;) {
+      const sheets = await listSheetsAfter(database, runId, after, AT_A_TIME);
+      for (const sheet of sheets) {
+        if (phase !== undefined && sheet.phase !== phase) continue;
+        if (shift !== undefined && (sheet.readMs < shift.fromMs || sheet.readMs >= shift.toMs)) continue;
+        const { figures } = judgedSheet({ plan, settings: run.settings }, sheet.reading);
+        out.push({ runId, impression: sheet.impression, figures });
+      }
+      if (out.length > MOST_ANEW)
+        throw new Problem(
+          'bad-input',
+          `More than ${MOST_ANEW} sheets are not judged by other aims at once.`,
+          'Choose this run, a phase or a shift alone.',
+          'aims',
+        );
+      if (sheets.length < AT_A_TIME) break;
+      after = sheets[sheets.length - 1].impression;
+    }
+  return out;
 }
 
 /** The shift of the house that a moment lies in, or the newest sheet of a run. */

@@ -56,7 +56,7 @@ export async function runReport(
 }
 
 function factsOf(
-  { run, sheets, values, runs, shift }: AnalysisView,
+  { run, sheets, values, runs, shift, against }: AnalysisView,
   { scope, phase }: AnalysisAsked,
   zone: string,
 ): [string, string][] {
@@ -71,6 +71,7 @@ function factsOf(
     ...(shift === null
       ? []
       : [['Shift', `${shift.words}, ${runs} ${runs === 1 ? 'run' : 'runs'}`] as [string, string]]),
+    ...(against === null ? [] : [['Judged by', against.name] as [string, string]]),
     ['Patch values', values.toLocaleString('en-GB')],
     ['OK sheet', counter(run.okImpression)],
     ['Production from', counter(run.productionFrom)],
@@ -79,7 +80,7 @@ function factsOf(
 
 /** A run is judged by how it varies from its OK sheet; shares are told and have no limit of their own. */
 function modelOf(view: AnalysisView): Omit<ReportModel, 'facts' | 'logo'> {
-  const { run, variation, sheetShare, patchShare } = view;
+  const { run, variation, sheetShare, patchShare, against } = view;
   const off = variation.filter(({ kept }) => !kept).map(({ ink }) => ink);
   const verdict: ReportModel['verdict'] =
     variation.length === 0
@@ -116,7 +117,9 @@ function modelOf(view: AnalysisView): Omit<ReportModel, 'facts' | 'logo'> {
       zonesTable(view),
     ],
     statement: [
-      `Aims: ${run.aims}${run.okImpression === null ? '' : ', or the OK sheet from when it was locked'}. Each sheet is judged by the aims that the run had when it was read.`,
+      against === null
+        ? `Aims: ${run.aims}${run.okImpression === null ? '' : ', or the OK sheet from when it was locked'}. Each sheet is judged by the aims that the run had when it was read.`
+        : `Aims: ${against.name}, for all sheets, whatever the run was printed to; spot inks are not judged by it.`,
       'Solids within ΔE*ab 4, yellow 5, of the OK sheet for 68 % of the sheets: ISO 12647-2, as commonly published; check against your copy. 95 % within twice that was chosen by Melto.',
       'Intervals of shares by Wilson, of capability by Bissell, both at 95 %; capability takes values to be normal.',
     ],

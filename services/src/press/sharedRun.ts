@@ -9,17 +9,20 @@ import type { AnalysisAsked } from './analysis.ts';
 import { runOf } from './runs.ts';
 
 /** Which analysis of a run a link shows, as one text. */
-export const sharedKey = ({ scope, phase, atMs }: AnalysisAsked): string =>
-  [scope, phase ?? '', atMs ?? ''].join(' ');
+export const sharedKey = ({ scope, phase, atMs, aimSetId }: AnalysisAsked): string =>
+  [scope, phase ?? '', atMs ?? '', aimSetId ?? ''].join(' ');
 
 /** The analysis that such a text asks for. */
 export function sharedAnalysis(key: string): AnalysisAsked {
-  const [scope, phase, at] = key.split(' ');
-  const atMs = at === undefined || at === '' ? undefined : Number(at);
+  const [scope, phase, at, aims] = key.split(' ');
+  const number = (text: string | undefined): number | undefined =>
+    text === undefined || text === '' ? undefined : Number(text);
+  const [atMs, aimSetId] = [number(at), number(aims)];
   return {
     scope: SCOPES.find((own) => own === scope) ?? 'run',
     phase: PHASES.find((own) => own === phase),
     ...(atMs === undefined ? {} : { atMs }),
+    ...(aimSetId === undefined ? {} : { aimSetId }),
   };
 }
 

@@ -14,7 +14,7 @@ export function AnalysisReport({
   asked,
 }: {
   runId: number;
-  asked: { readonly scope: Scope; readonly phase?: Phase; readonly at?: number };
+  asked: { readonly scope: Scope; readonly phase?: Phase; readonly at?: number; readonly aims?: number };
 }) {
   const [anchor, setAnchor] = useState<HTMLElement | null>(null);
   const client = useQueryClient();

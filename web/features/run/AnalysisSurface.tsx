@@ -32,21 +32,48 @@ export function AnalysisSurface({
   view,
   scope,
   phase,
+  aimSets = [],
 }: {
   view: AnalysisView;
   scope: Scope;
   phase: Phase | undefined;
+  /** What sheets can be judged by beside the run's own aims. */
+  aimSets?: readonly { readonly id: number; readonly name: string }[];
 }) {
   const router = useRouter();
-  const { run, rows, zones, sheets, values, sheetShare, patchShare, overTime, variation, runs, shift } = view;
+  const {
+    run,
+    rows,
+    zones,
+    sheets,
+    values,
+    sheetShare,
+    patchShare,
+    overTime,
+    variation,
+    runs,
+    shift,
+    against,
+  } = view;
   const [cell, setCell] = useState<{
     readonly key: string;
     readonly words: string;
     readonly zone: number | undefined;
   }>();
-  const go = (change: { readonly scope?: string; readonly phase?: string; readonly at?: string }): void => {
+  const go = (change: {
+    readonly scope?: string;
+    readonly phase?: string;
+    readonly at?: string;
+    readonly aims?: string;
+  }): void => {
     const at = shift === null ? '' : String(shift.fromMs);
-    const query = new URLSearchParams({ scope, phase: phase ?? '', at, ...change });
+    const query = new URLSearchParams({
+      scope,
+      phase: phase ?? '',
+      at,
+      aims: String(against?.id ?? ''),
+      ...change,
+    });
     router.push(`/runs/${run.id}/analysis?${query.toString()}`);
   };
   return (
@@ -86,7 +113,23 @@ export function AnalysisSurface({
           <MenuItem value="make-ready">make-ready</MenuItem>
           <MenuItem value="production">production</MenuItem>
         </TextField>
-        <AnalysisReport runId={run.id} asked={{ scope, phase, at: shift?.fromMs }} />
+        <TextField
+          select
+          size="small"
+          label="Against"
+          value={against?.id ?? ''}
+          slotProps={{ select: { displayEmpty: true }, inputLabel: { shrink: true } }}
+          sx={{ width: 190 }}
+          onChange={(event) => go({ aims: String(event.target.value) })}
+        >
+          <MenuItem value="">the aims of the run</MenuItem>
+          {aimSets.map(({ id, name }) => (
+            <MenuItem key={id} value={id}>
+              {name}
+            </MenuItem>
+          ))}
+        </TextField>
+        <AnalysisReport runId={run.id} asked={{ scope, phase, at: shift?.fromMs, aims: against?.id }} />
       </div>
       {shift !== null && (
         <div className="row">
@@ -173,9 +216,14 @@ export function AnalysisSurface({
                 ))}
             </tbody>
           </table>
-          {cell !== undefined && scope === 'run' && <Outside runId={run.id} phase={phase} cell={cell} />}
-          {cell !== undefined && scope !== 'run' && (
-            <p className="quiet">Readings outside are listed for one run: choose “this run” above.</p>
+          {cell !== undefined && scope === 'run' && against === null && (
+            <Outside runId={run.id} phase={phase} cell={cell} />
+          )}
+          {cell !== undefined && (scope !== 'run' || against !== null) && (
+            <p className="quiet">
+              Readings outside are listed for one run, by its own aims: choose “this run” and “the aims of the
+              run” above.
+            </p>
           )}
           <div className="analysis-foot">
             {scope === 'run' && (

@@ -295,6 +295,7 @@ describe('an analysis', () => {
       zones: 3,
       runs: 1,
       shift: null,
+      against: null,
       variation: [],
     },
     overTime: [{ from: 200, to: 300, share: 0.9 }],
@@ -336,9 +337,25 @@ describe('an analysis', () => {
     show(<AnalysisSurface view={{ ...view, shift }} scope="shift" phase={undefined} />);
     expect(screen.getByText('Shift of 2026-03-14, 06:00 to 14:00')).toBeTruthy();
     fireEvent.click(screen.getByRole('button', { name: 'The shift before' }));
-    expect(beside()).toBe('/runs/7/analysis?scope=shift&phase=&at=999');
+    expect(beside()).toBe('/runs/7/analysis?scope=shift&phase=&at=999&aims=');
     fireEvent.click(screen.getByRole('button', { name: 'The shift after' }));
-    expect(beside()).toBe('/runs/7/analysis?scope=shift&phase=&at=5000');
+    expect(beside()).toBe('/runs/7/analysis?scope=shift&phase=&at=5000&aims=');
+  });
+
+  it('by other aims lists no readings of the run’s own', () => {
+    const aimSets = [{ id: 4, name: 'House coated' }];
+    show(
+      <AnalysisSurface
+        view={{ ...view, against: aimSets[0] }}
+        scope="run"
+        phase={undefined}
+        aimSets={aimSets}
+      />,
+    );
+    expect(screen.getByRole('combobox', { name: 'Against' }).textContent).toBe('House coated');
+    fireEvent.click(screen.getByRole('button', { name: 'C solid, zone 2: 75.0 % within' }));
+    expect(screen.getByText(/are listed for one run, by its own aims/)).toBeTruthy();
+    expect(calls).toHaveLength(0);
   });
 
   it('of no sheet says so', () => {

@@ -1,4 +1,5 @@
 import { PHASES } from '@melto/core/press/runSettings';
+import { aimSets } from '@melto/services/conformity/aimSets';
 import { runAnalysis } from '@melto/services/press/analysis';
 import { SCOPES } from '@melto/core/press/scopes';
 import { AnalysisSurface } from '@/features/run/AnalysisSurface';
@@ -14,16 +15,23 @@ export default async function Page({
   searchParams,
 }: {
   params: Promise<{ id: string }>;
-  searchParams: Promise<{ scope?: string; phase?: string; at?: string }>;
+  searchParams: Promise<{ scope?: string; phase?: string; at?: string; aims?: string }>;
 }) {
   const [{ id }, query] = await Promise.all([params, searchParams]);
   const scope = SCOPES.find((each) => each === query.scope) ?? 'run';
   const phase = PHASES.find((each) => each === query.phase);
-  const at = /^\d{1,15}$/.test(query.at ?? '') ? Number(query.at) : undefined;
-  const view = await orNotFound(
-    runAnalysis(await pageContext(), Number(id), analysisAsked({ scope, phase, at })),
-  );
+  const number = (text: string | undefined): number | undefined =>
+    /^\d{1,15}$/.test(text ?? '') ? Number(text) : undefined;
+  const [at, aims] = [number(query.at), number(query.aims)];
+  const context = await pageContext();
+  const view = await orNotFound(runAnalysis(context, Number(id), analysisAsked({ scope, phase, at, aims })));
   return (
-    <AnalysisSurface key={`${scope} ${phase ?? ''} ${at ?? ''}`} view={view} scope={scope} phase={phase} />
+    <AnalysisSurface
+      key={`${scope} ${phase ?? ''} ${at ?? ''} ${aims ?? ''}`}
+      view={view}
+      scope={scope}
+      phase={phase}
+      aimSets={(await aimSets(context)).map((set) => ({ id: set.id, name: set.name }))}
+    />
   );
 }
