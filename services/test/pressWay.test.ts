@@ -488,7 +488,7 @@ describe('a press to a known state', () => {
     // Curves of a file follow from no reading.
     const left = results.filter(({ outcome }) => outcome === 'not computed again');
     expect(left.map(({ why }) => why)).toEqual(['they came from the file own.csv']);
-    expect(results.filter(({ outcome }) => outcome === 'equal').length).toBeGreaterThan(5);
+    expect(results.filter(({ outcome }) => outcome === 'equal').length).toBeGreaterThan(3);
   });
 
   it('refuses what does not fit, in words', async () => {
