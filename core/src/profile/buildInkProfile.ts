@@ -48,20 +48,25 @@ export function buildInkProfile(
   onProgress: BuildProgress = () => {},
 ): BuiltProfile {
   const task = begin(model, options, onProgress);
-  let colorimetric: Float64Array | undefined;
-  let boundary: RadialBoundary | undefined;
-  const worked = (intent: Intent, forward: ForwardGrid, from: number): IntentTables => {
+  const worked = (
+    intent: Intent,
+    forward: ForwardGrid,
+    from: number,
+    shared: Pick<IntentTask, 'colorimetric' | 'boundary'> = {},
+  ): IntentTables => {
     onProgress(from, WORDS[intent]);
-    return workIntent({ ...task, forward, intent, colorimetric, boundary, ...exactly(model, intent) }, (f) =>
+    return workIntent({ ...task, forward, intent, ...shared, ...exactly(model, intent) }, (f) =>
       onProgress(from + 0.2 * f, WORDS[intent]),
     );
   };
   const relative = worked('relative', task.forward, 0.35);
-  if (model.inks > 4) colorimetric = relative.device;
   const forward = anchored(model, options, task, relative);
-  boundary = inkBoundary(forward, task.separation);
-  const perceptual = worked('perceptual', forward, 0.56);
-  const saturation = worked('saturation', forward, 0.78);
+  const shared = {
+    colorimetric: model.inks > 4 ? relative.device : undefined,
+    boundary: inkBoundary(forward, task.separation),
+  };
+  const perceptual = worked('perceptual', forward, 0.56, shared);
+  const saturation = worked('saturation', forward, 0.78, shared);
   onProgress(1, 'Writing');
   return finish(options, task, forward, { relative, perceptual, saturation });
 }
