@@ -10,7 +10,6 @@ import { buildForwardGrid } from './forwardGrid.ts';
 import type { ForwardGrid } from './forwardGrid.ts';
 import { inkBoundary, workIntent } from './inkIntents.ts';
 import type { IntentTables, IntentTask } from './inkIntents.ts';
-import type { RadialBoundary } from '../gamut/radialBoundary.ts';
 import { GAMUT_FULL_SCALE, GAMUT_TOLERANCE } from './intents.ts';
 import { darkestNeutral, invertInks } from './invertInks.ts';
 import { COLORIMETRIC_AXES, MAPPED_AXES } from './labAxis.ts';
