@@ -88,8 +88,8 @@ describe('the cut along a hue', () => {
     );
     await screen.findByRole('img', { name: /at hue 30°: Wren dashed, Heron drawn through/ });
     expect(screen.getByText('red to the right, turquoise to the left')).toBeTruthy();
-    const outlines = [...container.querySelectorAll('path')].map((path) => path.getAttribute('d'));
-    expect(outlines).toContain('M0.0 100.0L40.0 50.0L0.0 0.0L0.0 0.0L-20.0 50.0L0.0 100.0Z');
+    const outlines = () => [...container.querySelectorAll('path')].map((path) => path.getAttribute('d'));
+    await expect.poll(outlines).toContain('M0.0 100.0L40.0 50.0L0.0 0.0L0.0 0.0L-20.0 50.0L0.0 100.0Z');
     screen.getByRole('slider').focus();
     await user.keyboard('{ArrowRight}');
     await expect.poll(() => asked).toEqual([30, 31]);
