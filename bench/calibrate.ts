@@ -1,4 +1,4 @@
-import { CMYK, sameProcess } from '@melto/core/device/process';
+import { CMYK } from '@melto/core/device/process';
 import { balanceNeutrals } from '@melto/core/balance/balanceNeutrals';
 import { judgeNeutrals } from '@melto/core/balance/judgeNeutrals';
 import { neutralReading } from '@melto/core/balance/neutralScales';
@@ -21,7 +21,7 @@ import { inkRamps } from '@melto/core/tone/inkRamps';
 import { linearise } from '@melto/core/tone/linearise';
 import { largestBend, straightCurve } from '@melto/core/tone/toneCurve';
 import type { ToneCurves } from '@melto/core/tone/toneCurve';
-import { SIMULATED_DEVICES } from '@melto/simulator/devices';
+import { DIRECT_PRESSES } from '@melto/simulator/devices';
 import { simulateSheets } from '@melto/simulator/simulateSheets';
 import { printTable } from './table.ts';
 
@@ -46,9 +46,7 @@ function copies(patches: NamedPatches, count: number, seed: number): Sheet {
 /** Curves and balance of the CMYK devices, each figure from a fresh sheet that no curve was made of. */
 export function calibrate(): void {
   const rows: string[][] = [];
-  for (const device of SIMULATED_DEVICES.filter(
-    ({ process, printer }) => sameProcess(process, CMYK) && Object.keys(printer.inks).length === 4,
-  ))
+  for (const device of DIRECT_PRESSES)
     for (const stock of device.stocks) {
       const figures: number[][] = [];
       for (let seed = 1; seed <= SEEDS; seed++) {

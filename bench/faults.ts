@@ -1,4 +1,4 @@
-import { CMYK, RGB, channelCount, sameProcess } from '@melto/core/device/process';
+import { CMYK, RGB, channelCount } from '@melto/core/device/process';
 import type { Process } from '@melto/core/device/process';
 import type { PatchSpectra } from '@melto/core/cgats/patchSet';
 import { layoutCopies } from '@melto/core/charts/layoutCopies';
@@ -11,7 +11,7 @@ import { nativeResponse } from '@melto/core/tone/nativeResponse';
 import type { ToneCurves } from '@melto/core/tone/toneCurve';
 import { SIMULATED_STOCKS } from '@melto/simulator/data/stocks';
 import type { SimulatedStockId } from '@melto/simulator/data/stocks';
-import { SIMULATED_DEVICES } from '@melto/simulator/devices';
+import { DIRECT_PRESSES } from '@melto/simulator/devices';
 import type { SimulatedDevice } from '@melto/simulator/simulatedDevice';
 import { layoutChart } from '@melto/core/charts/layoutChart';
 import { makeRgbChart } from '@melto/core/charts/rgbChart';
@@ -104,9 +104,7 @@ function kindsOf(
 
 /** Ramps of the CMYK devices: curves that nobody asked for or that are missing, colour management left on. */
 export function rampFaults(): void {
-  const presses = SIMULATED_DEVICES.filter(
-    ({ process, printer }) => sameProcess(process, CMYK) && Object.keys(printer.inks).length === 4,
-  );
+  const presses = DIRECT_PRESSES;
   const conversions = presses[0].conversions;
   type Case = {
     readonly name: string;

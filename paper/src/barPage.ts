@@ -1,3 +1,4 @@
+import { roomOf } from '@melto/core/press/colourBar';
 import type { ColourBar } from '@melto/core/press/colourBar';
 import type { PageDrawing } from './chartPage.ts';
 
@@ -19,7 +20,7 @@ export function drawBar(bar: ColourBar, words: string): PageDrawing {
   const height = PATCH_HEIGHT_MM + FOOT_MM + 2 * MARGIN_MM;
   const next = new Int32Array(zones);
   const patches: PageDrawing['patches'][number][] = [];
-  const perZone = Math.floor(zoneMm / patchMm + 1e-9);
+  const perZone = roomOf(bar);
   for (const { kind, zone, tones } of bar.patches) {
     // What a zone has room for beside its patches lies half at each end.
     const spare = (zoneMm - perZone * patchMm) / 2;

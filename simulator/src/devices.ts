@@ -126,7 +126,12 @@ export const SIMULATED_DEVICES: readonly SimulatedDevice[] = [
   ),
 ];
 
-/** The same printer behind a front end that leaves its light inks to whoever sends values; not among those to choose from. */
+/** Devices of C, M, Y, K whose values are amounts of their inks; a front end that splits light inks has tones of its own. */
+export const DIRECT_PRESSES: readonly SimulatedDevice[] = SIMULATED_DEVICES.filter(
+  ({ process, printer }) => sameProcess(process, CMYK) && Object.keys(printer.inks).length === 4,
+);
+
+/** The printer of Redshank behind a front end that leaves its light inks to whoever sends values; not among those to choose from. */
 const OPEN_REDSHANK: SimulatedDevice = press(
   {
     id: 'open-redshank',

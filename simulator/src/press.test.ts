@@ -1,22 +1,17 @@
-import { CMYK, sameProcess } from '@melto/core/device/process';
+import { CMYK } from '@melto/core/device/process';
 import { describe, expect, it } from 'vitest';
 import { WHITE_D50_MEASURED } from '@melto/core/colour/whitePoints';
 import { xyzRowsToLab } from '@melto/core/colour/xyzToLab';
 import { mean } from '@melto/core/numerics/statistics';
 import { isToneCurve, straightCurve } from '@melto/core/tone/toneCurve';
 import { deviceTruthXyz } from './deviceTruth.ts';
-import { SIMULATED_DEVICES, simulatedDevice } from './devices.ts';
+import { DIRECT_PRESSES, simulatedDevice } from './devices.ts';
 import { evennessAt } from './inkPrinter.ts';
 import { createStripReader } from './instruments/stripReader.ts';
 import { simulatedPrintPath } from './simulatedPrintPath.ts';
 import { spectrumOf } from './testing/spectrumOf.ts';
 
-/** Those whose values are amounts of their inks; a front end that splits light inks has tones of its own. */
-const PRESSES = SIMULATED_DEVICES.filter(
-  ({ process, printer }) => sameProcess(process, CMYK) && Object.keys(printer.inks).length === 4,
-);
-
-describe.each(PRESSES.map((press) => [press.name, press] as const))('%s', (_, press) => {
+describe.each(DIRECT_PRESSES.map((press) => [press.name, press] as const))('%s', (_, press) => {
   const [mode] = press.modes;
   const lab = (stock: (typeof press.stocks)[number], values: number[]): Float64Array => {
     const out = deviceTruthXyz(press, stock, mode, values);

@@ -73,18 +73,20 @@ export async function listSheetValues(sql: Sql, runId: number, limit: number): P
   return rows.map(withValues);
 }
 
-/** Sheets of a run after an impression, in their order. */
-export async function listSheetsAfter(
-  sql: Sql,
-  runId: number,
-  after: number,
-  limit: number,
-): Promise<SheetWithValues[]> {
-  const rows = await sql.rows<SheetRow & Values>(
-    `SELECT ${COLUMNS}, ${VALUES} FROM press_sheet WHERE run_id = ? AND house_id = ? AND impression > ? ORDER BY impression LIMIT ?`,
-    [runId, sql.house, String(after), String(limit)],
-  );
-  return rows.map(withValues);
+/** Sheets that are held in memory at a time. */
+const SHEETS_AT_A_TIME = 200;
+
+/** All sheets of a run in their order, so many at a time that no run is too long for it. */
+export async function* sheetPages(sql: Sql, runId: number): AsyncGenerator<readonly SheetWithValues[]> {
+  for (let after = -1; ;) {
+    const rows = await sql.rows<SheetRow & Values>(
+      `SELECT ${COLUMNS}, ${VALUES} FROM press_sheet WHERE run_id = ? AND house_id = ? AND impression > ? ORDER BY impression LIMIT ?`,
+      [runId, sql.house, String(after), String(SHEETS_AT_A_TIME)],
+    );
+    if (rows.length > 0) yield rows.map(withValues);
+    if (rows.length < SHEETS_AT_A_TIME) return;
+    after = rows[rows.length - 1].impression;
+  }
 }
 
 /** Colours of the sheets of production, in their order, NaN where a patch is open: all, or so many evenly among them. */

@@ -8,7 +8,7 @@ import { GUIDES, PHASES, RUN_FORMULAS, RUN_STATUSES, WHITE_BASES } from '@melto/
 import type { RunSettings } from '@melto/core/press/runSettings';
 import type { RunComparison } from '@melto/services/press/compareRuns';
 import type { AnalysisView } from '@melto/services/press/analysis';
-import { SCOPES } from '@melto/core/press/scopes';
+import { MOST_COMPARED, SCOPES } from '@melto/core/press/scopes';
 import type { UnderSensor } from '@melto/services/simulated/pressHand';
 import type { Delivered, FeedRow } from '@melto/services/press/feeds';
 import { FEED_KINDS } from '@melto/core/press/feedKinds';
@@ -280,7 +280,7 @@ export const COMPARE_RUNS = reads({
   says: 'Two to eight runs beside each other',
   who: 'viewer',
   query: strict({
-    runs: Type.String({ pattern: '^[0-9]{1,15}(,[0-9]{1,15}){1,7}$' }),
+    runs: Type.String({ pattern: `^[0-9]{1,15}(,[0-9]{1,15}){1,${MOST_COMPARED - 1}}$` }),
     phase: Type.Optional(oneOf(PHASES)),
   }),
   answer: answers<RunComparison>(Type.Object({ runs: Type.Array(Type.Object({})) })),

@@ -1,12 +1,12 @@
 import { failure, success } from '../result.ts';
 import type { Issue, Result } from '../result.ts';
-import { BAR_ZONES, PATCH_MM, ZONE_MM } from './colourBar.ts';
+import { BAR_ZONES, roomOf, shapeIssues, SLUR_LINES } from './colourBar.ts';
 import type { BarPatch, BarPatchKind, ColourBar } from './colourBar.ts';
 import { MOST_BAR_PATCHES } from './incomingSheet.ts';
 import type { PressUnit } from './pressUnit.ts';
 
 /** How the patches of a bar are written, for messages. */
-export const BAR_TEXT_FORM =
+const BAR_TEXT_FORM =
   'one line for each ink zone, its patches from left to right with commas: “K, C, M+Y, C50, C50+M40+Y40, paper, K along, K across”; “12 x” before a line repeats it';
 
 /** Longest text of a bar. */
@@ -19,13 +19,14 @@ export const MOST_BAR_TEXT = 40_000;
 export function barFromText(
   text: string,
   units: readonly PressUnit[],
-  { zoneMm, patchMm }: Pick<ColourBar, 'zoneMm' | 'patchMm'>,
+  size: Pick<ColourBar, 'zoneMm' | 'patchMm'>,
 ): Result<ColourBar> {
   if (text.length > MOST_BAR_TEXT)
     return failure(wrong(`at most ${MOST_BAR_TEXT} characters`, `${text.length}`));
-  const shape = [...outside('zoneMm', zoneMm, ZONE_MM), ...outside('patchMm', patchMm, PATCH_MM)];
-  if (shape.length > 0) return failure(...shape);
-  const room = Math.floor(zoneMm / patchMm + 1e-9);
+  const { zoneMm, patchMm } = size;
+  const wrongSize = shapeIssues(size);
+  if (wrongSize.length > 0) return failure(...wrongSize);
+  const room = roomOf(size);
   const patches: BarPatch[] = [];
   let zones = 0;
   const lines = text.split(/\r?\n/).map((line) => line.trim());
@@ -93,9 +94,6 @@ function patchText({ kind, tones }: BarPatch, units: readonly PressUnit[]): stri
 /** A name that ends in a digit would swallow its tone. */
 const spaced = (ink: string): string => (/\d$/.test(ink) || ink.length > 1 ? ' ' : '');
 
-/** Tone of the lines of slur fields, as bars of Melto's own have it. */
-const LINES = 0.4;
-
 function patchFromText(word: string, units: readonly PressUnit[]): Result<Omit<BarPatch, 'zone'>> {
   const tones = units.map(() => 0);
   if (/^paper$/i.test(word)) return success({ kind: 'paper', tones });
@@ -103,7 +101,7 @@ function patchFromText(word: string, units: readonly PressUnit[]): Result<Omit<B
   if (lines !== null) {
     const unit = unitNamed(lines[1], units);
     if (unit < 0) return failure(wrong(inksOf(units), `“${word.slice(0, 60)}”`));
-    tones[unit] = LINES;
+    tones[unit] = SLUR_LINES;
     return success({ kind: `slur ${lines[2].toLowerCase()}` as BarPatchKind, tones });
   }
   for (const part of word.split('+').map((own) => own.trim())) {
@@ -145,14 +143,4 @@ const inksOf = (units: readonly PressUnit[]): string =>
 
 function wrong(expected: string, found: string): Issue {
   return { code: 'bar.text', path: 'bar', expected, found };
-}
-
-function outside(
-  path: string,
-  value: number,
-  { least, most }: { readonly least: number; readonly most: number },
-): Issue[] {
-  return value >= least && value <= most
-    ? []
-    : [{ code: 'bar.range', path, expected: `${least} to ${most}`, found: String(value) }];
 }

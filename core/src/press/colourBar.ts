@@ -43,7 +43,8 @@ const GREYS: readonly (readonly [number, number, number])[] = [
   [0.75, 0.66, 0.66],
 ];
 const TINTS = [0.5, 0.75, 0.25] as const;
-const LINES = 0.4;
+/** Tone of the lines of slur fields. */
+export const SLUR_LINES = 0.4;
 
 /**
  * A bar over all ink zones: each zone has the solids of all units, which its keys are set by, and in what room is left the
@@ -54,13 +55,9 @@ export function designBar(
   shape: Pick<ColourBar, 'zones' | 'zoneMm' | 'patchMm'>,
 ): Result<ColourBar> {
   const { zones, zoneMm, patchMm } = shape;
-  const issues = [
-    ...outside('zones', zones, BAR_ZONES),
-    ...outside('zoneMm', zoneMm, ZONE_MM),
-    ...outside('patchMm', patchMm, PATCH_MM),
-  ];
+  const issues = [...outside('zones', zones, BAR_ZONES), ...shapeIssues(shape)];
   if (issues.length > 0) return failure(...issues);
-  const room = Math.floor(zoneMm / patchMm + 1e-9);
+  const room = roomOf(shape);
   if (room < units.length)
     return failure({
       code: 'bar.room',
@@ -81,6 +78,15 @@ export function designBar(
   }
   return success({ zones, zoneMm, patchMm, patches });
 }
+
+/** What is wrong with the size of zones and patches. */
+export function shapeIssues({ zoneMm, patchMm }: Pick<ColourBar, 'zoneMm' | 'patchMm'>): Issue[] {
+  return [...outside('zoneMm', zoneMm, ZONE_MM), ...outside('patchMm', patchMm, PATCH_MM)];
+}
+
+/** Patches that fit into a zone. */
+export const roomOf = ({ zoneMm, patchMm }: Pick<ColourBar, 'zoneMm' | 'patchMm'>): number =>
+  Math.floor(zoneMm / patchMm + 1e-9);
 
 function outside(
   path: string,
@@ -133,8 +139,8 @@ function otherPatches(units: readonly PressUnit[]): Omit<BarPatch, 'zone'>[] {
     ...grey(GREYS[1]),
     ...tints(TINTS[2]),
     ...grey(GREYS[2]),
-    { kind: 'slur along', tones: alone(units, slurred, LINES) },
-    { kind: 'slur across', tones: alone(units, slurred, LINES) },
+    { kind: 'slur along', tones: alone(units, slurred, SLUR_LINES) },
+    { kind: 'slur across', tones: alone(units, slurred, SLUR_LINES) },
   ];
 }
 

@@ -5,12 +5,12 @@ import type { Result } from '../result.ts';
 import { WATCH_PATCHES, WATCH_VALUES } from '../watch/watchFigures.ts';
 import type { BarReading } from './barReading.ts';
 import type { ColourBar } from './colourBar.ts';
+import { PROCESS_INKS } from '../tone/toneMeasure.ts';
+import { isProcessUnit, unitOf } from './pressUnit.ts';
 import type { PressUnit } from './pressUnit.ts';
 
 /** Least sheets of production that a run is a check of a watch by. */
 export const RUN_CHECK_SHEETS = 8;
-
-const INKS = ['C', 'M', 'Y', 'K'];
 
 /**
  * Figures of a watch from the sheets of a run: the mean of each patch over its sheets. A bar has the solids in every zone
@@ -53,7 +53,9 @@ export function runFigures(
 
 /** Whether a patch of the bar asks the plates for what a patch of the watch asks for, to the step of a plate. */
 function asksFor(units: readonly PressUnit[], tones: readonly number[], device: readonly number[]): boolean {
-  const has = (ink: string): number => tones[units.findIndex((unit) => unit.ink === ink)] ?? 0;
-  const spots = units.some(({ ink }, unit) => !INKS.includes(ink) && tones[unit] > 0);
-  return !spots && INKS.every((ink, channel) => Math.abs(eightBit(has(ink)) - device[channel]) < 1e-9);
+  const has = (ink: string): number => tones[unitOf(units, ink)] ?? 0;
+  const spots = units.some((unit, at) => !isProcessUnit(unit) && tones[at] > 0);
+  return (
+    !spots && PROCESS_INKS.every((ink, channel) => Math.abs(eightBit(has(ink)) - device[channel]) < 1e-9)
+  );
 }

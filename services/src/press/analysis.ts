@@ -14,9 +14,9 @@ import { findHouse } from '@melto/store/houses';
 import {
   findSheet,
   listSheetFigures,
-  listSheetsAfter,
   listSheetValues,
   newestReadMs,
+  sheetPages,
 } from '@melto/store/pressSheets';
 import { pressAims } from '@melto/core/press/pressAims';
 import type { Aims } from '@melto/core/conformity/aims';
@@ -59,9 +59,8 @@ const MOST_RUNS = 400;
 /** Sheets of production that the variation is told by. */
 const MOST_VARIED = 5000;
 const MOST_OUTSIDE = 200;
-/** Sheets that are judged by other aims while somebody waits, and those of them in memory at a time. */
+/** Sheets that are judged by other aims while somebody waits. */
 const MOST_ANEW = 2000;
-const AT_A_TIME = 200;
 
 /** How a run, all runs of its job or of its press kept to their tolerances. */
 export async function runAnalysis(
@@ -100,8 +99,7 @@ async function judgedAnew(
   const plan = { ...run.plan, aims: pressAims(bar, units, aims, {}) };
   const out = [];
   for (const runId of ids)
-    for (let after = -1; ;) {
-      const sheets = await listSheetsAfter(database, runId, after, AT_A_TIME);
+    for await (const sheets of sheetPages(database, runId)) {
       for (const sheet of sheets) {
         if (phase !== undefined && sheet.phase !== phase) continue;
         if (shift !== undefined && (sheet.readMs < shift.fromMs || sheet.readMs >= shift.toMs)) continue;
@@ -115,8 +113,6 @@ async function judgedAnew(
           'Choose this run, a phase or a shift alone.',
           'aims',
         );
-      if (sheets.length < AT_A_TIME) break;
-      after = sheets[sheets.length - 1].impression;
     }
   return out;
 }

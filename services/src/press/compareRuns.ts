@@ -1,5 +1,6 @@
 import { analyseRun } from '@melto/core/press/runAnalysis';
 import type { RunAnalysis } from '@melto/core/press/runAnalysis';
+import { MOST_COMPARED } from '@melto/core/press/scopes';
 import type { Phase } from '@melto/core/press/runSettings';
 import { factsOf } from '@melto/store/pressRuns';
 import type { RunFacts } from '@melto/store/pressRuns';
@@ -7,9 +8,6 @@ import { listSheetFigures } from '@melto/store/pressSheets';
 import type { Context } from '../kernel/context.ts';
 import { Problem } from '../kernel/problem.ts';
 import { runOf } from './runs.ts';
-
-/** Runs that stand beside each other at most. */
-export const MOST_COMPARED = 8;
 
 /** A run among others. */
 export interface ComparedRun extends Pick<RunAnalysis, 'sheets' | 'values' | 'sheetShare' | 'patchShare'> {

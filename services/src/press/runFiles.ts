@@ -1,15 +1,13 @@
 import { barPatchWords } from '@melto/core/press/colourBar';
 import { csvText } from '@melto/core/text/csvText';
 import { factsOf, listMoves, listRuns } from '@melto/store/pressRuns';
-import { listSheetsAfter } from '@melto/store/pressSheets';
+import { sheetPages } from '@melto/store/pressSheets';
 import type { SheetWithValues } from '@melto/store/pressSheets';
 import type { RunWithPlan } from '@melto/store/pressRuns';
 import type { Context } from '../kernel/context.ts';
 import { fileName } from '../kernel/download.ts';
 import { runOf } from './runs.ts';
 
-/** Sheets of one file: what is held in memory at a time. */
-const SHEETS_OF_A_FILE = 200;
 const RUNS_AT_A_TIME = 50;
 
 /** A part of a run as a file that any program reads. */
@@ -38,16 +36,12 @@ async function* filesOfRun(context: Context, run: RunWithPlan): AsyncGenerator<R
     moves: await listMoves(context.database, run.id),
   };
   yield { path: `${folder}/run.json`, content: `${JSON.stringify(facts, null, 2)}\n` };
-  for (let [after, part] = [-1, 1]; ; part++) {
-    const sheets = await listSheetsAfter(context.database, run.id, after, SHEETS_OF_A_FILE);
-    if (sheets.length > 0)
-      yield {
-        path: `${folder}/sheets_${part}.csv`,
-        content: csvText([HEADS, ...sheets.flatMap((sheet) => rowsOf(run, sheet))]),
-      };
-    if (sheets.length < SHEETS_OF_A_FILE) return;
-    after = sheets[sheets.length - 1].impression;
-  }
+  let part = 0;
+  for await (const sheets of sheetPages(context.database, run.id))
+    yield {
+      path: `${folder}/sheets_${++part}.csv`,
+      content: csvText([HEADS, ...sheets.flatMap((sheet) => rowsOf(run, sheet))]),
+    };
 }
 
 const HEADS = [

@@ -74,8 +74,8 @@ async function checkFor(
 /** The watch of a run's condition, as it is said at the press; null without a watch. */
 export async function watchAtThePress(context: Context, run: RunWithPlan): Promise<RunWatch | null> {
   const watch = await storedHead(context, run.conditionId, WATCH);
-  const state = await findWatchState(context.database, run.conditionId);
   if (watch === undefined) return null;
+  const state = await findWatchState(context.database, run.conditionId);
   const moved = state?.moved === true || state?.verdict === 'does-not-conform';
   const cause = state?.cause ?? null;
   const { detail, row } = watch;

@@ -8,7 +8,7 @@ import { differenceOf } from '@melto/core/press/runSettings';
 import { WHITE_D50_MEASURED } from '@melto/core/colour/whitePoints';
 import { updateRun } from '@melto/store/pressRuns';
 import type { RunWithPlan } from '@melto/store/pressRuns';
-import { findSheet, listSheetsAfter, storeSheet } from '@melto/store/pressSheets';
+import { findSheet, sheetPages, storeSheet } from '@melto/store/pressSheets';
 import type { SheetToStore } from '@melto/store/pressSheets';
 import { domainNow } from '../kernel/clock.ts';
 import { unitOfWork } from '../kernel/context.ts';
@@ -85,19 +85,12 @@ export function judgedSheet(
   return { reading, figures: packed, judged, outside: outside.length, spread };
 }
 
-/** Sheets that are held in memory at a time. */
-const AT_A_TIME = 200;
-
 /** Judges all sheets anew, after tolerances were changed; within a transaction that holds the run. */
 export async function judgeAgain(
   { database }: Context,
   run: Pick<RunWithPlan, 'id' | 'plan' | 'settings'>,
 ): Promise<void> {
-  for (let after = -1; ;) {
-    const sheets = await listSheetsAfter(database, run.id, after, AT_A_TIME);
+  for await (const sheets of sheetPages(database, run.id))
     for (const sheet of sheets)
       await storeSheet(database, run.id, { ...sheet, ...judgedSheet(run, sheet.reading) });
-    if (sheets.length < AT_A_TIME) return;
-    after = sheets[sheets.length - 1].impression;
-  }
 }

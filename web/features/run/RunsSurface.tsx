@@ -3,6 +3,7 @@
 import { Button, Checkbox, TextField } from '@mui/material';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
+import { MOST_COMPARED } from '@melto/core/press/scopes';
 import type { AimSetView } from '@melto/services/conformity/aimSets';
 import type { ColourListRow } from '@melto/services/lists/colourLists';
 import type { PressChoice } from '@melto/services/press/pressChoices';
@@ -16,9 +17,6 @@ import { May } from '@/ui/May';
 import { useOlder } from '@/ui/useOlder';
 import { useDomainNow } from '@/features/frame/useHouse';
 import { NewRunDialog } from './NewRunDialog';
-
-/** Runs that stand beside each other at most. */
-const MOST_COMPARED = 8;
 
 /** Runs of the house, found by what they are known by. */
 export function RunsSurface({
