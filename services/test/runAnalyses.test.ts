@@ -1,16 +1,19 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { USUAL_SETTINGS } from '@melto/core/press/runSettings';
 import { updateRun } from '@melto/store/pressRuns';
+import { findSheet } from '@melto/store/pressSheets';
 import { aimSets } from '../src/conformity/aimSets.ts';
 import { changeHouse, ownHouse } from '../src/house/ownHouse.ts';
 import { changeColourList, takeColourList } from '../src/lists/colourLists.ts';
 import { openFiles } from '../src/overview/openFiles.ts';
 import { publicReport } from '../src/overview/publicReport.ts';
+import { changeSettings, markOkSheet } from '../src/press/atThePress.ts';
 import { runAnalysis } from '../src/press/analysis.ts';
 import { compareRuns } from '../src/press/compareRuns.ts';
 import { createRun, runOf, runs } from '../src/press/runs.ts';
 import { runView } from '../src/press/runView.ts';
 import { endSharedRun, sharedRunCode, shareRun } from '../src/press/sharedRun.ts';
+import { takeSheet } from '../src/press/sheets.ts';
 import { pullSheet } from '../src/simulated/pressHand.ts';
 import { ospreyOn } from '../src/testing/ospreyOn.ts';
 import { refusal } from '../src/testing/refusal.ts';
@@ -125,6 +128,77 @@ describe('runs beside each other', () => {
     for (const ids of [[first], [first, first], Array.from({ length: 9 }, (_, i) => i + 1)])
       expect((await refusal(compareRuns(services, ids))).field).toBe('runs');
     expect((await refusal(compareRuns(services, [first, 99_999]))).type).toBe('not-found');
+  });
+});
+
+describe('a run in another light', () => {
+  const lamp = { ...USUAL_SETTINGS, light: 'A', observer: '10deg' } as const;
+  const figures = async (id: number) =>
+    (await runAnalysis(services, id, { scope: 'run' })).rows.map(({ mean }) => mean);
+  let id = 0;
+  beforeAll(async () => {
+    id = await begin('4720');
+    for (const at of [200, 260]) await pullSheet(services, id, at);
+  });
+
+  it('is refused while its aims are colours alone', async () => {
+    const said = await refusal(changeSettings(services, id, lamp));
+    expect([said.field, said.title]).toEqual(['light', expect.stringContaining('not known under A/10°')]);
+    expect((await runOf(services, id)).settings.light).toBe('D50');
+    expect((await runView(services, id)).aimsInLights).toBe(false);
+    const input = { jobNumber: '1', title: 'T', customer: '', side: '', quantity: 1, inks: ['K'] };
+    const shape = { zones: 12, zoneMm: 32, patchMm: 5, settings: lamp };
+    expect((await refusal(createRun(services, { conditionId, aimSetId, ...input, ...shape }))).field).toBe(
+      'light',
+    );
+  });
+
+  it('judges all its sheets by the OK sheet as that light shows both, and back again', async () => {
+    await markOkSheet(services, id, { impression: 200, lock: true });
+    await changeSettings(services, id, USUAL_SETTINGS);
+    const usual = await figures(id);
+    await changeSettings(services, id, lamp);
+    expect((await runView(services, id)).aimsInLights).toBe(true);
+    const seen = await figures(id);
+    expect(seen).not.toEqual(usual);
+    expect(seen.every(Number.isFinite)).toBe(true);
+    // The OK sheet itself is at its aims in any light.
+    const own = await findSheet(services.database, id, 200);
+    expect(Math.max(...[...(own?.figures ?? [])].filter((_, i) => i % 3 === 0))).toBeLessThan(1e-3);
+    await pullSheet(services, id, 320);
+    const view = await runAnalysis(services, id, { scope: 'run' });
+    expect(view).toMatchObject({ sheets: 3, seen: { formula: 'ΔE00', light: 'A/10°' } });
+    // Others of its press are judged for D50, and are not put among them.
+    expect(await runAnalysis(services, id, { scope: 'press' })).toMatchObject({ sheets: 3, runs: 1 });
+    expect((await runAnalysis(services, id, { scope: 'press' })).otherwise).toBeGreaterThan(1);
+    expect((await runAnalysis(services, first, { scope: 'job' })).otherwise).toBe(0);
+    expect((await refusal(runAnalysis(services, id, { scope: 'run', aimSetId }))).field).toBe('aims');
+    expect((await compareRuns(services, [first, id])).unlike).toEqual([
+      'They are judged under different lights.',
+    ]);
+    await changeSettings(services, id, USUAL_SETTINGS);
+    expect((await figures(id)).slice(0, 1)).not.toEqual(seen.slice(0, 1));
+  });
+
+  it('is refused where a sheet was read without spectra, and takes none such', async () => {
+    const density = [0.5, 0.5, 0.5, 0.5];
+    const bare = { impression: 380, patches: [{ patch: 1, lab: [50, 0, 0], density }] };
+    await changeSettings(services, id, lamp);
+    expect((await refusal(takeSheet(services, id, bare))).title).toContain('judged under A/10°');
+    await changeSettings(services, id, USUAL_SETTINGS);
+    await takeSheet(services, id, bare);
+    expect((await refusal(changeSettings(services, id, lamp))).title).toContain(
+      '1 sheet of this run was read',
+    );
+    // An OK sheet of colours alone is no aim in other lights.
+    await takeSheet(services, id, {
+      impression: 440,
+      patches: (await runOf(services, id)).plan.bar.patches.map((_, at) => ({
+        ...{ patch: at + 1, lab: [50, 0, 0], density },
+      })),
+    });
+    await markOkSheet(services, id, { impression: 440, lock: true });
+    expect((await runView(services, id)).aimsInLights).toBe(false);
   });
 });
 

@@ -1,6 +1,9 @@
 import { createHash } from 'node:crypto';
 import type { RunPlan } from '@melto/core/press/runAdvice';
+import { USUAL_LIGHT } from '@melto/core/press/runLight';
+import type { RunLight } from '@melto/core/press/runLight';
 import type { Phase, RunSettings } from '@melto/core/press/runSettings';
+import type { SpectralGrid } from '@melto/core/spectral/spectralGrid';
 import type { Sql } from './database.ts';
 import { holding, LAST_ID, pageOf } from './page.ts';
 import type { Page, PageAsked } from './page.ts';
@@ -101,7 +104,7 @@ export async function findRun(sql: Sql, id: number, lock = false): Promise<RunWi
     curvesResultId: curvesKnown === 1 ? row.curvesResultId : undefined,
     aimsAway: row.aimsAway === 1,
     plan: decodePlan(row.plan),
-    settings: JSON.parse(row.settings) as RunSettings,
+    settings: decodeSettings(row.settings),
   };
 }
 
@@ -121,19 +124,30 @@ export async function countSheets(sql: Sql, runId: number): Promise<RunCounts> {
   return counted(row);
 }
 
+/** Runs from before the light was a setting were judged as colours are measured. */
+const decodeSettings = (text: string): RunSettings => ({
+  ...USUAL_LIGHT,
+  ...(JSON.parse(text) as Omit<RunSettings, keyof RunLight>),
+});
+
 /** Aims hold NaN where there is none, which JSON has not. */
 function decodePlan(text: string): Omit<RunPlan, 'settings'> {
-  const { units, bar, lab, tone } = JSON.parse(text) as Pick<RunPlan, 'units' | 'bar'> & {
+  const { units, bar, lab, tone, spectra } = JSON.parse(text) as Pick<RunPlan, 'units' | 'bar'> & {
     readonly lab: readonly (number | null)[];
     readonly tone: readonly (number | null)[];
+    readonly spectra?: { readonly grid: SpectralGrid; readonly values: readonly number[] };
   };
   const numbers = (values: readonly (number | null)[]): Float64Array =>
     Float64Array.from(values, (value) => value ?? NaN);
-  return { units, bar, aims: { lab: numbers(lab), tone: numbers(tone) } };
+  const aims = { lab: numbers(lab), tone: numbers(tone) };
+  if (spectra === undefined) return { units, bar, aims };
+  const { grid, values } = spectra;
+  return { units, bar, aims: { ...aims, spectra: { grid, values: Float64Array.from(values) } } };
 }
 
 export function encodePlan({ units, bar, aims }: Omit<RunPlan, 'settings'>): string {
-  return JSON.stringify({ units, bar, lab: [...aims.lab], tone: [...aims.tone] });
+  const spectra = aims.spectra && { grid: aims.spectra.grid, values: [...aims.spectra.values] };
+  return JSON.stringify({ units, bar, lab: [...aims.lab], tone: [...aims.tone], spectra });
 }
 
 /** Tells runs apart whose sheets cannot be put together. */
@@ -206,15 +220,15 @@ export async function listSameBarRuns(
   id: number,
   scope: 'job' | 'press' | 'shift',
   limit: number,
-): Promise<number[]> {
-  const rows = await sql.rows<{ readonly id: number }>(
-    `SELECT r.id FROM press_run own JOIN press_run r ON r.house_id = own.house_id AND r.bar_digest = own.bar_digest
+): Promise<{ readonly id: number; readonly settings: RunSettings }[]> {
+  const rows = await sql.rows<{ readonly id: number; readonly settings: string }>(
+    `SELECT r.id, r.settings FROM press_run own JOIN press_run r ON r.house_id = own.house_id AND r.bar_digest = own.bar_digest
        JOIN printing_condition c ON c.id = r.condition_id JOIN printing_condition oc ON oc.id = own.condition_id
      WHERE own.id = ? AND own.house_id = ? AND ${scope === 'job' ? 'r.job_number = own.job_number' : 'c.device_id = oc.device_id'}
      ORDER BY r.id DESC LIMIT ?`,
     [id, sql.house, String(limit)],
   );
-  return rows.map((row) => row.id);
+  return rows.map((row) => ({ id: row.id, settings: decodeSettings(row.settings) }));
 }
 
 /** A run as the watch of its condition names it. */

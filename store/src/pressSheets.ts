@@ -112,6 +112,15 @@ export async function listProductionColours(
   }));
 }
 
+/** Sheets of a run that were read as colours or densities alone. */
+export async function countWithoutSpectra(sql: Sql, runId: number): Promise<number> {
+  const [{ count }] = await sql.rows<{ readonly count: number }>(
+    'SELECT COUNT(*) AS count FROM press_sheet WHERE run_id = ? AND house_id = ? AND spectra IS NULL',
+    [runId, sql.house],
+  );
+  return Number(count);
+}
+
 /** When the newest sheet of a run was read; null where none was. */
 export async function newestReadMs(sql: Sql, runId: number): Promise<number | null> {
   const [row] = await sql.rows<{ readonly readMs: number }>(

@@ -1,6 +1,8 @@
 import { Type } from '@sinclair/typebox';
 import { MOST_BAR_TEXT } from '@melto/core/press/barText';
 import { BAR_ZONES, PATCH_MM, ZONE_MM } from '@melto/core/press/colourBar';
+import { STANDARD_LIGHTS } from '@melto/core/light/standardLights';
+import { OBSERVERS } from '@melto/core/spectral/xyzWeights';
 import { MOST_BAR_PATCHES, MOST_IMPRESSIONS } from '@melto/core/press/incomingSheet';
 import type { IncomingSheet } from '@melto/core/press/incomingSheet';
 import { MOST_UNITS } from '@melto/core/press/pressUnit';
@@ -37,6 +39,8 @@ const SETTINGS = Type.Unsafe<RunSettings>(
     guide: oneOf(GUIDES),
     formula: oneOf(RUN_FORMULAS),
     status: oneOf(RUN_STATUSES),
+    light: oneOf(STANDARD_LIGHTS.map(({ key }) => key)),
+    observer: oneOf(OBSERVERS),
     white: oneOf(WHITE_BASES),
     mode: MODE,
     settle: Type.Integer({ minimum: 0, maximum: 5000 }),

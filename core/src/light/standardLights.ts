@@ -13,6 +13,9 @@ export const STANDARD_LIGHTS = [
   { key: 'F11', name: 'F11, fluorescent lamp of three narrow bands' },
 ] as const;
 
+/** Key of a light that a standard defines. */
+export type StandardLightKey = (typeof STANDARD_LIGHTS)[number]['key'];
+
 /** A standard light by its key; undefined where there is none. */
 export function lightOfKey(key: string): Illuminant | undefined {
   const known = STANDARD_LIGHTS.find((light) => light.key === key)?.key;

@@ -1,14 +1,12 @@
 import { describe, expect, it } from 'vitest';
 import expected from '../../test/data/pressFigures.json' with { type: 'json' };
-import { deltaE2000 } from '../colour/deltaE2000.ts';
-import { WHITE_D50_MEASURED } from '../colour/whitePoints.ts';
 import { barFigures } from './barFigures.ts';
 import { barVerdict, packFigures, patchMeasures } from './barVerdict.ts';
 import { capability, LEAST_FOR_CAPABILITY, shareOf } from './capability.ts';
 import type { BarPatch, ColourBar } from './colourBar.ts';
 import { processUnit } from './pressUnit.ts';
 import type { PressUnit } from './pressUnit.ts';
-import { USUAL_TOLERANCES } from './runSettings.ts';
+import { USUAL_SETTINGS, USUAL_TOLERANCES } from './runSettings.ts';
 import { variation } from './okVariation.ts';
 
 const UNITS: readonly PressUnit[] = [
@@ -47,7 +45,7 @@ const AIMS = {
   tone: Float64Array.from(NAMES, (name) => (expected.tones as Readonly<Record<string, number>>)[name] ?? NaN),
 };
 const at = (name: keyof typeof expected.patches): number => NAMES.indexOf(name);
-const figures = barFigures(BAR, UNITS, READING, AIMS, WHITE_D50_MEASURED, deltaE2000);
+const figures = barFigures(BAR, UNITS, READING, AIMS, USUAL_SETTINGS);
 
 describe('figures of a bar, beside those of the kept script', () => {
   it.each(Object.entries(expected.deltaE))('ΔE00 of %s', (name, value) =>
@@ -94,7 +92,7 @@ describe('a bar that was not read whole', () => {
       xyz.fill(NaN, 3 * at(name), 3 * at(name) + 3);
       density.fill(NaN, 4 * at(name), 4 * at(name) + 4);
     }
-    return barFigures(BAR, UNITS, { xyz, density }, AIMS, WHITE_D50_MEASURED, deltaE2000);
+    return barFigures(BAR, UNITS, { xyz, density }, AIMS, USUAL_SETTINGS);
   };
 
   it('has no figure that hangs on what is missing, and all others', () => {
@@ -113,8 +111,7 @@ describe('a bar that was not read whole', () => {
       UNITS,
       { xyz: new Float64Array(READING.xyz.length).fill(NaN), density },
       AIMS,
-      WHITE_D50_MEASURED,
-      deltaE2000,
+      USUAL_SETTINGS,
     );
     const area = (d: number): number => 1 - 10 ** -d;
     expect(bare.other[at('C 50')]).toBeCloseTo(100 * (area(0.4) / area(1.42) - 0.64), 8);

@@ -1,21 +1,19 @@
 import type { Lab } from '../colour/lab.ts';
 import { labAt } from '../colour/labAt.ts';
-import type { Xyz } from '../colour/xyz.ts';
-import { xyzRowsToLab } from '../colour/xyzToLab.ts';
 import { inkSignal } from '../tone/toneMeasure.ts';
 import { spotColourToneValue } from '../tone/sctv.ts';
 import { mean } from '../numerics/statistics.ts';
-import type { ColourDifference } from './bestDensity.ts';
 import type { BarReading } from './barReading.ts';
 import type { ColourBar } from './colourBar.ts';
 import { FILTERS, isProcessUnit } from './pressUnit.ts';
 import type { PressUnit } from './pressUnit.ts';
-import type { WhiteBase } from './runSettings.ts';
+import { labInLight, readingInLight } from './runLight.ts';
+import type { ToldColours } from './runLight.ts';
+import { differenceOf } from './runSettings.ts';
+import type { RunSettings } from './runSettings.ts';
 
-/** What a bar is judged by. */
-export interface BarAims {
-  /** Row-major patch × 3, for the run's light and observer; NaN where there is no aim. */
-  readonly lab: Float64Array;
+/** What a bar is judged by: of colours NaN where there is no aim, spectra where they are those of a sheet. */
+export interface BarAims extends ToldColours {
   /** Tone value 0..1 that each tint is to have; NaN elsewhere and where there is no aim. */
   readonly tone: Float64Array;
 }
@@ -40,20 +38,19 @@ export interface BarFigures {
 const MIDTONE = 0.5;
 const THREE_QUARTER = 0.75;
 
-/** All figures of a bar. @param white white point of the reading's XYZ. */
+/** All figures of a bar: colour differences in the run's light, tone values as their standards count them, under D50. */
 export function barFigures(
   bar: ColourBar,
   units: readonly PressUnit[],
   reading: BarReading,
   aims: BarAims,
-  white: Xyz,
-  difference: ColourDifference,
-  base: WhiteBase = 'paper',
+  settings: Pick<RunSettings, 'formula' | 'white' | 'light' | 'observer'>,
 ): BarFigures {
   const { patches } = bar;
   const count = patches.length;
-  const lab = new Float64Array(3 * count);
-  xyzRowsToLab(reading.xyz, white, lab);
+  const lab = readingInLight(reading, settings);
+  const wanted = labInLight(aims, settings);
+  const difference = differenceOf[settings.formula];
   const blank = (): Float64Array => new Float64Array(count).fill(NaN);
   const [deltaE, density, other, contrast] = [blank(), blank(), blank(), blank()];
   const paper = paperOf(bar, reading);
@@ -63,10 +60,10 @@ export function barFigures(
     return reading.density[4 * patch + filter] - paper.density[filter];
   };
   patches.forEach(({ kind, zone, tones }, patch) => {
-    deltaE[patch] = difference(labAt(lab, patch), labAt(aims.lab, patch));
+    deltaE[patch] = difference(labAt(lab, patch), labAt(wanted, patch));
     const inks = units.flatMap((_, unit) => (tones[unit] > 0 ? [unit] : []));
     const [unit] = inks;
-    if (kind === 'grey') other[patch] = chromaticity(labAt(lab, patch), labAt(aims.lab, patch));
+    if (kind === 'grey') other[patch] = chromaticity(labAt(lab, patch), labAt(wanted, patch));
     if (kind === 'overprint' && inks.length === 2) {
       // The second ink's filter sees both: what the second adds over the first, as a share of what it has on paper.
       const [first, second] = inks;
@@ -77,7 +74,9 @@ export function barFigures(
     if (kind !== 'solid' && kind !== 'tint') return;
     const overPaper = over(patch, unit);
     density[patch] =
-      base === 'paper' ? overPaper : reading.density[4 * patch + FILTERS.indexOf(units[unit].filter)];
+      settings.white === 'paper'
+        ? overPaper
+        : reading.density[4 * patch + FILTERS.indexOf(units[unit].filter)];
     if (kind === 'solid') return;
     const solid = solidOf(unit, zone);
     if (solid < 0) return;
@@ -96,14 +95,11 @@ export interface Paper {
 
 /** Mean of the bare patches; NaN where none was read. */
 export function paperOf({ patches }: ColourBar, { xyz, density }: BarReading): Paper {
+  const bare = patches.flatMap(({ kind }, patch) => (kind === 'paper' ? [patch] : []));
   const means = (rows: Float64Array, width: number): number[] =>
-    Array.from({ length: width }, (_, i) => {
-      const values = patches.flatMap(({ kind }, patch) => {
-        const value = rows[width * patch + i];
-        return kind === 'paper' && Number.isFinite(value) ? [value] : [];
-      });
-      return mean(values);
-    });
+    Array.from({ length: width }, (_, i) =>
+      mean(bare.map((patch) => rows[width * patch + i]).filter(Number.isFinite)),
+    );
   return { xyz: means(xyz, 3), density: means(density, 4) };
 }
 

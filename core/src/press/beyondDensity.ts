@@ -1,5 +1,5 @@
 import { labAt } from '../colour/labAt.ts';
-import type { BarAims, BarFigures } from './barFigures.ts';
+import type { BarFigures } from './barFigures.ts';
 import { barPatchWords } from './colourBar.ts';
 import type { ColourBar } from './colourBar.ts';
 import type { PressUnit } from './pressUnit.ts';
@@ -26,13 +26,14 @@ interface SolidState {
 }
 
 /**
- * What density cannot mend, by what it comes from, worst first of each. @param solids by unit; @param lab of the sheet.
+ * What density cannot mend, by what it comes from, worst first of each. @param wanted Lab of the aims and @param lab of the
+ * sheet, in the run's light; @param solids by unit.
  */
 export function beyondDensity(
   bar: ColourBar,
   units: readonly PressUnit[],
   figures: BarFigures,
-  aims: BarAims,
+  wanted: ArrayLike<number>,
   lab: ArrayLike<number>,
   solids: readonly SolidState[],
   limits: Pick<RunTolerances, 'paper' | 'tone' | 'overprints'>,
@@ -48,7 +49,7 @@ export function beyondDensity(
     const [at] = papers;
     found.push({
       barrier: 'stock',
-      words: `The stock is ΔE ${paperOff.toFixed(1)} from the paper of the aims (b* ${signed(labAt(lab, at)[2] - labAt(aims.lab, at)[2])}): what is printed on it moves with it.`,
+      words: `The stock is ΔE ${paperOff.toFixed(1)} from the paper of the aims (b* ${signed(labAt(lab, at)[2] - labAt(wanted, at)[2])}): what is printed on it moves with it.`,
     });
   }
   solids.forEach(({ best, unreachable }, unit) => {

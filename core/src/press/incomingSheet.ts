@@ -12,6 +12,7 @@ import { matchBar } from './barMatch.ts';
 import type { BarReading } from './barReading.ts';
 import { FILTERS } from './pressUnit.ts';
 import type { RunPlan } from './runAdvice.ts';
+import { isUsualLight, lightWords } from './runLight.ts';
 
 /** A patch as it was delivered: its spectrum, or densities (red, green, blue, visual) with or without its colour. */
 export interface IncomingPatch {
@@ -58,6 +59,14 @@ export function readIncoming(
     return failure(bad('patches', `1 to ${MOST_BAR_PATCHES} patches`, String(patches.length)));
   const issues = patches.flatMap((patch, row) => issuesOf(patch, row, sheet.grid));
   if (issues.length > 0) return failure(...issues.slice(0, 5));
+  if (!isUsualLight(plan.settings) && patches.some(({ spectrum }) => spectrum === undefined))
+    return failure(
+      bad(
+        'patches',
+        `spectra, since this run is judged under ${lightWords(plan.settings)}`,
+        'colours or densities alone',
+      ),
+    );
   const values = valuesOf(plan, sheet);
   const places = placesOf(plan, patches, values);
   if (!places.ok) return places;

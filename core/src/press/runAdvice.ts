@@ -3,9 +3,8 @@ import type { Lab } from '../colour/lab.ts';
 import { measuredLabRows } from '../colour/measuredLabRows.ts';
 import { WHITE_D50_MEASURED } from '../colour/whitePoints.ts';
 import { xyzToLab } from '../colour/xyzToLab.ts';
-import { tableIlluminant } from '../spectral/illuminant.ts';
 import { spectrumToXyz } from '../spectral/spectrumToXyz.ts';
-import { createXyzWeights } from '../spectral/xyzWeights.ts';
+import type { SpectralGrid } from '../spectral/spectralGrid.ts';
 import { barFigures, paperOf } from './barFigures.ts';
 import type { BarAims, BarFigures } from './barFigures.ts';
 import type { BarReading } from './barReading.ts';
@@ -18,6 +17,8 @@ import { nextMove, USUAL_MOVES } from './nextMove.ts';
 import type { UnitAdvice, UnitMove, ZoneAim } from './nextMove.ts';
 import { FILTERS } from './pressUnit.ts';
 import type { PressUnit } from './pressUnit.ts';
+import { isUsualLight, labInLight, readingInLight, runLightWeights } from './runLight.ts';
+import type { RunLight } from './runLight.ts';
 import { differenceOf, solidTolerance } from './runSettings.ts';
 import type { RunSettings } from './runSettings.ts';
 import { settledNoise } from './settledNoise.ts';
@@ -64,11 +65,13 @@ export interface RunAdvice {
   /** Units by the effect of their move, greatest first; those left alone in the order of printing. */
   readonly lines: readonly UnitLine[];
   readonly figures: BarFigures | undefined;
-  /** Lab of the newest sheet, row-major patch × 3. */
+  /** Lab of the newest sheet for D50 and 2°, as it is shown: row-major patch × 3. */
   readonly lab: Float64Array | undefined;
   readonly beyond: readonly Beyond[];
 }
 
+/** Densities that are counted from nothing, by filter. */
+const NO_BASE = FILTERS.map(() => 0);
 /** Solids of this many sheets tell how an ink changes with its thickness. */
 const LEARN_FROM = 8;
 /** A reading is never quieter than this in density. */
@@ -81,34 +84,41 @@ const LEAST_NOISE = 0.006;
 export function runAdvice(plan: RunPlan, sheets: readonly RunSheet[], moves: readonly RunMove[]): RunAdvice {
   const { units, bar, aims, settings } = plan;
   const newest = sheets.at(-1);
+  // Without its paper a sheet tells no density over it: counted from another base it would look like a jump.
+  const bases = sheets.map(({ reading }) =>
+    settings.white === 'paper' ? paperOf(bar, reading).density : NO_BASE,
+  );
   const lines = units.map((_, unit) =>
     unitLine(
       plan,
       sheets,
+      bases,
       moves.filter((move) => move.unit === unit),
       unit,
     ),
   );
   if (newest === undefined) return { lines, figures: undefined, lab: undefined, beyond: [] };
-  const difference = differenceOf[settings.formula];
-  const figures = barFigures(
-    ...([bar, units, newest.reading, aims, WHITE_D50_MEASURED, difference] as const),
-    settings.white,
-  );
-  const lab = measuredLabRows(newest.reading.xyz);
+  const figures = barFigures(bar, units, newest.reading, aims, settings);
   const solids = lines.map(({ zones, advice }) => ({
     best: Math.max(...zones.map(({ bestDeltaE }) => (Number.isFinite(bestDeltaE) ? bestDeltaE : 0))),
     unreachable: settings.guide === 'colour' && advice.unreachable.length > 0,
   }));
-  const beyond = beyondDensity(bar, units, figures, aims, lab, solids, settings.tolerances);
+  const beyond = beyondDensity(
+    ...([bar, units, figures, labInLight(aims, settings)] as const),
+    ...([readingInLight(newest.reading, settings), solids, settings.tolerances] as const),
+  );
   const effect = ({ advice }: UnitLine): number =>
     advice.word === 'move' ? Math.max(...advice.changes.map((change) => Math.abs(change))) : 0;
-  return { lines: [...lines].sort((a, b) => effect(b) - effect(a) || a.unit - b.unit), figures, lab, beyond };
+  return {
+    ...{ figures, beyond, lab: measuredLabRows(newest.reading.xyz) },
+    lines: [...lines].sort((a, b) => effect(b) - effect(a) || a.unit - b.unit),
+  };
 }
 
 function unitLine(
   { units, bar, aims, settings }: RunPlan,
   sheets: readonly RunSheet[],
+  bases: readonly (readonly number[])[],
   moves: readonly RunMove[],
   unit: number,
 ): UnitLine {
@@ -117,33 +127,33 @@ function unitLine(
   const places = zonePlaces(bar, unit);
   const tolerance =
     settings.guide === 'density' ? settings.tolerances.density : solidTolerance(settings, units[unit]);
-  const densities = sheets.map(({ impression, reading }) => {
-    // Without its paper a sheet tells no density over it: counted from another base it would look like a jump.
-    const paper = settings.white === 'paper' ? paperOf(bar, reading).density[channel] : 0;
-    return {
-      impression,
-      density: Float64Array.from(places, (patch) => reading.density[4 * patch + channel] - paper),
-    };
-  });
+  const densities = sheets.map(({ impression, reading }, sheet) => ({
+    impression,
+    density: Float64Array.from(
+      places,
+      (patch) => reading.density[4 * patch + channel] - bases[sheet][channel],
+    ),
+  }));
   const noise = settledNoise(densities, moves, settings.settle, {
     usual: USUAL_MOVES.noise,
     least: LEAST_NOISE,
   });
   const learnt = learnLine(bar, sheets.slice(-LEARN_FROM), places, channel);
   const newestGrid = sheets.at(-1)?.reading.grid;
-  const labOf = labOfLight({ grid: newestGrid });
+  const labOf = labOfLight(newestGrid, settings);
+  const wantedLab = labInLight(aims, settings);
   const zones: ZoneState[] = [];
   const zoneAims: ZoneAim[] = [];
   const wanted = settings.densities[ink];
   places.forEach((patch, zone) => {
     const at = newestWith(densities, zone);
     const density = at < 0 ? NaN : densities[at].density[zone];
-    const aim = labAt(aims.lab, patch);
+    const aim = labAt(wantedLab, patch);
     // An older sheet of another kind of light is not mixed with what the newest taught.
     const alike = at >= 0 && sheets[at].reading.grid?.count === newestGrid?.count;
     const light = alike ? lightOf(sheets[at].reading, patch, channel) : undefined;
     const best =
-      light === undefined || learnt === undefined || !Number.isFinite(aim[0])
+      light === undefined || learnt === undefined || labOf === undefined || !Number.isFinite(aim[0])
         ? undefined
         : bestDensity(
             learnt,
@@ -218,15 +228,20 @@ function lightOf(
   return Number.isFinite(light[1]) ? { light, density: density[4 * patch + channel] } : undefined;
 }
 
-/** Lab of such light as `lightOf` tells; weights are worked out once for each unit. */
-function labOfLight({ grid }: Pick<BarReading, 'grid'>): (light: Float64Array) => Lab {
-  if (grid === undefined)
+/** Lab of such light as `lightOf` tells; none where only spectra would tell it in the run's light. */
+function labOfLight(
+  grid: SpectralGrid | undefined,
+  seen: RunLight,
+): ((light: Float64Array) => Lab) | undefined {
+  if (grid === undefined) {
+    if (!isUsualLight(seen)) return undefined;
     return ([x, y, z]) =>
       xyzToLab(
         [x * WHITE_D50_MEASURED[0], y * WHITE_D50_MEASURED[1], z * WHITE_D50_MEASURED[2]],
         WHITE_D50_MEASURED,
       );
-  const weights = createXyzWeights(grid, tableIlluminant('D50'), '2deg');
+  }
+  const weights = runLightWeights(grid, seen);
   return (light) => xyzToLab(spectrumToXyz(weights, light), weights.white);
 }
 

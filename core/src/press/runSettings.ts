@@ -5,6 +5,8 @@ import { deltaEAb } from '../colour/deltaEAb.ts';
 import type { ColourDifference } from './bestDensity.ts';
 import type { ColourBar } from './colourBar.ts';
 import type { PressUnit } from './pressUnit.ts';
+import { USUAL_LIGHT } from './runLight.ts';
+import type { RunLight } from './runLight.ts';
 
 export const GUIDES = ['colour', 'density'] as const;
 /** What the next move goes by. */
@@ -51,7 +53,7 @@ export const USUAL_TOLERANCES: Readonly<Record<RunFormula, RunTolerances>> = {
   },
 };
 
-export interface RunSettings {
+export interface RunSettings extends RunLight {
   readonly guide: Guide;
   readonly formula: RunFormula;
   readonly status: DensityStatus;
@@ -66,6 +68,7 @@ export interface RunSettings {
 
 /** What a run begins with where nothing else is known. */
 export const USUAL_SETTINGS: RunSettings = {
+  ...USUAL_LIGHT,
   ...{ guide: 'colour', formula: 'ΔE00', status: 'E', white: 'paper', mode: 'M1', settle: 150 },
   densities: {},
   tolerances: USUAL_TOLERANCES['ΔE00'],

@@ -4,7 +4,8 @@ import { mean } from '@melto/core/numerics/statistics';
 import { barPatchWords, patchesOf } from '@melto/core/press/colourBar';
 import { OTHER_VARIATION, variation, VARIATION_LIMITS } from '@melto/core/press/okVariation';
 import type { Variation } from '@melto/core/press/okVariation';
-import type { Phase } from '@melto/core/press/runSettings';
+import { isUsualLight, lightWords, USUAL_LIGHT } from '@melto/core/press/runLight';
+import type { Phase, RunSettings } from '@melto/core/press/runSettings';
 import { deltaEAb } from '@melto/core/colour/deltaEAb';
 import { labAt } from '@melto/core/colour/labAt';
 import { measuredLabRows } from '@melto/core/colour/measuredLabRows';
@@ -47,6 +48,10 @@ export interface AnalysisView extends RunAnalysis {
   readonly run: RunFacts;
   readonly zones: number;
   readonly runs: number;
+  /** Runs of the scope that are judged by another formula or under another light: theirs are other figures, left out. */
+  readonly otherwise: number;
+  /** What colour differences are: their formula, and the light and observer. */
+  readonly seen: { readonly formula: string; readonly light: string };
   /** The shift whose sheets these are, and its words; null in the other scopes. */
   readonly shift: (Shift & { readonly words: string }) | null;
   /** Solids against the OK sheet, over the sheets of production; empty without one. */
@@ -69,8 +74,15 @@ export async function runAnalysis(
   asked: AnalysisAsked,
 ): Promise<AnalysisView> {
   const run = await runOf(context, runId);
-  const ids = await runsOf(context, run, asked.scope);
+  const { ids, otherwise } = await runsOf(context, run, asked.scope);
   const shift = asked.scope === 'shift' ? await shiftOf(context, run, asked.atMs) : undefined;
+  if (asked.aimSetId !== undefined && !isUsualLight(run.settings))
+    throw new Problem(
+      'bad-input',
+      `Aim sets tell colours for ${lightWords(USUAL_LIGHT)}; this run is judged under ${lightWords(run.settings)}.`,
+      'Look at it by its own aims, or set the light of the run back.',
+      'aims',
+    );
   const against = asked.aimSetId === undefined ? undefined : await loadAims(context, asked.aimSetId);
   const sheets =
     against === undefined
@@ -80,7 +92,8 @@ export async function runAnalysis(
   const read = new Set(sheets.map(({ runId }) => runId));
   return {
     ...analyseRun(bar, units, run.settings, sheets),
-    ...{ run: factsOf(run), zones: bar.zones, shift: shift ?? null },
+    ...{ run: factsOf(run), zones: bar.zones, shift: shift ?? null, otherwise },
+    seen: { formula: run.settings.formula, light: lightWords(run.settings) },
     runs: shift === undefined ? ids.length : read.size,
     variation: await okVariation(context, run),
     against: against === undefined ? null : { id: against.view.id, name: against.view.name },
@@ -132,12 +145,22 @@ async function shiftOf(
   return { ...shift, words: shiftWords(shift, house.timeZone) };
 }
 
-async function runsOf({ database }: Context, run: RunWithPlan, scope: Scope): Promise<number[]> {
-  if (scope === 'run') return [run.id];
-  return listSameBarRuns(database, run.id, scope, MOST_RUNS);
+/** Runs whose figures can be put together with those of this one, and how many of the scope cannot. */
+async function runsOf(
+  { database }: Context,
+  run: RunWithPlan,
+  scope: Scope,
+): Promise<{ readonly ids: number[]; readonly otherwise: number }> {
+  if (scope === 'run') return { ids: [run.id], otherwise: 0 };
+  const found = await listSameBarRuns(database, run.id, scope, MOST_RUNS);
+  const alike = found.filter(({ settings }) => differenceWords(settings) === differenceWords(run.settings));
+  return { ids: alike.map(({ id }) => id), otherwise: found.length - alike.length };
 }
 
-/** Solids of the sheets of production beside the OK sheet, each ink by the mean over its zones. */
+/** What a colour difference of a run is. */
+const differenceWords = (settings: RunSettings): string => `${settings.formula} ${lightWords(settings)}`;
+
+/** Solids of the sheets of production beside the OK sheet for D50 and 2°, as the standard has it, each ink by the mean over its zones. */
 async function okVariation(context: Context, run: RunWithPlan): Promise<VariationRow[]> {
   const { id, okImpression, plan } = run;
   const ok = okImpression === null ? undefined : await findSheet(context.database, id, okImpression);

@@ -1,15 +1,18 @@
+import type { PatchSpectra } from '@melto/core/cgats/patchSet';
 import { openPatches } from '@melto/core/press/barReading';
+import type { BarReading } from '@melto/core/press/barReading';
 import { barVerdict, patchMeasures } from '@melto/core/press/barVerdict';
+import { isUsualLight, lightWords, USUAL_LIGHT } from '@melto/core/press/runLight';
 import type { Phase, RunSettings } from '@melto/core/press/runSettings';
 import { measuredLabRows } from '@melto/core/colour/measuredLabRows';
 import { insertMove, listMoves, updateRun } from '@melto/store/pressRuns';
-import { findSheet, movePhases } from '@melto/store/pressSheets';
+import { countWithoutSpectra, findSheet, movePhases } from '@melto/store/pressSheets';
 import { lockWatch } from '@melto/store/watches';
 import { domainNow } from '../kernel/clock.ts';
 import { unitOfWork } from '../kernel/context.ts';
 import type { Context } from '../kernel/context.ts';
 import { Problem } from '../kernel/problem.ts';
-import { requireUnderWay, runOf } from './runs.ts';
+import { requireSeen, requireUnderWay, runOf } from './runs.ts';
 import { enterRun, watchOfRun } from './runWatch.ts';
 import { judgeAgain, judgedSheet } from './sheets.ts';
 
@@ -119,7 +122,9 @@ export async function markOkSheet(
     const away = outside.some((patch) => plan.bar.patches[patch].kind === 'solid');
     // Of tints the third figure is how far their tone value is from its aim, in per cent.
     const tone = plan.aims.tone.map((aim, patch) => aim + figures[3 * patch + 2] / 100);
-    const aims = { lab: measuredLabRows(sheet.reading.xyz), tone };
+    const spectra = wholeSpectra(sheet.reading);
+    if (lock) requireSeen(run.settings, spectra);
+    const aims = { lab: measuredLabRows(sheet.reading.xyz), tone, spectra };
     await updateRun(inner.database, runId, {
       okImpression: impression,
       ...(lock ? { plan: { ...plan, aims }, ...(away ? { aimsAway: true } : {}) } : {}),
@@ -127,10 +132,26 @@ export async function markOkSheet(
   });
 }
 
+/** The spectra of a sheet, where all of its patches have one. */
+function wholeSpectra({ grid, spectra }: BarReading): PatchSpectra | undefined {
+  return grid !== undefined && spectra?.every(Number.isFinite) === true
+    ? { grid, values: spectra }
+    : undefined;
+}
+
 /** Other settings, with all that was read judged by them. */
 export async function changeSettings(context: Context, runId: number, settings: RunSettings): Promise<void> {
   await unitOfWork(context, async (inner) => {
     const run = await runOf(inner, runId, true);
+    requireSeen(settings, run.plan.aims.spectra);
+    const bare = isUsualLight(settings) ? 0 : await countWithoutSpectra(inner.database, runId);
+    if (bare > 0)
+      throw new Problem(
+        'bad-input',
+        `${bare} ${bare === 1 ? 'sheet of this run was' : 'sheets of this run were'} read without spectra: under ${lightWords(settings)} their colours are not known.`,
+        `Judge this run for ${lightWords(USUAL_LIGHT)}.`,
+        'light',
+      );
     await updateRun(inner.database, runId, { settings });
     await judgeAgain(inner, { ...run, settings });
   });

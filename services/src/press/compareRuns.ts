@@ -1,5 +1,6 @@
 import { analyseRun } from '@melto/core/press/runAnalysis';
 import type { RunAnalysis } from '@melto/core/press/runAnalysis';
+import { lightWords } from '@melto/core/press/runLight';
 import { MOST_COMPARED } from '@melto/core/press/scopes';
 import type { Phase } from '@melto/core/press/runSettings';
 import { factsOf } from '@melto/store/pressRuns';
@@ -68,6 +69,7 @@ export async function compareRuns(
       ...differ('They are printed to different aims.', ({ aimSetId }) => aimSetId),
       ...differ('They are judged by different tolerances.', ({ settings }) => settings.tolerances),
       ...differ('They are judged by different formulas.', ({ settings }) => settings.formula),
+      ...differ('They are judged under different lights.', ({ settings }) => lightWords(settings)),
       ...differ('They are read in different modes.', ({ settings }) => settings.mode),
       ...differ('They are printed on different conditions.', ({ conditionId }) => conditionId),
     ],

@@ -56,7 +56,7 @@ export async function runReport(
 }
 
 function factsOf(
-  { run, sheets, values, runs, shift, against }: AnalysisView,
+  { run, sheets, values, runs, shift, against, otherwise, seen }: AnalysisView,
   { scope, phase }: AnalysisAsked,
   zone: string,
 ): [string, string][] {
@@ -72,6 +72,15 @@ function factsOf(
       ? []
       : [['Shift', `${shift.words}, ${runs} ${runs === 1 ? 'run' : 'runs'}`] as [string, string]]),
     ...(against === null ? [] : [['Judged by', against.name] as [string, string]]),
+    ['Colour differences', `${seen.formula}, ${seen.light}`],
+    ...(otherwise === 0
+      ? []
+      : [
+          [
+            'Left out',
+            `${otherwise} ${otherwise === 1 ? 'run' : 'runs'} judged by another formula or under another light`,
+          ] as [string, string],
+        ]),
     ['Patch values', values.toLocaleString('en-GB')],
     ['OK sheet', counter(run.okImpression)],
     ['Production from', counter(run.productionFrom)],

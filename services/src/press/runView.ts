@@ -29,7 +29,7 @@ export interface PatchView {
   readonly zone: number;
   readonly kind: string;
   readonly words: string;
-  /** Null where it is still to come, or only its density is known. */
+  /** For D50 and 2°; null where it is still to come, or only its density is known. */
   readonly lab: readonly number[] | null;
   readonly density: number | null;
   readonly quantity: PatchMeasure['quantity'] | null;
@@ -56,7 +56,7 @@ export interface UnitView {
   }[];
   readonly worst: number;
   readonly tolerance: number;
-  /** Lab that the ink's solid is to have; null where there is no aim. */
+  /** Lab for D50 and 2° that the ink's solid is to have; null where there is no aim. */
   readonly lab: readonly number[] | null;
 }
 
@@ -72,6 +72,8 @@ export interface RunView extends RunRow {
     readonly described: string | null;
   };
   readonly simulated: boolean;
+  /** Whether its aims are known as spectra, and so under any light. */
+  readonly aimsInLights: boolean;
   readonly lines: readonly UnitView[];
   readonly patches: readonly PatchView[];
   readonly spread: number | null;
@@ -100,6 +102,7 @@ export async function runView(context: Context, id: number): Promise<RunView> {
     settings,
     simulated: simulated !== null && context.press !== undefined,
     units: plan.units,
+    aimsInLights: plan.aims.spectra !== undefined,
     bar: { ...plan.bar, patches: plan.bar.patches.length, described: describedBar(plan) },
     lines: advice.lines.map((line) => unitView(run, line)),
     patches: patchViews(run, measures, advice),

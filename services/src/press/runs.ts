@@ -1,3 +1,4 @@
+import { isUsualLight, lightWords, USUAL_LIGHT } from '@melto/core/press/runLight';
 import type { RunSettings } from '@melto/core/press/runSettings';
 import { findRun, insertRun, listRuns, runEditions } from '@melto/store/pressRuns';
 import type { RunRow, RunWithPlan } from '@melto/store/pressRuns';
@@ -46,8 +47,20 @@ export function requireUnderWay({ phase }: Pick<RunWithPlan, 'phase'>): void {
     throw new Problem('not-ready', 'This run is finished.', 'Take it up again, or start another from it.');
 }
 
+/** Refuses a light under which the aims are not known. @param spectra of the aims. */
+export function requireSeen(settings: RunSettings, spectra: unknown): void {
+  if (isUsualLight(settings) || spectra !== undefined) return;
+  throw new Problem(
+    'bad-input',
+    `The aims of this run are colours for ${lightWords(USUAL_LIGHT)}: without spectra they are not known under ${lightWords(settings)}.`,
+    'Lock the aims to an OK sheet that was read with spectra, then choose the light.',
+    'light',
+  );
+}
+
 export async function createRun(context: Context, input: NewRun): Promise<{ readonly id: number }> {
   const condition = await conditionOf(context, input.conditionId);
+  requireSeen(input.settings, undefined);
   if (input.fromRunId !== undefined) await runOf(context, input.fromRunId);
   const plan = await planOf(context, input);
   const missing = plan.units.find(

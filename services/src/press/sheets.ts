@@ -4,8 +4,6 @@ import type { BarReading } from '@melto/core/press/barReading';
 import { barVerdict, packFigures, patchMeasures } from '@melto/core/press/barVerdict';
 import { MOST_IMPRESSIONS, readIncoming } from '@melto/core/press/incomingSheet';
 import type { IncomingSheet } from '@melto/core/press/incomingSheet';
-import { differenceOf } from '@melto/core/press/runSettings';
-import { WHITE_D50_MEASURED } from '@melto/core/colour/whitePoints';
 import { updateRun } from '@melto/store/pressRuns';
 import type { RunWithPlan } from '@melto/store/pressRuns';
 import { findSheet, sheetPages, storeSheet } from '@melto/store/pressSheets';
@@ -74,11 +72,7 @@ export function judgedSheet(
   reading: BarReading,
 ): Pick<SheetToStore, 'reading' | 'figures' | 'outside' | 'judged' | 'spread'> {
   const { units, bar, aims } = run.plan;
-  const { formula, white } = run.settings;
-  const figures = barFigures(
-    ...([bar, units, reading, aims, WHITE_D50_MEASURED, differenceOf[formula]] as const),
-    white,
-  );
+  const figures = barFigures(bar, units, reading, aims, run.settings);
   const packed = packFigures(figures);
   const { judged, outside } = barVerdict(patchMeasures(bar, units, run.settings), packed);
   const spread = Number.isFinite(figures.spread) ? figures.spread : null;

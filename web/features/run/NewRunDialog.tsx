@@ -4,6 +4,7 @@ import { useState } from 'react';
 import { barFromText, MOST_BAR_TEXT } from '@melto/core/press/barText';
 import { designBar } from '@melto/core/press/colourBar';
 import { MOST_IMPRESSIONS } from '@melto/core/press/incomingSheet';
+import { USUAL_LIGHT } from '@melto/core/press/runLight';
 import { isProcessUnit } from '@melto/core/press/pressUnit';
 import { issueText } from '@melto/core/result';
 import type { AimSetView } from '@melto/services/conformity/aimSets';
@@ -51,7 +52,9 @@ export function NewRunDialog({
     bar: from?.bar.described ?? '',
   });
   const [described, setDescribed] = useState(typeof from?.bar.described === 'string');
-  const [typed, setTyped] = useState(typedSettings(from?.settings ?? USUAL_SETTINGS));
+  const [typed, setTyped] = useState(
+    typedSettings({ ...(from?.settings ?? USUAL_SETTINGS), ...USUAL_LIGHT }),
+  );
   const inks = job.inks
     .split(',')
     .map((ink) => ink.trim())

@@ -7,6 +7,9 @@ import {
   USUAL_SETTINGS,
   USUAL_TOLERANCES,
 } from '@melto/core/press/runSettings';
+import { STANDARD_LIGHTS } from '@melto/core/light/standardLights';
+import { lightWords, USUAL_LIGHT } from '@melto/core/press/runLight';
+import { OBSERVERS, observerWords } from '@melto/core/spectral/xyzWeights';
 import { numberOf } from '@/ui/numberOf';
 import type { RunSettings, RunTolerances } from '@melto/core/press/runSettings';
 
@@ -68,10 +71,13 @@ export function settingsOf(typed: TypedSettings, inks: readonly string[]): RunSe
 export function RunSettingsFields({
   typed,
   inks,
+  aimsInLights,
   onChange,
 }: {
   typed: TypedSettings;
   inks: readonly string[];
+  /** Whether the aims are known under other lights; undefined for a run that has no sheet yet. */
+  aimsInLights?: boolean;
   onChange: (typed: TypedSettings) => void;
 }) {
   const set = (change: Partial<TypedSettings>): void => onChange({ ...typed, ...change });
@@ -103,12 +109,48 @@ export function RunSettingsFields({
         {select('Density status', typed.status, RUN_STATUSES, (status) => set({ status }))}
         {select('Density from', typed.white, WHITE_BASES, (white) => set({ white }))}
         {select('Mode', typed.mode, ['M0', 'M1', 'M2', 'M3'] as const, (mode) => set({ mode }))}
+        {aimsInLights !== undefined && (
+          <>
+            <TextField
+              select
+              label="Light"
+              value={typed.light}
+              disabled={!aimsInLights}
+              onChange={(event) => set({ light: event.target.value as RunSettings['light'] })}
+            >
+              {STANDARD_LIGHTS.map(({ key }) => (
+                <MenuItem key={key} value={key}>
+                  {key}
+                </MenuItem>
+              ))}
+            </TextField>
+            <TextField
+              select
+              label="Observer"
+              value={typed.observer}
+              disabled={!aimsInLights}
+              onChange={(event) => set({ observer: event.target.value as RunSettings['observer'] })}
+            >
+              {OBSERVERS.map((observer) => (
+                <MenuItem key={observer} value={observer}>
+                  {observerWords(observer)}
+                </MenuItem>
+              ))}
+            </TextField>
+          </>
+        )}
         <TextField
           label="Settles in impressions"
           value={typed.settle}
           onChange={(event) => set({ settle: event.target.value })}
         />
       </div>
+      {aimsInLights === false && (
+        <p className="quiet small">
+          Its aims are colours for {lightWords(USUAL_LIGHT)}. Lock them to an OK sheet that was read with
+          spectra, and the run can be judged under another light.
+        </p>
+      )}
       {typed.guide === 'density' && (
         <div className="run-tolerances">
           {inks.map((ink) => (

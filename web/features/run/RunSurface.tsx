@@ -1,6 +1,7 @@
 'use client';
 
 import { Button } from '@mui/material';
+import { lightWords } from '@melto/core/press/runLight';
 import type { RunView } from '@melto/services/press/runView';
 import { NOTE_MOVES } from '@/endpoints/runs';
 import { useTellHere } from '@/features/frame/useHere';
@@ -16,6 +17,13 @@ import { useRun } from './useRun';
 
 /** A density that lines are drawn to at least, so that a small move looks small. */
 const LEAST_SCALE = 0.1;
+
+/** What a run goes by, as short as it is said. */
+function settingsWords(settings: RunView['settings']): string {
+  const { guide, formula, mode, status, white } = settings;
+  const base = white === 'paper' ? 'over paper' : 'absolute';
+  return `by ${guide}; ${formula}, ${lightWords(settings)}, ${mode}; status ${status} ${base}`;
+}
 
 /** A run as it stands, to be read from two metres: the newest sheet and the next move of each unit. */
 export function RunSurface({ initial }: { initial: RunView }) {
@@ -67,6 +75,7 @@ export function RunSurface({ initial }: { initial: RunView }) {
                   )}
                 </>
               )}
+              <p className="quiet small">{settingsWords(settings)}</p>
               <May act={NOTE_MOVES}>
                 <Button
                   variant="contained"

@@ -9,6 +9,7 @@ import { AnalysisSurface } from './AnalysisSurface';
 import { moveReason, moveWords, nextImpression } from './moveWords';
 import { patchWords } from './SheetPicture';
 import { RunSurface } from './RunSurface';
+import { RunSettingsDialog } from './RunSettingsDialog';
 import { RunWatchWords } from './RunWatchWords';
 import { settingsOf, typedSettings } from './RunSettingsFields';
 import { USUAL_SETTINGS } from '@melto/core/press/runSettings';
@@ -54,6 +55,7 @@ const RUN: RunView = {
     outside: 1,
   },
   settings: USUAL_SETTINGS,
+  aimsInLights: false,
   units: [
     { ink: 'C', filter: 'red' },
     { ink: 'M', filter: 'green' },
@@ -194,6 +196,23 @@ describe('words of a move', () => {
 });
 
 describe('settings of a run', () => {
+  it('leave the light alone while the aims are colours, and say what another light does', async () => {
+    let closed = false;
+    const open = (aimsInLights: boolean) =>
+      show(<RunSettingsDialog run={{ ...RUN, aimsInLights }} onClose={() => (closed = true)} />);
+    const { unmount } = open(false);
+    expect(screen.getByLabelText('Light').getAttribute('aria-disabled')).toBe('true');
+    expect(screen.getByText(/Lock them to an OK sheet/)).toBeTruthy();
+    unmount();
+    open(true);
+    fireEvent.mouseDown(screen.getByLabelText('Light'));
+    fireEvent.click(await screen.findByRole('option', { name: 'A' }));
+    expect(screen.getByText(/are others for A\/2° than for D50\/2°/)).toBeTruthy();
+    fireEvent.click(screen.getByRole('button', { name: 'Change them' }));
+    await waitFor(() => expect(closed).toBe(true));
+    expect(calls[0].body).toMatchObject({ light: 'A', observer: '2deg' });
+  });
+
   it('are what was typed, and none where something is no number', () => {
     const typed = typedSettings(USUAL_SETTINGS);
     expect(settingsOf(typed, ['C'])).toEqual(USUAL_SETTINGS);
@@ -294,6 +313,8 @@ describe('an analysis', () => {
       patchShare: shareOf(39, 40),
       zones: 3,
       runs: 1,
+      otherwise: 0,
+      seen: { formula: 'ΔE00', light: 'D50/2°' },
       shift: null,
       against: null,
       variation: [],
