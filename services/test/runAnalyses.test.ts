@@ -125,6 +125,8 @@ describe('runs beside each other', () => {
       'They are judged by different formulas.',
       'They are read in different modes.',
     ]);
+    await markOkSheet(services, second, { impression: 200, lock: false });
+    expect((await compareRuns(services, [first, second])).unlike).toEqual([]);
     for (const ids of [[first], [first, first], Array.from({ length: 9 }, (_, i) => i + 1)])
       expect((await refusal(compareRuns(services, ids))).field).toBe('runs');
     expect((await refusal(compareRuns(services, [first, 99_999]))).type).toBe('not-found');
@@ -174,6 +176,7 @@ describe('a run in another light', () => {
     expect((await runAnalysis(services, first, { scope: 'job' })).otherwise).toBe(0);
     expect((await refusal(runAnalysis(services, id, { scope: 'run', aimSetId }))).field).toBe('aims');
     expect((await compareRuns(services, [first, id])).unlike).toEqual([
+      '4720: judged by its own OK sheet, the other by its aim set.',
       'They are judged under different lights.',
     ]);
     await changeSettings(services, id, USUAL_SETTINGS);

@@ -94,7 +94,7 @@ export async function listProductionColours(
   sql: Sql,
   runId: number,
   most: number,
-): Promise<{ readonly readMs: number; readonly xyz: Float64Array }[]> {
+): Promise<{ readonly impression: number; readonly readMs: number; readonly xyz: Float64Array }[]> {
   const all = await sql.rows<{ readonly id: number }>(
     "SELECT id FROM press_sheet WHERE run_id = ? AND house_id = ? AND phase = 'production' ORDER BY impression",
     [runId, sql.house],
@@ -102,12 +102,16 @@ export async function listProductionColours(
   const step = Math.ceil(all.length / most);
   const chosen = all.filter((_, place) => (all.length - 1 - place) % step === 0).map(({ id }) => id);
   if (chosen.length === 0) return [];
-  const rows = await sql.rows<{ readonly readMs: number; readonly measured: Buffer }>(
-    `SELECT read_ms AS readMs, measured FROM press_sheet WHERE house_id = ? AND id IN (${chosen.map(() => '?').join(', ')}) ORDER BY impression`,
+  const rows = await sql.rows<{
+    readonly impression: number;
+    readonly readMs: number;
+    readonly measured: Buffer;
+  }>(
+    `SELECT impression, read_ms AS readMs, measured FROM press_sheet WHERE house_id = ? AND id IN (${chosen.map(() => '?').join(', ')}) ORDER BY impression`,
     [sql.house, ...chosen],
   );
-  return rows.map(({ readMs, measured }) => ({
-    readMs,
+  return rows.map(({ measured, ...row }) => ({
+    ...row,
     xyz: readingOf({ measured, grid: null, spectra: null }).xyz,
   }));
 }

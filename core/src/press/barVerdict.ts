@@ -33,12 +33,16 @@ const COLUMN: Readonly<Record<PatchMeasure['quantity'], number>> = { ΔE: 0, ΔT
  * @param packed as `packFigures` has them.
  */
 export function judgedFigure(
-  { quantity }: Pick<PatchMeasure, 'quantity'>,
+  measure: Pick<PatchMeasure, 'quantity'>,
   packed: ArrayLike<number>,
   patch: number,
 ): number {
-  return packed[3 * patch + COLUMN[quantity]];
+  return packed[judgedPlace(measure, patch)];
 }
+
+/** Where in the packed figures that one stands. */
+export const judgedPlace = ({ quantity }: Pick<PatchMeasure, 'quantity'>, patch: number): number =>
+  3 * patch + COLUMN[quantity];
 
 export interface BarVerdict {
   /** Patches that have a figure, and those of them outside. */

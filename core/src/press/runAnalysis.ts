@@ -1,6 +1,6 @@
 import { capabilityOf, shareOf } from './capability.ts';
 import type { Capability, Share } from './capability.ts';
-import { judgedFigure, patchMeasures } from './barVerdict.ts';
+import { judgedFigure, judgedPlace, patchMeasures } from './barVerdict.ts';
 import type { PatchMeasure } from './barVerdict.ts';
 import type { ColourBar } from './colourBar.ts';
 import type { PressUnit } from './pressUnit.ts';
@@ -126,19 +126,23 @@ function analysisRow(
   const of = new Int32Array(zones);
   const step = Math.max(1, Math.ceil((sheets.length * patches.length) / MOST_VALUES));
   const kept: number[] = [];
+  // A million values are gone through while somebody waits.
+  const placeOf = Int32Array.from(patches, (patch) => judgedPlace(measure, patch));
+  const zoneOf = Int32Array.from(patches, (patch) => places[patch].zone);
+  const { limit } = measure;
   let [sum, signed, squares, largest, count] = [0, 0, 0, 0, 0];
   for (let at = 0; at < sheets.length; at++) {
     const { figures } = sheets[at];
-    for (const patch of patches) {
-      const value = judgedFigure(measure, figures, patch);
+    let [judged, good] = [0, 0];
+    for (let i = 0; i < placeOf.length; i++) {
+      const value = figures[placeOf[i]];
       if (!(value === value)) continue;
       const size = Math.abs(value);
-      const { zone } = places[patch];
-      of[zone]++;
-      known[at]++;
-      if (size <= measure.limit) {
-        within[zone]++;
-        inside[at]++;
+      of[zoneOf[i]]++;
+      judged++;
+      if (size <= limit) {
+        within[zoneOf[i]]++;
+        good++;
       }
       sum += size;
       signed += value;
@@ -146,6 +150,8 @@ function analysisRow(
       if (size > largest) largest = size;
       if (count++ % step === 0) kept.push(size);
     }
+    known[at] += judged;
+    inside[at] += good;
   }
   const total = (counts: Int32Array): number => counts.reduce((all, one) => all + one, 0);
   const sizes = Float64Array.from(kept).sort();

@@ -7,15 +7,16 @@ import type { Variation } from '@melto/core/press/okVariation';
 import { isUsualLight, lightWords, USUAL_LIGHT } from '@melto/core/press/runLight';
 import type { Phase, RunSettings } from '@melto/core/press/runSettings';
 import { deltaEAb } from '@melto/core/colour/deltaEAb';
-import { labAt } from '@melto/core/colour/labAt';
-import { measuredLabRows } from '@melto/core/colour/measuredLabRows';
+import type { Lab } from '@melto/core/colour/lab';
+import { WHITE_D50_MEASURED } from '@melto/core/colour/whitePoints';
+import { xyzToLab } from '@melto/core/colour/xyzToLab';
 import { factsOf, listSameBarRuns } from '@melto/store/pressRuns';
 import type { RunFacts, RunWithPlan } from '@melto/store/pressRuns';
 import { findHouse } from '@melto/store/houses';
 import {
   findSheet,
   listSheetFigures,
-  listSheetValues,
+  listProductionColours,
   newestReadMs,
   sheetPages,
 } from '@melto/store/pressSheets';
@@ -165,21 +166,22 @@ async function okVariation(context: Context, run: RunWithPlan): Promise<Variatio
   const { id, okImpression, plan } = run;
   const ok = okImpression === null ? undefined : await findSheet(context.database, id, okImpression);
   if (ok === undefined) return [];
-  const sheets = (await listSheetValues(context.database, id, MOST_VARIED)).filter(
-    ({ phase, impression }) => phase === 'production' && impression !== okImpression,
+  const sheets = (await listProductionColours(context.database, id, MOST_VARIED)).filter(
+    ({ impression }) => impression !== okImpression,
   );
-  const own = measuredLabRows(ok.reading.xyz);
-  const labs = sheets.map(({ reading }) => measuredLabRows(reading.xyz));
   return plan.units.flatMap(({ ink }, unit) => {
     const places = patchesOf(plan.bar, 'solid', unit);
-    const differences = labs.map((lab) => {
-      const zones = places.map((at) => deltaEAb(labAt(lab, at), labAt(own, at))).filter(Number.isFinite);
-      return mean(zones);
-    });
+    const own = places.map((at) => measuredLab(ok.reading.xyz, at));
+    const differences = sheets.map(({ xyz }) =>
+      mean(places.map((at, zone) => deltaEAb(measuredLab(xyz, at), own[zone])).filter(Number.isFinite)),
+    );
     const told = variation(differences, VARIATION_LIMITS[ink] ?? OTHER_VARIATION);
     return told === undefined ? [] : [{ ink, ...told }];
   });
 }
+
+const measuredLab = (xyz: Float64Array, patch: number): Lab =>
+  xyzToLab([xyz[3 * patch], xyz[3 * patch + 1], xyz[3 * patch + 2]], WHITE_D50_MEASURED);
 
 /** The readings outside of one row and zone of an analysis. */
 export async function outsideReadings(

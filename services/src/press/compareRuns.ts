@@ -4,10 +4,11 @@ import { lightWords } from '@melto/core/press/runLight';
 import { MOST_COMPARED } from '@melto/core/press/scopes';
 import type { Phase } from '@melto/core/press/runSettings';
 import { factsOf } from '@melto/store/pressRuns';
-import type { RunFacts } from '@melto/store/pressRuns';
+import type { RunFacts, RunWithPlan } from '@melto/store/pressRuns';
 import { listSheetFigures } from '@melto/store/pressSheets';
 import type { Context } from '../kernel/context.ts';
 import { Problem } from '../kernel/problem.ts';
+import { isJudgedByOwnSheet } from './ownAims.ts';
 import { runOf } from './runs.ts';
 
 /** A run among others. */
@@ -60,6 +61,8 @@ export async function compareRuns(
       Object.values(rows).map(({ key, words, quantity }) => [key, { key, words, quantity }] as const),
     ),
   );
+  const own: RunWithPlan[] = [];
+  for (const run of found) if (await isJudgedByOwnSheet(context, run)) own.push(run);
   const differ = (words: string, of: (run: (typeof found)[number]) => unknown): string[] =>
     new Set(found.map((run) => JSON.stringify(of(run)))).size > 1 ? [words] : [];
   return {
@@ -67,6 +70,7 @@ export async function compareRuns(
     keys: [...keys.values()],
     unlike: [
       ...differ('They are printed to different aims.', ({ aimSetId }) => aimSetId),
+      ...ownAimsWords(own, found),
       ...differ('They are judged by different tolerances.', ({ settings }) => settings.tolerances),
       ...differ('They are judged by different formulas.', ({ settings }) => settings.formula),
       ...differ('They are judged under different lights.', ({ settings }) => lightWords(settings)),
@@ -74,4 +78,14 @@ export async function compareRuns(
       ...differ('They are printed on different conditions.', ({ conditionId }) => conditionId),
     ],
   };
+}
+
+/** Whose shares are told against a sheet of their own, where that is not so of none. */
+function ownAimsWords(own: readonly RunWithPlan[], all: readonly RunWithPlan[]): string[] {
+  if (own.length === 0) return [];
+  if (own.length === all.length) return ['Each is judged by its own OK sheet.'];
+  const names = own.map(({ jobNumber }) => jobNumber).join(', ');
+  return [
+    `${names}: judged by ${own.length === 1 ? 'its own OK sheet' : 'their own OK sheets'}, the ${all.length - own.length === 1 ? 'other' : 'others'} by ${all.length - own.length === 1 ? 'its' : 'their'} aim set.`,
+  ];
 }

@@ -153,9 +153,12 @@ export function AnalysisSurface({
           <p className="analysis-words">
             <b>{percent(sheetShare)} %</b> of {sheets} sheets are within in every patch,{' '}
             <b>{percent(patchShare)} %</b> of {values.toLocaleString('en-GB')} patch values
-            {runs > 1 && `, over ${runs} runs`}. Colour differences are {seen.formula}, {seen.light}.
-            {otherwise > 0 &&
-              ` ${otherwise} ${otherwise === 1 ? 'run is' : 'runs are'} judged by another formula or under another light, and left out.`}
+            {runs > 1 && `, over ${runs} runs`}.{' '}
+            <span className="quiet small">
+              Colour differences are {seen.formula}, {seen.light}.
+              {otherwise > 0 &&
+                ` ${otherwise} ${otherwise === 1 ? 'run is' : 'runs are'} judged by another formula or under another light, and left out.`}
+            </span>
           </p>
           <table className="table analysis-table">
             <thead>

@@ -83,7 +83,7 @@ export function RunsSurface({
           {find === ''
             ? presses.length === 0
               ? 'No condition of a press is known yet: make one on the floor first.'
-              : 'No run yet. A run has its inks by unit, a colour bar that Melto makes, and aims; sheets then say what to move.'
+              : 'No run yet. A run has its inks by unit, a colour bar and aims; sheets then say what to move.'
             : `No run is known by “${find}”.`}
         </p>
       ) : (

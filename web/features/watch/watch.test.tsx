@@ -230,7 +230,7 @@ describe('starting a watch', () => {
       'checkbox',
     );
     await user.click(boxes[0]);
-    expect(screen.getByText('choose three or more')).toBeTruthy();
+    expect(await screen.findByText('choose three or more')).toBeTruthy();
     expect(button('Start').disabled).toBe(true);
     await user.click(boxes[3]);
     const type = async (label: string, text: string): Promise<void> => {
@@ -238,12 +238,14 @@ describe('starting a watch', () => {
       await user.type(screen.getByLabelText(label), text);
     };
     await type('Expires after, days', '3');
-    expect(screen.getByText('not before the next is due')).toBeTruthy();
+    expect(await screen.findByText('not before the next is due')).toBeTruthy();
     expect(button('Start').disabled).toBe(true);
     await type('Expires after, days', '21');
+    await waitFor(() => expect(button('Start').disabled).toBe(false));
     await type('Mean ΔE00 up to', '0');
-    expect(button('Start').disabled).toBe(true);
+    await waitFor(() => expect(button('Start').disabled).toBe(true));
     await type('Mean ΔE00 up to', '1,2');
+    await waitFor(() => expect(button('Start').disabled).toBe(false));
     await user.click(button('Start'));
     await waitFor(() => expect(close).toHaveBeenCalled());
     expect(sent[0].body).toEqual({
