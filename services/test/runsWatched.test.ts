@@ -92,6 +92,9 @@ describe('a watch that runs feed', () => {
     const left = await finished();
     const narrow = await finished({ zones: 2 });
     expect(await said(start([...alike.slice(0, 2), narrow]))).toContain('Its bar does not do');
+    // What no watch can go by is not offered: too few sheets, aims that were moved away, a run that is not finished.
+    const offered = (await watchView(services, conditionId)).runs.map(({ id }) => id);
+    expect(offered).toEqual([narrow, left, other, ...[...alike].reverse()]);
     await start(alike);
     expect((await runView(services, left)).watch?.why).toContain('finished before this watch');
     const { watch, checks, dueMs } = await watchView(services, conditionId);

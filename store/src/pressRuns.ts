@@ -239,12 +239,21 @@ export interface RunOfCondition {
   readonly madeMs: number;
 }
 
-/** Finished runs of a condition, the newest first. */
-export function listFinishedRuns(sql: Sql, conditionId: number, limit: number): Promise<RunOfCondition[]> {
+/**
+ * Finished runs of a condition that a watch can go by, the newest first: their plates are known, they were printed to their
+ * aims, and so many sheets of production were read.
+ */
+export function listFinishedRuns(
+  sql: Sql,
+  conditionId: number,
+  { sheets, limit }: { readonly sheets: number; readonly limit: number },
+): Promise<RunOfCondition[]> {
   return sql.rows(
     `SELECT id, job_number AS jobNumber, title, made_ms AS madeMs FROM press_run
-     WHERE house_id = ? AND condition_id = ? AND phase = 'finished' ORDER BY id DESC LIMIT ?`,
-    [sql.house, conditionId, String(limit)],
+     WHERE house_id = ? AND condition_id = ? AND phase = 'finished' AND curves_known = 1 AND aims_away = 0
+       AND (SELECT COUNT(*) FROM press_sheet x WHERE x.run_id = press_run.id AND x.phase = 'production') >= ?
+     ORDER BY id DESC LIMIT ?`,
+    [sql.house, conditionId, String(sheets), String(limit)],
   );
 }
 

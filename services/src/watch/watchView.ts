@@ -1,6 +1,7 @@
 import { keptFigures } from '@melto/core/watch/watchFigures';
 import { BASELINE_CHECKS } from '@melto/core/series/controlChart';
 import { listCompleteReadings } from '@melto/store/readings';
+import { RUN_CHECK_SHEETS } from '@melto/core/press/runFigures';
 import { listFinishedRuns } from '@melto/store/pressRuns';
 import type { RunOfCondition } from '@melto/store/pressRuns';
 import { WATCH } from '../ledger/kinds/watchKind.ts';
@@ -56,7 +57,7 @@ export async function watchView(context: Context, conditionId: number): Promise<
     findWatchState(database, conditionId),
     listStaleHeads(database, conditionId),
     listCompleteReadings(database, conditionId, { purposes: ['wedge'], kind: 'watch', limit: CANDIDATES }),
-    listFinishedRuns(database, conditionId, CANDIDATES),
+    listFinishedRuns(database, conditionId, { sheets: RUN_CHECK_SHEETS, limit: CANDIDATES }),
     domainNow(context),
   ]);
   const checks = watch === undefined ? [] : await checksOf(database, watch.row.id);

@@ -72,7 +72,10 @@ export function CompareSurface({
         </TextField>
       </div>
       {unlike.length > 0 && <p className="notice">{unlike.join(' ')}</p>}
-      <table className="table analysis-table" style={{ width: 'auto' }}>
+      <table
+        className="table analysis-table"
+        style={{ width: 'auto', alignSelf: 'start', justifySelf: 'start' }}
+      >
         <thead>
           <tr>
             <th rowSpan={2}>Patches</th>

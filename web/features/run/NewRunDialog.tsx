@@ -171,6 +171,7 @@ export function NewRunDialog({
         <TextField
           select
           label="Colour bar"
+          sx={{ flex: 'none', width: 180 }}
           value={described ? 'described' : 'made'}
           onChange={(event) => setDescribed(event.target.value === 'described')}
         >

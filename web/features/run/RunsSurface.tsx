@@ -116,7 +116,7 @@ export function RunsSurface({
                     }
                   />
                 </td>
-                <td className="mono">
+                <td className="mono" style={{ whiteSpace: 'nowrap' }}>
                   <Link href={`/runs/${run.id}`}>{run.jobNumber}</Link>
                 </td>
                 <td>

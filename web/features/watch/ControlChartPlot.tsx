@@ -15,7 +15,8 @@ import { BASELINE_CHECKS } from '@melto/core/series/controlChart';
 import type { ChartedSeries } from '@melto/core/watch/watchCharts';
 import type { WatchView } from '@melto/services/watch/watchView';
 import { Figure } from '@/ui/Figure';
-import { formatDay } from '@/ui/format';
+import { evenTicks } from '@/ui/evenTicks';
+import { formatDay, formatFigure } from '@/ui/format';
 import { TIME_AXIS, VALUE_AXIS, WATCH_MARGIN } from './timeAxis';
 
 const HEIGHT = 210;
@@ -55,10 +56,10 @@ export function ControlChartPlot({
         head: ['check', series.quantity, 'EWMA', 'CUSUM +', 'CUSUM −', 'over'],
         rows: checks.map(({ madeMs }, i) => [
           formatDay(madeMs),
-          values[i].toFixed(2),
-          chart === undefined ? '' : chart.ewma[i].toFixed(2),
-          chart === undefined ? '' : chart.cusumHigh[i].toFixed(1),
-          chart === undefined ? '' : chart.cusumLow[i].toFixed(1),
+          formatFigure(values[i], 2),
+          chart === undefined ? '' : formatFigure(chart.ewma[i], 2),
+          chart === undefined ? '' : formatFigure(chart.cusumHigh[i], 1),
+          chart === undefined ? '' : formatFigure(chart.cusumLow[i], 1),
           chart === undefined ? '' : chart.over[i].join(', '),
         ]),
       }}
@@ -67,14 +68,14 @@ export function ControlChartPlot({
         <ComposedChart data={data} margin={WATCH_MARGIN} accessibilityLayer>
           <CartesianGrid stroke="var(--wash)" vertical={false} />
           <XAxis {...TIME_AXIS} />
-          <YAxis domain={[low - pad, high + pad]} {...VALUE_AXIS} />
+          <YAxis domain={[low - pad, high + pad]} {...VALUE_AXIS} {...evenTicks(low - pad, high + pad)} />
           <Tooltip
             isAnimationActive={false}
             labelFormatter={(value) => formatDay(Number(value))}
             formatter={(value) =>
               Array.isArray(value)
-                ? value.map((v) => Number(v).toFixed(2)).join(' … ')
-                : Number(value).toFixed(2)
+                ? value.map((v) => formatFigure(Number(v), 2)).join(' … ')
+                : formatFigure(Number(value), 2)
             }
           />
           {chart !== undefined && (

@@ -1,5 +1,6 @@
 import type { ChartedSeries, WatchCharts } from '@melto/core/watch/watchCharts';
 import { BASELINE_CHECKS } from '@melto/core/series/controlChart';
+import { formatFigure, formatSigned } from '@/ui/format';
 import { StatusShape } from '@/ui/StatusMark';
 
 /** All charted quantities with their latest value, and which of them are over a control limit. */
@@ -64,7 +65,7 @@ function short(quantity: string): string {
 function shift({ values, chart }: ChartedSeries): string {
   const last = values.at(-1);
   if (last === undefined) return '';
-  if (chart === undefined) return last.toFixed(2);
+  if (chart === undefined) return formatFigure(last, 2);
   const by = last - chart.centre;
-  return `${by < 0 ? '−' : '+'}${Math.abs(by).toFixed(2)}`;
+  return formatSigned(by, 2);
 }

@@ -10,6 +10,7 @@ import { FormDialog } from '@/ui/FormDialog';
 import { TextIn } from '@/ui/form/fields';
 import { useBodyForm } from '@/ui/form/useBodyForm';
 import { numberOf } from '@/ui/numberOf';
+import { RUN_CHECK_SHEETS } from '@melto/core/press/runFigures';
 import { ZERO_READINGS } from '@melto/core/watch/watchFigures';
 import type { WatchSurfaceProps } from './WatchSurface';
 
@@ -82,7 +83,7 @@ export function StartWatchDialog({ condition, view, onClose }: WatchSurfaceProps
         The zero reading is the mean of at least three {byRuns ? 'finished runs' : 'readings'} of the
         condition as it should stay.
         {byRuns &&
-          ' Each run that is finished later is a check, where it has the same aims, curves and mode.'}
+          ` Each run that is finished later is a check, where it has the same aims, curves and mode. Runs of fewer than ${RUN_CHECK_SHEETS} sheets of production, or printed to an OK sheet outside of the aims, are left out.`}
       </p>
       {canRuns && canWedges && (
         <TextField
