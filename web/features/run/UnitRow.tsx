@@ -4,6 +4,9 @@ import { changeWords, moveReason, moveWords } from './moveWords';
 
 const HEIGHT = 56;
 const MIDDLE = HEIGHT / 2;
+/** Zones that have room for a whole figure each, and for a short one. */
+const ROOMY = 14;
+const MANY = 30;
 
 /** One unit in large type: its ink, the word of its move, and the size of that by zone. */
 export function UnitRow({
@@ -38,18 +41,34 @@ export function UnitRow({
       </div>
       <div className="run-line">
         <MoveLine changes={changes} scale={scale} colour={colour} />
-        {changes.map((change, zone) => (
+        {shownChanges(changes).map(({ change, zone, words: figure }) => (
           <span
             key={zone}
-            className={change > 0 ? 'up' : 'down'}
+            className={`${change > 0 ? 'up' : 'down'}${changes.length > ROOMY ? ' many' : ''}`}
             style={{ left: `${(100 * zone) / changes.length}%`, width: `${100 / changes.length}%` }}
           >
-            {changeWords(change)}
+            {figure}
           </span>
         ))}
       </div>
     </li>
   );
+}
+
+/** The figures that there is room for: all, without their nought where zones are many, or the greatest two. */
+export function shownChanges(
+  changes: readonly number[],
+): { readonly zone: number; readonly change: number; readonly words: string }[] {
+  const all = changes.flatMap((change, zone) =>
+    change === 0 ? [] : [{ zone, change, words: changeWords(change) }],
+  );
+  if (changes.length <= ROOMY) return all;
+  const short = all.map((one) => ({ ...one, words: one.words.replace('0.', '.') }));
+  if (changes.length <= MANY) return short;
+  const most = Math.max(...changes);
+  const least = Math.min(...changes);
+  const first = (value: number) => short.filter(({ change }) => change === value).slice(0, 1);
+  return [...(most > 0 ? first(most) : []), ...(least < 0 ? first(least) : [])];
 }
 
 /** The move as one stepped line over the zones, filled to its rest with the ink. */

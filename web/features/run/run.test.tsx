@@ -9,6 +9,7 @@ import { AnalysisSurface } from './AnalysisSurface';
 import { moveReason, moveWords, nextImpression } from './moveWords';
 import { patchWords } from './SheetPicture';
 import { RunSurface } from './RunSurface';
+import { shownChanges } from './UnitRow';
 import { RunSettingsDialog } from './RunSettingsDialog';
 import { RunWatchWords } from './RunWatchWords';
 import { settingsOf, typedSettings } from './RunSettingsFields';
@@ -192,6 +193,21 @@ describe('words of a move', () => {
     expect(patchWords(patch({ quantity: null, value: null, limit: null, words: 'K lines along' }))).toBe(
       'Zone 1, K lines along',
     );
+  });
+});
+
+describe('figures of a move', () => {
+  const of = (zones: number) =>
+    shownChanges(Array.from({ length: zones }, (_, zone) => (zone === 1 ? 0 : 0.01 * (zone - 3)))).map(
+      ({ zone, words }) => `${zone} ${words}`,
+    );
+  it('stand in each zone that moves, shorter where zones are many, and the greatest two in very many', () => {
+    expect(of(5)).toEqual(['0 −0.03', '2 −0.01', '4 +0.01']);
+    expect(of(14)).toContain('4 +0.01');
+    expect(of(15)).toContain('4 +.01');
+    expect(of(30)).toHaveLength(28);
+    expect(of(31)).toEqual(['30 +.27', '0 −.03']);
+    expect(shownChanges(new Array<number>(31).fill(0))).toEqual([]);
   });
 });
 
