@@ -39,7 +39,7 @@ export function UnitRow({
           </p>
         </div>
       </div>
-      <div className="run-line">
+      <div className={changes.every((change) => change === 0) ? 'run-line still' : 'run-line'}>
         <MoveLine changes={changes} scale={scale} colour={colour} />
         {shownChanges(changes).map(({ change, zone, words: figure }) => (
           <span
