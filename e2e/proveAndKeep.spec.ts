@@ -1,34 +1,9 @@
 import { expect } from '@playwright/test';
 import type { Page } from '@playwright/test';
 import { test } from './awakePages.ts';
-import { calibrate, newCondition, restUntilReady, tickAndPrint } from './steps.ts';
+import { newCondition, printAndRead } from './steps.ts';
 
 test.describe.configure({ mode: 'serial' });
-
-/** Ticks, prints, lets the sheet rest and reads it, one key a strip. */
-async function printAndRead(page: Page, prints = 1): Promise<void> {
-  await tickAndPrint(page);
-  const waiting = page.locator('.surface .notice a.mono');
-  await expect(waiting.nth(prints - 1)).toBeVisible();
-  const codes = (await waiting.allTextContents()).slice(-prints);
-  await restUntilReady(page);
-  for (const code of codes) await readSheet(page, code);
-}
-
-async function readSheet(page: Page, code: string): Promise<void> {
-  await page.goto(`/read/${code}`);
-  await calibrate(page);
-  const strips = Number(
-    /of (\d+)/.exec((await page.getByText(/strips \d+ of \d+/).textContent()) ?? '')?.[1],
-  );
-  for (let strip = 1; strip <= strips; strip++) {
-    // A key that comes while the pass before is still being taken in does nothing.
-    await expect(async () => {
-      await page.keyboard.press('Space');
-      await expect(page.getByText(`strips ${strip} of`)).toBeVisible({ timeout: 5000 });
-    }).toPass();
-  }
-}
 
 async function pick(page: Page, label: string, option: string | RegExp): Promise<void> {
   await page.getByLabel(label).first().click();

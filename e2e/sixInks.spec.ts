@@ -1,7 +1,7 @@
 import { expect } from '@playwright/test';
 import type { Page } from '@playwright/test';
 import { test } from './awakePages.ts';
-import { calibrate, newCondition, restUntilReady, tickAndPrint } from './steps.ts';
+import { calibrate, newCondition, printAndRead, restUntilReady, tickAndPrint } from './steps.ts';
 
 /** Reads a sheet with the reader that moves by itself: one key. */
 async function readByItself(page: Page, sheet: string): Promise<void> {
@@ -80,6 +80,32 @@ test('six inks from limits to a proven profile', async ({ page, request }) => {
   await readByItself(page, 'TRN-0003-1');
   await page.goto(`${at}/conformity`);
   await expect(page.getByText(/conforms|near the limit/).first()).toBeVisible();
+
+  // Pages that are printed through the profile name the inks; CMYK as it is would be other colours here.
+  const api = `/api${at}`;
+  for (const file of ['eye-file', 'study-file']) {
+    const pdf = (await (await request.get(`${api}/${file}?paper=a4`)).body()).toString('latin1');
+    for (const words of ['/DeviceN', '/Orange', '/Green']) expect(pdf).toContain(words);
+  }
+  const [{ id: aimSetId }] = (await (await request.get('/api/aim-sets')).json()) as { id: number }[];
+  const [{ id: toleranceSetId }] = (await (await request.get('/api/tolerance-sets')).json()) as {
+    id: number;
+  }[];
+  const judgedBy = { aimSetId, toleranceSetId, substrateCorrected: false, through: 'device values' };
+  const refused = await request.post(`${api}/wedges`, {
+    data: { kind: 'proof', paper: 'a4', reader: 'sheet', judgedBy },
+    headers: { 'idempotency-key': crypto.randomUUID() },
+  });
+  expect(await refused.text()).toContain('takes CMYKOG; CMYK aims go through its profile');
+
+  // The watch: its wedge goes through the profile, three times.
+  await page.goto(`${at}/watch`);
+  await page.getByRole('button', { name: 'Print the watch wedge' }).click();
+  await printAndRead(page, 3);
+  await page.goto(`${at}/watch`);
+  await page.getByRole('button', { name: 'Start the watch' }).click();
+  await page.getByRole('button', { name: 'Start', exact: true }).click();
+  await expect(page.getByText(/steady: /)).toBeVisible();
   expect(problems).toEqual([]);
   expect((await request.get('/api/health')).ok()).toBe(true);
 });

@@ -41,3 +41,28 @@ export async function calibrate(page: Page): Promise<void> {
     });
   }).toPass();
 }
+
+/** Ticks, prints, lets the sheet rest and reads it, one key a strip. */
+export async function printAndRead(page: Page, prints = 1): Promise<void> {
+  await tickAndPrint(page);
+  const waiting = page.locator('.surface .notice a.mono');
+  await expect(waiting.nth(prints - 1)).toBeVisible();
+  const codes = (await waiting.allTextContents()).slice(-prints);
+  await restUntilReady(page);
+  for (const code of codes) await readSheet(page, code);
+}
+
+export async function readSheet(page: Page, code: string): Promise<void> {
+  await page.goto(`/read/${code}`);
+  await calibrate(page);
+  const strips = Number(
+    /of (\d+)/.exec((await page.getByText(/strips \d+ of \d+/).textContent()) ?? '')?.[1],
+  );
+  for (let strip = 1; strip <= strips; strip++) {
+    // A key that comes while the pass before is still being taken in does nothing.
+    await expect(async () => {
+      await page.keyboard.press('Space');
+      await expect(page.getByText(`strips ${strip} of`)).toBeVisible({ timeout: 5000 });
+    }).toPass();
+  }
+}

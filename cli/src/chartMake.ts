@@ -86,7 +86,7 @@ function processOf(text: string): Process {
   return inkProcess(letters);
 }
 
-const MANY_INK_KINDS = ['profile', 'ramps'] as const;
+const MANY_INK_KINDS = ['profile', 'ramps', 'near-neutral'] as const;
 
 function manyInkChart(
   process: Process,
@@ -98,6 +98,8 @@ function manyInkChart(
   const kind = oneOf(options.kind ?? 'profile', '--kind', MANY_INK_KINDS);
   const needs = READER_NEEDS[instrument];
   if (kind === 'ramps') return copiesOf(process, options, paper, seed, needs);
+  if (kind === 'near-neutral')
+    return copiesOf(process, options, paper, seed, needs, makeNearNeutralChart(process));
   const { least, most } = MANY_INK_CHART_PATCHES;
   const patches = wholeNumber(options.patches ?? '', '--patches', least, most);
   const inks = channelCount(process);

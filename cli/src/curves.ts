@@ -1,3 +1,5 @@
+import { baseInks } from '@melto/core/device/baseInks';
+import { cmykWithin } from '@melto/core/device/cmykWithin';
 import { channelNames } from '@melto/core/device/process';
 import { balanceNeutrals } from '@melto/core/balance/balanceNeutrals';
 import { neutralReading } from '@melto/core/balance/neutralScales';
@@ -15,7 +17,7 @@ import type { ToneCurves } from '@melto/core/tone/toneCurve';
 import { measuresFor, PROCESS_INKS, TONE_MEASURES } from '@melto/core/tone/toneMeasure';
 import { TVI_AT_50, tviAim } from '@melto/core/tone/tviAim';
 import type { TviLetter } from '@melto/core/tone/tviAim';
-import { cmykReading, inkReading, oneOf, readBytes, report, writeFile } from './files.ts';
+import { inkReading, oneOf, readBytes, report, writeFile } from './files.ts';
 import { UsageError } from './usageError.ts';
 
 export interface CurvesOptions {
@@ -124,9 +126,14 @@ export function curvesLinearise(options: LineariseOptions): number {
 
 /** One round of balance; without `--out` the sheet is judged only. Exit code 1 where it does not conform. */
 export function curvesBalance(options: CurvesOptions): number {
-  const present = readCurves(options.curves);
-  const { set, device, xyz } = cmykReading(options.measured, options.measuredAs);
-  const reading = neutralReading(device, xyz);
+  const { set, process, device, xyz } = inkReading(options.measured, options.measuredAs);
+  if (baseInks(process) === undefined)
+    throw new UsageError(
+      `${options.measured}: found ${process.name} values, expected C, M, Y and K among the inks`,
+    );
+  const names = channelNames(process);
+  const present = readCurves(options.curves, names);
+  const reading = neutralReading(cmykWithin(process, device), xyz);
   if (reading === undefined)
     throw new UsageError(
       `${options.measured}: found no near-neutral scales, expected bare paper, and CMY and K scales of eight steps to 100 %`,
@@ -135,8 +142,8 @@ export function curvesBalance(options: CurvesOptions): number {
     throw new UsageError(
       `${options.measured}: found ${reading.variations.length} greys with small changes of magenta and yellow, expected at least 6`,
     );
-  const { judgement, next, modelResidual } = balanceNeutrals(reading, present);
-  writeCurves(options, next);
+  const { judgement, next, modelResidual } = balanceNeutrals(reading, present, process);
+  writeCurves(options, next, names);
   const { figures, verdict, extrapolated } = judgement;
   const words = `${verdict.replaceAll('-', ' ')}${extrapolated && verdict !== 'not-judged' ? ', aim extrapolated' : ''}`;
   report(

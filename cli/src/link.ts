@@ -19,7 +19,7 @@ export interface LinkOptions {
 
 const KEEPS = ['black', 'inks'] as const;
 
-/** Writes a device link from one CMYK profile to another. */
+/** Writes a device link from one profile of inks to another. */
 export function link(options: LinkOptions): void {
   const intent = oneOf(options.intent, '--intent', RENDERING_INTENTS);
   const keep = (options.keep ?? '')
@@ -29,7 +29,7 @@ export function link(options: LinkOptions): void {
     .map((word) => oneOf(word, '--keep', KEEPS));
   const totalInk = options.totalInk === undefined ? undefined : Number(options.totalInk) / 100;
   if (totalInk !== undefined && !Number.isFinite(totalInk))
-    throw new UsageError(`--total-ink: found "${options.totalInk ?? ''}", expected 100 to 400`);
+    throw new UsageError(`--total-ink: found "${options.totalInk ?? ''}", expected per cent, from 100`);
   const made = deviceLink(readProfile(options.from), readProfile(options.to), {
     ...{ intent, blackPoint: options.blackPoint === true, totalInk },
     keepBlack: keep.includes('black'),

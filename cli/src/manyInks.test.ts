@@ -121,6 +121,14 @@ describe('six inks by command', () => {
     expect(out).toMatch(/total ink 280\.\d %|total ink 27\d\.\d %/);
     const profile = unwrap(readIcc(readFileSync(at('p.icc'))));
     expect(profile.header.colourSpace).toBe('6CLR');
+    const link = ['link', '--from', at('p.icc'), '--to', at('p.icc'), '--out', at('link.icc')];
+    expect(await done(...link, '--keep', 'black,inks')).toContain('keeps black and inks alone');
+    expect(unwrap(readIcc(readFileSync(at('link.icc')))).header).toMatchObject({
+      deviceClass: 'link',
+      colourSpace: '6CLR',
+      pcs: '6CLR',
+    });
+    expect(await refused(...link, '--total-ink', '601')).toContain('100 to 600 %');
     const few = readFileSync(at('read.txt'), 'utf8').split('\n');
     const begin = few.indexOf('BEGIN_DATA');
     const short = [...few.slice(0, begin + 350), 'END_DATA', '']
@@ -194,6 +202,48 @@ describe('six inks by command', () => {
     expect(
       await refused('curves', 'join', '--measured', at('ramps-read.txt'), '--light', 'O', '--full', 'C'),
     ).toContain('five overprints of both');
+  });
+
+  it('are balanced by C, M, Y and K, the curves of other inks left as they are', async () => {
+    const chart = ['chart', 'make', '--process', 'cmykog', '--kind', 'near-neutral', '--copies', '2'];
+    await done(...chart, '--out', at('greys.txt'));
+    expect(readFileSync(at('greys.txt'), 'utf8')).toContain('CMYKOG_G');
+    const read = async (curves: string, out: string): Promise<void> => {
+      const device = ['--device', 'tern', '--stock', 'quay-proof-200', '--noise', 'accuracy'];
+      const files = ['--chart', at('greys.txt'), '--curves', at(curves), '--out', at(out)];
+      await done('simulate', 'read', ...device, ...files);
+    };
+    const balance = async (curves: string, measured: string, ...out: string[]) =>
+      JSON.parse(
+        (
+          await melto(
+            ...['curves', 'balance', '--measured', at(measured), '--curves', at(curves), '--json', ...out],
+          )
+        ).out,
+      ) as { verdict: string; figures: { cmyCh: { mean: number }; cmyL: { mean: number } } };
+    await read('curves.csv', 'greys-1.txt');
+    const before = await balance('curves.csv', 'greys-1.txt', '--out', at('balanced-1.csv'));
+    await read('balanced-1.csv', 'greys-2.txt');
+    await balance('balanced-1.csv', 'greys-2.txt', '--out', at('balanced-2.csv'));
+    await read('balanced-2.csv', 'greys-3.txt');
+    const after = await balance('balanced-2.csv', 'greys-3.txt');
+    expect(before.verdict).toBe('does-not-conform');
+    expect(after.verdict).toBe('conforms');
+    expect(after.figures.cmyCh.mean).toBeLessThan(0.3 * before.figures.cmyCh.mean);
+    const columns = (name: string) => {
+      const [head, ...rows] = readFileSync(at(name), 'utf8').trim().split(/\r?\n/);
+      const inks = head.split(',');
+      return (ink: string) => rows.map((row) => row.split(',')[inks.indexOf(ink)]);
+    };
+    const [first, last] = [columns('curves.csv'), columns('balanced-2.csv')];
+    for (const ink of ['O', 'G']) expect(last(ink)).toEqual(first(ink));
+    for (const ink of ['C', 'M', 'Y']) expect(last(ink)).not.toEqual(first(ink));
+    expect(
+      await refused(
+        ...['curves', 'balance', '--measured', at('greys-1.txt'), '--curves', at('four.csv'), '--out'],
+        at('no.csv'),
+      ),
+    ).toContain('four.csv');
   });
 
   it('of which one is foretold over four from its tints, with its error where it was measured', async () => {

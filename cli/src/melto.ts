@@ -302,7 +302,7 @@ export async function melto(argv: readonly string[]): Promise<number> {
   json(
     program
       .command('link')
-      .description('make a device link from one CMYK profile to another')
+      .description('make a device link from one profile of inks (CMYK, or up to eight) to another')
       .requiredOption('--from <file>', 'ICC profile that the values are meant by')
       .requiredOption('--to <file>', 'ICC profile of the device')
       .option('--intent <name>', 'perceptual, relative, saturation or absolute', 'relative')

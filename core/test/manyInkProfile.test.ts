@@ -12,6 +12,8 @@ import { deviceToLab, labToDevice } from '@melto/core/icc/profileTransform';
 import type { IccProfile } from '@melto/core/icc/iccTypes';
 import { readIcc } from '@melto/core/icc/readIcc';
 import { writeIcc } from '@melto/core/icc/writeIcc';
+import { deviceLink } from '@melto/core/link/deviceLink';
+import type { LinkChoice } from '@melto/core/link/deviceLink';
 import { createRandom } from '@melto/core/numerics/random';
 import { summariseErrors } from '@melto/core/numerics/statistics';
 import { buildInkProfile } from '@melto/core/profile/buildInkProfile';
@@ -20,6 +22,8 @@ import { inkFamilies } from '@melto/core/separate/extraInks';
 import { placedSeparation, separationIssue } from '@melto/core/separate/placedSeparation';
 import { separationOf } from '@melto/core/separate/separation';
 import { inkProcess } from '@melto/core/device/process';
+import { conversion } from '@melto/core/transform/conversion';
+import { transformed } from '@melto/core/transform/transform';
 import { deviceTruthXyz } from '@melto/simulator/deviceTruth';
 import { simulatedDevice } from '@melto/simulator/devices';
 import { transicc } from './transicc.ts';
@@ -202,5 +206,79 @@ describe('a profile of six inks', () => {
     expect(separationIssue(model, inkProcess(['C', 'M', 'Y', 'O', 'G', 'V']))).toContain(
       'not all of C, M, Y and K',
     );
+  });
+});
+
+describe('device links of six inks', () => {
+  const choice: LinkChoice = {
+    intent: 'relative',
+    ...{ blackPoint: false, keepBlack: true, keepInks: true, description: 'six', createdMs: 0 },
+  };
+  /** Rows of six through a link, by LittleCMS. */
+  const through = (link: IccProfile, rows: Float64Array, width = 6): Float64Array => {
+    const file = join(folder, 'link.icc');
+    writeFileSync(file, writeIcc(link));
+    return transicc(
+      rows.map((value) => 100 * value),
+      width,
+      [`-l${file}`],
+    ).map((value) => value / 100);
+  };
+  const alone = (ink: number, tones: readonly number[]): Float64Array =>
+    Float64Array.from(tones.flatMap((tone) => [0, 1, 2, 3, 4, 5].map((own) => (own === ink ? tone : 0))));
+
+  it('keep black and each named ink alone, read by LittleCMS, with the inks of both sides named', () => {
+    const link = unwrap(deviceLink(profile, profile, choice));
+    expect(link.header).toMatchObject({ deviceClass: 'link', colourSpace: '6CLR', pcs: '6CLR' });
+    for (const tag of ['clrt', 'clot'] as const) expect(link.tags.get(tag)).toEqual(profile.tags.get('clrt'));
+    for (let ink = 0; ink < 6; ink++) {
+      const rows = alone(ink, [0, 0.13, 0.5, 0.77, 1]);
+      const out = through(link, rows);
+      // To itself an ink keeps its tone, to a point between the points of the table.
+      rows.forEach((value, i) => expect(Math.abs(out[i] - value)).toBeLessThan(0.01));
+    }
+    // Not asked to stay, orange and black go the way of the profile.
+    const free = unwrap(deviceLink(profile, profile, { ...choice, keepBlack: false, keepInks: false }));
+    expect(Math.max(...through(free, alone(3, [1])).subarray(0, 3))).toBeGreaterThan(0.1);
+  });
+
+  it('go the way of both profiles where nothing is kept, under the limit that is asked for', () => {
+    const link = unwrap(deviceLink(profile, profile, { ...choice, keepBlack: false, keepInks: false }));
+    const rows = separable(800, 21);
+    const exact = transformed(unwrap(conversion({ from: profile, to: profile, intent: 'relative' })), rows);
+    const labOf = (inks: Float64Array): Float64Array =>
+      transformed(unwrap(deviceToLab(profile, 'relative')), inks);
+    const linked = through(link, rows);
+    const { mean, p95 } = summariseErrors(deltaE2000Rows(labOf(exact), labOf(linked)));
+    expect(mean).toBeLessThan(0.5);
+    expect(p95).toBeLessThan(1.5);
+    const less = through(unwrap(deviceLink(profile, profile, { ...choice, totalInk: 2 })), rows);
+    for (let at = 0; at < less.length; at += 6)
+      expect(less.subarray(at, at + 6).reduce((a, b) => a + b, 0)).toBeLessThan(2.001);
+    expect(deviceLink(profile, profile, { ...choice, totalInk: 6 }).ok).toBe(true);
+    expect(deviceLink(profile, profile, { ...choice, totalInk: 6.1 }).ok).toBe(false);
+  });
+
+  it('are refused for other spaces, and keep no ink whose name is not told', () => {
+    const nine = { ...profile, header: { ...profile.header, colourSpace: '9CLR' } };
+    const refused = deviceLink(profile, nine, choice);
+    expect(!refused.ok && refused.issues[0]).toMatchObject({ path: 'to', found: '9CLR' });
+    const tags = new Map(profile.tags);
+    tags.delete('clrt');
+    const unnamed = deviceLink(profile, { ...profile, tags }, choice);
+    expect(!unnamed.ok && unnamed.issues[0]).toMatchObject({
+      code: 'link.names',
+      found: '6CLR without names',
+    });
+    const free = { ...choice, keepBlack: false, keepInks: false };
+    expect(unwrap(deviceLink({ ...profile, tags }, profile, free)).tags.has('clrt')).toBe(false);
+    const colorants = profile.tags.get('clrt');
+    if (colorants?.type !== 'clrt') throw new Error('no names');
+    const other = new Map(profile.tags).set('clrt', {
+      ...colorants,
+      colorants: colorants.colorants.map((one, i) => (i === 3 ? { ...one, name: 'Violet' } : one)),
+    });
+    const none = deviceLink(profile, { ...profile, tags: other }, choice);
+    expect(!none.ok && none.issues[0].code).toBe('link.black');
   });
 });

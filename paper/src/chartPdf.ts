@@ -1,7 +1,3 @@
-import { nearCmyk } from '@melto/core/charts/expectedColours';
-import { inkName } from '@melto/core/device/inkNames';
-import { channelCount, CMYK, sameProcess } from '@melto/core/device/process';
-import type { Process } from '@melto/core/device/process';
 import fontkit from '@pdf-lib/fontkit';
 import {
   cmyk,
@@ -18,7 +14,7 @@ import type { Color, PDFFont, PDFPage, PDFRef } from 'pdf-lib';
 import { drawChartPage } from './chartPage.ts';
 import type { ChartPage, PageDrawing, PageTag, PointMm } from './chartPage.ts';
 import { fontBytes } from './fonts.ts';
-import { namedInksSpace } from './namedInks.ts';
+import { namedInksSpace, processTag } from './namedInks.ts';
 import { srgbProfile } from './srgbProfile.ts';
 import type { FontName } from './fonts.ts';
 
@@ -29,15 +25,8 @@ const POINTS_PER_MM = 72 / 25.4;
  * for a page that is tagged: those carry its profile, to be converted as every job is.
  */
 export function chartPdf(pages: readonly ChartPage[], createdMs: number): Promise<Uint8Array> {
-  const [{ title, process, tag = inksOf(process) }] = pages;
+  const [{ title, process, tag = processTag(process) }] = pages;
   return drawnPdf(pages.map(drawChartPage), { title, tag }, createdMs);
-}
-
-/** Inks beyond those that a file has colours of its own for are named. */
-function inksOf(process: Process): PageTag | undefined {
-  return channelCount(process) === 3 || sameProcess(process, CMYK)
-    ? undefined
-    : { inks: process.channels.map(({ name }) => ({ name: inkName(name), cmyk: nearCmyk(name) })) };
 }
 
 /** Pages that are drawn already, as PDF. */

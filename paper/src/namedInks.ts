@@ -1,6 +1,18 @@
+import { nearCmyk } from '@melto/core/charts/expectedColours';
+import { inkName } from '@melto/core/device/inkNames';
+import { CMYK, drivenByLight, sameProcess } from '@melto/core/device/process';
+import type { Process } from '@melto/core/device/process';
+import type { PageTag } from './chartPage.ts';
 import { PDFName } from 'pdf-lib';
 import type { PDFContext, PDFRef } from 'pdf-lib';
 import type { NamedInk } from './chartPage.ts';
+
+/** What a file says of the inks of a device: those beyond what it has colours of its own for are named. */
+export function processTag(process: Process): PageTag | undefined {
+  return drivenByLight(process) || sameProcess(process, CMYK)
+    ? undefined
+    : { inks: process.channels.map(({ name }) => ({ name: inkName(name), cmyk: nearCmyk(name) })) };
+}
 
 /**
  * A DeviceN colour space (ISO 32000-1, 8.6.6.5) of inks by their names. What does not know them mixes their process inks:

@@ -71,7 +71,14 @@ describe('a device of named inks of the house’s own', () => {
     expect(await wrong([...SIX, 'O'])).toContain('O is named twice');
     expect(await wrong(['C', '=cmd'])).toContain('no name of an ink');
     expect(await wrong(SIX, 'press')).toContain('front end of named inks only');
-    expect(linksOf(inkProcess(SIX))).toEqual(['limits', 'curves', 'profile', 'conformity']);
+    expect(linksOf(inkProcess(SIX))).toEqual([
+      'limits',
+      'curves',
+      'balance',
+      'profile',
+      'conformity',
+      'watch',
+    ]);
     expect(linksOf(inkProcess(['O', 'G']))).toEqual(['limits', 'curves']);
   });
 

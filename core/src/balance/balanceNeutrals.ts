@@ -1,3 +1,6 @@
+import { cmykPlaces } from '../device/cmykWithin.ts';
+import { CMYK } from '../device/process.ts';
+import type { Process } from '../device/process.ts';
 import { evaluateCubicSpline, fitSmoothingSpline } from '../numerics/smoothingSpline.ts';
 import { fitResponse } from '../tone/fitResponse.ts';
 import { smoothToneCurve } from '../tone/smoothToneCurve.ts';
@@ -13,7 +16,7 @@ import type { NeutralReading } from './neutralScales.ts';
 export interface NeutralBalance {
   /** How the sheet stands, before this round's correction. */
   readonly judgement: NeutralJudgement;
-  /** Curves for the next round, by channel C, M, Y, K. */
+  /** Curves for the next round, by channel of the process; those of inks beside C, M, Y and K stay as they are. */
   readonly next: readonly ToneCurve[];
   /** Lab that the grey scale should give through them, at the steps of the scale. */
   readonly predicted: readonly (readonly [number, number, number])[];
@@ -30,9 +33,13 @@ const SOLVED = Array.from({ length: 37 }, (_, i) => (i + 1) * 0.025);
 /**
  * One round of balance: the inks whose grey meets the aim at each step, as smooth rising curves chained before the
  * curves the sheet was printed through.
- * @param present by channel C, M, Y, K.
+ * @param present by channel of the process.
  */
-export function balanceNeutrals(reading: NeutralReading, present: readonly ToneCurve[]): NeutralBalance {
+export function balanceNeutrals(
+  reading: NeutralReading,
+  present: readonly ToneCurve[],
+  process: Process = CMYK,
+): NeutralBalance {
   const judgement = judgeNeutrals(reading);
   const model = fitGreyModel(reading);
   const paperY = reading.paperXyz[1];
@@ -40,11 +47,15 @@ export function balanceNeutrals(reading: NeutralReading, present: readonly ToneC
   const corrections = solveCorrections(judgement, model, paper, paperY);
   const k = correctBlack(reading, judgement, paperY);
   const curves = [...corrections, k];
+  const places = cmykPlaces(process);
   const at = (channel: number, tone: number): number =>
     curves[channel][Math.round(tone * (curves[channel].length - 1))];
   return {
     judgement,
-    next: curves.map((curve, channel) => smoothToneCurve(chainToneCurves(curve, present[channel]))),
+    next: present.map((curve, channel) => {
+      const own = places.indexOf(channel);
+      return own < 0 ? curve : smoothToneCurve(chainToneCurves(curves[own], curve));
+    }),
     predicted: judgement.cmy.map(({ tone }) => {
       const grey = greyMagentaYellow(tone);
       return model.lab([at(0, tone), at(1, grey), at(2, grey)]);

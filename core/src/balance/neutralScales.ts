@@ -48,7 +48,7 @@ const SAME = 0.004;
 /**
  * Finds the CMY and K scales and the greys with small changes in a CMYK reading; undefined where the paper or a
  * scale of at least eight steps up to 100 % is missing.
- * @param device row-major × 4, as sent to the front end, 0..1.
+ * @param device row-major × 4, as sent to the front end, 0..1; NaN for patches that are none of the scales.
  */
 export function neutralReading(device: Float64Array, xyz: Float64Array): NeutralReading | undefined {
   const paperXyz = meanPaperXyz(CMYK, device, xyz);

@@ -1,4 +1,7 @@
 import { greyMagentaYellow } from '../balance/greyTriplet.ts';
+import { cmykPlaces, withinProcess } from '../device/cmykWithin.ts';
+import { CMYK } from '../device/process.ts';
+import type { Process } from '../device/process.ts';
 import { eightBit, pushPatch } from './namedPatches.ts';
 import type { NamedPatches } from './namedPatches.ts';
 
@@ -11,8 +14,11 @@ const VARIED = [10, 25, 50, 75, 90] as const;
 const CHANGE = 0.05;
 const PAPERS = 6;
 
-/** Near-neutral chart: K and CMY scales, greys with small changes, solids and overprints; one copy, 8-bit levels. */
-export function makeNearNeutralChart(): NamedPatches {
+/**
+ * Near-neutral chart: K and CMY scales, greys with small changes, solids and overprints; one copy, 8-bit levels. Inks beside
+ * C, M, Y and K stay out of it, but for their solids.
+ */
+export function makeNearNeutralChart(process: Process = CMYK): NamedPatches {
   const device: number[] = [];
   const names: string[] = [];
   for (let i = 0; i < PAPERS; i++) pushPatch(device, names, [0, 0, 0, 0], 'paper');
@@ -52,5 +58,16 @@ export function makeNearNeutralChart(): NamedPatches {
     ['C+Y', [1, 0, 1, 0]],
   ] as const)
     pushPatch(device, names, values, name);
-  return { device: Float64Array.from(device), names };
+  const within = [...withinProcess(process, Float64Array.from(device))];
+  const places = cmykPlaces(process);
+  process.channels.forEach(({ name }, own) => {
+    if (!places.includes(own))
+      pushPatch(
+        within,
+        names,
+        process.channels.map((_, channel) => (channel === own ? 1 : 0)),
+        name,
+      );
+  });
+  return { device: Float64Array.from(within), names };
 }

@@ -63,6 +63,11 @@ export function drivenByLight(process: Process): boolean {
   return !drivenByInks(process);
 }
 
+/** Whether CMYK values mean its own inks, so that those of aims may be sent as they are. */
+export function takesCmyk(process: Process): boolean {
+  return sameProcess(process, CMYK);
+}
+
 /** Device values of the bare stock, by channel. */
 export function bareValues({ channels }: Process): readonly number[] {
   return channels.map(({ bare }) => bare);

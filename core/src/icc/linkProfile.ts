@@ -12,6 +12,8 @@ interface Link {
   readonly version: 2 | 4;
   /** Rendering intent that it was made by, as the header counts them. */
   readonly intent?: number;
+  /** Colorant tables of the values that come and go, where their spaces do not name them. */
+  readonly colorants?: { readonly from?: IccTag; readonly to?: IccTag };
 }
 
 /** An ICC device link of one table (ICC.1:2022, 8.6: `A2B0`, `pseq`). */
@@ -23,6 +25,7 @@ export function linkProfile({
   createdMs,
   version,
   intent = 0,
+  colorants = {},
 }: Link): IccProfile {
   return {
     header: {
@@ -38,6 +41,8 @@ export function linkProfile({
       ['cprt', textTag('No rights reserved', version, 'text')],
       ['A2B0', table],
       ['pseq', { type: 'raw', bytes: emptySequence() }],
+      ...(colorants.from === undefined ? [] : [['clrt', colorants.from] as const]),
+      ...(colorants.to === undefined ? [] : [['clot', colorants.to] as const]),
     ]),
   };
 }

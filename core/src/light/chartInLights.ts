@@ -8,8 +8,8 @@ import type { SeenIn } from './colourUnder.ts';
 
 /** A chart with its spectra: what tells how a device's inks look in any light. */
 export interface SpectralChart {
-  /** Of the device: 3 for light, 4 for inks. */
-  readonly channels: 3 | 4;
+  /** Of the device: 3 for light, more for inks. */
+  readonly channels: number;
   /** Row-major patch × channel, 0..1. */
   readonly device: ArrayLike<number>;
   readonly grid: SpectralGrid;

@@ -4,8 +4,8 @@ import type { StudyPage } from './brightenerStudy.ts';
 
 /** What a condition's chart tells of how a study's page looks in a light. */
 export interface StudyData {
-  /** Of the device: 3 for light, 4 for inks. */
-  readonly channels: 3 | 4;
+  /** Of the device: 3 for light, more for inks. */
+  readonly channels: number;
   /** Patches of the chart: row-major × channel. */
   readonly device: ArrayLike<number>;
   /** Their colours in the light without ultraviolet and with that of M1, adapted to D50: row-major × 3. */

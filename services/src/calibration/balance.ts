@@ -1,4 +1,5 @@
 import { balanceNeutrals } from '@melto/core/balance/balanceNeutrals';
+import { cmykWithin } from '@melto/core/device/cmykWithin';
 import { judgeNeutrals } from '@melto/core/balance/judgeNeutrals';
 import type { NeutralJudgement } from '@melto/core/balance/judgeNeutrals';
 import { neutralReading } from '@melto/core/balance/neutralScales';
@@ -21,7 +22,8 @@ import { solidColours } from './solidColours.ts';
 const LEAST_VARIATIONS = 6;
 
 export function neutralScalesOf(reading: PressReading): NeutralReading {
-  const scales = neutralReading(reading.device, reading.xyz);
+  const { process } = reading.condition;
+  const scales = neutralReading(cmykWithin(process, reading.device), reading.xyz);
   if (scales === undefined)
     throw new Problem(
       'bad-input',
@@ -76,7 +78,11 @@ export async function workBalance(
       'Make curves first, then print the near-neutral chart through them.',
       'readingId',
     );
-  const { judgement, next, predicted, predictedK } = balanceNeutrals(scales, reading.present);
+  const { judgement, next, predicted, predictedK } = balanceNeutrals(
+    scales,
+    reading.present,
+    reading.condition.process,
+  );
   const round = earlier.shape === BALANCE.shape ? summaryOf(BALANCE, earlier).round + 1 : 1;
   const summary: BalanceSummary = {
     round,

@@ -1,4 +1,4 @@
-import { CMYK, drivenByInks, sameProcess } from '@melto/core/device/process';
+import { drivenByInks } from '@melto/core/device/process';
 import { layoutCopies, layoutInOrder } from '@melto/core/charts/layoutCopies';
 import { makeEvennessChart } from '@melto/core/charts/evennessChart';
 import { repeatPatches } from '@melto/core/charts/namedPatches';
@@ -9,6 +9,7 @@ import { LONGEST_PASS_MM, spansPage } from '@melto/core/charts/pageGeometry';
 import { makeRampChart, RAMP_STEPS } from '@melto/core/charts/rampChart';
 import { storeChart } from '../charts/chart.ts';
 import { conditionOf } from '../ledger/conditions.ts';
+import { LINKS } from '../ledger/links.ts';
 import type { Context } from '../kernel/context.ts';
 import { Problem } from '../kernel/problem.ts';
 
@@ -22,6 +23,8 @@ export interface NewPressChart extends ChartForm {
   readonly order: 'scrambled' | 'in order';
 }
 
+/** The link whose chart it is. */
+const SERVES = { ramps: 'limits', 'near-neutral': 'balance', evenness: 'evenness' } as const;
 const MOST_COPIES = 8;
 
 /** Makes a chart for the calibration of an ink device. */
@@ -41,7 +44,7 @@ export async function createPressChart(
     );
   const { steps, copies, kind, paper, reader, patchSize } = input;
   const form = { paper, reader, patchSize };
-  if (kind !== 'ramps' && !sameProcess(process, CMYK))
+  if (!LINKS[SERVES[kind]].suits(process))
     throw new Problem(
       'bad-input',
       `This chart is of cyan, magenta, yellow and black; ${condition.device} prints ${process.name}.`,
@@ -81,7 +84,8 @@ export async function createPressChart(
     });
     return { id };
   }
-  const one = kind === 'ramps' ? makeRampChart(process, { steps, totalInk: true }) : makeNearNeutralChart();
+  const one =
+    kind === 'ramps' ? makeRampChart(process, { steps, totalInk: true }) : makeNearNeutralChart(process);
   const { device, names } = repeatPatches(one, copies);
   const layout =
     input.order === 'scrambled'

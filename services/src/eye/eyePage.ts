@@ -8,6 +8,7 @@ import type { ListedColour } from '@melto/core/refine/namedColour';
 import { unwrap } from '@melto/core/result';
 import { houseDay } from '@melto/core/time/houseTime';
 import { drawEyePages } from '@melto/paper/eyePage';
+import { processTag } from '@melto/paper/namedInks';
 import { domainNow } from '../kernel/clock.ts';
 import type { Context } from '../kernel/context.ts';
 import type { Download } from '../kernel/download.ts';
@@ -97,6 +98,9 @@ export async function eyeFile(
   return {
     name: `Eye’s check ${conditionName(condition)}.pdf`,
     mediaType: 'application/pdf',
-    content: await context.drawFile({ kind: 'drawn', drawings, title: 'Eye’s check', madeMs: nowMs }),
+    content: await context.drawFile({
+      ...{ kind: 'drawn', drawings, title: 'Eye’s check', madeMs: nowMs },
+      tag: processTag(condition.process),
+    }),
   };
 }

@@ -1,5 +1,6 @@
+import { baseInks } from '@melto/core/device/baseInks';
 import { profiledProcess } from '@melto/core/characterise/leastPatches';
-import { CMYK, drivenByInks, RGB, sameProcess } from '@melto/core/device/process';
+import { drivenByInks, takesCmyk } from '@melto/core/device/process';
 import type { Process } from '@melto/core/device/process';
 import type { ChartPurpose } from '@melto/store/charts';
 import type { LinkName } from '@melto/store/results';
@@ -19,21 +20,19 @@ export interface LinkFacts {
   readonly inChain: boolean;
 }
 
-/** Watches know three and four channels so far. */
-const watched = (process: Process): boolean => sameProcess(process, RGB) || sameProcess(process, CMYK);
 const inks = drivenByInks;
-/** The near-neutral scale is about cyan, magenta, yellow and black. */
-const fourInks = (process: Process): boolean => sameProcess(process, CMYK);
+/** The near-neutral scales are of cyan, magenta, yellow and black; other inks stay out of greys. */
+const hasGreys = (process: Process): boolean => baseInks(process) !== undefined;
 
 /** The links, in the order of the chain. */
 export const LINKS: Readonly<Record<LinkName, LinkFacts>> = {
-  evenness: { word: 'Evenness', suits: inks, chart: 'evenness', lendable: false, inChain: false },
+  evenness: { word: 'Evenness', suits: takesCmyk, chart: 'evenness', lendable: false, inChain: false },
   limits: { word: 'Limits', suits: inks, chart: 'ramps', lendable: true, inChain: true },
   curves: { word: 'Curves', suits: inks, chart: 'ramps', lendable: true, inChain: true },
-  balance: { word: 'Balance', suits: fourInks, chart: 'near-neutral', lendable: true, inChain: true },
+  balance: { word: 'Balance', suits: hasGreys, chart: 'near-neutral', lendable: true, inChain: true },
   profile: { word: 'Profile', suits: profiledProcess, chart: 'profile', lendable: false, inChain: true },
   conformity: { word: 'Conformity', suits: profiledProcess, chart: null, lendable: false, inChain: true },
-  watch: { word: 'Watch', suits: watched, chart: 'wedge', lendable: false, inChain: true },
+  watch: { word: 'Watch', suits: profiledProcess, chart: 'wedge', lendable: false, inChain: true },
 };
 
 const NAMES = Object.keys(LINKS) as LinkName[];

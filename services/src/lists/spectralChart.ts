@@ -1,5 +1,5 @@
 import type { SpectralChart } from '@melto/core/light/chartInLights';
-import { drivenByLight } from '@melto/core/device/process';
+import { channelCount } from '@melto/core/device/process';
 import type { Context } from '../kernel/context.ts';
 import { Problem } from '../kernel/problem.ts';
 import { conditionOf } from '../ledger/conditions.ts';
@@ -22,7 +22,7 @@ export async function spectralChart(context: Context, conditionId: number): Prom
   const loaded = await loadReading(context, readingId);
   const { grid, values } = requireSpectra(loaded);
   return {
-    channels: drivenByLight(process) ? 3 : 4,
+    channels: channelCount(process),
     device: [...(loaded.set.device ?? [])],
     grid,
     spectra: Array.from(values, (value) => Number(value.toFixed(5))),

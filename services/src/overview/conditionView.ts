@@ -1,4 +1,3 @@
-import { drivenByInks } from '@melto/core/device/process';
 import type { Mark } from '@melto/core/judgement/mark';
 import { countSheets } from '@melto/store/prints';
 import { latestReached, listReachedHeads } from '@melto/store/reached';
@@ -11,7 +10,7 @@ import type { Context } from '../kernel/context.ts';
 import { conditionOf, settingsRecord } from '../ledger/conditions.ts';
 import type { ConditionRow } from '../ledger/conditions.ts';
 import { WATCH } from '../ledger/kinds/watchKind.ts';
-import { linksOf } from '../ledger/links.ts';
+import { LINKS, linksOf } from '../ledger/links.ts';
 import type { LinkName } from '../ledger/links.ts';
 import { kindOf } from '../ledger/resultKinds.ts';
 import { storedOf, summaryOf } from '../ledger/resultKind.ts';
@@ -81,7 +80,7 @@ export async function conditionView(context: Context, id: number): Promise<Condi
     condition,
     nowMs,
     links,
-    evenness: drivenByInks(condition.process) ? { version: even?.version ?? null } : null,
+    evenness: LINKS.evenness.suits(condition.process) ? { version: even?.version ?? null } : null,
     sheets,
     points: points.length,
   };

@@ -1,4 +1,4 @@
-import { channelCount, drivenByLight } from '@melto/core/device/process';
+import { channelCount } from '@melto/core/device/process';
 import { eightBit } from '@melto/core/charts/namedPatches';
 import type { PaperName } from '@melto/core/charts/pageGeometry';
 import { labToDevice } from '@melto/core/icc/profileTransform';
@@ -9,6 +9,7 @@ import { spectraAtUv } from '@melto/core/light/ultraviolet';
 import { unwrap } from '@melto/core/result';
 import type { Observer } from '@melto/core/spectral/xyzWeights';
 import { houseDay } from '@melto/core/time/houseTime';
+import { processTag } from '@melto/paper/namedInks';
 import { drawStudyPage } from '@melto/paper/studyPage';
 import { domainNow } from '../kernel/clock.ts';
 import type { Context } from '../kernel/context.ts';
@@ -75,6 +76,7 @@ export async function studyPage(context: Context, conditionId: number, paper: Pa
     mediaType: 'application/pdf',
     content: await context.drawFile({
       ...{ kind: 'drawn', drawings: [drawing], title: 'Brightener study', madeMs: nowMs },
+      tag: processTag(condition.process),
     }),
   };
 }
@@ -98,7 +100,7 @@ export async function studyData(
   const seen = { light: await viewingLight(context, key), observer };
   const spectra = await ultravioletPair(context, lit, pair.withoutId);
   return {
-    channels: drivenByLight(condition.process) ? 3 : 4,
+    channels: channelCount(condition.process),
     device: [...device],
     without: [...coloursUnder(spectraAtUv(spectra, 0), seen)],
     lit: [...coloursUnder(spectraAtUv(spectra, 1), seen)],

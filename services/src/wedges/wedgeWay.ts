@@ -2,7 +2,7 @@ import { WHITE_D50_MEASURED, WHITE_ICC } from '@melto/core/colour/whitePoints';
 import { labToXyz, xyzToLab } from '@melto/core/colour/xyzToLab';
 import { aimsFor } from '@melto/core/conformity/aims';
 import { eightBit } from '@melto/core/charts/namedPatches';
-import { channelCount, CMYK, drivenByInks } from '@melto/core/device/process';
+import { channelCount, CMYK, takesCmyk } from '@melto/core/device/process';
 import { labToDevice } from '@melto/core/icc/profileTransform';
 import { unwrap } from '@melto/core/result';
 import type { Context } from '../kernel/context.ts';
@@ -20,13 +20,12 @@ export async function valuesThrough(
   judgedBy: Omit<JudgedBy, 'spots' | 'predicted'> | undefined,
   spots: readonly SpotPatch[],
 ): Promise<{ readonly profileResultId: number | null; readonly values: Float64Array } | undefined> {
-  const through =
-    judgedBy?.through ?? (drivenByInks(condition.process) ? 'device values' : 'profile, absolute');
+  const through = judgedBy?.through ?? (takesCmyk(condition.process) ? 'device values' : 'profile, absolute');
   if (through === 'device values') {
-    if (!drivenByInks(condition.process))
+    if (!takesCmyk(condition.process))
       throw new Problem(
         'bad-input',
-        `${condition.device} takes RGB; CMYK aims go through its profile.`,
+        `${condition.device} takes ${condition.process.name}; CMYK aims go through its profile.`,
         'Print through the profile.',
         'through',
       );
@@ -38,7 +37,7 @@ export async function valuesThrough(
   if (judgedBy === undefined)
     throw new Problem(
       'bad-input',
-      `${condition.device} takes RGB: its wedges are converted from aims.`,
+      `${condition.device} takes ${condition.process.name}: its wedges are converted from aims.`,
       'Choose the aims.',
       'judgedBy',
     );

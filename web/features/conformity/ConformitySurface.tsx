@@ -3,7 +3,7 @@
 import { PRINT_SHORT_CHECK, PRINT_JOB_CHECK, PRINT_WEDGE } from '@/endpoints/charts';
 import { JUDGE } from '@/endpoints/conformity';
 import type { ConformitySurfaceView } from '@melto/services/overview/proofSurfaces';
-import { CMYK, drivenByLight, sameProcess } from '@melto/core/device/process';
+import { drivenByLight, takesCmyk } from '@melto/core/device/process';
 import { Button } from '@mui/material';
 import { Link } from '@/ui/Link';
 import { useState } from 'react';
@@ -42,7 +42,7 @@ export function ConformitySurface(props: ConformitySurfaceProps) {
   const close = (): void => setOpen('nothing');
   const verdict = verdictOf(result?.detail);
   // An RGB driver takes CMYK aims through its profile only.
-  const canPrint = sameProcess(condition.process, CMYK) || profileResultId !== undefined;
+  const canPrint = takesCmyk(condition.process) || profileResultId !== undefined;
   return (
     <section className="surface">
       <div className="surface-head">
@@ -98,7 +98,7 @@ export function ConformitySurface(props: ConformitySurfaceProps) {
               </Link>{' '}
               <span className="quiet small">
                 to place on a proof: <a href={`/api/sheets/${code}/file?format=pdf`}>PDF as sent</a>
-                {drivenByLight(condition.process) && wedges.includes(code) && (
+                {!takesCmyk(condition.process) && wedges.includes(code) && (
                   <>
                     , <a href={`/api/sheets/${code}/file?format=pdf&asked=1`}>PDF in CMYK</a>
                   </>

@@ -2,7 +2,7 @@
 
 import { PRINT_WEDGE } from '@/endpoints/charts';
 import { send } from '@/ui/api';
-import { drivenByLight } from '@melto/core/device/process';
+import { drivenByLight, takesCmyk } from '@melto/core/device/process';
 import { MenuItem, TextField } from '@mui/material';
 import { useState } from 'react';
 import { MOST_SPOT_COLOURS } from '@melto/core/conformity/spotColour';
@@ -41,6 +41,7 @@ export function WedgeDialog({
   onClose,
 }: ConformitySurfaceProps & { onClose: () => void }) {
   const rgb = drivenByLight(condition.process);
+  const converted = !takesCmyk(condition.process);
   const [kind, setKind] = useState<WedgeInput['kind']>('proof');
   const [choice, setChoice] = useState(() =>
     firstChoice(aims, tolerances, choiceOf(result?.detail), profileResultId !== undefined),
@@ -115,7 +116,7 @@ export function WedgeDialog({
           <MenuItem
             key={way}
             value={way}
-            disabled={way === 'device values' ? rgb : profileResultId === undefined}
+            disabled={way === 'device values' ? converted : profileResultId === undefined}
           >
             {THROUGH[way]}
           </MenuItem>

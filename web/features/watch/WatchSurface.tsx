@@ -6,7 +6,7 @@ import type { Static } from '@sinclair/typebox';
 import type { WatchSurfaceView } from '@melto/services/overview/proofSurfaces';
 import { send } from '@/ui/api';
 import { PRINT_WEDGE } from '@/endpoints/charts';
-import { drivenByLight } from '@melto/core/device/process';
+import { drivenByInks, takesCmyk } from '@melto/core/device/process';
 import { Button } from '@mui/material';
 import { Link } from '@/ui/Link';
 import { useMemo, useState } from 'react';
@@ -49,8 +49,8 @@ export function WatchSurface(props: WatchSurfaceProps) {
   // What the zero reading still lacks is printed at once.
   const lacking = ZERO_READINGS - candidates.length - waiting.length;
   const copies = watch === null ? Math.max(1, lacking) : 1;
-  const rgb = drivenByLight(condition.process);
-  const canPrint = !rgb || props.hasProfile;
+  const converted = !takesCmyk(condition.process);
+  const canPrint = !converted || props.hasProfile;
   const due = dueMs !== null && nowMs > dueMs;
   const last = checks.at(-1);
   const status: Status | undefined =
@@ -147,14 +147,14 @@ export function WatchSurface(props: WatchSurfaceProps) {
               body: {
                 ...{ kind: 'watch', paper: 'a4', reader: 'strip', ...chosen },
                 ...(copies === 1 ? {} : { copies }),
-                ...(rgb ? { judgedBy: aimsOf(props) } : {}),
+                ...(converted ? { judgedBy: aimsOf(props) } : {}),
               },
             })
           }
           told={`${copies === 1 ? '' : `${copies} prints for the zero reading, each read by itself. `}42 patches in two strips, through the chain as it stands. Read both strips after their rest.`}
           points={props.points}
           conversions={props.conversions}
-          frontEnd={!rgb}
+          frontEnd={drivenByInks(condition.process)}
           onClose={() => setOpen('nothing')}
         />
       )}
@@ -162,7 +162,7 @@ export function WatchSurface(props: WatchSurfaceProps) {
   );
 }
 
-/** An RGB driver takes CMYK patches through its profile: the aims that its zero reading used, else the first. */
+/** What does not take CMYK as it is prints the wedge through its profile: the aims that its zero reading used, else the first. */
 function aimsOf({ view, aims, tolerances }: WatchSurfaceProps): Static<typeof PRINT_WEDGE.body>['judgedBy'] {
   return (
     (view.watch?.judgedBy as Static<typeof PRINT_WEDGE.body>['judgedBy'] | null) ?? {
@@ -176,7 +176,7 @@ function aimsOf({ view, aims, tolerances }: WatchSurfaceProps): Static<typeof PR
 
 function sentence({ view, waiting, condition, hasProfile }: WatchSurfaceProps): string {
   const { watch, checks, candidates, runs, dueMs, expiresMs, nowMs } = view;
-  if (drivenByLight(condition.process) && !hasProfile)
+  if (!takesCmyk(condition.process) && !hasProfile)
     return 'A watch needs a profile to print its wedge through.';
   if (watch === null) {
     if (candidates.length >= ZERO_READINGS || runs.length >= ZERO_READINGS)
