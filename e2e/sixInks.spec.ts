@@ -93,7 +93,7 @@ test('six inks from limits to a proven profile', async ({ page, request }) => {
   }[];
   const judgedBy = { aimSetId, toleranceSetId, substrateCorrected: false, through: 'device values' };
   const refused = await request.post(`${api}/wedges`, {
-    data: { kind: 'proof', paper: 'a4', reader: 'sheet', judgedBy },
+    data: { kind: 'proof', paper: 'a4', reader: 'sheet', judgedBy, ticks: [] },
     headers: { 'idempotency-key': crypto.randomUUID() },
   });
   expect(await refused.text()).toContain('takes CMYKOG; CMYK aims go through its profile');

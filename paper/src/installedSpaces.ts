@@ -23,13 +23,13 @@ export function installedSpaces(folder = FOLDER): readonly InstalledSpace[] {
   if (folder === FOLDER && known !== undefined) return known;
   let files: string[];
   try {
-    files = readdirSync(folder).filter((name) => /^[\w-]{1,80}\.icc$/i.test(name));
+    files = readdirSync(/*turbopackIgnore: true*/ folder).filter((name) => /^[\w-]{1,80}\.icc$/i.test(name));
   } catch {
     // The package is not installed.
     return [];
   }
   const found = files.sort().flatMap((file): InstalledSpace[] => {
-    const content = readFileSync(join(folder, file));
+    const content = readFileSync(/*turbopackIgnore: true*/ join(/*turbopackIgnore: true*/ folder, file));
     if (content.length > MOST_BYTES) return [];
     const read = readIcc(content);
     if (!read.ok) return [];

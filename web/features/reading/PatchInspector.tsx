@@ -15,10 +15,12 @@ const TICK = { fontSize: 12, fill: 'var(--quiet)' };
 
 /** One patch: colour, spectrum, Lab, LCh, densities; beside another reading's where one is compared. */
 export function PatchInspector({
+  process,
   patch,
   grid,
   other,
 }: {
+  process: ReadingView['process'];
   patch: PatchView;
   grid: ReadingView['grid'];
   other?: PatchView;
@@ -31,7 +33,7 @@ export function PatchInspector({
       <header>
         <h2>Patch {patch.id}</h2>
         <span className="quiet">
-          {patch.role}, {deviceWords(patch.device)}
+          {patch.role}, {deviceWords(process, patch.device)}
         </span>
       </header>
       <Swatch measured={patch.lab} aim={other?.lab} height={52} />

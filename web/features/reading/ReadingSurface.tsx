@@ -172,6 +172,7 @@ export function ReadingSurface({
             />
           ) : (
             <SheetView
+              process={view.process}
               strips={view.pages[page - 1]}
               patches={view.patches}
               recolour={recolour}
@@ -208,6 +209,7 @@ export function ReadingSurface({
           </div>
           {patch !== undefined && (
             <PatchInspector
+              process={view.process}
               patch={patch}
               grid={view.grid}
               other={other?.patches.find(({ row }) => row === patch.row)}

@@ -1,7 +1,7 @@
 'use client';
 
 import { useMemo, useRef } from 'react';
-import type { PatchView } from '@melto/services/reading/readingView';
+import type { PatchView, ReadingView } from '@melto/services/reading/readingView';
 import { screenOf } from '@/ui/Swatch';
 import { deviceOnScreen } from './deviceWords';
 
@@ -16,6 +16,7 @@ const FULL = 3;
 
 /** Patches as they stand on paper; arrow keys go from patch to patch. */
 export function SheetView({
+  process,
   strips,
   patches,
   recolour,
@@ -23,6 +24,7 @@ export function SheetView({
   picked,
   onPick,
 }: {
+  process: ReadingView['process'];
   strips: readonly (readonly number[])[];
   patches: readonly PatchView[];
   recolour: Recolour;
@@ -38,7 +40,7 @@ export function SheetView({
   const fill = (row: number): string => {
     const patch = byRow.get(row);
     if (patch === undefined) return 'none';
-    if (recolour === 'device') return deviceOnScreen(patch.device);
+    if (recolour === 'device') return deviceOnScreen(process, patch.device);
     if (recolour === 'difference') {
       const level = Math.round(255 * (1 - Math.min(1, (differences?.get(row) ?? 0) / FULL)));
       return `rgb(${level} ${level} ${level})`;

@@ -2,6 +2,7 @@ import { fireEvent, screen, within } from '@testing-library/react';
 import { describe, expect, it, vi } from 'vitest';
 import { deltaE2000 } from '@melto/core/colour/deltaE2000';
 import type { ReadingView } from '@melto/services/reading/readingView';
+import { CMYK, inkProcess, RGB } from '@melto/core/device/process';
 import { deskState } from '@/testing/deskState';
 import { navigation } from '@/testing/navigation';
 import { readingView } from '@/testing/readingView';
@@ -13,18 +14,24 @@ import { SheetUnderInstrument } from './SheetUnderInstrument';
 import { SheetView } from './SheetView';
 import type { LastPass } from './useDesk';
 
+const SIX = inkProcess([...'CMYKOG']);
+
 describe('device values in words and on the screen', () => {
   it('are RGB of 255 or inks in per cent', () => {
-    expect(deviceWords([255, 0, 127.6])).toBe('RGB 255 0 128');
-    expect(deviceWords([100, 0, 12.34, 0])).toBe('CMYK 100.0 0.0 12.3 0.0');
-    expect(deviceWords([1, 2, 3, 4, 5, 6])).toBe('inks 1.0 2.0 3.0 4.0 5.0 6.0');
+    expect(deviceWords(RGB, [255, 0, 127.6])).toBe('RGB 255 0 128');
+    expect(deviceWords(CMYK, [100, 0, 12.34, 0])).toBe('CMYK 100.0 0.0 12.3 0.0');
+    expect(deviceWords(SIX, [1, 2, 3, 4, 5, 6])).toBe('CMYKOG 1.0 2.0 3.0 4.0 5.0 6.0');
   });
 
   it('of paper are light, of all inks dark, of RGB as they are', () => {
     const level = (css: string): number => Number(/\d+/.exec(css)?.[0]);
-    expect(level(deviceOnScreen([0, 0, 0, 0]))).toBeGreaterThan(225);
-    expect(level(deviceOnScreen([100, 100, 100, 100]))).toBeLessThan(50);
-    expect(deviceOnScreen([10, 20, 30])).toBe('rgb(10 20 30)');
+    expect(level(deviceOnScreen(CMYK, [0, 0, 0, 0]))).toBeGreaterThan(225);
+    expect(level(deviceOnScreen(CMYK, [100, 100, 100, 100]))).toBeLessThan(50);
+    expect(deviceOnScreen(RGB, [10, 20, 30])).toBe('rgb(10 20 30)');
+    // Other inks are not taken for paper, nor by their place for cyan.
+    const [red, green, blue] = deviceOnScreen(SIX, [0, 0, 0, 0, 100, 0]).match(/\d+/g)?.map(Number) ?? [];
+    expect(red - blue).toBeGreaterThan(100);
+    expect(red - green).toBeGreaterThan(40);
   });
 });
 
@@ -32,6 +39,7 @@ describe('the patches of a sheet', () => {
   const view = readingView();
   const sheet = (picked: number, onPick: (row: number) => void) => (
     <SheetView
+      process={CMYK}
       strips={view.pages[0]}
       patches={view.patches}
       recolour="measured"
@@ -65,6 +73,7 @@ describe('the patches of a sheet', () => {
     const fills = (recolour: 'measured' | 'device' | 'difference'): (string | null)[] => {
       const { container, unmount } = show(
         <SheetView
+          process={CMYK}
           strips={view.pages[0]}
           patches={view.patches}
           recolour={recolour}
@@ -91,7 +100,13 @@ describe('the patches of a sheet', () => {
   it('that were not read are empty frames', () => {
     const few = { ...view, patches: view.patches.slice(0, 5) };
     const { container } = show(
-      <SheetView strips={few.pages[0]} patches={few.patches} recolour="measured" onPick={() => {}} />,
+      <SheetView
+        process={CMYK}
+        strips={few.pages[0]}
+        patches={few.patches}
+        recolour="measured"
+        onPick={() => {}}
+      />,
     );
     expect(container.querySelector('[data-row="5"]')?.getAttribute('fill')).toBe('none');
   });
@@ -100,7 +115,9 @@ describe('the patches of a sheet', () => {
 describe('one patch', () => {
   it('has its figures, and the difference to another reading', () => {
     const [, patch, other] = readingView().patches;
-    show(<PatchInspector patch={patch} grid={readingView().grid} other={{ ...other, row: 1 }} />);
+    show(
+      <PatchInspector process={CMYK} patch={patch} grid={readingView().grid} other={{ ...other, row: 1 }} />,
+    );
     // C* = √(20² + 25²), h = 180° + atan(25/20).
     expect(screen.getByText('75.00 32.02 231.3°')).toBeTruthy();
     expect(screen.getByText(deltaE2000([75, -20, -25], [55, -37, -50]).toFixed(2))).toBeTruthy();
@@ -109,7 +126,7 @@ describe('one patch', () => {
 
   it('without a spectrum has no densities', () => {
     const [patch] = readingView().patches;
-    show(<PatchInspector patch={{ ...patch, spectrum: null }} grid={null} />);
+    show(<PatchInspector process={CMYK} patch={{ ...patch, spectrum: null }} grid={null} />);
     expect(screen.queryByText('Density, status E')).toBeNull();
   });
 });
