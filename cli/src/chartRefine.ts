@@ -4,7 +4,7 @@ import { layoutChart } from '@melto/core/charts/layoutChart';
 import { layoutColumns } from '@melto/core/charts/layoutColumns';
 import { READER_NEEDS } from '@melto/core/charts/pageGeometry';
 import { labToDevice } from '@melto/core/icc/profileTransform';
-import { refinementPatches } from '@melto/core/refine/refinementPatches';
+import { measuredPlaces, refinementPatches } from '@melto/core/refine/refinementPatches';
 import {
   colourListFrom,
   oneOf,
@@ -55,7 +55,11 @@ export function chartRefine(options: ChartRefineOptions): void {
       );
     toDevice.value.apply(Float64Array.from(colours.flatMap(({ lab }) => [...lab])), values);
   }
+  if (colours.length > 0 && channels > 4)
+    throw new UsageError('--colours: colours that come out exactly are for RGB and CMYK so far');
   const uncertainty = uncertaintyOf(process, device, xyz);
+  const places = channels > 4 ? measuredPlaces(process, uncertainty) : undefined;
+  if (places !== undefined && 'issue' in places) throw new UsageError(`${options.measured}: ${places.issue}`);
   const patches = refinementPatches(
     {
       wanted: colours.map(({ name }, i) => ({
@@ -65,7 +69,8 @@ export function chartRefine(options: ChartRefineOptions): void {
       readings,
       unsure,
       process,
-      totalInk: wholeNumber(options.tac, '--tac', 120, 400) / 100,
+      extra: places?.extra,
+      totalInk: wholeNumber(options.tac, '--tac', 120, 100 * Math.max(4, channels)) / 100,
       seed,
     },
     uncertainty,

@@ -1,6 +1,7 @@
 import { OWN_PAGE_MM, paperNamed } from '@melto/core/charts/pageGeometry';
 import type { PaperName } from '@melto/core/charts/pageGeometry';
-import { CMYK, drivenByInks, RGB, sameProcess } from '@melto/core/device/process';
+import { profiledProcess } from '@melto/core/characterise/leastPatches';
+import { CMYK, drivenByInks, sameProcess } from '@melto/core/device/process';
 import type { Process } from '@melto/core/device/process';
 import { readFileSync, writeFileSync } from 'node:fs';
 import { patchXyz } from '@melto/core/cgats/patchColours';
@@ -162,9 +163,11 @@ export function inkReading(path: string, as?: string): CharacterisedReading {
   return { set, process, device, xyz };
 }
 
-/** A reading of a device whose profiles Melto makes: RGB or CMYK. */
+/** A reading of a device whose profiles Melto makes: RGB, CMYK, or these four and up to four other inks. */
 export function profiledReading(path: string, as?: string): CharacterisedReading {
-  return readingOf(path, [RGB, CMYK], 'RGB_R … or CMYK_C …', as);
+  const { process } = readMeasuredFile(path, measuredAs(as));
+  const known = process !== undefined && profiledProcess(process) ? [process] : [];
+  return readingOf(path, known, 'RGB_R …, CMYK_C …, or more inks with C, M, Y and K among them', as);
 }
 
 interface CharacterisedReading {

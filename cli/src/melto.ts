@@ -219,7 +219,7 @@ export async function melto(argv: readonly string[]): Promise<number> {
     .option('--replace <per cent>', 'how far inks beside C, M, Y, K take the place of overprints, 70')
     .option('--pure-black', 'cmyk: greys of the saturation intent in black alone')
     .option('--tac <per cent>', 'cmyk: total ink', '300')
-    .option('--added <files...>', 'cmyk: further readings through the same curves')
+    .option('--added <files...>', 'inks: further readings through the same curves')
     .option('--colours <file>', 'cmyk: colour list that is to come out exactly')
     .option('--light <name>', 'the light that it is for: D65, A, F11 … or a file of a measured one', 'D50')
     .option('--observer <degrees>', '2 or 10', '2')

@@ -5,13 +5,14 @@ import { inkProcess } from '@melto/core/device/process';
 import { GRID_380_730_10 } from '@melto/core/spectral/spectralGrid';
 import { deviceTruthSpectra } from '@melto/simulator/deviceTruth';
 import { simulatedDevice } from '@melto/simulator/devices';
+import { listCharts } from '@melto/store/charts';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { libraryDevices } from '../src/house/library.ts';
 import { createCondition, DEFAULT_POINTS } from '../src/house/newCondition.ts';
 import { createDevice, createStock } from '../src/house/ownDevices.ts';
 import type { OwnDevice } from '../src/house/ownDevices.ts';
 import { linksOf } from '../src/ledger/links.ts';
-import { requestRefinement } from '../src/profile/chartJobs.ts';
+import { makeChart, requestRefinement } from '../src/profile/chartJobs.ts';
 import type { RefinementRequest } from '../src/profile/chartJobs.ts';
 import { profilingChart } from '../src/profile/profilingChart.ts';
 import { requestProfile } from '../src/profile/requestProfile.ts';
@@ -114,7 +115,7 @@ describe('a device of named inks of the house’s own', () => {
     expect((await refusal(asked)).message).toContain('the colour of LC is not told by its name');
   });
 
-  it('has charts of its own sizes, and no second ones yet', async () => {
+  it('has charts of its own sizes, and second ones without colours that come out exactly', async () => {
     const chart = { paper: 'a4', patches: 399 } as const;
     expect((await refusal(profilingChart(services, conditionId, chart))).message).toContain('400 to 3000');
     const made = await profilingChart(services, conditionId, { ...chart, patches: 400 });
@@ -123,8 +124,16 @@ describe('a device of named inks of the house’s own', () => {
       ...{ paper: 'a4' as const, readingIds: [readingId], unsure: 20, readings: 2 },
       ...{ colours: [], picture: [] },
     };
-    expect((await refusal(requestRefinement(services, conditionId, refine))).message).toContain(
-      'RGB or CMYK so far',
-    );
+    const colours = [{ name: 'Gorse', lab: [80, 0, 80] as const }];
+    const asked = requestRefinement(services, conditionId, { ...refine, colours });
+    expect((await refusal(asked)).message).toContain('of RGB and CMYK so far');
+    const { jobId } = await requestRefinement(services, conditionId, refine);
+    expect(jobId).toBeGreaterThan(0);
+    const input = { conditionId, refinement: refine };
+    await (
+      await makeChart(services, input, () => {})
+    )(services);
+    const { rows } = await listCharts(services.database, conditionId, { limit: 1 });
+    expect(rows[0]).toMatchObject({ kind: 'second', title: 'second, 20 unsure', processName: 'CMYKOG' });
   });
 });

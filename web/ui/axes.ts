@@ -31,6 +31,9 @@ export function hundredAxis(dataKey: string, label: string) {
   };
 }
 
+/** A figure as it stands at an axis, with a minus sign where it is below zero. */
+export const tickWords = (value: number): string => String(value).replace('-', '−');
+
 /** A vertical axis without a line. */
 export function sideAxis(ticks: readonly number[], label: string) {
   return {
@@ -40,6 +43,7 @@ export function sideAxis(ticks: readonly number[], label: string) {
     tickLine: false,
     axisLine: false,
     width: 52,
+    tickFormatter: tickWords,
     label: sideLabel(label),
   };
 }

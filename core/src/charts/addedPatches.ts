@@ -12,6 +12,7 @@ const DRAWING = 0.3;
  * Device values whose reading would tell most, given what is read already.
  * @param totalInk limit of the sum, 1 = 100 %.
  * @param planned rows that will be read besides.
+ * @param families channels that may print together, all of them where none are told.
  * @returns rows of 8-bit levels, most telling first.
  */
 export function chooseAddedPatches(
@@ -22,11 +23,14 @@ export function chooseAddedPatches(
   random: Random,
   planned: readonly (readonly number[])[] = [],
   onProgress: (fraction: number) => void = () => {},
+  families: readonly (readonly number[])[] = [Array.from({ length: inks }, (_, ink) => ink)],
 ): number[][] {
   const draw = (value: () => number, most: number, from: number): UncertainPoint[] => {
     const out: UncertainPoint[] = [];
     while (out.length < most) {
-      const own = Array.from({ length: inks }, value);
+      const family = families.length === 1 ? families[0] : families[random.below(families.length)];
+      const own = new Array<number>(inks).fill(0);
+      for (const ink of family) own[ink] = value();
       if (own.reduce((a, b) => a + b, 0) > totalInk + 1e-9) continue;
       out.push(uncertainty.at(own));
       if (out.length % 64 === 0) onProgress(from + (0.5 * DRAWING * out.length) / most);

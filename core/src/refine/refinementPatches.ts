@@ -5,6 +5,11 @@ import { bareValues, channelCount, drivenByLight } from '../device/process.ts';
 import type { Process } from '../device/process.ts';
 import { ChartDraft } from '../charts/chartDraft.ts';
 import type { NamedPatches } from '../charts/namedPatches.ts';
+import type { ModelUncertainty } from '../characterise/modelUncertainty.ts';
+import { inkFamilies } from '../separate/extraInks.ts';
+import type { ExtraInks } from '../separate/extraInks.ts';
+import { placeInks } from '../separate/placedInks.ts';
+import type { PlacedInks } from '../separate/placedInks.ts';
 import { createRandom } from '../numerics/random.ts';
 
 /** A colour that matters, at the device value that a profile gives it. */
@@ -24,6 +29,7 @@ export interface RefinementChoice {
   /** Limit of total ink where inks drive the device, 1 = 100 %. */
   readonly totalInk: number;
   readonly seed: number;
+  readonly extra?: ExtraInks;
 }
 
 /** Names that no wanted colour has: patches that tie sheets together, and those chosen by the model. */
@@ -37,26 +43,51 @@ export const RESERVED_NAMES: ReadonlySet<string> = new Set([
 
 const PAPERS = 6;
 
+/** Corners of light, or overprints of C, M, Y and K. */
+const corners = (channels: number): number => 2 ** Math.min(4, channels) - 1;
+/** An extra ink alone, and over each of the two that its hue lies between. */
+const EXTRA_TIES = 3;
+
 /** Patches that tie a later sheet to an earlier one: papers, overprints or corners of the light are on both. */
 export function tiePatches(process: Process): number {
-  return PAPERS + 2 ** channelCount(process) - 1;
+  const channels = channelCount(process);
+  return PAPERS + corners(channels) + EXTRA_TIES * Math.max(0, channels - 4);
+}
+
+/** Where the extra inks of more than four have their places, by the colours that were measured; else why they have none. */
+export function measuredPlaces(process: Process, uncertainty: Pick<ModelUncertainty, 'lab'>): PlacedInks {
+  return placeInks(
+    process,
+    (full) => {
+      const device = new Float64Array(channelCount(process));
+      for (const ink of full) device[ink] = 1;
+      const lab = new Float64Array(3);
+      uncertainty.lab(device, lab);
+      return [...lab];
+    },
+    1,
+  );
 }
 
 /**
  * The patches of a chart that refines a model: papers and overprints that show how far the two sheets agree, the wanted
  * colours, and the values whose reading tells most once these are read.
+ * @param extra places of the extra inks of more than four: what never prints together is not asked for.
  */
 export function refinementPatches(
-  { wanted, readings, unsure, process, totalInk, seed }: RefinementChoice,
+  { wanted, readings, unsure, process, totalInk, seed, extra }: RefinementChoice,
   uncertainty: Uncertainty,
   onProgress: (fraction: number) => void = () => {},
 ): NamedPatches {
   const channels = channelCount(process);
+  if (channels > 4 && extra === undefined)
+    throw new RangeError(`${process.name} without the places of its inks`);
   const most = drivenByLight(process) ? Infinity : totalInk;
   const draft = new ChartDraft(tiePatches(process) + wanted.length * readings + unsure, channels);
   for (let i = 0; i < PAPERS; i++) draft.add(bareValues(process), 'paper');
   if (drivenByLight(process)) addLightCorners(draft, channels);
-  else addOverprints(draft, totalInk);
+  else if (extra === undefined) addOverprints(draft, totalInk);
+  else addManyOverprints(draft, channels, extra, totalInk);
   const first = draft.names.length;
   for (const { name, device } of wanted) draft.add(device, name);
   const own = draft.names.length - first;
@@ -67,10 +98,37 @@ export function refinementPatches(
       draft.device.slice(channels * (first + i), channels * (first + i + 1)),
     );
     const random = createRandom(seed);
-    for (const values of chooseAddedPatches(uncertainty, channels, unsure, most, random, planned, onProgress))
+    const families = extra && inkFamilies(extra);
+    for (const values of chooseAddedPatches(
+      ...([uncertainty, channels, unsure, most, random, planned, onProgress, families] as const),
+    ))
       draft.add(values, 'least sure');
   }
   return draft.finish();
+}
+
+/** Overprints of C, M, Y and K within the limit, and each extra ink alone and over its neighbours. */
+function addManyOverprints(
+  draft: ChartDraft,
+  channels: number,
+  { base, black, inks }: ExtraInks,
+  totalInk: number,
+): void {
+  const four = [...base, black];
+  const add = (full: readonly number[]): void => {
+    const over = full.includes(black) ? 1 : 0;
+    const factor =
+      full.length > totalInk && full.length > over ? (totalInk - over) / (full.length - over) : 1;
+    draft.add(
+      Array.from({ length: channels }, (_, ink) =>
+        full.includes(ink) ? (ink === black ? 1 : Math.max(0, factor)) : 0,
+      ),
+      'overprint',
+    );
+  };
+  for (let mask = 1; mask < 16; mask++) add(four.filter((_, i) => (mask >> i) & 1));
+  for (const { ink, between } of inks)
+    for (const other of [undefined, ...between]) add(other === undefined ? [ink] : [ink, other]);
 }
 
 /** Corners of the cube of light values, but for the bare stock. */

@@ -1,15 +1,24 @@
-import { CMYK, drivenByLight, RGB, sameProcess } from '@melto/core/device/process';
+import { profiledProcess } from '@melto/core/characterise/leastPatches';
+import { channelCount, drivenByLight, RGB, sameProcess } from '@melto/core/device/process';
+import type { Process } from '@melto/core/device/process';
 import { needsOf } from '@melto/core/charts/chartForm';
 import type { ChartForm } from '@melto/core/charts/chartForm';
 import { layoutChart } from '@melto/core/charts/layoutChart';
 import { RGB_CHART_PATCHES } from '@melto/core/charts/rgbChart';
 import { uncertaintyOf } from '@melto/core/characterise/modelUncertainty';
+import type { ModelUncertainty } from '@melto/core/characterise/modelUncertainty';
 import { labToDevice } from '@melto/core/icc/profileTransform';
 import type { IccProfile } from '@melto/core/icc/iccTypes';
 import type { NamedColour } from '@melto/core/refine/namedColour';
-import { refinementPatches, RESERVED_NAMES, tiePatches } from '@melto/core/refine/refinementPatches';
+import {
+  measuredPlaces,
+  refinementPatches,
+  RESERVED_NAMES,
+  tiePatches,
+} from '@melto/core/refine/refinementPatches';
 import type { WantedPatch } from '@melto/core/refine/refinementPatches';
 import { unwrap } from '@melto/core/result';
+import type { ExtraInks } from '@melto/core/separate/extraInks';
 import { insertJob } from '@melto/store/jobs';
 import { totalInkAtInput } from '../calibration/totalInk.ts';
 import { storeChart } from '../charts/chart.ts';
@@ -61,11 +70,18 @@ export async function requestRefinement(
 ): Promise<{ readonly jobId: number }> {
   const condition = await conditionOf(context, conditionId);
   const wanted = input.colours.length + input.picture.length;
-  if (!sameProcess(condition.process, RGB) && !sameProcess(condition.process, CMYK))
+  if (!profiledProcess(condition.process))
     throw new Problem(
       'bad-input',
-      `${condition.device} prints ${condition.process.name}; second charts and refinements are of RGB or CMYK so far.`,
-      'Make a larger first chart.',
+      `${condition.device} prints ${condition.process.name}, which Melto makes no profiles for.`,
+      'Make ramps.',
+    );
+  if (wanted > 0 && channelCount(condition.process) > 4)
+    throw new Problem(
+      'bad-input',
+      'Colours that come out exactly are of RGB and CMYK so far.',
+      'Add patches where the model is least sure, with no colours and no picture.',
+      'colours',
     );
   if (wanted + input.unsure === 0)
     throw new Problem(
@@ -152,8 +168,9 @@ async function refinementChart(
   const seed = context.seed();
   const form = { paper, reader, patchSize };
   onProgress(0.4, 'Choosing the patches that tell most');
+  const extra = channelCount(process) > 4 ? placesOf(process, uncertainty) : undefined;
   const patches = refinementPatches(
-    { wanted, readings, unsure, process, totalInk, seed },
+    { wanted, readings, unsure, process, totalInk, seed, extra },
     uncertainty,
     (fraction) => onProgress(0.4 + 0.6 * fraction, 'Choosing the patches that tell most'),
   );
@@ -177,6 +194,18 @@ async function refinementChart(
     layout: layoutChart(process, patches.device, paper, seed, needsOf(form)),
     process,
   };
+}
+
+/** Where the extra inks have their places; a refusal where the reading gives them none. */
+function placesOf(process: Process, uncertainty: ModelUncertainty): ExtraInks {
+  const placed = measuredPlaces(process, uncertainty);
+  if ('extra' in placed) return placed.extra;
+  throw new Problem(
+    'bad-input',
+    `${placed.issue}.`,
+    'Read a chart that Melto made for these inks.',
+    'readingIds',
+  );
 }
 
 function valuesOf(profile: IccProfile, lab: readonly number[], intent: 'absolute' | 'perceptual'): number[] {

@@ -13,7 +13,7 @@ import {
 } from 'recharts';
 import type { FitReport } from '@melto/core/characterise/fitReport';
 import type { ProfileDetail } from '@melto/services/ledger/kinds/profileKind';
-import { axisLabel, hundredAxis, TICK } from '@/ui/axes';
+import { axisLabel, hundredAxis, TICK, tickWords } from '@/ui/axes';
 import { screenOf } from '@/ui/Swatch';
 
 const HEIGHT = 190;
@@ -118,6 +118,7 @@ export function NeutralPlot({ neutral }: { neutral: ProfileDetail['neutral'] }) 
           )}
         <YAxis
           domain={[-Math.ceil(most), Math.ceil(most)]}
+          tickFormatter={tickWords}
           tick={TICK}
           tickLine={false}
           axisLine={false}

@@ -2,7 +2,7 @@
 
 import { BUILD_PROFILE, TAKE_PROFILE } from '@/endpoints/profile';
 import { REFINEMENT } from '@/endpoints/charts';
-import { channelCount, channelNames } from '@melto/core/device/process';
+import { channelNames } from '@melto/core/device/process';
 import { leastPatches } from '@melto/core/characterise/leastPatches';
 import { separationWords } from '@melto/core/separate/separation';
 import type { SeparationChoice } from '@melto/core/separate/separation';
@@ -75,7 +75,7 @@ export function ProfileSurface(props: ProfileSurfaceProps) {
       <div className="surface-head">
         <h1>Profile</h1>
         <p>{sentence(props)}</p>
-        {addable.length > 0 && channelCount(condition.process) <= 4 && (
+        {addable.length > 0 && (
           <May act={REFINEMENT}>
             <Button onClick={() => setRefining(true)}>
               {result === undefined ? 'Second chart' : 'Refine'}

@@ -5,7 +5,7 @@ import { Button, MenuItem, TextField } from '@mui/material';
 import { useRouter } from 'next/navigation';
 import { useSnackbar } from 'notistack';
 import { useRef, useState } from 'react';
-import { drivenByInks } from '@melto/core/device/process';
+import { channelCount, drivenByInks } from '@melto/core/device/process';
 import { useChartForm } from '@/features/charts/ChartFormFields';
 import { effortOf } from '@/features/charts/effort';
 import type { NamedColour } from '@melto/core/refine/namedColour';
@@ -40,6 +40,8 @@ export function RefineDialog({
   const image = useRef<HTMLInputElement>(null);
   const router = useRouter();
   const { enqueueSnackbar } = useSnackbar();
+  // Colours that come out exactly are of RGB and CMYK so far.
+  const exact = hasProfile && channelCount(condition.process) <= 4;
   const count = Number(unsure);
   const right = Number.isInteger(count) && count >= 0 && count <= 800;
   const wanted = colours.length + picture.length;
@@ -94,7 +96,7 @@ export function RefineDialog({
         helperText={right ? 'Each is chosen for what its reading tells.' : 'A whole number from 0 to 800.'}
         slotProps={{ htmlInput: { inputMode: 'numeric' } }}
       />
-      {hasProfile && (
+      {exact && (
         <>
           <ColourListField
             name="Colour list"
