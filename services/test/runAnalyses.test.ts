@@ -317,5 +317,18 @@ describe('a run', () => {
       '1',
     ]);
     expect(files.has(`${folder}/sheets_2.csv`)).toBe(false);
+    const spectra = (files.get(`${folder}/spectra_1_380-730-10.csv`) ?? '').trim().split(/\r?\n/);
+    expect(spectra[0].split(',').slice(0, 4)).toEqual(['impression', 'patch', 'nm_380', 'nm_390']);
+    const open = lines.filter((line) => line.endsWith(',,,,,,,')).length;
+    expect(spectra).toHaveLength(lines.length - open);
+    expect(open).toBeGreaterThan(0);
+    const { reading } = (await findSheet(services.database, first, 200)) ?? {};
+    expect(spectra[1].split(',').slice(2).map(Number)).toEqual(
+      [...(reading?.spectra?.subarray(0, 36) ?? [])].map((value) => expect.closeTo(value, 5) as number),
+    );
+    // A sheet of colours alone has none.
+    const bare = [...files.keys()].filter((path) => /runs\/4720.*spectra/.test(path));
+    expect(bare).toHaveLength(1);
+    expect(files.get(bare[0])).not.toMatch(/^440,/m);
   });
 });

@@ -2,6 +2,8 @@ import { CMYK } from '@melto/core/device/process';
 import { PUBLISHED_CONDITIONS } from '@melto/core/conformity/data/publishedConditions';
 import { TOLERANCE_SETS } from '@melto/core/conformity/data/toleranceSets';
 import { controlWedge } from '@melto/core/charts/controlWedge';
+import type { NamedPatches } from '@melto/core/charts/namedPatches';
+import { gatherRows } from '@melto/core/numerics/gatherRows';
 import { publishedAims, aimsFor } from '@melto/core/conformity/aims';
 import { checkAgainstAims } from '@melto/core/conformity/checkAgainstAims';
 import {
@@ -13,12 +15,20 @@ import {
 import type { CheckDetail } from '@melto/core/conformity/checkDetail';
 import { unwrap } from '@melto/core/result';
 
+/** Papers, solids, greys and every fourth of the others: as many kinds as the whole wedge has, drawn in a third of the time. */
+function someOf({ device, names }: NamedPatches): NamedPatches {
+  const kept = names.flatMap((name, row) =>
+    /^(paper|[CMYK]{1,3} 100|grey (25|50|75))$/.test(name) || row % 4 === 0 ? [row] : [],
+  );
+  return { device: gatherRows(device, kept, 4), names: kept.map((row) => names[row]) };
+}
+
 /**
  * A check of the proof wedge by ISO 12647-7 against a published condition, all on its aims but for the solid of
  * magenta, which is too light, and a spot colour.
  */
 export function checkDetail(change: Partial<CheckDetail> = {}): CheckDetail {
-  const { device, names } = controlWedge('proof');
+  const { device, names } = someOf(controlWedge('proof'));
   const aims = publishedAims(PUBLISHED_CONDITIONS[0]);
   const xyz = aimsFor(aims, device).xyz.slice();
   const magenta = names.indexOf('M 100');

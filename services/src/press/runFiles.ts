@@ -1,4 +1,6 @@
 import { barPatchWords } from '@melto/core/press/colourBar';
+import { gridEndNm, gridWavelengths, sameGrid } from '@melto/core/spectral/spectralGrid';
+import type { SpectralGrid } from '@melto/core/spectral/spectralGrid';
 import { csvText } from '@melto/core/text/csvText';
 import { factsOf, listMoves, listRuns } from '@melto/store/pressRuns';
 import { sheetPages } from '@melto/store/pressSheets';
@@ -16,7 +18,7 @@ export interface RunFile {
   readonly content: string;
 }
 
-/** All runs of the house: what each is as JSON, the colours and densities of its sheets as CSV. */
+/** All runs of the house: what each is as JSON, the colours, densities and spectra of its sheets as CSV. */
 export async function* runFiles(context: Context): AsyncGenerator<RunFile> {
   for (let after: number | undefined; ;) {
     const { rows, next } = await listRuns(context.database, { after, limit: RUNS_AT_A_TIME });
@@ -32,16 +34,53 @@ async function* filesOfRun(context: Context, run: RunWithPlan): AsyncGenerator<R
   const facts = {
     ...factsOf(run),
     ...{ settings, units: plan.units, bar: plan.bar },
-    aims: { lab: [...plan.aims.lab], tone: [...plan.aims.tone] },
+    aims: {
+      ...{ lab: [...plan.aims.lab], tone: [...plan.aims.tone] },
+      spectra: plan.aims.spectra && { grid: plan.aims.spectra.grid, values: [...plan.aims.spectra.values] },
+    },
     moves: await listMoves(context.database, run.id),
   };
   yield { path: `${folder}/run.json`, content: `${JSON.stringify(facts, null, 2)}\n` };
   let part = 0;
-  for await (const sheets of sheetPages(context.database, run.id))
+  for await (const sheets of sheetPages(context.database, run.id)) {
+    part++;
     yield {
-      path: `${folder}/sheets_${++part}.csv`,
+      path: `${folder}/sheets_${part}.csv`,
       content: csvText([HEADS, ...sheets.flatMap((sheet) => rowsOf(run, sheet))]),
     };
+    for (const [grid, alike] of byGrid(sheets))
+      yield {
+        path: `${folder}/spectra_${part}_${grid.startNm}-${gridEndNm(grid)}-${grid.stepNm}.csv`,
+        content: csvText([
+          ['impression', 'patch', ...gridWavelengths(grid).map((nm) => `nm_${nm}`)],
+          ...alike.flatMap(spectraOf),
+        ]),
+      };
+  }
+}
+
+/** Sheets with spectra, those of one grid of wavelengths together. */
+function byGrid(sheets: readonly SheetWithValues[]): [SpectralGrid, SheetWithValues[]][] {
+  const found: [SpectralGrid, SheetWithValues[]][] = [];
+  for (const sheet of sheets) {
+    const { grid, spectra } = sheet.reading;
+    if (grid === undefined || spectra === undefined) continue;
+    const known = found.find(([own]) => sameGrid(own, grid));
+    if (known === undefined) found.push([grid, [sheet]]);
+    else known[1].push(sheet);
+  }
+  return found;
+}
+
+/** Reflectance factors of the patches of a sheet that were read. */
+function spectraOf({ impression, reading: { grid, spectra } }: SheetWithValues): (string | number)[][] {
+  if (grid === undefined || spectra === undefined) return [];
+  return Array.from({ length: spectra.length / grid.count }, (_, at) => at).flatMap((at) => {
+    const own = [...spectra.subarray(at * grid.count, (at + 1) * grid.count)];
+    return own.every(Number.isFinite)
+      ? [[impression, at + 1, ...own.map((value) => Number(value.toPrecision(6)))]]
+      : [];
+  });
 }
 
 const HEADS = [
