@@ -86,11 +86,18 @@ export function RunSettingsFields({
     value: T,
     all: readonly T[],
     change: (next: T) => void,
+    { disabled = false, words }: { readonly disabled?: boolean; readonly words?: (each: T) => string } = {},
   ) => (
-    <TextField select label={label} value={value} onChange={(event) => change(event.target.value as T)}>
+    <TextField
+      select
+      label={label}
+      value={value}
+      disabled={disabled}
+      onChange={(event) => change(event.target.value as T)}
+    >
       {all.map((each) => (
         <MenuItem key={each} value={each}>
-          {each}
+          {words === undefined ? each : words(each)}
         </MenuItem>
       ))}
     </TextField>
@@ -109,36 +116,19 @@ export function RunSettingsFields({
         {select('Density status', typed.status, RUN_STATUSES, (status) => set({ status }))}
         {select('Density from', typed.white, WHITE_BASES, (white) => set({ white }))}
         {select('Mode', typed.mode, ['M0', 'M1', 'M2', 'M3'] as const, (mode) => set({ mode }))}
-        {aimsInLights !== undefined && (
-          <>
-            <TextField
-              select
-              label="Light"
-              value={typed.light}
-              disabled={!aimsInLights}
-              onChange={(event) => set({ light: event.target.value as RunSettings['light'] })}
-            >
-              {STANDARD_LIGHTS.map(({ key }) => (
-                <MenuItem key={key} value={key}>
-                  {key}
-                </MenuItem>
-              ))}
-            </TextField>
-            <TextField
-              select
-              label="Observer"
-              value={typed.observer}
-              disabled={!aimsInLights}
-              onChange={(event) => set({ observer: event.target.value as RunSettings['observer'] })}
-            >
-              {OBSERVERS.map((observer) => (
-                <MenuItem key={observer} value={observer}>
-                  {observerWords(observer)}
-                </MenuItem>
-              ))}
-            </TextField>
-          </>
-        )}
+        {aimsInLights !== undefined &&
+          select(
+            'Light',
+            typed.light,
+            STANDARD_LIGHTS.map(({ key }) => key),
+            (light) => set({ light }),
+            { disabled: !aimsInLights },
+          )}
+        {aimsInLights !== undefined &&
+          select('Observer', typed.observer, OBSERVERS, (observer) => set({ observer }), {
+            disabled: !aimsInLights,
+            words: observerWords,
+          })}
         <TextField
           label="Settles in impressions"
           value={typed.settle}
