@@ -1,3 +1,4 @@
+import type { DeviceFacts } from '@melto/core/device/deviceFacts';
 import { needsOf } from '@melto/core/charts/chartForm';
 import { pageCapacity } from '@melto/core/charts/pageGeometry';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
@@ -46,6 +47,25 @@ describe('what is known of a device', () => {
     expect(await pagesOf(services, condition)).toEqual({ pages: ['520x740'], screenPerCm: 20 });
     await changeDevice(services, device, { name: 'Avocet', note: '', facts: {} });
     expect(await pagesOf(services, condition)).toEqual({ pages: [], screenPerCm: null });
+  });
+});
+
+describe('a page of a device', () => {
+  it('is one that charts fit on, where it is made and where it is changed', async () => {
+    const said = async (page: string) => {
+      const facts = { pages: [page] } as unknown as DeviceFacts;
+      const made = { name: 'Snipe', kind: 'press', inkSet: 'Process four', modes: ['plates'] } as const;
+      const changed = await refusal(changeDevice(services, device, { name: 'Avocet', note: '', facts }));
+      const created = await refusal(createDevice(services, { ...made, facts }));
+      expect([changed.field, created.field]).toEqual(['pages', 'pages']);
+      return changed.title;
+    };
+    for (const page of ['89x600', '600x1621', 'a9', '600x'])
+      expect(await said(page)).toBe(`${page} is no page.`);
+    const facts = { pages: ['90x1620', 'a3'] } as unknown as DeviceFacts;
+    await changeDevice(services, device, { name: 'Avocet', note: '', facts });
+    expect((await pagesOf(services, condition)).pages).toEqual(['90x1620', 'a3']);
+    await changeDevice(services, device, { name: 'Avocet', note: '', facts: {} });
   });
 });
 

@@ -20,7 +20,7 @@ import { unitOfWork } from '../kernel/context.ts';
 import type { CatalogueEntry, Context } from '../kernel/context.ts';
 import { notFound, Problem } from '../kernel/problem.ts';
 import { dutyOf } from '../ledger/deviceDuty.ts';
-import { checkRest, modesOf, nameTaken, ownKindOf } from './ownDevices.ts';
+import { checkPages, checkRest, modesOf, nameTaken, ownKindOf } from './ownDevices.ts';
 import { named } from '../kernel/named.ts';
 import type { OwnDeviceKind } from './ownDevices.ts';
 
@@ -129,6 +129,7 @@ export interface ChangedDevice {
  */
 export async function changeDevice(context: Context, id: number, change: ChangedDevice): Promise<void> {
   const name = named(change.name, 'name', 'device');
+  checkPages(change.facts);
   await unitOfWork(context, async ({ database }) => {
     await lockHouse(database);
     const row = (await listDevices(database)).find((device) => device.id === id);

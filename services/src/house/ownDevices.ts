@@ -1,3 +1,4 @@
+import { OWN_PAGE_MM, paperNamed } from '@melto/core/charts/pageGeometry';
 import type { DeviceFacts } from '@melto/core/device/deviceFacts';
 import { inkNamesProblem } from '@melto/core/device/inkNames';
 import { CMYK, inkProcess, RGB, sameProcess } from '@melto/core/device/process';
@@ -49,6 +50,7 @@ export async function createDevice(context: Context, device: OwnDevice): Promise
   const modes = modesOf(device.modes);
   const { words } = OWN_DEVICE_KINDS[device.kind];
   const process = processOf(device);
+  checkPages(device.facts);
   return unitOfWork(context, async ({ database }) => {
     // Two that are made at once must not find the same code free.
     await lockHouse(database);
@@ -70,6 +72,19 @@ export async function createDevice(context: Context, device: OwnDevice): Promise
     await keepInkSet(database, inkSet, context.now());
     return { id };
   });
+}
+
+/** Refuses pages that no chart could be laid out on. */
+export function checkPages({ pages = [] }: DeviceFacts = {}): void {
+  const wrong = pages.find((page) => paperNamed(page) === undefined);
+  if (wrong === undefined) return;
+  const { least, most } = OWN_PAGE_MM;
+  throw new Problem(
+    'bad-input',
+    `${wrong} is no page.`,
+    `Give width and height in whole mm, ${least} to ${most} each, as 610x914.`,
+    'pages',
+  );
 }
 
 /** What the device takes: told by its kind, or by the names of its inks. */
