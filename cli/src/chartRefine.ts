@@ -4,7 +4,8 @@ import { layoutChart } from '@melto/core/charts/layoutChart';
 import { layoutColumns } from '@melto/core/charts/layoutColumns';
 import { READER_NEEDS } from '@melto/core/charts/pageGeometry';
 import { labToDevice } from '@melto/core/icc/profileTransform';
-import { measuredPlaces, refinementPatches } from '@melto/core/refine/refinementPatches';
+import { refinementPatches } from '@melto/core/refine/refinementPatches';
+import { placeInksByModel } from '@melto/core/separate/placedInks';
 import {
   colourListFrom,
   oneOf,
@@ -58,7 +59,8 @@ export function chartRefine(options: ChartRefineOptions): void {
   if (colours.length > 0 && channels > 4)
     throw new UsageError('--colours: colours that come out exactly are for RGB and CMYK so far');
   const uncertainty = uncertaintyOf(process, device, xyz);
-  const places = channels > 4 ? measuredPlaces(process, uncertainty) : undefined;
+  const places =
+    channels > 4 ? placeInksByModel(process, (row, lab) => uncertainty.lab(row, lab), 1) : undefined;
   if (places !== undefined && 'issue' in places) throw new UsageError(`${options.measured}: ${places.issue}`);
   const patches = refinementPatches(
     {

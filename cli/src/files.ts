@@ -1,7 +1,7 @@
 import { OWN_PAGE_MM, paperNamed } from '@melto/core/charts/pageGeometry';
 import type { PaperName } from '@melto/core/charts/pageGeometry';
 import { profiledProcess } from '@melto/core/characterise/leastPatches';
-import { CMYK, drivenByInks, sameProcess } from '@melto/core/device/process';
+import { drivenByInks, takesCmyk } from '@melto/core/device/process';
 import type { Process } from '@melto/core/device/process';
 import { readFileSync, writeFileSync } from 'node:fs';
 import { patchXyz } from '@melto/core/cgats/patchColours';
@@ -149,7 +149,7 @@ export function report(
 
 /** A CMYK reading, or a usage error that says what is missing. */
 export function cmykReading(path: string, as?: string): CharacterisedReading {
-  return readingOf(path, [CMYK], 'CMYK_C, CMYK_M, CMYK_Y, CMYK_K', as);
+  return readingOf(path, takesCmyk, 'CMYK_C, CMYK_M, CMYK_Y, CMYK_K', as);
 }
 
 /** A reading of inks, whichever they are. */
@@ -165,9 +165,12 @@ export function inkReading(path: string, as?: string): CharacterisedReading {
 
 /** A reading of a device whose profiles Melto makes: RGB, CMYK, or these four and up to four other inks. */
 export function profiledReading(path: string, as?: string): CharacterisedReading {
-  const { process } = readMeasuredFile(path, measuredAs(as));
-  const known = process !== undefined && profiledProcess(process) ? [process] : [];
-  return readingOf(path, known, 'RGB_R …, CMYK_C …, or more inks with C, M, Y and K among them', as);
+  return readingOf(
+    path,
+    profiledProcess,
+    'RGB_R …, CMYK_C …, or more inks with C, M, Y and K among them',
+    as,
+  );
 }
 
 interface CharacterisedReading {
@@ -179,14 +182,14 @@ interface CharacterisedReading {
 
 function readingOf(
   path: string,
-  processes: readonly Process[],
+  suits: (process: Process) => boolean,
   expected: string,
   as?: string,
 ): CharacterisedReading {
   const set = readMeasuredFile(path, measuredAs(as));
-  const process = processes.find((own) => sameProcess(set.process, own));
-  if (process === undefined || set.device === undefined)
-    throw new UsageError(`${path}: found ${set.process?.name ?? 'no'} device values, expected ${expected}`);
+  const { process } = set;
+  if (process === undefined || set.device === undefined || !suits(process))
+    throw new UsageError(`${path}: found ${process?.name ?? 'no'} device values, expected ${expected}`);
   const xyz = patchXyz(set);
   if (xyz === undefined) throw new UsageError(`${path}: found no colours, expected spectra, XYZ or Lab`);
   return { set, process, device: set.device, xyz };

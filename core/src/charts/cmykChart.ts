@@ -7,11 +7,10 @@ import { chooseAddedPatches } from './addedPatches.ts';
 import { ChartDraft } from './chartDraft.ts';
 import { genericPressLab } from './genericPress.ts';
 import type { NamedPatches } from './namedPatches.ts';
+import { OVER_LIMIT, overprintShare } from './overprintShare.ts';
 
 export const CMYK_CHART_PATCHES = { least: 200, most: 3000 } as const;
 
-/** The chart may go over the total ink limit by this much, so that the limit itself lies inside. */
-const OVER_LIMIT = 0.1;
 const SHARE = {
   paper: 0.015,
   ramp: 0.06,
@@ -92,9 +91,7 @@ export function addOverprints(draft: ChartDraft, totalInk: number): void {
   for (let mask = 1; mask < 16; mask++) {
     const values = [0, 1, 2, 3].map((ink) => (mask >> ink) & 1);
     const total = values.reduce((a, b) => a + b, 0);
-    const chromatic = total - values[3];
-    const factor =
-      total > totalInk + OVER_LIMIT && chromatic > 0 ? Math.max(0, (totalInk - values[3]) / chromatic) : 1;
+    const factor = overprintShare(total, values[3], totalInk);
     draft.add(
       values.map((value, ink) => (ink < 3 ? value * factor : value)),
       'overprint',

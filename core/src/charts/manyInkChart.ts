@@ -9,11 +9,10 @@ import type { ExtraInks } from '../separate/extraInks.ts';
 import { ChartDraft } from './chartDraft.ts';
 import { genericLab, isKnownInk } from './expectedColours.ts';
 import type { NamedPatches } from './namedPatches.ts';
+import { OVER_LIMIT, overprintShare } from './overprintShare.ts';
 
 export const MANY_INK_CHART_PATCHES = { least: 400, most: 3000 } as const;
 
-/** The chart may go over the total ink limit by this much, so that the limit itself lies inside. */
-const OVER_LIMIT = 0.1;
 const SHARE = { paper: 0.012, ramp: 0.11, grey: 0.05, dark: 0.05, four: 0.22, repeat: 0.015 } as const;
 /** Shares of an extra sector that are drawn with so many of its inks beside black, and with all of them. */
 const FEW_INKS = 0.55;
@@ -100,10 +99,7 @@ function addOverprints(
 ): void {
   for (let mask = 1; mask < 1 << family.length; mask++) {
     const full = family.filter((_, i) => (mask >> i) & 1);
-    const blacks = full.includes(black) ? 1 : 0;
-    const chromatic = full.length - blacks;
-    const factor =
-      full.length > totalInk + OVER_LIMIT && chromatic > 0 ? Math.max(0, (totalInk - blacks) / chromatic) : 1;
+    const factor = overprintShare(full.length, full.includes(black) ? 1 : 0, totalInk);
     draft.add(of(full.map((ink) => [ink, ink === black ? 1 : factor])), 'overprint');
   }
 }

@@ -1,5 +1,6 @@
 import { labAt } from '../colour/labAt.ts';
 import { measuredLabRows } from '../colour/measuredLabRows.ts';
+import type { SpectralGrid } from '../spectral/spectralGrid.ts';
 import { barFigures, paperOf } from './barFigures.ts';
 import type { BarAims, BarFigures } from './barFigures.ts';
 import type { BarReading } from './barReading.ts';
@@ -81,11 +82,12 @@ export function runAdvice(plan: RunPlan, sheets: readonly RunSheet[], moves: rea
   const bases = sheets.map(({ reading }) =>
     settings.white === 'paper' ? paperOf(bar, reading).density : NO_BASE,
   );
+  const grid = newest?.reading.grid;
+  const wanted = labInLight(aims, settings);
+  const ground: Ground = { plan, sheets, bases, wanted, grid, labOf: labOfLight(grid, settings) };
   const lines = units.map((_, unit) =>
     unitLine(
-      plan,
-      sheets,
-      bases,
+      ground,
       moves.filter((move) => move.unit === unit),
       unit,
     ),
@@ -97,7 +99,7 @@ export function runAdvice(plan: RunPlan, sheets: readonly RunSheet[], moves: rea
     unreachable: settings.guide === 'colour' && advice.unreachable.length > 0,
   }));
   const beyond = beyondDensity(
-    ...([bar, units, figures, labInLight(aims, settings)] as const),
+    ...([bar, units, figures, wanted] as const),
     ...([readingInLight(newest.reading, settings), solids, settings.tolerances] as const),
   );
   const effect = ({ advice }: UnitLine): number =>
@@ -108,10 +110,21 @@ export function runAdvice(plan: RunPlan, sheets: readonly RunSheet[], moves: rea
   };
 }
 
+/** What is the same for all units. */
+interface Ground {
+  readonly plan: RunPlan;
+  readonly sheets: readonly RunSheet[];
+  /** By sheet and filter, what densities are counted from. */
+  readonly bases: readonly (readonly number[])[];
+  /** Lab of the aims in the run's light. */
+  readonly wanted: Float64Array;
+  /** Of the newest sheet. */
+  readonly grid: SpectralGrid | undefined;
+  readonly labOf: ReturnType<typeof labOfLight>;
+}
+
 function unitLine(
-  { units, bar, aims, settings }: RunPlan,
-  sheets: readonly RunSheet[],
-  bases: readonly (readonly number[])[],
+  { plan: { units, bar, settings }, sheets, bases, wanted: wantedLab, grid, labOf }: Ground,
   moves: readonly RunMove[],
   unit: number,
 ): UnitLine {
@@ -132,9 +145,6 @@ function unitLine(
     least: LEAST_NOISE,
   });
   const learnt = learnLine(bar, sheets.slice(-LEARN_FROM), places, channel);
-  const newestGrid = sheets.at(-1)?.reading.grid;
-  const labOf = labOfLight(newestGrid, settings);
-  const wantedLab = labInLight(aims, settings);
   const zones: ZoneState[] = [];
   const zoneAims: ZoneAim[] = [];
   const wanted = settings.densities[ink];
@@ -143,7 +153,7 @@ function unitLine(
     const density = at < 0 ? NaN : densities[at].density[zone];
     const aim = labAt(wantedLab, patch);
     // An older sheet of another kind of light is not mixed with what the newest taught.
-    const alike = at >= 0 && sheets[at].reading.grid?.count === newestGrid?.count;
+    const alike = at >= 0 && sheets[at].reading.grid?.count === grid?.count;
     const light = alike ? lightOf(sheets[at].reading, patch, channel) : undefined;
     const best =
       light === undefined || learnt === undefined || labOf === undefined || !Number.isFinite(aim[0])

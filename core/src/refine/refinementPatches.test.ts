@@ -4,7 +4,8 @@ import { expectedExtraInks } from '../charts/manyInkChart.ts';
 import { genericLab } from '../charts/expectedColours.ts';
 import { inkProcess } from '../device/process.ts';
 import { inkFamilies } from '../separate/extraInks.ts';
-import { measuredPlaces, refinementPatches, tiePatches } from './refinementPatches.ts';
+import { placeInksByModel } from '../separate/placedInks.ts';
+import { refinementPatches, tiePatches } from './refinementPatches.ts';
 
 const SEVEN = inkProcess([...'CMYKOGV']);
 const EXTRA = expectedExtraInks(SEVEN);
@@ -53,15 +54,25 @@ describe('a second chart of more than four inks', () => {
   it('is refused without the places of its inks, which the measured colours give', () => {
     expect(() => refinementPatches(choice, FAR)).toThrow('CMYKOGV without the places of its inks');
     const lab = (values: ArrayLike<number>, out: Float64Array): void => out.set(genericLab(SEVEN, values));
-    const placed = measuredPlaces(SEVEN, { lab });
+    const placed = placeInksByModel(SEVEN, lab, 1);
     expect('extra' in placed && inkFamilies(placed.extra)).toEqual(inkFamilies(EXTRA));
+    // Hues are those over the paper: its own tint moves no ink.
+    const tinted = placeInksByModel(
+      SEVEN,
+      (values, out) => {
+        lab(values, out);
+        out[2] += 25;
+      },
+      1,
+    );
+    expect(tinted).toEqual(placed);
     // Green that turned out as cyan has no place.
     const wrong = (values: ArrayLike<number>, out: Float64Array): void =>
       lab(
         Array.from(values, (value, ink) => (ink === 0 ? Math.max(value, values[5]) : ink === 5 ? 0 : value)),
         out,
       );
-    const none = measuredPlaces(SEVEN, { lab: wrong });
+    const none = placeInksByModel(SEVEN, wrong, 1);
     expect('issue' in none && none.issue).toContain('G has the hue of C');
   });
 });

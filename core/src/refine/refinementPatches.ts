@@ -1,15 +1,13 @@
 import type { Uncertainty } from '../characterise/uncertainty.ts';
 import { chooseAddedPatches } from '../charts/addedPatches.ts';
 import { addOverprints } from '../charts/cmykChart.ts';
+import { overprintShare } from '../charts/overprintShare.ts';
 import { bareValues, channelCount, drivenByLight } from '../device/process.ts';
 import type { Process } from '../device/process.ts';
 import { ChartDraft } from '../charts/chartDraft.ts';
 import type { NamedPatches } from '../charts/namedPatches.ts';
-import type { ModelUncertainty } from '../characterise/modelUncertainty.ts';
 import { inkFamilies } from '../separate/extraInks.ts';
 import type { ExtraInks } from '../separate/extraInks.ts';
-import { placeInks } from '../separate/placedInks.ts';
-import type { PlacedInks } from '../separate/placedInks.ts';
 import { createRandom } from '../numerics/random.ts';
 
 /** A colour that matters, at the device value that a profile gives it. */
@@ -52,21 +50,6 @@ const EXTRA_TIES = 3;
 export function tiePatches(process: Process): number {
   const channels = channelCount(process);
   return PAPERS + corners(channels) + EXTRA_TIES * Math.max(0, channels - 4);
-}
-
-/** Where the extra inks of more than four have their places, by the colours that were measured; else why they have none. */
-export function measuredPlaces(process: Process, uncertainty: Pick<ModelUncertainty, 'lab'>): PlacedInks {
-  return placeInks(
-    process,
-    (full) => {
-      const device = new Float64Array(channelCount(process));
-      for (const ink of full) device[ink] = 1;
-      const lab = new Float64Array(3);
-      uncertainty.lab(device, lab);
-      return [...lab];
-    },
-    1,
-  );
 }
 
 /**
@@ -116,13 +99,9 @@ function addManyOverprints(
 ): void {
   const four = [...base, black];
   const add = (full: readonly number[]): void => {
-    const over = full.includes(black) ? 1 : 0;
-    const factor =
-      full.length > totalInk && full.length > over ? (totalInk - over) / (full.length - over) : 1;
+    const factor = overprintShare(full.length, full.includes(black) ? 1 : 0, totalInk);
     draft.add(
-      Array.from({ length: channels }, (_, ink) =>
-        full.includes(ink) ? (ink === black ? 1 : Math.max(0, factor)) : 0,
-      ),
+      Array.from({ length: channels }, (_, ink) => (full.includes(ink) ? (ink === black ? 1 : factor) : 0)),
       'overprint',
     );
   };

@@ -7,6 +7,30 @@ import type { ExtraInks } from './extraInks.ts';
 export type PlacedInks = { readonly extra: ExtraInks } | { readonly issue: string };
 
 /**
+ * Where they take part by a model: hues are those over its paper.
+ * @param lab Lab of a row of device values, written to `out`.
+ */
+export function placeInksByModel(
+  process: Process,
+  lab: (device: Float64Array, out: Float64Array) => void,
+  replace: number,
+): PlacedInks {
+  const labOf = (full: readonly number[]): Float64Array => {
+    const device = new Float64Array(process.channels.length);
+    for (const ink of full) device[ink] = 1;
+    const out = new Float64Array(3);
+    lab(device, out);
+    return out;
+  };
+  const [, paperA, paperB] = labOf([]);
+  const overPaper = (full: readonly number[]): number[] => {
+    const [l, a, b] = labOf(full);
+    return [l, a - paperA, b - paperB];
+  };
+  return placeInks(process, overPaper, replace);
+}
+
+/**
  * Where the extra inks of a device take part.
  * @param labOf Lab of some channels printed in full over each other, of none for the paper.
  */

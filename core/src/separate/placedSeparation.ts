@@ -1,7 +1,7 @@
 import { inkModelLab } from '../characterise/inkModel.ts';
 import type { FittedInks } from '../characterise/inkModel.ts';
 import type { Process } from '../device/process.ts';
-import { placeInks } from './placedInks.ts';
+import { placeInksByModel } from './placedInks.ts';
 import type { PlacedInks } from './placedInks.ts';
 import type { Separation } from './separation.ts';
 
@@ -14,19 +14,7 @@ const LEAST_TOGETHER = 6;
 /** Where the extra inks take part by a model, if its readings carry a separation. */
 function placedByModel(model: FittedInks, process: Process, replace: number): PlacedInks {
   const { inks } = model;
-  const labOf = (full: readonly number[]): number[] => {
-    const device = new Float64Array(inks);
-    for (const ink of full) device[ink] = 1;
-    const lab = new Float64Array(3);
-    inkModelLab(model, device, lab);
-    return [...lab];
-  };
-  const [, paperA, paperB] = labOf([]);
-  const overPaper = (full: readonly number[]): number[] => {
-    const [l, a, b] = labOf(full);
-    return [l, a - paperA, b - paperB];
-  };
-  const placed = placeInks(process, overPaper, replace);
+  const placed = placeInksByModel(process, (device, out) => inkModelLab(model, device, out), replace);
   if ('issue' in placed) return placed;
   const name = (ink: number): string => process.channels[ink].name;
   const { device } = model.patches;

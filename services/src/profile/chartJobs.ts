@@ -10,14 +10,10 @@ import type { ModelUncertainty } from '@melto/core/characterise/modelUncertainty
 import { labToDevice } from '@melto/core/icc/profileTransform';
 import type { IccProfile } from '@melto/core/icc/iccTypes';
 import type { NamedColour } from '@melto/core/refine/namedColour';
-import {
-  measuredPlaces,
-  refinementPatches,
-  RESERVED_NAMES,
-  tiePatches,
-} from '@melto/core/refine/refinementPatches';
+import { refinementPatches, RESERVED_NAMES, tiePatches } from '@melto/core/refine/refinementPatches';
 import type { WantedPatch } from '@melto/core/refine/refinementPatches';
 import { unwrap } from '@melto/core/result';
+import { placeInksByModel } from '@melto/core/separate/placedInks';
 import type { ExtraInks } from '@melto/core/separate/extraInks';
 import { insertJob } from '@melto/store/jobs';
 import { totalInkAtInput } from '../calibration/totalInk.ts';
@@ -198,7 +194,7 @@ async function refinementChart(
 
 /** Where the extra inks have their places; a refusal where the reading gives them none. */
 function placesOf(process: Process, uncertainty: ModelUncertainty): ExtraInks {
-  const placed = measuredPlaces(process, uncertainty);
+  const placed = placeInksByModel(process, (row, lab) => uncertainty.lab(row, lab), 1);
   if ('extra' in placed) return placed.extra;
   throw new Problem(
     'bad-input',
