@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { GRID_380_730_10, gridWavelengths } from '../spectral/spectralGrid.ts';
+import { STATUS_E, STATUS_T } from './data/densityProducts.ts';
 import { densities, DENSITY_STATUSES, neutralDensity, visualDensity } from './density.ts';
 
 describe('density', () => {
@@ -36,6 +37,29 @@ describe('density', () => {
     const slope = gridWavelengths(GRID_380_730_10).map((nm) => nm / 1000);
     expect(densities(GRID_380_730_10, slope, 'I').green).toBeCloseTo(-Math.log10(0.535), 9);
     expect(densities(GRID_380_730_10, slope, 'I').red).toBeCloseTo(-Math.log10(0.625), 9);
+  });
+
+  it('of a yellow solid is higher in E than in T by what presses know, its filter peaking 20 nm shorter', () => {
+    // A process yellow: dark to 470 nm, half way up at 497 nm, 1 % from the surface.
+    const solid = (density: number): number[] =>
+      gridWavelengths(GRID_380_730_10).map(
+        (nm) =>
+          0.82 *
+          (0.012 +
+            0.988 *
+              10 ** (-(density / (1 + Math.exp((nm - 497) / 9))) * (1 - 0.12 * ((nm - 440) / 60) ** 2))),
+      );
+    for (const density of [1.6, 1.8]) {
+      const { blue } = densities(GRID_380_730_10, solid(density), 'E');
+      const more = blue - densities(GRID_380_730_10, solid(density), 'T').blue;
+      expect(more).toBeGreaterThan(0.28);
+      expect(more).toBeLessThan(0.42);
+    }
+    const peak = (product: { startNm: number; log10Product: readonly number[] }): number =>
+      product.startNm + 10 * product.log10Product.indexOf(5);
+    expect(peak(STATUS_T.blue) - peak(STATUS_E.blue)).toBe(20);
+    const logs = STATUS_E.blue.log10Product;
+    for (let i = 2; i < 13; i++) expect(logs[i + 1] - 2 * logs[i] + logs[i - 1]).toBeLessThan(0);
   });
 
   it('of no light at all is finite', () => {

@@ -1,7 +1,8 @@
 /**
  * Spectral products for reflection density, ISO 5-3, log10 with the peak at 5.000, every 10 nm; a wavelength
  * outside a list has weight zero. D = -log10(sum(R P) / sum(P)), P = 10^log10Product.
- * Status E differs from status T in blue only. `visual` is V(lambda) times illuminant A and agrees with the
+ * Status E differs from status T in blue only: a narrower filter with its peak at 440 nm
+ * (docs/decisions/0027-blue-of-status-e.md). `visual` is V(lambda) times illuminant A and agrees with the
  * standard's own list to 0.002. The T and E lists were entered without a copy of the standard at hand and are
  * unchecked against it: prefer densities that the instrument reports.
  */
@@ -29,8 +30,8 @@ red: { startNm: 570, stepNm: 10, log10Product: [
 
 export const STATUS_E = {
 blue: { startNm: 380, stepNm: 10, log10Product: [
-  1.0, 2.431, 3.431, 4.114, 4.477, 4.778, 4.914, 4.959, 5.0,
-  4.881, 4.672, 4.255, 3.778, 2.903, 1.699,
+  2.431, 3.431, 4.114, 4.477, 4.778, 4.914, 5.0, 4.959, 4.881,
+  4.672, 4.255, 3.778, 2.903, 1.699,
 ] },
 green: { startNm: 480, stepNm: 10, log10Product: [
   3.0, 3.699, 4.447, 4.833, 4.964, 5.0, 4.944, 4.82, 4.623,
