@@ -362,6 +362,13 @@ describe('melto', () => {
     expect(gamut.b).toMatchObject({ white: 'paper' });
     expect(gamut.shared).toBeLessThan(gamut.b.volume);
     expect(gamut.sectors).toHaveLength(12);
+    // The reading that it was built from has the same body, but for the inks over the limit that a chart has.
+    const measured = JSON.parse((await melto('gamut', 'pm.txt', 'press.icc', '--json')).out);
+    expect(measured.a).toMatchObject({ white: 'paper' });
+    expect(measured.a.patches).toBeGreaterThan(150);
+    expect(measured.a.volume / measured.b.volume).toBeGreaterThan(0.98);
+    expect(measured.a.volume / measured.b.volume).toBeLessThan(1.03);
+    expect(measured.shared / measured.b.volume).toBeGreaterThan(0.98);
     const said = await melto('gamut', 'press.icc', 'press.icc');
     expect(said.out).toContain('press.icc prints nothing that press.icc does not.');
 
@@ -408,6 +415,7 @@ describe('melto', () => {
       [[...way, '--total-ink', '90'], 'total ink: found 90 %'],
       [['link', '--from', 'p.icc', '--to', 'press.icc', '--out', 'x.icc'], 'from: found RGB'],
       [['gamut', 'press.icc', '/usr/share/color/icc/Gray.icc'], '3 to 8 channels'],
+      [['gamut', 'press.icc', 'house.csv'], 'house.csv: '],
       [['rank', '--colours', 'house.csv', '--profiles', 'l.icc'], 'l.icc: it does not lead'],
       [[...on, 'l.icc'], 'l.icc: it does not lead'],
       [[...on, 'p.icc', '--recipes'], 'recipes are for C, M, Y and K, found 3 channels'],

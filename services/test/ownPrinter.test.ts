@@ -3,6 +3,7 @@ import { patchSetToCgats } from '@melto/core/cgats/patchSetToCgats';
 import { writeCgats } from '@melto/core/cgats/writeCgats';
 import { readPatchSet } from '@melto/core/cgats/patchSetFromCgats';
 import { RGB } from '@melto/core/device/process';
+import { measuredBody } from '@melto/core/gamut/measuredBody';
 import { unwrap } from '@melto/core/result';
 import { simulateSheets } from '@melto/simulator/simulateSheets';
 import { chartsOf, loadChart } from '../src/charts/chart.ts';
@@ -23,13 +24,14 @@ import { importReading, previewReading } from '../src/reading/importReading.ts';
 import { changeDevice, libraryDevices, libraryStocks } from '../src/house/library.ts';
 import { takeMeasuredHouse } from '../src/house/measuredHouse.ts';
 import { conditionOf } from '../src/ledger/conditions.ts';
+import { bodySources } from '../src/overview/bodySources.ts';
 import { floor } from '../src/overview/floor.ts';
 import {
   previewMeasuredChart,
   previewMeasuredElsewhere,
   takeMeasuredChart,
 } from '../src/reading/measuredChart.ts';
-import { readingView } from '../src/reading/readingView.ts';
+import { readingFile, readingView } from '../src/reading/readingView.ts';
 import { letChange } from '../src/simulated/simulatedChanges.ts';
 import { requestSampleHouse } from '../src/simulated/sampleHouse.ts';
 import { TICKS } from '../src/testing/heron.ts';
@@ -38,6 +40,7 @@ import { refusal } from '../src/testing/refusal.ts';
 import { staleMarksAgree } from '../src/testing/staleMarksAgree.ts';
 import { openTestServices } from '../src/testing/testServices.ts';
 import type { TestServices } from '../src/testing/testServices.ts';
+import { withdrawReading } from '../src/watch/withdrawReading.ts';
 import { readStrip } from '../src/simulated/simulatedHand.ts';
 
 // A printer and a spectrophotometer of one's own: no driver anywhere, all by files.
@@ -281,6 +284,22 @@ describe('a chart that was measured elsewhere', () => {
       expect(lab[1]).toBeCloseTo((r - g) / 6, 1);
     }
     expect((await rack(services)).slips).toEqual([]);
+    const sources = async (): Promise<string[]> =>
+      (await bodySources(services)).filter(({ group }) => group === 'Readings').map(({ key }) => key);
+    // Each can be looked at as a body, the newest first; a withdrawn one is left out.
+    expect((await sources()).slice(0, 4)).toEqual(
+      taken
+        .map(({ readingId }) => readingId)
+        .sort((one, other) => other - one)
+        .map((id) => `reading-${id}`),
+    );
+    await withdrawReading(services, taken[3].readingId, true);
+    expect(await sources()).not.toContain(`reading-${taken[3].readingId}`);
+    const { content } = await readingFile(services, taken[0].readingId);
+    const body = unwrap(measuredBody(unwrap(readPatchSet(new TextDecoder().decode(content))), 'Dunlin'));
+    expect(body).toMatchObject({ white: 'paper', patches: 216 });
+    expect(body.body.lightest).toBeGreaterThan(94);
+    expect(body.body.darkest).toBeLessThan(16);
     const choices = {
       readingId: taken[0].readingId,
       version: 2,

@@ -156,15 +156,16 @@ export function listReadingsOfProcess(
   sql: Sql,
   processName: string,
   limit: number,
-  unconverted = false,
+  { unconverted = false, purpose }: { unconverted?: boolean; purpose?: ChartPurpose } = {},
 ): Promise<ReadingOfHouse[]> {
   return sql.rows(
     `SELECT r.id, p.code, c.title, CONCAT(d.name, ' / ', s.name) AS \`condition\`, r.finished_ms AS finishedMs
      FROM reading r JOIN print p ON p.id = r.print_id JOIN chart c ON c.id = p.chart_id
      JOIN printing_condition pc ON pc.id = p.condition_id JOIN device d ON d.id = pc.device_id JOIN stock s ON s.id = pc.stock_id
      WHERE r.house_id = ? AND r.finished_ms IS NOT NULL AND r.withdrawn_ms IS NULL AND c.process = ?
+     ${purpose === undefined ? '' : 'AND c.purpose = ?'}
      ${unconverted ? 'AND p.profile_result_id IS NULL' : ''} ORDER BY r.id DESC LIMIT ?`,
-    [sql.house, processName, String(limit)],
+    [sql.house, processName, ...(purpose === undefined ? [] : [purpose]), String(limit)],
   );
 }
 

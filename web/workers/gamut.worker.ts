@@ -2,25 +2,44 @@ import { expose, transfer } from 'comlink';
 import { labRowsToLinearScreen } from '@melto/core/colour/srgb';
 import { compareBodies } from '@melto/core/gamut/compareBodies';
 import type { BodyComparison } from '@melto/core/gamut/compareBodies';
-import { hueSlice, lightnessSlice } from '@melto/core/gamut/gamutBody';
+import {
+  bodyFrom,
+  bodyVolume,
+  commonGrey,
+  hueSlice,
+  lightnessSlice,
+  sharedVolume,
+} from '@melto/core/gamut/gamutBody';
+import { bodyMesh } from '@melto/core/gamut/bodyMesh';
 import { comparisonSentences, hueName } from '@melto/core/gamut/gamutWords';
+import { madeWords } from '@melto/core/gamut/madeBody';
+import type { MadeBody } from '@melto/core/gamut/madeBody';
+import { measuredBody } from '@melto/core/gamut/measuredBody';
 import { profileBody } from '@melto/core/gamut/profileBody';
-import type { ProfileBody } from '@melto/core/gamut/profileBody';
+import type { RadialBoundary } from '@melto/core/gamut/radialBoundary';
 import { reachBeyond } from '@melto/core/gamut/reach';
 import { deviceToLab } from '@melto/core/icc/profileTransform';
-import { readIcc } from '@melto/core/icc/readIcc';
+import { isIcc, readIcc } from '@melto/core/icc/readIcc';
+import { readPatchSet } from '@melto/core/cgats/patchSetFromCgats';
 import { pictureColours } from '@melto/core/proof/pictureColours';
 import type { NamedColour } from '@melto/core/refine/namedColour';
 import { issueText } from '@melto/core/result';
+import type { Result } from '@melto/core/result';
 import { transformed } from '@melto/core/transform/transform';
 
-/** What is drawn of one of two bodies. */
-export interface DrawnBody {
+/** What is drawn of a body as lines. */
+export interface DrawnOutline {
   readonly name: string;
+  /** What it was made by, in words. */
+  readonly madeBy: string;
   readonly volume: number;
-  readonly white: ProfileBody['white'];
-  readonly totalInk?: number;
+  /** What it shares with the solid one. */
+  readonly shared: number;
   readonly lab: Float32Array;
+}
+
+/** What is drawn of one of two bodies. */
+export interface DrawnBody extends DrawnOutline {
   readonly corners: Uint32Array;
   /** Linear light of the screen for each corner: its own colour. */
   readonly colours: Float32Array;
@@ -32,7 +51,8 @@ export interface DrawnBody {
 export interface DrawnComparison {
   readonly a: DrawnBody;
   readonly b: DrawnBody;
-  readonly shared: number;
+  /** Bodies beside the two. */
+  readonly more: readonly DrawnOutline[];
   readonly shares: BodyComparison['shares'];
   readonly sentences: readonly string[];
   readonly tookMs: number;
@@ -44,6 +64,13 @@ type Line = ReturnType<typeof hueSlice>;
 export interface HueCut {
   readonly near: Line;
   readonly far: Line;
+}
+
+/** Cuts of the two bodies that are compared, and of those beside them. */
+export interface Cuts<Cut> {
+  readonly a: Cut;
+  readonly b: Cut;
+  readonly more: readonly Cut[];
 }
 
 /** Colours beside two bodies. */
@@ -60,55 +87,91 @@ export interface DrawnPoints {
 /** Colours of a picture that are drawn. */
 const PICTURE_COLOURS = 1500;
 
-const bodies = new Map<string, ProfileBody>();
+const bodies = new Map<string, MadeBody>();
 let compared: BodyComparison | undefined;
+let beside: readonly RadialBoundary[] = [];
+
+/** The body of a profile, or of patches that are told with their device values. */
+function bodyOf(bytes: Uint8Array, name: string): Result<MadeBody> {
+  if (isIcc(bytes)) {
+    const profile = readIcc(bytes);
+    return profile.ok ? profileBody(profile.value, name) : profile;
+  }
+  const set = readPatchSet(new TextDecoder().decode(bytes));
+  return set.ok ? measuredBody(set.value, name) : set;
+}
+
+/** A body beside the solid one; a sentence where both share no lightness. */
+function outlineOf(
+  { body, ...made }: MadeBody,
+  solid: MadeBody,
+): { readonly drawn: DrawnOutline; readonly boundary: RadialBoundary } | string {
+  const grey = commonGrey([body, solid.body]);
+  if (grey === undefined) return `${body.name} and ${solid.body.name} share no lightness.`;
+  const boundary = bodyFrom(body, grey);
+  return {
+    drawn: {
+      ...{ name: body.name, madeBy: madeWords(made), volume: bodyVolume(boundary) },
+      shared: sharedVolume(boundary, bodyFrom(solid.body, grey)),
+      lab: bodyMesh(boundary).lab,
+    },
+    boundary,
+  };
+}
+
+function cutAll<Cut>(cut: (boundary: RadialBoundary) => Cut): Cuts<Cut> | undefined {
+  if (compared === undefined) return undefined;
+  return { a: cut(compared.a.boundary), b: cut(compared.b.boundary), more: beside.map(cut) };
+}
 
 const api = {
-  /** Keeps the body of a profile under a key; says in words why there is none. */
+  /** Keeps the body of a profile, a reading or an aim set under a key; says in words why there is none. */
   load(key: string, name: string, bytes: Uint8Array): string | undefined {
     if (bodies.has(key)) return undefined;
-    const profile = readIcc(bytes);
-    if (!profile.ok) return `${name}: ${profile.issues.map(issueText).join('; ')}`;
-    const body = profileBody(profile.value, name);
+    const body = bodyOf(bytes, name);
     if (!body.ok) return `${name}: ${body.issues.map(issueText).join('; ')}`;
     bodies.set(key, body.value);
     return undefined;
   },
-  compare(a: string, b: string): DrawnComparison | string {
+  /** Two bodies with each other, and some beside them with the second. */
+  compare(a: string, b: string, others: readonly string[] = []): DrawnComparison | string {
     const started = performance.now();
     const [first, second] = [bodies.get(a), bodies.get(b)];
-    if (first === undefined || second === undefined) return 'A profile is not read yet.';
+    if (first === undefined || second === undefined) return 'A body is not made yet.';
+    const outlines = others.flatMap((key) => bodies.get(key) ?? []).map((own) => outlineOf(own, second));
+    const apart = outlines.find((own) => typeof own === 'string');
+    if (apart !== undefined) return apart;
     const result = compareBodies(first.body, second.body);
     if (!result.ok) return result.issues.map(issueText).join('; ');
     compared = result.value;
-    const drawn = (own: BodyComparison['a'], of: ProfileBody): DrawnBody => ({
-      ...{ name: own.name, volume: own.volume, white: of.white, totalInk: of.totalInk },
-      ...{ lab: own.mesh.lab, corners: own.mesh.corners, beyond: own.beyond, farthest: own.farthest },
+    const more = outlines.filter((own) => typeof own !== 'string');
+    beside = more.map(({ boundary }) => boundary);
+    const { shared } = compared;
+    const drawn = (own: BodyComparison['a'], of: MadeBody): DrawnBody => ({
+      ...{ name: own.name, madeBy: madeWords(of), volume: own.volume, shared, lab: own.mesh.lab },
+      ...{ corners: own.mesh.corners, beyond: own.beyond, farthest: own.farthest },
       colours: labRowsToLinearScreen(own.mesh.lab),
     });
     const answer: DrawnComparison = {
       a: drawn(compared.a, first),
       b: drawn(compared.b, second),
-      shared: compared.shared,
+      more: more.map((own) => own.drawn),
       shares: compared.shares,
       sentences: comparisonSentences(compared),
       tookMs: performance.now() - started,
     };
     return transfer(answer, [answer.a.colours.buffer, answer.b.colours.buffer]);
   },
-  /** Largest chroma of both at a lightness, by azimuth. */
-  slice(l: number): { readonly a: Float64Array; readonly b: Float64Array } | undefined {
-    if (compared === undefined) return undefined;
-    return { a: lightnessSlice(compared.a.boundary, l), b: lightnessSlice(compared.b.boundary, l) };
+  /** Largest chroma of all at a lightness, by azimuth. */
+  slice(l: number): Cuts<Float64Array> | undefined {
+    return cutAll((boundary) => lightnessSlice(boundary, l));
   },
-  /** Both at a hue and its opposite: L* and chroma along the surface, from black to white. */
-  hue(degrees: number): { readonly a: HueCut; readonly b: HueCut } | undefined {
-    if (compared === undefined) return undefined;
-    const cut = (body: BodyComparison['a']): HueCut => ({
-      near: hueSlice(body.boundary, degrees),
-      far: hueSlice(body.boundary, degrees + 180),
-    });
-    return { a: cut(compared.a), b: cut(compared.b) };
+  /** All at a hue and its opposite: L* and chroma along the surface, from black to white. */
+  hue(degrees: number): Cuts<HueCut> | undefined {
+    return cutAll((boundary) => ({
+      near: hueSlice(boundary, degrees),
+      far: hueSlice(boundary, degrees + 180),
+    }));
   },
   /** The colours that cover most of a picture, by the profile that it holds; a sentence where it cannot be used. */
   picture(

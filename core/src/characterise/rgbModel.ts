@@ -48,16 +48,18 @@ const PART_ROWS = 1600;
  * @param seed of the folds of the cross-validation.
  */
 export function fitRgbModel(device: Float64Array, xyz: Float64Array, seed = 1): RgbModel {
+  const fitted = fitRgb(device, xyz, seed);
+  const { patches, smoothing } = fitted;
+  const parts = rgbModelParts(patches.counts.length);
+  return { ...fitted, crossValidation: crossValidate(rgbModelData(patches), smoothing, seed, parts) };
+}
+
+/** The same without the cross-validation, for previews. */
+export function fitRgb(device: Float64Array, xyz: Float64Array, seed = 1): Omit<RgbModel, 'crossValidation'> {
   const patches = mergeRepeats(device, 3, xyz);
   const data = rgbModelData(patches);
   const smoothing = chooseSmoothing(data, seed);
-  const parts = rgbModelParts(patches.counts.length);
-  return {
-    spline: fitInParts(data, smoothing, parts),
-    patches,
-    smoothing,
-    crossValidation: crossValidate(data, smoothing, seed, parts),
-  };
+  return { spline: fitInParts(data, smoothing, rgbModelParts(patches.counts.length)), patches, smoothing };
 }
 
 /** Parts that a model of so many distinct patches is fitted in. */
@@ -79,7 +81,11 @@ export function rgbModelXyz(model: RgbModel, device: ArrayLike<number>, out: Flo
 }
 
 /** Lab (D50/2°, measured white) of device rows. */
-export function rgbModelLab(model: RgbModel, device: ArrayLike<number>, out: Float64Array): void {
+export function rgbModelLab(
+  model: Pick<RgbModel, 'spline'>,
+  device: ArrayLike<number>,
+  out: Float64Array,
+): void {
   evaluateSpline(model.spline, device, out);
   fitSpaceToLab(out, out);
 }

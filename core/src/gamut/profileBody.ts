@@ -5,19 +5,10 @@ import { failure, success } from '../result.ts';
 import type { Result } from '../result.ts';
 import { deviceSurface } from './deviceSurface.ts';
 import { gamutBody } from './gamutBody.ts';
-import type { GamutBody } from './gamutBody.ts';
-
-/** A body of a profile, and what it was made by. */
-export interface ProfileBody {
-  readonly body: GamutBody;
-  /** With the white of its paper, or relative to its own white, as of a screen or a working space. */
-  readonly white: 'paper' | 'its own';
-  /** Most ink of its table from Lab, 1 = 100 %; undefined where no inks are limited. */
-  readonly totalInk?: number;
-}
+import type { MadeBody } from './madeBody.ts';
 
 /** What a profile's device can print or show, by its colorimetric table: inks as far as its own table to inks goes. */
-export function profileBody(profile: IccProfile, name: string): Result<ProfileBody> {
+export function profileBody(profile: IccProfile, name: string): Result<MadeBody> {
   const paper = profile.header.deviceClass === 'prtr';
   const toLab = deviceToLab(profile, paper ? 'absolute' : 'relative');
   if (!toLab.ok) return toLab;

@@ -8,6 +8,11 @@ import { readTag } from './readTag.ts';
 
 const CLASSES = ['scnr', 'mntr', 'prtr', 'link', 'spac', 'abst', 'nmcl'];
 
+/** Whether bytes are meant as an ICC profile, by its signature; what they hold is not looked at. */
+export function isIcc(bytes: Uint8Array): boolean {
+  return bytes.length >= 128 && String.fromCharCode(...bytes.subarray(36, 40)) === 'acsp';
+}
+
 /** Reads an ICC profile of version 2 or 4; each length and offset is checked before use. */
 export function readIcc(bytes: Uint8Array): Result<IccProfile> {
   try {

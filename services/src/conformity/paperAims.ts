@@ -60,7 +60,7 @@ const MOST = 60;
 /** Complete readings whose bare paper may be the white, the newest first. */
 export async function papersToMoveTo({ database }: Context): Promise<ReadingOfHouse[]> {
   const lists = await Promise.all(
-    [CMYK, RGB].map(({ name }) => listReadingsOfProcess(database, name, MOST, true)),
+    [CMYK, RGB].map(({ name }) => listReadingsOfProcess(database, name, MOST, { unconverted: true })),
   );
   return lists
     .flat()

@@ -7,7 +7,7 @@ import { BufferAttribute, BufferGeometry, DoubleSide, Vector3 } from 'three';
 import type { Camera } from 'three';
 import { OrbitControls } from 'three/examples/jsm/controls/OrbitControls.js';
 import { BODY_DIRECTIONS } from '@melto/core/gamut/gamutBody';
-import type { DrawnBody, DrawnPoints } from '@/workers/gamut.worker';
+import type { DrawnBody, DrawnOutline, DrawnPoints } from '@/workers/gamut.worker';
 import { WHOLE_AT } from './bodyStyle';
 import type { BodyPaint, BodyStyle } from './bodyStyle';
 
@@ -32,12 +32,15 @@ function canDraw(): boolean {
   return document.createElement('canvas').getContext('webgl2') !== null;
 }
 
-/** Two bodies on a thin cross of L*, a*, b*; turned by mouse, finger, or the arrow keys. */
+/** Bodies on a thin cross of L*, a*, b*; turned by mouse, finger, or the arrow keys. */
 export function BodyView({
   bodies,
+  beside,
   points,
 }: {
   bodies: readonly { readonly body: DrawnBody; readonly style: BodyStyle; readonly paint: BodyPaint }[];
+  /** Further bodies, as rings of dashes. */
+  beside: readonly DrawnOutline[];
   /** Colours beside them; those beyond the first body are drawn larger. */
   points?: DrawnPoints;
 }) {
@@ -55,7 +58,7 @@ export function BodyView({
       className="booth body-view"
       role="application"
       tabIndex={0}
-      aria-label="Bodies of both gamuts. Arrow keys turn them, plus and minus bring them nearer."
+      aria-label="Bodies of the gamuts. Arrow keys turn them, plus and minus bring them nearer."
       onKeyDown={({ key, shiftKey }) => {
         const step = shiftKey ? 3 * TURN : TURN;
         if (key === 'ArrowLeft') turn.current?.(-step, 0, 1);
@@ -70,6 +73,9 @@ export function BodyView({
         <Axes />
         {bodies.map(({ body, style, paint }, i) => (
           <Body key={i} body={body} style={style} paint={paint} />
+        ))}
+        {beside.map((outline, i) => (
+          <Rings key={outline.name} outline={outline} dash={RING_DASHES[i] ?? [1, 0]} />
         ))}
         {points !== undefined && <Colours points={points} />}
         <Turning turn={turn} />
@@ -193,7 +199,58 @@ function Lines({ body }: { body: DrawnBody }) {
   );
 }
 
-function positionsOf({ lab }: Pick<DrawnBody, 'lab'>): Float32Array {
+/** Length of a dash and of a gap, a hundredth of L* each. */
+const RING_DASHES: readonly (readonly [number, number])[] = [
+  [0.01, 0.03],
+  [0.06, 0.02],
+];
+
+/** Parallels of a surface and four meridians as dashes: what stands beside two bodies without hiding them. */
+function Rings({
+  outline,
+  dash: [dashSize, gapSize],
+}: {
+  outline: DrawnOutline;
+  dash: readonly [number, number];
+}) {
+  const geometry = useMemo(() => {
+    const { azimuths } = BODY_DIRECTIONS;
+    const all = positionsOf(outline);
+    const rings = (outline.lab.length / 3 - 2) / azimuths;
+    const at: number[] = [];
+    for (let ring = LINE_RINGS - 1; ring < rings; ring += LINE_RINGS)
+      for (let azimuth = 0; azimuth < azimuths; azimuth++)
+        at.push(2 + ring * azimuths + azimuth, 2 + ring * azimuths + ((azimuth + 1) % azimuths));
+    for (let azimuth = 0; azimuth < azimuths; azimuth += azimuths / 4)
+      for (let ring = 0; ring + 1 < rings; ring++)
+        at.push(2 + ring * azimuths + azimuth, 2 + (ring + 1) * azimuths + azimuth);
+    const made = new BufferGeometry();
+    made.setAttribute(
+      'position',
+      new BufferAttribute(Float32Array.from(at.flatMap((i) => [...all.subarray(3 * i, 3 * i + 3)])), 3),
+    );
+    // Dashes run on along a line of many pieces.
+    const along = new Float32Array(at.length);
+    for (let i = 0; i < at.length; i += 2) {
+      const goesOn = i > 0 && at[i] === at[i - 1];
+      along[i] = goesOn ? along[i - 1] : 0;
+      const [from, to] = [at[i], at[i + 1]].map((corner) => all.subarray(3 * corner, 3 * corner + 3));
+      along[i + 1] = along[i] + Math.hypot(to[0] - from[0], to[1] - from[1], to[2] - from[2]);
+    }
+    made.setAttribute('lineDistance', new BufferAttribute(along, 1));
+    return made;
+  }, [outline]);
+  useEffect(() => () => geometry.dispose(), [geometry]);
+  const invalidate = useThree((state) => state.invalidate);
+  useEffect(() => invalidate(), [invalidate, geometry]);
+  return (
+    <lineSegments geometry={geometry}>
+      <lineDashedMaterial color="#1B1B1B" dashSize={dashSize} gapSize={gapSize} />
+    </lineSegments>
+  );
+}
+
+function positionsOf({ lab }: Pick<DrawnOutline, 'lab'>): Float32Array {
   const positions = new Float32Array(lab.length);
   for (let i = 0; i < lab.length; i += 3) positions.set(place(lab[i], lab[i + 1], lab[i + 2]), i);
   return positions;

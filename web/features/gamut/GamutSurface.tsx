@@ -4,16 +4,17 @@ import { Button, ToggleButton, ToggleButtonGroup } from '@mui/material';
 import dynamic from 'next/dynamic';
 import { usePathname, useRouter, useSearchParams } from 'next/navigation';
 import { useMemo, useState } from 'react';
+import type { BodySource } from '@melto/services/overview/bodySources';
 import type { ShelfProfile } from '@melto/services/profile/shelf';
 import { READ_COLOURS } from '@/endpoints/lists';
 import { problemWords, send } from '@/ui/api';
 import { FileButton } from '@/ui/FileButton';
 import { useFileDrop } from '@/ui/useFileDrop';
-import type { DrawnBody } from '@/workers/gamut.worker';
+import type { DrawnComparison } from '@/workers/gamut.worker';
 import { ProfileField } from '@/features/profiles/ProfileField';
-import { fileSource, shelfSource } from '@/features/profiles/profileSource';
+import { bodySource, fileSource, shelfSource } from '@/features/profiles/profileSource';
 import type { ProfileSource } from '@/features/profiles/profileSource';
-import { WHOLE_AT } from './bodyStyle';
+import { BESIDE, WHOLE_AT } from './bodyStyle';
 import type { BodyPaint, BodyStyle } from './bodyStyle';
 import { HueLeaf } from './HueLeaf';
 import { PointsPanel } from './PointsPanel';
@@ -21,7 +22,7 @@ import { ReachRing } from './ReachRing';
 import { ShareTable } from './ShareTable';
 import { useComparison } from './useComparison';
 import { useGamutWorker } from './useGamutWorker';
-import { coloursOfPicture, usePoints } from './usePoints';
+import { coloursOfPicture, hasDeviceValues, usePoints } from './usePoints';
 import type { LaidList } from './usePoints';
 
 // Three.js comes when it is needed, and has no place on the server.
@@ -30,32 +31,51 @@ const BodyView = dynamic(() => import('./BodyView').then((module) => module.Body
   loading: () => <div className="booth body-view" />,
 });
 
-/** Two gamuts beside each other: as bodies, as a ring of chroma by hue, in a sentence and in figures. */
-export function GamutSurface({ shelf }: { shelf: readonly ShelfProfile[] }) {
+/** Gamuts beside each other: as bodies, as a ring of chroma by hue, in a sentence and in figures. */
+export function GamutSurface({
+  shelf,
+  measured,
+}: {
+  shelf: readonly ShelfProfile[];
+  measured: readonly BodySource[];
+}) {
   const router = useRouter();
   const path = usePathname();
   const query = useSearchParams();
   const [files, setFiles] = useState<readonly ProfileSource[]>([]);
-  const sources = useMemo(() => [...shelf.map(shelfSource), ...files], [shelf, files]);
+  const sources = useMemo(
+    () => [...shelf.map(shelfSource), ...measured.map(bodySource), ...files],
+    [shelf, measured, files],
+  );
   const inForce = shelf.filter(({ condition }) => (condition?.inForceOn ?? 0) > 0);
   const a = query.get('a') ?? 'standard-sRGB';
   const b = query.get('b') ?? inForce[0]?.key ?? '';
-  const choose = (change: { readonly a?: string; readonly b?: string }): void => {
-    const next = new URLSearchParams({ a, b, ...change });
+  const more = query.getAll('more').slice(0, BESIDE.length);
+  const choose = (change: {
+    readonly a?: string;
+    readonly b?: string;
+    readonly more?: readonly string[];
+  }): void => {
+    const next = new URLSearchParams({ a: change.a ?? a, b: change.b ?? b });
+    for (const key of change.more ?? more) next.append('more', key);
     router.replace(`${path}?${next.toString()}`, { scroll: false });
   };
   const [style, setStyle] = useState<BodyStyle>('solid');
   const [paint, setPaint] = useState<BodyPaint>('own');
   const worker = useGamutWorker();
   const find = (key: string): ProfileSource | undefined => sources.find((source) => source.key === key);
-  const { data, error, isFetching } = useComparison(worker, find(a), find(b));
+  const beside = useMemo(
+    () => query.getAll('more').flatMap((key) => sources.find((source) => source.key === key) ?? []),
+    [query, sources],
+  );
+  const { data, error, isFetching } = useComparison(worker, find(a), find(b), beside);
   const [list, setList] = useState<LaidList>();
   const [problem, setProblem] = useState<string>();
   const points = usePoints(worker, data, list);
-  const take = (file: File | undefined): void => {
+  const take = async (file: File | undefined): Promise<void> => {
     if (file === undefined) return;
     setProblem(undefined);
-    if (!/\.(icc|icm)$/i.test(file.name)) {
+    if (!/\.(icc|icm)$/i.test(file.name) && !(await hasDeviceValues(file))) {
       const colours = /\.(tiff?|png|jpe?g)$/i.test(file.name)
         ? coloursOfPicture(worker, file)
         : send(READ_COLOURS, { body: file }).then((read) => read.colours);
@@ -69,21 +89,25 @@ export function GamutSurface({ shelf }: { shelf: readonly ShelfProfile[] }) {
     setFiles((before) => [...before.filter(({ key }) => key !== source.key), source]);
     choose({ b: source.key });
   };
-  const { over, zone } = useFileDrop(take);
+  const { over, zone } = useFileDrop((file) => void take(file));
   return (
     <section className="surface gamut" data-over={over || undefined} {...zone}>
       <div className="surface-head">
         <h1>Gamut</h1>
         <p className="quiet">
-          What each prints, as a body in L*, a*, b*; drop a profile, a colour list or a picture here to see
-          it, too.
+          What each prints, as a body in L*, a*, b*; drop a profile, a measured chart, a colour list or a
+          picture here to see it, too.
         </p>
         <FileButton
           label="Lay colours beside"
           accept=".cxf,.xml,.txt,.cgats,.it8,.csv,.tif,.tiff,.png,.jpg,.jpeg"
-          onFile={take}
+          onFile={(file) => void take(file)}
         />
-        <FileButton label="Open a profile" accept=".icc,.icm" onFile={take} />
+        <FileButton
+          label="Open a profile or chart"
+          accept=".icc,.icm,.txt,.cgats,.it8"
+          onFile={(file) => void take(file)}
+        />
       </div>
       <div className="row gamut-choice">
         <ProfileField
@@ -101,6 +125,17 @@ export function GamutSurface({ shelf }: { shelf: readonly ShelfProfile[] }) {
           ⇄
         </Button>
         <ProfileField label="Solid" value={b} sources={sources} onChoose={(key) => choose({ b: key })} />
+        {BESIDE.slice(0, Math.min(BESIDE.length, more.length + 1)).map((_, i) => (
+          <ProfileField
+            key={i}
+            label={`Beside, ${['dotted', 'dash and dot'][i]}`}
+            value={more[i] ?? ''}
+            sources={sources}
+            none="none"
+            width={220}
+            onChoose={(key) => choose({ more: replaced(more, i, key) })}
+          />
+        ))}
         <BodyToggles style={style} paint={paint} onStyle={setStyle} onPaint={setPaint} />
       </div>
       {(problem ?? error) != null && (
@@ -110,7 +145,8 @@ export function GamutSurface({ shelf }: { shelf: readonly ShelfProfile[] }) {
       )}
       {find(b) === undefined && (
         <p className="quiet">
-          No profile is chosen. Open one, or build one on a condition; then it stands here.
+          Nothing is chosen to be solid. Open a profile or a measured chart, or build one on a condition; then
+          it stands here.
         </p>
       )}
       {data === undefined && isFetching && <p className="quiet">Making the bodies…</p>}
@@ -122,6 +158,7 @@ export function GamutSurface({ shelf }: { shelf: readonly ShelfProfile[] }) {
                 { body: data.b, style, paint },
                 { body: data.a, style: 'lines', paint: 'own' },
               ]}
+              beside={data.more}
               points={points}
             />
             {paint === 'beyond' && (
@@ -137,7 +174,7 @@ export function GamutSurface({ shelf }: { shelf: readonly ShelfProfile[] }) {
           <div className="panel">
             <ReachRing worker={worker} comparison={data} />
             <HueLeaf worker={worker} comparison={data} />
-            <Volumes a={data.a} b={data.b} shared={data.shared} />
+            <Volumes comparison={data} />
           </div>
           {list !== undefined && points !== undefined && (
             <PointsPanel list={list} points={points} comparison={data} />
@@ -159,7 +196,12 @@ export function GamutSurface({ shelf }: { shelf: readonly ShelfProfile[] }) {
 
 const thousands = (volume: number): string => `${Math.round(volume / 1000).toLocaleString('en-GB')}`;
 
-function Volumes({ a, b, shared }: { a: DrawnBody; b: DrawnBody; shared: number }) {
+function Volumes({ comparison: { a, b, more } }: { comparison: DrawnComparison }) {
+  const rows = [
+    { sign: '- -', body: a },
+    ...more.map((body, i) => ({ sign: BESIDE[i]?.sign ?? '', body })),
+    { sign: '—', body: b },
+  ];
   return (
     <table className="table tight">
       <thead>
@@ -170,23 +212,25 @@ function Volumes({ a, b, shared }: { a: DrawnBody; b: DrawnBody; shared: number 
         </tr>
       </thead>
       <tbody>
-        {[a, b].map((body, i) => (
+        {rows.map(({ sign, body }, i) => (
           <tr key={i}>
             <td>
-              {i === 0 ? '- - ' : '— '}
-              {body.name}
-              <span className="quiet small">
-                {body.white === 'paper' ? ', with its paper' : ', to its own white'}
-                {body.totalInk === undefined ? '' : `, ink to ${Math.round(100 * body.totalInk)} %`}
-              </span>
+              {sign} {body.name}
+              <span className="quiet small">, {body.madeBy}</span>
             </td>
             <td className="num">{thousands(body.volume)}</td>
-            <td className="num">{((100 * shared) / body.volume).toFixed(1)}</td>
+            <td className="num">{((100 * body.shared) / body.volume).toFixed(1)}</td>
           </tr>
         ))}
       </tbody>
     </table>
   );
+}
+
+/** A list of bodies with one of them changed, or left out where none is chosen. */
+function replaced(keys: readonly string[], at: number, key: string): string[] {
+  const all = [...keys.slice(0, at), key, ...keys.slice(at + 1)];
+  return all.filter((own, i) => own !== '' && all.indexOf(own) === i);
 }
 
 /** How the solid body is drawn, and which of its colours. */

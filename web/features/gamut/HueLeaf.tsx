@@ -6,6 +6,7 @@ import type { Remote } from 'comlink';
 import { labToHex } from '@melto/core/colour/srgb';
 import { hueName } from '@melto/core/gamut/gamutWords';
 import type { DrawnComparison, GamutWorker, HueCut } from '@/workers/gamut.worker';
+import { BESIDE } from './bodyStyle';
 import { useCut } from './useCut';
 
 const HALF = 125;
@@ -68,6 +69,16 @@ export function HueLeaf({
               strokeWidth={1.1}
               strokeDasharray="4 3"
             />
+            {cuts.more.map((cut, i) => (
+              <path
+                key={i}
+                d={outline(cut)}
+                fill="none"
+                stroke="var(--text)"
+                strokeWidth={1.1}
+                strokeDasharray={BESIDE[i]?.dashes}
+              />
+            ))}
             <path d={outline(cuts.b)} fill="none" stroke="var(--text)" strokeWidth={1.7} />
           </>
         )}

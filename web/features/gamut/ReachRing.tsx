@@ -5,6 +5,7 @@ import { useCallback, useState } from 'react';
 import type { Remote } from 'comlink';
 import { labToHex } from '@melto/core/colour/srgb';
 import type { DrawnComparison, GamutWorker } from '@/workers/gamut.worker';
+import { BESIDE } from './bodyStyle';
 import { useCut } from './useCut';
 
 const HALF = 130;
@@ -74,6 +75,16 @@ export function ReachRing({
               strokeWidth={1.2}
               strokeDasharray="4 3"
             />
+            {slice.more.map((chroma, i) => (
+              <polygon
+                key={i}
+                points={points(chroma)}
+                fill="none"
+                stroke="var(--text)"
+                strokeWidth={1.2}
+                strokeDasharray={BESIDE[i]?.dashes}
+              />
+            ))}
             <polygon points={points(slice.b)} fill="none" stroke="var(--text)" strokeWidth={1.8} />
           </>
         )}

@@ -12,11 +12,18 @@ import { usePoints } from './usePoints';
 import type { LaidList } from './usePoints';
 
 const body = (name: string, volume: number): DrawnBody => ({
-  ...{ name, volume, white: 'paper', lab: new Float32Array(0), corners: new Uint32Array(0) },
+  ...{
+    name,
+    madeBy: 'with its paper',
+    volume,
+    shared: 0,
+    lab: new Float32Array(0),
+    corners: new Uint32Array(0),
+  },
   ...{ colours: new Float32Array(0), beyond: new Float32Array(0) },
 });
 const comparison = (change: (hue: number, band: number) => { a: number; b: number }): DrawnComparison => ({
-  ...{ a: body('Wren', 1000), b: body('Heron', 1000), shared: 0, sentences: [], tookMs: 1 },
+  ...{ a: body('Wren', 1000), b: body('Heron', 1000), more: [], sentences: [], tookMs: 1 },
   shares: SHARE_SECTORS.flatMap((hue) =>
     SHARE_BANDS.map((_, band) => ({ hue, band, both: 0, ...change(hue, band) })),
   ),
@@ -45,7 +52,11 @@ describe('the ring', () => {
     const worker = {
       slice: (l: number) => {
         asked.push(l);
-        return Promise.resolve({ a: new Float64Array(4).fill(50), b: new Float64Array(4).fill(20) });
+        return Promise.resolve({
+          a: new Float64Array(4).fill(50),
+          b: new Float64Array(4).fill(20),
+          more: [],
+        });
       },
     } as unknown as Remote<GamutWorker>;
     const { user, container } = show(
@@ -80,7 +91,7 @@ describe('the cut along a hue', () => {
             [100, 0],
           ],
         };
-        return Promise.resolve({ a: cut, b: cut });
+        return Promise.resolve({ a: cut, b: cut, more: [] });
       },
     } as unknown as Remote<GamutWorker>;
     const { user, container } = show(

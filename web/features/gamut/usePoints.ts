@@ -2,6 +2,7 @@
 
 import type { Remote } from 'comlink';
 import { useEffect, useState } from 'react';
+import { readPatchSet } from '@melto/core/cgats/patchSetFromCgats';
 import type { NamedColour } from '@melto/core/refine/namedColour';
 import { openPicture } from '@/features/proof/openPicture';
 import { SaidError } from '@/ui/api';
@@ -12,6 +13,9 @@ export interface LaidList {
   readonly name: string;
   readonly colours: readonly NamedColour[];
 }
+
+/** More than a chart of the most patches with spectra has. */
+const MOST_TEXT = 8_000_000;
 
 /** How far the colours of a list lie beyond the bodies that are shown; undefined until it is worked out for this list. */
 export function usePoints(
@@ -32,6 +36,13 @@ export function usePoints(
     };
   }, [worker, comparison, list]);
   return points;
+}
+
+/** Whether a file tells device values with its colours, so that a body can be made from it: a chart, not a list. */
+export async function hasDeviceValues(file: File): Promise<boolean> {
+  if (!/\.(txt|cgats|it8)$/i.test(file.name) || file.size > MOST_TEXT) return false;
+  const set = readPatchSet(await file.text());
+  return set.ok && set.value.device !== undefined;
 }
 
 /** The colours that cover most of a picture; its error says in words why there are none. */

@@ -9,12 +9,15 @@ export function ProfileField({
   value,
   sources,
   width = 300,
+  none,
   onChoose,
 }: {
   label: string;
   value: string;
   sources: readonly ProfileSource[];
   width?: number | string;
+  /** What is said where none is chosen, which can be chosen then. */
+  none?: string;
   onChoose: (key: string) => void;
 }) {
   const groups = [...new Set(sources.map(({ group }) => group))];
@@ -26,6 +29,7 @@ export function ProfileField({
       onChange={(event) => onChoose(event.target.value)}
       sx={{ width }}
     >
+      {none !== undefined && <MenuItem value="">{none}</MenuItem>}
       {groups.flatMap((group) => [
         <ListSubheader key={group}>{group}</ListSubheader>,
         ...sources

@@ -1,7 +1,8 @@
 import { SaidError } from '@/ui/api';
+import type { BodySource } from '@melto/services/overview/bodySources';
 import type { ShelfProfile } from '@melto/services/profile/shelf';
 
-/** A profile that can be looked at, and how to come by its bytes. */
+/** A profile, or what a body can be made from, and how to come by its bytes. */
 export interface ProfileSource {
   readonly key: string;
   readonly label: string;
@@ -32,6 +33,20 @@ function once(fetched: () => Promise<Uint8Array>): () => Promise<Uint8Array> {
   };
 }
 
+/** Bytes at an address of the house. */
+const fetchedFrom = (file: string, name: string): (() => Promise<Uint8Array>) =>
+  once(async () => {
+    const answer = await fetch(file);
+    if (!answer.ok) throw new SaidError(`${name} cannot be fetched (${answer.status}).`);
+    return new Uint8Array(await answer.arrayBuffer());
+  });
+
+/** A reading or an aim set, as its file. */
+export const bodySource = ({ key, label, group, file }: BodySource): ProfileSource => ({
+  ...{ key, label, group },
+  bytes: fetchedFrom(file, label),
+});
+
 export function shelfSource({ key, name, origin, file, condition }: ShelfProfile): ProfileSource {
   return {
     key,
@@ -40,11 +55,7 @@ export function shelfSource({ key, name, origin, file, condition }: ShelfProfile
         ? name
         : `${condition.device} / ${condition.stock} / ${condition.mode}, v${condition.version}${condition.inForceOn > 0 ? '' : ' (not in force)'}`,
     group: condition === null ? GROUPS[origin] : 'Conditions',
-    bytes: once(async () => {
-      const answer = await fetch(file);
-      if (!answer.ok) throw new SaidError(`${name} cannot be fetched (${answer.status}).`);
-      return new Uint8Array(await answer.arrayBuffer());
-    }),
+    bytes: fetchedFrom(file, name),
   };
 }
 
