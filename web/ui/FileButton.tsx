@@ -3,20 +3,27 @@
 import { Button } from '@mui/material';
 import { useRef } from 'react';
 
-/** A button that asks for a file; the same file can be given again. */
-export function FileButton({
-  label,
-  accept,
-  disabled,
-  size = 'small',
-  onFile,
-}: {
+interface FileButtonFacts {
   label: string;
   accept: string;
   disabled?: boolean;
   size?: 'small' | 'medium';
-  onFile: (file: File) => void;
-}) {
+}
+
+/** A button that asks for a file; the same file can be given again. */
+export const FileButton = ({ onFile, ...facts }: FileButtonFacts & { onFile: (file: File) => void }) => (
+  <FilesButton {...facts} multiple={false} onFiles={([file]) => onFile(file)} />
+);
+
+/** A button that asks for files, one at least. */
+export function FilesButton({
+  label,
+  accept,
+  disabled,
+  size = 'small',
+  multiple = true,
+  onFiles,
+}: FileButtonFacts & { multiple?: boolean; onFiles: (files: readonly File[]) => void }) {
   const input = useRef<HTMLInputElement>(null);
   return (
     <>
@@ -28,11 +35,12 @@ export function FileButton({
         type="file"
         aria-label={label}
         accept={accept}
+        multiple={multiple}
         className="visually-hidden"
         tabIndex={-1}
         onChange={(event) => {
-          const file = event.target.files?.[0];
-          if (file !== undefined) onFile(file);
+          const files = [...(event.target.files ?? [])];
+          if (files.length > 0) onFiles(files);
           event.target.value = '';
         }}
       />

@@ -4,7 +4,11 @@ import { useState } from 'react';
 import type { DragEvent } from 'react';
 
 /** A place that a file can be dropped on. */
-export function useFileDrop(onFile: (file: File | undefined) => void) {
+export const useFileDrop = (onFile: (file: File | undefined) => void) =>
+  useFilesDrop((files) => onFile(files[0]));
+
+/** A place that files can be dropped on. */
+export function useFilesDrop(onFiles: (files: readonly File[]) => void) {
   const [over, setOver] = useState(false);
   return {
     over,
@@ -17,7 +21,7 @@ export function useFileDrop(onFile: (file: File | undefined) => void) {
       onDrop: (event: DragEvent) => {
         event.preventDefault();
         setOver(false);
-        onFile(event.dataTransfer.files[0]);
+        onFiles([...event.dataTransfer.files]);
       },
     },
   };

@@ -8,6 +8,8 @@ import { chartInLights } from '@melto/core/light/chartInLights';
 import type { ChartInLights, SpectralChart } from '@melto/core/light/chartInLights';
 import { tintsOf } from '@melto/core/lists/tints';
 import { nearestColours, placeList } from '@melto/core/proof/placeList';
+import { placePictures } from '@melto/core/proof/placePictures';
+import type { PlacedPictures, SampledPicture } from '@melto/core/proof/placePictures';
 import type { PlacedList, PrintedColour } from '@melto/core/proof/placeList';
 import type { ListedColour } from '@melto/core/refine/namedColour';
 import { issueText } from '@melto/core/result';
@@ -30,6 +32,31 @@ function answered<T>(name: string, bytes: Uint8Array, work: (profile: IccProfile
 /** The chart that was asked for last, with what was fitted to it. */
 let last: { readonly key: string; readonly chart: ChartInLights } | undefined;
 
+/** A picture as it was read: bytes of its values, and of the profile that they are meant by. */
+export interface ReadPicture {
+  readonly name: string;
+  readonly values: Uint8Array;
+  readonly channels: number;
+  readonly icc: Uint8Array;
+}
+
+/** Pixels of a picture that are looked at. */
+const SAMPLES = 4000;
+
+let page: readonly SampledPicture[] = [];
+
+/** Every so many pixels of a picture, so that they lie all over it. */
+function sampled({ values, channels }: ReadPicture): Float64Array {
+  const pixels = Math.floor(values.length / channels);
+  const count = Math.min(SAMPLES, pixels);
+  const out = new Float64Array(count * channels);
+  for (let i = 0; i < count; i++) {
+    const pixel = Math.floor(((i + 0.5) * pixels) / count);
+    for (let c = 0; c < channels; c++) out[i * channels + c] = values[pixel * channels + c] / 255;
+  }
+  return out;
+}
+
 const api = {
   /** A colour list on a device, through its profile; a sentence where the profile cannot be used. */
   place: (name: string, bytes: Uint8Array, lab: Float64Array): PlacedList | string =>
@@ -38,6 +65,22 @@ const api = {
   /** What comes nearest to each colour of a list, whatever the profile makes of it. */
   nearest: (name: string, bytes: Uint8Array, lab: Float64Array): PrintedColour[] | string =>
     answered(name, bytes, (profile) => nearestColours(profile, lab)),
+
+  /** Takes the pictures that `placePage` lays on devices; a sentence where the profile of one cannot be read. */
+  openPage: (pictures: readonly ReadPicture[]): string | undefined => {
+    const taken: SampledPicture[] = [];
+    for (const picture of pictures) {
+      const profile = readIcc(picture.icc);
+      if (!profile.ok) return `${picture.name}: ${profile.issues.map(issueText).join('; ')}`;
+      taken.push({ name: picture.name, profile: profile.value, values: sampled(picture) });
+    }
+    page = taken;
+    return undefined;
+  },
+
+  /** The pictures on a device, through its profile. */
+  placePage: (name: string, bytes: Uint8Array): PlacedPictures | string =>
+    answered(name, bytes, (profile) => placePictures(profile, page)),
 
   inDepth: (name: string, bytes: Uint8Array, colour: ListedColour): ColourInDepth | string =>
     answered(name, bytes, (profile) => {

@@ -35,13 +35,31 @@ const ALIKE = 8;
  * @param values of the picture, row-major × channels, 0..1: each counts alike.
  */
 export function predictPrint(proof: SoftProof, values: Float64Array): PredictedPrint {
-  const rows = values.length / proof.channels;
+  return summarisePrint(printColours(proof, values));
+}
+
+/** What becomes of each colour of a job on a device. */
+export interface PrintedColours {
+  /** Device values, row-major × inks. */
+  readonly device: Float64Array;
+  /** Lab that is asked for, and that prints, row-major × 3. */
+  readonly asked: Float64Array;
+  readonly printed: Float64Array;
+  /** ΔE00 of print to picture. */
+  readonly errors: Float64Array;
+}
+
+/** @param values of the picture, row-major × channels, 0..1. */
+export function printColours(proof: SoftProof, values: Float64Array): PrintedColours {
   const device = transformed(proof.toDevice, values);
-  const asked = transformed(proof.asked, values);
-  const original = transformed(proof.original, values);
   const printed = transformed(proof.compared, device);
   // A print whose black is lighter is farther from the picture, though no colour is lost by it.
-  const errors = deltaE2000Rows(original, printed);
+  const errors = deltaE2000Rows(transformed(proof.original, values), printed);
+  return { device, asked: transformed(proof.asked, values), printed, errors };
+}
+
+export function summarisePrint({ device, asked, printed, errors }: PrintedColours): PredictedPrint {
+  const rows = errors.length;
   const losses = deltaE2000Rows(asked, printed);
   const order = [...losses.keys()].sort((a, b) => losses[b] - losses[a]);
   const sorted = errors.slice().sort();

@@ -3,7 +3,6 @@
 import { Link } from '@/ui/Link';
 import { inkCost } from '@melto/core/stock/inkCosts';
 import type { InkCosts } from '@melto/core/stock/inkCosts';
-import type { PlacedList } from '@melto/core/proof/placeList';
 import type { ShelfProfile } from '@melto/services/profile/shelf';
 import { MARKED_COUNTS } from './rankPlaces';
 import type { RankedPlace } from './rankPlaces';
@@ -19,15 +18,28 @@ export interface Place {
 
 const STANDING = { go: 'good', mark: 'look first', stop: 'stopped' } as const;
 
-/** The conditions in the order in which a list comes out on them. */
-export function PlaceTable({
+/** What a job comes to on a condition: a list of colours, or a page of pictures. */
+export interface PlacedJob {
+  readonly mean: number;
+  readonly p95: number;
+  readonly largest: number;
+  readonly ink: number;
+  readonly amounts: readonly number[];
+}
+
+/** The conditions in the order in which a job comes out on them. */
+export function PlaceTable<Placed extends PlacedJob>({
   ranked,
-  total,
+  over3,
+  how,
   chosen,
   onChoose,
 }: {
-  ranked: readonly (RankedPlace & Place)[];
-  total: number;
+  ranked: readonly (RankedPlace & Place & { readonly placed: Placed })[];
+  /** How much of it is over 3 ΔE00, in words. */
+  over3: (placed: Placed) => string;
+  /** How colours are taken there, in words. */
+  how: string;
   chosen: string | undefined;
   onChoose: (key: string) => void;
 }) {
@@ -60,9 +72,7 @@ export function PlaceTable({
               <td className="num">{placed.mean.toFixed(2)}</td>
               <td className="num">{placed.p95.toFixed(2)}</td>
               <td className="num">{placed.largest.toFixed(1)}</td>
-              <td className="num">
-                {placed.over3} of {total}
-              </td>
+              <td className="num">{over3(placed)}</td>
               <td className="num">{inkWords(placed)}</td>
               {costed && <td className="num">{inkCost(placed.amounts, costs)?.toFixed(3) ?? '–'}</td>}
               <td>
@@ -80,7 +90,7 @@ export function PlaceTable({
         </tbody>
       </table>
       <p className="quiet small">
-        By what the profiles in force say, absolute, the nearest first. A condition to look at first counts as{' '}
+        By what the profiles in force say, {how}, the nearest first. A condition to look at first counts as{' '}
         {MARKED_COUNTS} ΔE00 farther; stopped ones come last.
         {costed &&
           ' Ink a m² is what the inks of a square metre of these colours cost, by the prices of the library.'}
@@ -90,8 +100,8 @@ export function PlaceTable({
 }
 
 /** Light is no ink. */
-const inkWords = ({ colours, ink }: PlacedList): string =>
-  colours[0]?.device.length === 3 ? '–' : String(Math.round(100 * ink));
+const inkWords = ({ amounts, ink }: PlacedJob): string =>
+  amounts.length === 3 ? '–' : String(Math.round(100 * ink));
 
 export const placeName = ({ name, condition }: ShelfProfile): string =>
   condition === null ? name : `${condition.device} / ${condition.stock} / ${condition.mode}`;

@@ -9,14 +9,18 @@ import type { ListedColour } from '@melto/core/refine/namedColour';
 import { COLOUR_LIST_REPORT, READ_COLOURS } from '@/endpoints/lists';
 import { shelfSource } from '@/features/profiles/profileSource';
 import { problemWords, send } from '@/ui/api';
-import { FileButton } from '@/ui/FileButton';
-import { useFileDrop } from '@/ui/useFileDrop';
+import { FileButton, FilesButton } from '@/ui/FileButton';
+import { useFilesDrop } from '@/ui/useFileDrop';
 import { ListColours } from './ListColours';
+import { isPicture, openPage } from './openPage';
+import type { PagePicture } from './openPage';
+import { areaWords, PagePictures } from './PagePictures';
 import { placeName, PlaceTable } from './PlaceTable';
 import type { Place } from './PlaceTable';
 import { rankPlaces } from './rankPlaces';
 import { RecipesPanel } from './RecipesPanel';
-import { useListWorker, useNearest, usePlacedList } from './usePlacedList';
+import { useListWorker, useNearest, usePlacedList, usePlacedPage } from './usePlacedList';
+import type { PlacedOn } from './usePlacedList';
 
 interface OpenedList {
   readonly name: string;
@@ -27,7 +31,9 @@ interface OpenedList {
 
 const NONE: readonly ListedColour[] = [];
 
-/** A colour list on every condition with a profile in force: where it comes out nearest, and which colours do not. */
+const NO_PAGE: readonly PagePicture[] = [];
+
+/** A colour list or a page of pictures on every condition with a profile in force: where it comes out nearest, and what does not. */
 export function WhereSurface({
   places,
   kept,
@@ -38,43 +44,51 @@ export function WhereSurface({
 }) {
   const router = useRouter();
   const [dropped, setList] = useState<OpenedList>();
-  const list = dropped ?? kept;
+  const [page, setPage] = useState(NO_PAGE);
+  const list = page.length > 0 ? undefined : (dropped ?? kept);
   const [problem, setProblem] = useState<string>();
   const [chosen, setChosen] = useState<string>();
   const sources = useMemo(() => places.map(({ profile }) => shelfSource(profile)), [places]);
   const colours = list?.colours ?? NONE;
   const worker = useListWorker();
-  const found = usePlacedList(worker, colours, sources);
-  const ranked = rankPlaces(
-    found.flatMap((one) => {
-      const place = places.find(({ profile }) => profile.key === one.key);
-      return place === undefined || !('placed' in one)
-        ? []
-        : [{ ...place, key: one.key, placed: one.placed }];
-    }),
-  );
-  const shown = ranked.length === 0 ? undefined : (ranked.find(({ key }) => key === chosen) ?? ranked[0]);
+  const ofList = usePlacedList(worker, colours, sources);
+  const ofPage = usePlacedPage(worker, page, sources);
+  const found = page.length > 0 ? ofPage : ofList;
+  const ranked = rankedOn(places, ofList);
+  const shown = ranked.find(({ key }) => key === chosen) ?? ranked[0];
+  const pages = rankedOn(places, ofPage);
+  const shownPage = pages.find(({ key }) => key === chosen) ?? pages[0];
   // Looked for once all conditions are ranked: it takes as long as all of them.
   const source = found.length < sources.length ? undefined : sources.find(({ key }) => key === shown?.key);
   const nearest = useNearest(worker, colours, source);
-  const take = (file: File | undefined): void => {
-    if (file === undefined) return;
-    setProblem(undefined);
-    send(READ_COLOURS, { body: file }).then(
-      ({ colours: read }) => setList({ name: file.name, colours: read }),
-      (error: unknown) => setProblem(problemWords(error)),
-    );
+  const takeAll = async (files: readonly File[]): Promise<void> => {
+    const pictures = files.filter(isPicture);
+    if (pictures.length > 0 && worker !== undefined) {
+      setPage(await openPage(worker, pictures));
+      return;
+    }
+    for (const file of files.slice(0, 1)) {
+      const { colours: read } = await send(READ_COLOURS, { body: file });
+      setList({ name: file.name, colours: read });
+      setPage(NO_PAGE);
+    }
   };
-  const { over, zone } = useFileDrop(take);
+  const take = (files: readonly File[]): void => {
+    setProblem(undefined);
+    takeAll(files).catch((error: unknown) => setProblem(problemWords(error)));
+  };
+  const { over, zone } = useFilesDrop(take);
   return (
     <section className="surface gamut" data-over={over || undefined} {...zone}>
       <div className="surface-head">
         <h1>Where should this job go?</h1>
         <p className="quiet">
-          {list === undefined ? (
+          {page.length > 0 ? (
+            `${page.length === 1 ? page[0]?.name : `${page.length} pictures`}, by what each pixel comes to`
+          ) : list === undefined ? (
             <>
-              Drop a colour list: CxF, CGATS, or CSV with name, L, a, b. Pictures are ranked in the{' '}
-              <Link href="/proof">soft proof</Link>.
+              Drop a colour list (CxF, CGATS, or CSV with name, L, a, b) or the pictures of a page. How one
+              picture looks is in the <Link href="/proof">soft proof</Link>.
             </>
           ) : (
             `${list.name}, ${colours.length} ${colours.length === 1 ? 'colour' : 'colours'}`
@@ -84,10 +98,16 @@ export function WhereSurface({
           value={dropped === undefined ? kept?.id : undefined}
           onChoose={(id) => {
             setList(undefined);
+            setPage(NO_PAGE);
             router.replace(`/where?list=${id}`);
           }}
         />
-        <FileButton label="Open a colour list" accept=".cxf,.xml,.txt,.cgats,.it8,.csv" onFile={take} />
+        <FilesButton label="Open pictures" accept=".tif,.tiff,.png,.jpg,.jpeg" onFiles={take} />
+        <FileButton
+          label="Open a colour list"
+          accept=".cxf,.xml,.txt,.cgats,.it8,.csv"
+          onFile={(file) => take([file])}
+        />
       </div>
       {problem !== undefined && (
         <p className="error" role="alert">
@@ -104,7 +124,7 @@ export function WhereSurface({
       {places.length === 0 && (
         <p className="quiet">No condition has a profile in force yet. Build one, and it is ranked here.</p>
       )}
-      {list !== undefined && found.length < sources.length && (
+      {(list !== undefined || page.length > 0) && found.length < sources.length && (
         <p className="quiet" role="status">
           {found.length} of {sources.length} conditions are worked out…
         </p>
@@ -131,7 +151,13 @@ export function WhereSurface({
         )}
       {shown !== undefined && (
         <div className="where-columns">
-          <PlaceTable ranked={ranked} total={colours.length} chosen={shown.key} onChoose={setChosen} />
+          <PlaceTable
+            ranked={ranked}
+            over3={({ over3 }) => `${over3} of ${colours.length}`}
+            how="absolute"
+            chosen={shown.key}
+            onChoose={setChosen}
+          />
           <ListColours
             key={`${shown.key} ${list?.name ?? ''}`}
             colours={colours}
@@ -151,6 +177,33 @@ export function WhereSurface({
           />
         </div>
       )}
+      {shownPage !== undefined && (
+        <div className="where-columns">
+          <PlaceTable
+            ranked={pages}
+            over3={({ over3 }) => areaWords(over3)}
+            how="relative to the whites"
+            chosen={shownPage.key}
+            onChoose={setChosen}
+          />
+          <PagePictures placed={shownPage.placed} name={placeName(shownPage.profile)} />
+        </div>
+      )}
     </section>
+  );
+}
+
+/** The conditions that are worked out, in the order in which a job should go to them. */
+function rankedOn<Placed extends { readonly mean: number }>(
+  places: readonly Place[],
+  found: readonly PlacedOn<Placed>[],
+) {
+  return rankPlaces(
+    found.flatMap((one) => {
+      const place = places.find(({ profile }) => profile.key === one.key);
+      return place === undefined || !('placed' in one)
+        ? []
+        : [{ ...place, key: one.key, placed: one.placed }];
+    }),
   );
 }

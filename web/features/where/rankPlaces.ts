@@ -1,10 +1,9 @@
-import type { PlacedList } from '@melto/core/proof/placeList';
-
 /** A condition that a job could go to, and what it comes to there. */
 export interface RankedPlace {
   readonly key: string;
   readonly standing: 'go' | 'mark' | 'stop';
-  readonly placed: PlacedList;
+  /** What it comes to, ΔE00. */
+  readonly placed: { readonly mean: number };
 }
 
 /** ΔE00 that a condition with something to be seen to counts as farther away. */

@@ -1,10 +1,12 @@
 'use client';
 
 import type { Remote } from 'comlink';
-import { useEffect, useState } from 'react';
+import { useEffect, useMemo, useState } from 'react';
 import type { PlacedList, PrintedColour } from '@melto/core/proof/placeList';
+import type { PlacedPictures } from '@melto/core/proof/placePictures';
 import type { NamedColour } from '@melto/core/refine/namedColour';
 import type { ProfileSource } from '@/features/profiles/profileSource';
+import type { PagePicture } from './openPage';
 import { problemWords } from '@/ui/api';
 import { useRemoteWorker } from '@/ui/useRemoteWorker';
 import type { ListWorker } from '@/workers/list.worker';
@@ -19,9 +21,9 @@ export const useListWorker = (): Remote<ListWorker> | undefined => useRemoteWork
 const rows = (colours: readonly NamedColour[]): Float64Array =>
   Float64Array.from(colours.flatMap((colour) => [...colour.lab]));
 
-/** What a list comes to on one device, or why it is not known. */
-export type PlacedOn = { readonly key: string } & (
-  | { readonly placed: PlacedList }
+/** What a job comes to on one device, or why it is not known. */
+export type PlacedOn<Placed> = { readonly key: string } & (
+  | { readonly placed: Placed }
   | { readonly problem: string }
 );
 
@@ -30,16 +32,44 @@ export function usePlacedList(
   worker: Remote<ListWorker> | undefined,
   colours: readonly NamedColour[],
   sources: readonly ProfileSource[],
-): readonly PlacedOn[] {
-  const [found, setFound] = useState<readonly PlacedOn[]>([]);
+): readonly PlacedOn<PlacedList>[] {
+  const place = useMemo(() => {
+    if (worker === undefined || colours.length === 0) return undefined;
+    const lab = rows(colours);
+    return (label: string, bytes: Uint8Array) => worker.place(label, bytes, lab);
+  }, [worker, colours]);
+  return usePlaced(place, sources);
+}
+
+/** The same for the pictures that are open in the worker. */
+export function usePlacedPage(
+  worker: Remote<ListWorker> | undefined,
+  page: readonly PagePicture[],
+  sources: readonly ProfileSource[],
+): readonly PlacedOn<PlacedPictures>[] {
+  const place = useMemo(
+    () =>
+      worker === undefined || page.length === 0
+        ? undefined
+        : (label: string, bytes: Uint8Array) => worker.placePage(label, bytes),
+    [worker, page],
+  );
+  return usePlaced(place, sources);
+}
+
+function usePlaced<Placed extends object>(
+  /** The same function for as long as the job is. */
+  place: ((label: string, bytes: Uint8Array) => Promise<Placed | string>) | undefined,
+  sources: readonly ProfileSource[],
+): readonly PlacedOn<Placed>[] {
+  const [found, setFound] = useState<readonly PlacedOn<Placed>[]>([]);
   useEffect(() => {
     let left = false;
     setFound([]);
-    if (worker === undefined || colours.length === 0) return undefined;
-    const lab = rows(colours);
-    const placeOn = async ({ key, label, bytes }: ProfileSource): Promise<PlacedOn> => {
+    if (place === undefined) return undefined;
+    const placeOn = async ({ key, label, bytes }: ProfileSource): Promise<PlacedOn<Placed>> => {
       try {
-        const answer = await worker.place(label, await bytes(), lab);
+        const answer = await place(label, await bytes());
         return typeof answer === 'string' ? { key, problem: answer } : { key, placed: answer };
       } catch (error) {
         return { key, problem: problemWords(error) };
@@ -57,7 +87,7 @@ export function usePlacedList(
     return () => {
       left = true;
     };
-  }, [worker, colours, sources]);
+  }, [place, sources]);
   return found;
 }
 

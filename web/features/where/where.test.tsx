@@ -43,7 +43,15 @@ describe('what inks cost', () => {
   });
   const cost = { pricePerLitre: 50, millilitresPerM2: 2 };
   const table = (...ranked: ReturnType<typeof place>[]) =>
-    render(<PlaceTable ranked={ranked} total={1} chosen={undefined} onChoose={() => {}} />);
+    render(
+      <PlaceTable
+        ranked={ranked}
+        over3={({ over3 }) => `${over3} of 1`}
+        how="absolute"
+        chosen={undefined}
+        onChoose={() => {}}
+      />,
+    );
 
   it('is told for a square metre where the library has prices, and nowhere else', () => {
     const { unmount } = table(place('a', [cost, cost, cost, cost]), place('b', []));
