@@ -6,7 +6,9 @@ import type { IccProfile } from '@melto/core/icc/iccTypes';
 import { readIcc } from '@melto/core/icc/readIcc';
 import { createRandom } from '@melto/core/numerics/random';
 import { unwrap } from '@melto/core/result';
+import { P3, spaceToLab } from '@melto/core/chain/sourceSpaces';
 import { conversion } from '@melto/core/transform/conversion';
+import { transformed } from '@melto/core/transform/transform';
 import { bakeProof, drawProof, proofFigures } from '@melto/core/proof/bakedProof';
 import { exactPicture } from '@melto/core/proof/exactPicture';
 import { predictPrint } from '@melto/core/proof/predictPrint';
@@ -129,6 +131,21 @@ describe('a soft proof', () => {
     const oneWay = { ...press, tags: new Map([...press.tags].filter(([name]) => !name.startsWith('B2A'))) };
     const refused = softProof(srgb, oneWay, CHOICE);
     expect(refused.ok).toBe(false);
+  });
+
+  it('of a screen of wide gamut keeps what sRGB cuts, and shows greys alike', () => {
+    // Full green of P3, and a grey, by the primaries of SMPTE RP 431-2.
+    const lab = transformed(spaceToLab(P3), [0, 1, 0, 0.5, 0.5, 0.5, 0.9, 0.2, 0.3]);
+    const wide = transformed(labToScreenSignal('display-p3'), lab);
+    [0, 1, 0, 0.5, 0.5, 0.5, 0.9, 0.2, 0.3].forEach((value, i) => expect(wide[i]).toBeCloseTo(value, 3));
+    const narrow = transformed(labToScreenSignal(), lab);
+    expect([...narrow.subarray(0, 3)].some((value) => value === 0)).toBe(true);
+    expect(narrow[6] - wide[6]).toBeGreaterThan(0.02);
+    for (let c = 3; c < 6; c++) expect(narrow[c]).toBeCloseTo(0.5, 3);
+    const proof = unwrap(softProof(srgb, press, { ...CHOICE, screen: 'display-p3' }));
+    const red = Float64Array.of(1, 0, 0);
+    expect(transformed(proof.before, red)[0]).toBeLessThan(0.95);
+    expect(transformed(proofOf().before, red)[0]).toBeCloseTo(1, 3);
   });
 
   it('of the signal is that of sRGB to a hundredth of a level', () => {

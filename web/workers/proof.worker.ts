@@ -12,6 +12,7 @@ import { predictPrint } from '@melto/core/proof/predictPrint';
 import type { PredictedPrint } from '@melto/core/proof/predictPrint';
 import { samplePicture } from '@melto/core/proof/samplePicture';
 import type { SamplePicture } from '@melto/core/proof/samplePicture';
+import type { ScreenSpace } from '@melto/core/proof/screen';
 import { proofRows, softProof } from '@melto/core/proof/softProof';
 import type { ProofChoice, SoftProof } from '@melto/core/proof/softProof';
 import { issueText } from '@melto/core/result';
@@ -28,6 +29,7 @@ export interface Drawn {
   readonly width: number;
   readonly height: number;
   readonly rgba: Uint8ClampedArray<ArrayBuffer>;
+  readonly screen: ScreenSpace;
 }
 
 export interface DrawnProof extends Drawn {
@@ -110,6 +112,8 @@ function baked(key: string, choice: ProofChoice, proof: SoftProof): BakedProof {
   return made;
 }
 
+const screenOf = ({ screen = 'srgb' }: ProofChoice): ScreenSpace => screen;
+
 /** A picture at the size it is written with. */
 async function wholePicture(of: WrittenPicture, { width, height }: ProofedPicture): Promise<ProofedPicture> {
   if (of instanceof File) return readPicture(of, WRITTEN_SIDE);
@@ -135,14 +139,14 @@ const api = {
     picture = opened;
   },
   /** Takes the profile that the picture's values are meant by, and draws it as it is meant; a sentence where it cannot. */
-  before(key: string, name: string, bytes: Uint8Array): Drawn | string {
+  before(key: string, name: string, bytes: Uint8Array, screen: ScreenSpace): Drawn | string {
     if (picture === undefined) return 'No picture is open.';
     const profile = known(key, name, bytes);
     if (typeof profile === 'string') return profile;
     // The picture itself takes any device: it is only looked at.
     const alone = softProof(profile, profile, {
       intent: 'relative',
-      ...{ blackPoint: false, paperWhite: false, inkBlack: true },
+      ...{ blackPoint: false, paperWhite: false, inkBlack: true, screen },
     });
     if (!alone.ok) return `${name}: ${alone.issues.map(issueText).join('; ')}`;
     const { channels, width, height } = picture;
@@ -158,7 +162,7 @@ const api = {
       for (let c = 0; c < 3; c++) rgba[4 * pixel + c] = 255 * signal[3 * pixel + c];
       rgba[4 * pixel + 3] = 255;
     }
-    return transfer({ width, height, rgba }, [rgba.buffer]);
+    return transfer({ width, height, rgba, screen }, [rgba.buffer]);
   },
   proof(
     key: string,
@@ -180,6 +184,7 @@ const api = {
         width,
         height,
         rgba,
+        screen: screenOf(choice),
         figures: proofFigures(sums),
         inks: proof.inks,
         tookMs: performance.now() - started,
@@ -216,7 +221,8 @@ const api = {
     file: ProofFile,
     screen: Uint8Array,
   ): Promise<Uint8Array<ArrayBuffer> | string> {
-    const proof = proofOf(key, name, bytes, choice);
+    // A file of the print carries sRGB, whatever it is looked at on.
+    const proof = proofOf(key, name, bytes, { ...choice, screen: 'srgb' });
     if (typeof proof === 'string') return proof;
     if (source === undefined || picture === undefined) return 'No picture is open.';
     const own = source;
@@ -265,9 +271,10 @@ const api = {
             values[(Math.floor(y * step) * width + Math.floor(x * step)) * channels + c];
     const rgba = new Uint8ClampedArray(4 * w * h);
     drawProof(baked(key, choice, proof), small, rgba);
-    return transfer({ key, width: w, height: h, rgba, predicted: predictPrint(proof, sample) }, [
-      rgba.buffer,
-    ]);
+    return transfer(
+      { key, width: w, height: h, rgba, screen: screenOf(choice), predicted: predictPrint(proof, sample) },
+      [rgba.buffer],
+    );
   },
 };
 

@@ -50,19 +50,21 @@ export const SRGB = space(
   SRGB_CURVE,
 );
 
+/** Primaries of SMPTE RP 431-2 with the white and the curve of sRGB: what CSS calls `display-p3`. */
+export const P3 = space(
+  'P3 with the white of sRGB',
+  [
+    [0.68, 0.32],
+    [0.265, 0.69],
+    [0.15, 0.06],
+  ],
+  WHITE_SRGB,
+  SRGB_CURVE,
+);
+
 /** Spaces that sRGB is mistaken for: wider ones of cameras, screens and archives, each by its standard. */
 export const OTHER_SPACES: readonly SourceSpace[] = [
-  // Primaries of SMPTE RP 431-2 with the white and the curve of sRGB.
-  space(
-    'P3 with the white of sRGB',
-    [
-      [0.68, 0.32],
-      [0.265, 0.69],
-      [0.15, 0.06],
-    ],
-    WHITE_SRGB,
-    SRGB_CURVE,
-  ),
+  P3,
   // IEC 61966-2-5.
   space(
     'opRGB',

@@ -12,6 +12,7 @@ import type { Transform } from '../transform/transform.ts';
 import { changesPicture, editLink, intoGamut, NO_EDIT } from './pictureEdit.ts';
 import type { PictureEdit } from './pictureEdit.ts';
 import { labToScreenSignal } from './screen.ts';
+import type { ScreenSpace } from './screen.ts';
 
 /** How a picture goes to a device, and how its print is shown. */
 export interface ProofChoice {
@@ -22,6 +23,8 @@ export interface ProofChoice {
   readonly paperWhite: boolean;
   /** The print's black as light as it is; else it is shown as black as the screen's. */
   readonly inkBlack: boolean;
+  /** What it is drawn for; sRGB where nothing is said. */
+  readonly screen?: ScreenSpace;
   /** What a copy of the picture is changed by before it is printed; the original where nothing is. */
   readonly edit?: PictureEdit;
   /**
@@ -58,7 +61,15 @@ export const PROOF_COLUMNS = 5;
 export function softProof(
   source: IccProfile,
   device: IccProfile,
-  { intent, blackPoint: compensated, paperWhite, inkBlack, edit = NO_EDIT, intoGamut: drawn }: ProofChoice,
+  {
+    intent,
+    blackPoint: compensated,
+    paperWhite,
+    inkBlack,
+    screen,
+    edit = NO_EDIT,
+    intoGamut: drawn,
+  }: ProofChoice,
 ): Result<SoftProof> {
   const drawsIn = drawn === true && intent === 'relative';
   const scaled = intent !== 'absolute' && (compensated || drawsIn);
@@ -106,8 +117,8 @@ export function softProof(
     compared: compared.value,
     asked,
     original,
-    shown: chain(links[0], ...links.slice(1), labToScreenSignal()),
-    before: chain(own.value, labToScreenSignal()),
+    shown: chain(links[0], ...links.slice(1), labToScreenSignal(screen)),
+    before: chain(own.value, labToScreenSignal(screen)),
   });
 }
 

@@ -23,10 +23,12 @@ import { LostColours } from './LostColours';
 import { ProofChoices } from './ProofChoices';
 import { ProofFoot } from './ProofFoot';
 import { ProofStage } from './ProofStage';
+import { ScreenChoice } from './ScreenChoice';
 import { RankedProofs } from './RankedProofs';
 import { WriteProof } from './WriteProof';
 import { useProof } from './useProof';
 import { useProofWorker } from './useProofWorker';
+import { useWideScreen } from './useWideScreen';
 
 const SRGB_KEY = 'standard-sRGB';
 /** Channels of a device that takes light. */
@@ -56,6 +58,7 @@ export function ProofSurface({ shelf }: { shelf: readonly ShelfProfile[] }) {
   });
   const [overlay, setOverlay] = useState<ProofOverlay>('none');
   const [problem, setProblem] = useState<string>();
+  const wide = useWideScreen();
   const worker = useProofWorker();
   const embedded = useMemo(
     (): ProfileSource | undefined =>
@@ -166,6 +169,11 @@ export function ProofSurface({ shelf }: { shelf: readonly ShelfProfile[] }) {
               onChoice={setChoice}
               onOverlay={setOverlay}
               inked={proof.after?.inks !== LIGHTS}
+            />
+            <ScreenChoice
+              screen={choice.screen ?? 'srgb'}
+              wide={wide}
+              onScreen={(screen) => setChoice({ ...choice, screen })}
             />
             <CopyChoices choice={choice} onChoice={setChoice} />
             {proof.after !== undefined && <Figures proof={proof.after} />}

@@ -25,7 +25,12 @@ beforeAll(() => {
   HTMLCanvasElement.prototype.getContext = () => null;
 });
 
-const DRAWN: Drawn = { width: 400, height: 200, rgba: new Uint8ClampedArray(320_000) };
+const DRAWN: Drawn = {
+  width: 400,
+  height: 200,
+  rgba: new Uint8ClampedArray(320_000),
+  screen: 'srgb' as const,
+};
 const POINT: ProofPoint = {
   ...{ source: [1, 0.5, 0], device: [0, 0.5, 1, 0.25], deltaE: 4.25 },
   ...{ asked: [70, 40, 70], compared: [66, 38, 60], printed: [64.6, 37, 58] },
@@ -101,7 +106,7 @@ describe('the choices of a proof', () => {
 
 describe('conditions by how near they come', () => {
   const ranked = (key: string, mean: number): RankedProof => ({
-    ...{ key, width: 1, height: 1, rgba: new Uint8ClampedArray(4) },
+    ...{ key, width: 1, height: 1, rgba: new Uint8ClampedArray(4), screen: 'srgb' as const },
     predicted: { mean, p95: 2 * mean, largest: 9, over3: 0.25, ink: 1, lost: [] },
   });
   const sources = ['wren', 'heron'].map((key) => ({

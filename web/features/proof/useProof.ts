@@ -46,7 +46,12 @@ export function useProof(worker: Remote<ProofWorker> | undefined, asked: ProofAs
       const { file, width, height, name } = picture;
       if (file === undefined) await worker.openSample(name as SamplePicture, width, height);
       else await worker.openPicture({ width, height, channels: file.channels, values: file.values });
-      const drawn = await worker.before(keyOf(source, picture), source.label, await source.bytes());
+      const drawn = await worker.before(
+        keyOf(source, picture),
+        source.label,
+        await source.bytes(),
+        choice.screen ?? 'srgb',
+      );
       if (left) return;
       if (typeof drawn === 'string') setProblem(drawn);
       else {
@@ -60,7 +65,7 @@ export function useProof(worker: Remote<ProofWorker> | undefined, asked: ProofAs
     return () => {
       left = true;
     };
-  }, [worker, picture, source]);
+  }, [worker, picture, source, choice.screen]);
   useEffect(() => {
     let left = false;
     if (worker === undefined || before === undefined || device === undefined) return undefined;
