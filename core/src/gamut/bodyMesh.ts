@@ -30,11 +30,21 @@ export function bodyMesh(body: RadialBoundary): BodyMesh {
     for (let ring = 0; ring + 1 < rings; ring++) {
       const [a, b] = [cornerAt(ring, azimuth), cornerAt(ring, azimuth + 1)];
       const [c, d] = [cornerAt(ring + 1, azimuth), cornerAt(ring + 1, azimuth + 1)];
-      corners.push(a, b, c, b, d, c);
+      // Across the fold rather than along it where a ridge runs through: the way that lies farther out.
+      if (middleReach(lab, b, c, centre) >= middleReach(lab, a, d, centre)) corners.push(a, b, c, b, d, c);
+      else corners.push(a, d, c, a, b, d);
     }
     corners.push(1, cornerAt(rings - 1, azimuth), cornerAt(rings - 1, azimuth + 1));
   }
   return { lab, corners: Uint32Array.from(corners) };
+}
+
+/** Distance of the middle of two corners from a point, squared. */
+function middleReach(lab: Float32Array, one: number, other: number, from: ArrayLike<number>): number {
+  let sum = 0;
+  for (let axis = 0; axis < 3; axis++)
+    sum += (0.5 * (lab[3 * one + axis] + lab[3 * other + axis]) - from[axis]) ** 2;
+  return sum;
 }
 
 /** Volume that a mesh encloses, by the divergence theorem; positive where its triangles look outwards. */

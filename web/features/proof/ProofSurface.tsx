@@ -170,11 +170,6 @@ export function ProofSurface({ shelf }: { shelf: readonly ShelfProfile[] }) {
               onOverlay={setOverlay}
               inked={proof.after?.inks !== LIGHTS}
             />
-            <ScreenChoice
-              screen={choice.screen ?? 'srgb'}
-              wide={wide}
-              onScreen={(screen) => setChoice({ ...choice, screen })}
-            />
             <CopyChoices choice={choice} onChoice={setChoice} />
             {proof.after !== undefined && <Figures proof={proof.after} />}
             {worker !== undefined && proof.after !== undefined && printedOn !== undefined && (
@@ -184,6 +179,11 @@ export function ProofSurface({ shelf }: { shelf: readonly ShelfProfile[] }) {
               />
             )}
             <LostColours lost={proof.ranked.find(({ key }) => key === device)?.predicted.lost} />
+            <ScreenChoice
+              screen={choice.screen ?? 'srgb'}
+              wide={wide}
+              onScreen={(screen) => setChoice({ ...choice, screen })}
+            />
           </aside>
         </div>
       )}

@@ -25,7 +25,7 @@ export function ScreenChoice({
   const dueMs = dutyDueMs(duty);
   const due = nowMs === undefined ? undefined : isDutyDue(duty, nowMs);
   return (
-    <div className="proof-choices">
+    <div className="proof-choices" style={{ marginTop: 16 }}>
       <TextField
         select
         label="Screen"
@@ -37,7 +37,7 @@ export function ScreenChoice({
           Display P3{wide ? '' : ': not on this screen'}
         </MenuItem>
       </TextField>
-      <p className="small row">
+      <p className="small row" style={{ marginBottom: 8 }}>
         {due !== undefined && <StatusShape status={due ? 'due' : 'current'} />}
         <span>
           {duty.doneMs === null
