@@ -133,6 +133,23 @@ describe('a soft proof', () => {
     expect(refused.ok).toBe(false);
   });
 
+  it('seen by another profile of the device goes the same way, and looks as that one says', () => {
+    const values = Float64Array.of(0.8, 0.3, 0.2, 0.2, 0.6, 0.4);
+    const other = unwrap(readIcc(readFileSync('/usr/share/color/icc/LStar-RGB.icc')));
+    const [own, seen] = [undefined, other].map((by) => unwrap(softProof(srgb, srgb, CHOICE, by)));
+    const device = transformed(own.toDevice, values);
+    expect([...transformed(seen.toDevice, values)]).toEqual([...device]);
+    const asOther = transformed(unwrap(conversion({ from: other, intent: 'relative' })), device);
+    transformed(seen.compared, device).forEach((value, i) => expect(value).toBeCloseTo(asOther[i], 6));
+    const rows = proofRows(seen, values);
+    expect(rows[3]).toBeGreaterThan(2);
+    expect(proofRows(own, values)[3]).toBeLessThan(0.01);
+    expect(softProof(srgb, press, CHOICE, srgb)).toMatchObject({
+      ok: false,
+      issues: [{ path: 'seen by', found: '3 channels' }],
+    });
+  });
+
   it('of a screen of wide gamut keeps what sRGB cuts, and shows greys alike', () => {
     // Full green of P3, and a grey, by the primaries of SMPTE RP 431-2.
     const lab = transformed(spaceToLab(P3), [0, 1, 0, 0.5, 0.5, 0.5, 0.9, 0.2, 0.3]);

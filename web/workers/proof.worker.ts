@@ -92,18 +92,34 @@ function known(key: string, name: string, bytes: Uint8Array): IccProfile | strin
   return read.value;
 }
 
+/** A profile as it comes to the worker. */
+export interface GivenProfile {
+  readonly key: string;
+  readonly name: string;
+  readonly bytes: Uint8Array;
+}
+
+/** What a picture is proofed by. */
+export interface AskedProof extends GivenProfile {
+  readonly choice: ProofChoice;
+  /** Of the same device, for the light that its print is seen in, where that is another. */
+  readonly seenBy?: GivenProfile;
+}
+
 /** The proof of the picture on a device, and where it comes from: a sentence where there is none. */
-function proofOf(key: string, name: string, bytes: Uint8Array, choice: ProofChoice): SoftProof | string {
+function proofOf({ key, name, bytes, choice, seenBy }: AskedProof): SoftProof | string {
   if (source === undefined || picture === undefined) return 'No picture is open.';
   const device = known(key, name, bytes);
   if (typeof device === 'string') return device;
-  const proof = softProof(source.profile, device, choice);
+  const seen = seenBy === undefined ? undefined : known(seenBy.key, seenBy.name, seenBy.bytes);
+  if (typeof seen === 'string') return seen;
+  const proof = softProof(source.profile, device, choice, seen);
   if (!proof.ok) return `${name}: ${proof.issues.map(issueText).join('; ')}`;
   return proof.value;
 }
 
-function baked(key: string, choice: ProofChoice, proof: SoftProof): BakedProof {
-  const name = JSON.stringify([source?.key, key, choice]);
+function baked({ key, choice, seenBy }: AskedProof, proof: SoftProof): BakedProof {
+  const name = JSON.stringify([source?.key, key, choice, seenBy?.key]);
   const before = bakes.get(name);
   if (before !== undefined) return before;
   const made = bakeProof(proof.channels, (values) => proofRows(proof, values));
@@ -164,27 +180,21 @@ const api = {
     }
     return transfer({ width, height, rgba, screen }, [rgba.buffer]);
   },
-  proof(
-    key: string,
-    name: string,
-    bytes: Uint8Array,
-    choice: ProofChoice,
-    overlay: ProofOverlay,
-  ): DrawnProof | string {
+  proof(asked: AskedProof, overlay: ProofOverlay): DrawnProof | string {
     const started = performance.now();
-    const proof = proofOf(key, name, bytes, choice);
+    const proof = proofOf(asked);
     if (typeof proof === 'string') return proof;
     if (picture === undefined) return 'No picture is open.';
     current = proof;
     const { width, height, values } = picture;
     const rgba = new Uint8ClampedArray(4 * width * height);
-    const sums = drawProof(baked(key, choice, proof), values, rgba, overlayDraw(overlay, proof.inks));
+    const sums = drawProof(baked(asked, proof), values, rgba, overlayDraw(overlay, proof.inks));
     return transfer(
       {
         width,
         height,
         rgba,
-        screen: screenOf(choice),
+        screen: screenOf(asked.choice),
         figures: proofFigures(sums),
         inks: proof.inks,
         tookMs: performance.now() - started,
@@ -216,13 +226,14 @@ const api = {
    * @param screen bytes of the profile of sRGB.
    */
   async write(
-    { key, name, bytes, choice }: { key: string; name: string; bytes: Uint8Array; choice: ProofChoice },
+    asked: AskedProof,
     of: WrittenPicture,
     file: ProofFile,
     screen: Uint8Array,
   ): Promise<Uint8Array<ArrayBuffer> | string> {
     // A file of the print carries sRGB, whatever it is looked at on.
-    const proof = proofOf(key, name, bytes, { ...choice, screen: 'srgb' });
+    const { name, bytes, choice } = asked;
+    const proof = proofOf({ ...asked, choice: { ...choice, screen: 'srgb' } });
     if (typeof proof === 'string') return proof;
     if (source === undefined || picture === undefined) return 'No picture is open.';
     const own = source;
@@ -249,8 +260,9 @@ const api = {
     return transfer(tiff, [tiff.buffer]);
   },
   /** What the picture comes to on a device, with a small proof of it. */
-  rank(key: string, name: string, bytes: Uint8Array, choice: ProofChoice): RankedProof | string {
-    const proof = proofOf(key, name, bytes, choice);
+  rank(asked: AskedProof): RankedProof | string {
+    const { key, choice } = asked;
+    const proof = proofOf(asked);
     if (typeof proof === 'string') return proof;
     if (picture === undefined) return 'No picture is open.';
     const { width, height, channels, values } = picture;
@@ -270,7 +282,7 @@ const api = {
           small[(y * w + x) * channels + c] =
             values[(Math.floor(y * step) * width + Math.floor(x * step)) * channels + c];
     const rgba = new Uint8ClampedArray(4 * w * h);
-    drawProof(baked(key, choice, proof), small, rgba);
+    drawProof(baked(asked, proof), small, rgba);
     return transfer(
       { key, width: w, height: h, rgba, screen: screenOf(choice), predicted: predictPrint(proof, sample) },
       [rgba.buffer],

@@ -3,7 +3,7 @@ import type { IccProfile } from '../icc/iccTypes.ts';
 import { blackOf } from '../icc/profileBlack.ts';
 import { deviceToLab } from '../icc/profileTransform.ts';
 import type { RenderingIntent } from '../icc/profileTransform.ts';
-import { success } from '../result.ts';
+import { failure, success } from '../result.ts';
 import type { Result } from '../result.ts';
 import { blackScaling, conversion } from '../transform/conversion.ts';
 import { blackPoint } from '../transform/links.ts';
@@ -57,7 +57,10 @@ export interface SoftProof {
 /** Columns of what a proof gives of a colour: signal of the screen, ΔE00 of print to picture, sum of the device values. */
 export const PROOF_COLUMNS = 5;
 
-/** The links of a soft proof; a failure says which cannot be made. */
+/**
+ * The links of a soft proof; a failure says which cannot be made.
+ * @param seenBy profile of the same device for the light that its print is seen in; that which it is printed by where none is given.
+ */
 export function softProof(
   source: IccProfile,
   device: IccProfile,
@@ -70,6 +73,7 @@ export function softProof(
     edit = NO_EDIT,
     intoGamut: drawn,
   }: ProofChoice,
+  seenBy: IccProfile = device,
 ): Result<SoftProof> {
   const drawsIn = drawn === true && intent === 'relative';
   const scaled = intent !== 'absolute' && (compensated || drawsIn);
@@ -93,19 +97,26 @@ export function softProof(
   // Where black is brought to the print's, no colour is lost by that alone.
   let asked: Transform = original;
   if (seen === 'relative' && (scaled || intent !== 'relative')) {
-    const scaling = blackScaling(source, device, 'relative');
+    const scaling = blackScaling(source, seenBy, 'relative');
     if (!scaling.ok) return scaling;
     asked = chain(original, scaling.value);
   }
-  const compared = deviceToLab(device, seen);
+  const compared = deviceToLab(seenBy, seen);
   if (!compared.ok) return compared;
-  const printed = deviceToLab(device, 'absolute');
+  if (compared.value.inputs !== toDevice.value.outputs)
+    return failure({
+      code: 'proof.channels',
+      path: 'seen by',
+      expected: `a profile of ${toDevice.value.outputs} channels, as the one that it is printed by`,
+      found: `${compared.value.inputs} channels`,
+    });
+  const printed = deviceToLab(seenBy, 'absolute');
   if (!printed.ok) return printed;
-  const relative = deviceToLab(device, 'relative');
+  const relative = deviceToLab(seenBy, 'relative');
   if (!relative.ok) return relative;
   const links = [paperWhite ? printed.value : relative.value];
   if (!inkBlack) {
-    const black = blackOf(device, 'relative', paperWhite ? 'absolute' : 'relative');
+    const black = blackOf(seenBy, 'relative', paperWhite ? 'absolute' : 'relative');
     if (!black.ok) return black;
     links.push(blackPoint(black.value, [0, 0, 0]));
   }

@@ -37,6 +37,8 @@ export function profileSummary(row: Omit<ResultRow, 'author'>): {
   readonly name: string;
   readonly ramps: ProfileSummary['ramps'];
   readonly fit: number | null;
+  /** The light that it is for, where that is not D50 for the 2° observer. */
+  readonly light?: string;
 } {
   if (row.shape === GIVEN_PROFILE.shape) return { ...summaryOf(GIVEN_PROFILE, row), fit: null };
   const summary = summaryOf(PROFILE, row);

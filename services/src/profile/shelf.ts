@@ -41,6 +41,8 @@ export interface ShelfProfile {
     readonly inkSet: string;
     readonly version: number;
     readonly inForceOn: number;
+    /** The light that it is for, where that is not D50 for the 2° observer. */
+    readonly light: string | null;
   } | null;
 }
 
@@ -56,7 +58,7 @@ export async function profileShelf({ database }: Context): Promise<ShelfProfile[
   ]);
   return [
     ...rows.map((row): ShelfProfile => {
-      const { name } = profileSummary({ ...row, link: 'profile', verdict: null });
+      const { name, light = null } = profileSummary({ ...row, link: 'profile', verdict: null });
       const { name: space } = JSON.parse(row.process) as Process;
       return {
         key: `result-${row.id}`,
@@ -68,7 +70,7 @@ export async function profileShelf({ database }: Context): Promise<ShelfProfile[
         condition: {
           ...{ id: row.conditionId, device: row.device, stock: row.stock, mode: modeName(row) },
           inkSet: row.inkSet,
-          ...{ version: row.version, inForceOn: Number(row.inForceOn) },
+          ...{ version: row.version, inForceOn: Number(row.inForceOn), light },
         },
       };
     }),

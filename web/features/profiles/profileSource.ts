@@ -53,11 +53,17 @@ export function shelfSource({ key, name, origin, file, condition }: ShelfProfile
     label:
       condition === null
         ? name
-        : `${condition.device} / ${condition.stock} / ${condition.mode}, v${condition.version}${condition.inForceOn > 0 ? '' : ' (not in force)'}`,
+        : `${condition.device} / ${condition.stock} / ${condition.mode}, v${condition.version}${statusWords(condition)}`,
     group: condition === null ? GROUPS[origin] : 'Conditions',
     bytes: fetchedFrom(file, name),
   };
 }
+
+/** A profile for a light stands beside the one in force. */
+const statusWords = ({ light, inForceOn }: NonNullable<ShelfProfile['condition']>): string => {
+  if (light !== null) return ` for ${light}`;
+  return inForceOn > 0 ? '' : ' (not in force)';
+};
 
 /** A file of one's own, for as long as the surface is open. */
 export function fileSource(file: File): ProfileSource {

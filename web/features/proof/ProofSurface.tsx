@@ -15,12 +15,13 @@ import type { ProfileSource } from '@/features/profiles/profileSource';
 import { problemWords } from '@/ui/api';
 import { FileButton } from '@/ui/FileButton';
 import { useFileDrop } from '@/ui/useFileDrop';
-import type { DrawnProof } from '@/workers/proof.worker';
 import { EMBEDDED, openPicture, PREVIEW_SIDE } from './openPicture';
 import type { OpenedPicture } from './openPicture';
 import { CopyChoices } from './CopyChoices';
 import { LostColours } from './LostColours';
 import { ProofChoices } from './ProofChoices';
+import { lightsFor } from './lightsFor';
+import { ProofFigures } from './ProofFigures';
 import { ProofFoot } from './ProofFoot';
 import { ProofStage } from './ProofStage';
 import { ScreenChoice } from './ScreenChoice';
@@ -72,10 +73,16 @@ export function ProofSurface({ shelf }: { shelf: readonly ShelfProfile[] }) {
   );
   const all = embedded === undefined ? sources : [embedded, ...sources];
   const printedOn = sources.find(({ key }) => key === device);
+  const lights = lightsFor(shelf, device);
+  const [seenIn, setSeenIn] = useState('');
+  const seenBy = lights.some(({ key }) => key === seenIn)
+    ? sources.find(({ key }) => key === seenIn)
+    : undefined;
   const proof = useProof(worker, {
     picture,
     source: all.find(({ key }) => key === meantBy),
     device: printedOn,
+    seenBy,
     ranked: sources.filter(({ key }) => rankedKeys.has(key)),
     ...{ choice, overlay },
   });
@@ -135,6 +142,23 @@ export function ProofSurface({ shelf }: { shelf: readonly ShelfProfile[] }) {
           onChoose={setMeantBy}
         />
         <ProfileField label="Printed on" value={device} sources={sources} width={320} onChoose={setDevice} />
+        {lights.length > 0 && (
+          <TextField
+            select
+            label="Seen in"
+            value={seenBy?.key ?? ''}
+            sx={{ width: 200 }}
+            slotProps={{ select: { displayEmpty: true }, inputLabel: { shrink: true } }}
+            onChange={(event) => setSeenIn(event.target.value)}
+          >
+            <MenuItem value="">the light that it is built for</MenuItem>
+            {lights.map(({ key, words }) => (
+              <MenuItem key={key} value={key}>
+                {words}
+              </MenuItem>
+            ))}
+          </TextField>
+        )}
         {picture.file !== undefined && (
           <span className="quiet small">
             {picture.file.full}
@@ -171,10 +195,10 @@ export function ProofSurface({ shelf }: { shelf: readonly ShelfProfile[] }) {
               inked={proof.after?.inks !== LIGHTS}
             />
             <CopyChoices choice={choice} onChoice={setChoice} />
-            {proof.after !== undefined && <Figures proof={proof.after} />}
+            {proof.after !== undefined && <ProofFigures proof={proof.after} />}
             {worker !== undefined && proof.after !== undefined && printedOn !== undefined && (
               <WriteProof
-                {...{ worker, picture, choice, device: printedOn }}
+                {...{ worker, picture, choice, seenBy, device: printedOn }}
                 screen={sources.find(({ key }) => key === SRGB_KEY)}
               />
             )}
@@ -188,27 +212,5 @@ export function ProofSurface({ shelf }: { shelf: readonly ShelfProfile[] }) {
         </div>
       )}
     </section>
-  );
-}
-
-function Figures({ proof: { figures, inks } }: { proof: DrawnProof }) {
-  const percent = (share: number): string => `${(100 * share).toFixed(0)} %`;
-  return (
-    <dl className="facts">
-      <dt>ΔE00, mean and 95 %</dt>
-      <dd>
-        {figures.mean.toFixed(1)}, {figures.p95.toFixed(1)}
-      </dd>
-      <dt>Over 1, 3, 6 ΔE00</dt>
-      <dd>{figures.beyond.map(percent).join(', ')}</dd>
-      {inks !== LIGHTS && (
-        <>
-          <dt>Ink, mean and most</dt>
-          <dd>
-            {percent(figures.meanInk)}, {percent(figures.mostInk)}
-          </dd>
-        </>
-      )}
-    </dl>
   );
 }

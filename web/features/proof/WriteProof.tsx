@@ -11,6 +11,7 @@ import { plainName, save } from '@/ui/save';
 import { WRITTEN_SIDE } from '@/workers/writtenSide';
 import type { ProofFile, ProofWorker } from '@/workers/proof.worker';
 import type { OpenedPicture } from './openPicture';
+import { given } from './useProof';
 
 const FILES: readonly (readonly [ProofFile, string, string])[] = [
   ['device', 'values for the device', 'with the profile it is printed by'],
@@ -23,12 +24,15 @@ export function WriteProof({
   worker,
   picture,
   device,
+  seenBy,
   choice,
   screen,
 }: {
   worker: Remote<ProofWorker>;
   picture: OpenedPicture;
   device: ProfileSource;
+  /** For the light that the print is seen in, where that is another. */
+  seenBy: ProfileSource | undefined;
   choice: ProofChoice;
   /** The profile of sRGB. */
   screen: ProfileSource | undefined;
@@ -41,14 +45,13 @@ export function WriteProof({
     setBusy(true);
     setProblem(undefined);
     try {
-      const [bytes, own] = await Promise.all([device.bytes(), screen?.bytes() ?? new Uint8Array(0)]);
+      const [printed, seen, own] = await Promise.all([
+        given(device),
+        seenBy === undefined ? undefined : given(seenBy),
+        screen?.bytes() ?? new Uint8Array(0),
+      ]);
       const whole = picture.file?.from ?? (picture.name as SamplePicture);
-      const made = await worker.write(
-        { key: device.key, name: device.label, bytes, choice },
-        whole,
-        file,
-        own,
-      );
+      const made = await worker.write({ ...printed, choice, seenBy: seen }, whole, file, own);
       if (typeof made === 'string') setProblem(made);
       else
         save(

@@ -204,7 +204,9 @@ describe('a written proof', () => {
       .mockResolvedValueOnce(new Uint8Array(3))
       .mockResolvedValueOnce('It cannot be written.');
     const worker = { write } as unknown as Remote<ProofWorker>;
-    const { user } = show(<WriteProof {...{ worker, device, picture, choice }} screen={device} />);
+    const { user } = show(
+      <WriteProof seenBy={undefined} {...{ worker, device, picture, choice }} screen={device} />,
+    );
     await user.click(screen.getByRole('button', { name: 'Write a TIFF' }));
     await user.click(screen.getByRole('menuitem', { name: /values for the device/ }));
     await waitFor(() => expect(saved).toEqual(['Tide_at_night_Heron_Lantern.tif']));
@@ -217,7 +219,9 @@ describe('a written proof', () => {
 
   it('for a screen is offered only where the profile of sRGB is there', async () => {
     const worker = { write: vi.fn() } as unknown as Remote<ProofWorker>;
-    const { user } = show(<WriteProof {...{ worker, device, picture, choice }} screen={undefined} />);
+    const { user } = show(
+      <WriteProof seenBy={undefined} {...{ worker, device, picture, choice }} screen={undefined} />,
+    );
     await user.click(screen.getByRole('button', { name: 'Write a TIFF' }));
     expect(screen.getAllByRole('menuitem')).toHaveLength(2);
   });

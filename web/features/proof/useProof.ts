@@ -7,7 +7,14 @@ import type { SamplePicture } from '@melto/core/proof/samplePicture';
 import type { ProofChoice } from '@melto/core/proof/softProof';
 import type { ProfileSource } from '@/features/profiles/profileSource';
 import { problemWords } from '@/ui/api';
-import type { Drawn, DrawnProof, ProofPoint, ProofWorker, RankedProof } from '@/workers/proof.worker';
+import type {
+  Drawn,
+  DrawnProof,
+  GivenProfile,
+  ProofPoint,
+  ProofWorker,
+  RankedProof,
+} from '@/workers/proof.worker';
 import { EMBEDDED } from './openPicture';
 import type { OpenedPicture } from './openPicture';
 
@@ -17,6 +24,8 @@ interface ProofAsked {
   readonly picture: OpenedPicture;
   readonly source: ProfileSource | undefined;
   readonly device: ProfileSource | undefined;
+  /** Of the same device, for the light that its print is seen in, where that is another. */
+  readonly seenBy: ProfileSource | undefined;
   readonly ranked: readonly ProfileSource[];
   readonly choice: ProofChoice;
   readonly overlay: ProofOverlay;
@@ -24,7 +33,7 @@ interface ProofAsked {
 
 /** Keeps the proof up with what is asked: the newest wish only is worked out. */
 export function useProof(worker: Remote<ProofWorker> | undefined, asked: ProofAsked) {
-  const { picture, source, device, choice, overlay } = asked;
+  const { picture, source, device, seenBy, choice, overlay } = asked;
   const [before, setBefore] = useState<Drawn>();
   const [after, setAfter] = useState<DrawnProof>();
   const [ranked, setRanked] = useState<readonly RankedProof[]>([]);
@@ -70,9 +79,12 @@ export function useProof(worker: Remote<ProofWorker> | undefined, asked: ProofAs
     let left = false;
     if (worker === undefined || before === undefined || device === undefined) return undefined;
     const run = async (): Promise<void> => {
-      const bytes = await device.bytes();
+      const [printed, seen] = await Promise.all([
+        given(device),
+        seenBy === undefined ? undefined : given(seenBy),
+      ]);
       if (left) return;
-      const drawn = await worker.proof(device.key, device.label, bytes, choice, overlay);
+      const drawn = await worker.proof({ ...printed, choice, seenBy: seen }, overlay);
       if (left) return;
       if (typeof drawn === 'string') {
         setAfter(undefined);
@@ -90,16 +102,16 @@ export function useProof(worker: Remote<ProofWorker> | undefined, asked: ProofAs
     return () => {
       left = true;
     };
-  }, [worker, before, device, choice, overlay]);
+  }, [worker, before, device, seenBy, choice, overlay]);
   useEffect(() => {
     let left = false;
     if (worker === undefined || before === undefined) return undefined;
     const run = async (): Promise<void> => {
       setRanked([]);
       for (const each of latest.current.ranked) {
-        const bytes = await each.bytes();
+        const printed = await given(each);
         if (left) return;
-        const one = await worker.rank(each.key, each.label, bytes, choice);
+        const one = await worker.rank({ ...printed, choice });
         if (left) return;
         if (typeof one !== 'string') setRanked((known) => [...known, one]);
       }
@@ -129,3 +141,9 @@ export function useProof(worker: Remote<ProofWorker> | undefined, asked: ProofAs
 /** A picture's own profile is another one for each picture. */
 const keyOf = (source: ProfileSource, picture: OpenedPicture): string =>
   source.key === EMBEDDED ? (picture.file?.iccKey ?? EMBEDDED) : source.key;
+
+/** A profile as the worker takes it. */
+export const given = async ({ key, label, bytes }: ProfileSource): Promise<GivenProfile> => ({
+  ...{ key, name: label },
+  bytes: await bytes(),
+});

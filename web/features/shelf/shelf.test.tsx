@@ -29,7 +29,15 @@ const PRESS: ShelfProfile = {
   },
   ...{ file: '/api/results/10/file', digest: 'aa', madeMs: Date.UTC(2026, 6, 25), kept: null },
   condition: {
-    ...{ id: 6, device: 'Heron', stock: 'Lantern Gloss 150', mode: 'standard', version: 2, inForceOn: 2 },
+    ...{
+      id: 6,
+      device: 'Heron',
+      stock: 'Lantern Gloss 150',
+      mode: 'standard',
+      version: 2,
+      light: null,
+      inForceOn: 2,
+    },
     inkSet: 'Toner four',
   },
 };
