@@ -66,6 +66,7 @@ beforeAll(() => {
   model = {
     ...fitInks(device, 6, xyz),
     crossValidation: undefined as unknown as InkModel['crossValidation'],
+    committee: [],
   };
   const built = buildInkProfile(model, {
     ...{ version: 4, tableSize: 'small', description: 'six', copyright: '', createdMs: 0, paperXyz, process },

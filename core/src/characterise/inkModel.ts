@@ -30,6 +30,11 @@ export type ModelOfInks = Pick<FittedInks, 'inks' | 'physics' | 'residual'>;
 /** The model with how well it predicts. */
 export interface InkModel extends FittedInks {
   readonly crossValidation: CrossValidation;
+  /**
+   * Other models of the same patches: those of the cross-validation, each fitted without its fold, those of other tone
+   * curves, and those of a smoother and a rougher spline. Where they part from the model, it is not sure.
+   */
+  readonly committee: readonly ModelOfInks[];
 }
 
 /** Paper is held: it weighs as its readings, and as twelve at least. */
@@ -46,6 +51,9 @@ const FREEDOMS: readonly ToneFreedom[] = [
 ];
 /** Residuals are told of rows that the physics has seen: what each of its unknowns costs, in shares of a row. */
 const UNKNOWN_COST = 5;
+/** Smoothings that the committee has beside the best one, in multiples of it. */
+const OTHER_SMOOTHINGS = [10, 0.1] as const;
+const COMMITTEE_ROWS = 800;
 /** Half decades of the residual's smoothing, relative to the size of the kernel. */
 const RESIDUAL_FACTORS = Array.from({ length: 17 }, (_, i) => 10 ** (-7 + i / 2));
 
@@ -62,11 +70,10 @@ export function fitInkModel(
   seed = 1,
   onProgress: (fraction: number) => void = () => {},
 ): InkModel {
-  const fitted = fitInks(device, inks, xyz, seed, (fraction) => onProgress(0.55 * fraction));
-  return {
-    ...fitted,
-    crossValidation: crossValidate(fitted, seed, (fraction) => onProgress(0.55 + 0.45 * fraction)),
-  };
+  const { fitted, others } = fitCandidates(device, inks, xyz, seed, (fraction) => onProgress(0.5 * fraction));
+  const parts = others();
+  const validated = crossValidate(fitted, seed, (fraction) => onProgress(0.55 + 0.45 * fraction));
+  return { ...fitted, ...validated, committee: [...validated.committee, ...parts] };
 }
 
 /** The same without the cross-validation, for previews. */
@@ -77,6 +84,17 @@ export function fitInks(
   seed = 1,
   onProgress: (fraction: number) => void = () => {},
 ): FittedInks {
+  return fitCandidates(device, inks, xyz, seed, onProgress).fitted;
+}
+
+/** The model with the tone curves that predict best, and a way to make those that were not taken. */
+function fitCandidates(
+  device: Float64Array,
+  inks: number,
+  xyz: Float64Array,
+  seed: number,
+  onProgress: (fraction: number) => void,
+): { readonly fitted: FittedInks; readonly others: () => ModelOfInks[] } {
   const patches = mergeRepeats(device, inks, xyz);
   const { counts, targets } = weighedTargets(patches);
   const first = fitInkPhysics(patches.device, inks, patches.xyz, counts, FREEDOMS[0]);
@@ -87,7 +105,7 @@ export function fitInks(
     return { freedom, physics, data: residualData(physics, patches.device, targets, counts) };
   });
   onProgress(0.55);
-  const chosen = chooseSmoothings(
+  const candidates = chooseSmoothings(
     besideEachOther(tried.map(({ data }) => data)),
     3,
     seed,
@@ -97,12 +115,27 @@ export function fitInks(
     smoothing,
     score: residual * (1 + (UNKNOWN_COST * ((1 << inks) + inks * tried[i].freedom.bends)) / counts.length),
   }));
-  const { physics, freedom, data, smoothing } = chosen.reduce((best, other) =>
-    other.score < best.score ? other : best,
-  );
+  const chosen = candidates.reduce((best, other) => (other.score < best.score ? other : best));
+  const { physics, freedom, data, smoothing } = chosen;
   const residual = fitLargeSpline(data, smoothing);
   onProgress(1);
-  return { inks, physics, freedom, residual, patches, smoothing };
+  return {
+    fitted: { inks, physics, freedom, residual, patches, smoothing },
+    others: () => {
+      // Of large charts some rows do: what is sought is where models part, not how well they fit.
+      const rows = shuffle([...counts.keys()], createRandom(seed)).slice(0, COMMITTEE_ROWS);
+      const part = (own: ModelOfInks['physics'], from: SplineData, factor: number): ModelOfInks => ({
+        ...{ inks, physics: own },
+        residual: fitLargeSpline(takeRows(from, rows), factor),
+      });
+      return [
+        ...candidates
+          .filter((own) => own !== chosen)
+          .map((own) => part(own.physics, own.data, own.smoothing)),
+        ...OTHER_SMOOTHINGS.map((times) => part(physics, data, times * smoothing)),
+      ];
+    },
+  };
 }
 
 /** One problem with the targets of all of them, which have the same rows. */
@@ -181,7 +214,7 @@ function crossValidate(
   { patches, inks, physics: { nu }, freedom, smoothing }: FittedInks,
   seed: number,
   onProgress: (fraction: number) => void,
-): CrossValidation {
+): Pick<InkModel, 'crossValidation' | 'committee'> {
   const { counts, targets } = weighedTargets(patches);
   const rows = counts.length;
   const order = shuffle(
@@ -191,6 +224,7 @@ function crossValidate(
   const whole: SplineData = { inputs: inks, outputs: 3, centres: patches.device, targets, counts };
   const xyzData: SplineData = { ...whole, targets: patches.xyz };
   const predicted = new Float64Array(rows * 3);
+  const committee: ModelOfInks[] = [];
   for (let fold = 0; fold < FOLDS; fold++) {
     const left = order.filter((_, i) => i % FOLDS === fold);
     const kept = order.filter((_, i) => i % FOLDS !== fold);
@@ -208,6 +242,7 @@ function crossValidate(
       smoothing,
     );
     const out = new Float64Array(left.length * 3);
+    committee.push({ inks, physics, residual });
     inkModelFit({ physics, residual }, takeRows(whole, left).centres, out);
     left.forEach((row, i) => predicted.set(out.subarray(3 * i, 3 * i + 3), 3 * row));
     onProgress((fold + 1) / FOLDS);
@@ -216,5 +251,8 @@ function crossValidate(
   const measured = new Float64Array(rows * 3);
   fitSpaceToLab(targets, measured);
   const errors = deltaE2000Rows(measured, predicted);
-  return { folds: FOLDS, summary: summariseErrors(errors), errors, predicted, measured };
+  return {
+    crossValidation: { folds: FOLDS, summary: summariseErrors(errors), errors, predicted, measured },
+    committee,
+  };
 }

@@ -1,3 +1,4 @@
+import { deltaE2000Of } from '../colour/deltaE2000.ts';
 import { createRandom, shuffle } from '../numerics/random.ts';
 import { gatherRows } from '../numerics/gatherRows.ts';
 import { ErrorScale } from './errorScale.ts';
@@ -20,6 +21,8 @@ import type { Uncertainty, UncertainPoint } from './uncertainty.ts';
 const MOST_ROWS = 1600;
 /** Rows that tell how large errors are by place. */
 const LEARNING_ROWS = 400;
+/** Neither witness outvotes the other by more than this. */
+const MOST_SHARE = 4;
 /** Mean length of an error of three normal parts, over its root mean square. */
 const MEAN_OF_NORM = Math.sqrt(8 / (3 * Math.PI));
 
@@ -33,6 +36,8 @@ interface SplineModel {
   readonly lab: (device: ArrayLike<number>, out: Float64Array) => void;
   /** Variance of what is beneath the spline, in variances of one reading. */
   readonly leverage: (device: ArrayLike<number>) => number;
+  /** The same model as it would be without a fifth of the patches, for each fifth. */
+  readonly committee: readonly SplineModel['lab'][];
 }
 
 /** Fits a model to a reading of an RGB or an ink device, and tells how sure it is. */
@@ -59,6 +64,7 @@ export function inkUncertainty(model: InkModel, seed?: number): ModelUncertainty
       data,
       lab: (device, out) => inkModelLab(model, device, out),
       leverage: (device) => physicsLeverage.at(device),
+      committee: model.committee.map((part) => (device, out) => inkModelLab(part, device, out)),
     },
     seed,
   );
@@ -67,21 +73,31 @@ export function inkUncertainty(model: InkModel, seed?: number): ModelUncertainty
 export function rgbUncertainty(model: RgbModel, seed?: number): ModelUncertainty {
   const data = rgbModelData(model.patches);
   return new ModelUncertainty(
-    // Its plane is part of the spline.
-    { ...model, data, lab: (device, out) => rgbModelLab(model, device, out), leverage: () => 0 },
+    {
+      ...model,
+      data,
+      lab: (device, out) => rgbModelLab(model, device, out),
+      // Its plane is part of the spline.
+      leverage: () => 0,
+      committee: model.committee.map((spline) => (device, out) => rgbModelLab({ spline }, device, out)),
+    },
     seed,
   );
 }
 
 /**
- * How sure a model is, in ΔE00, at any device value: the posterior of its spline and the leverage of its physics, in
- * variances of one reading, times how large an error of one reading is at this place, learned from the
- * cross-validated errors.
+ * How sure a model is, in ΔE00, at any device value, by two witnesses that err apart, as their geometric mean: the
+ * posterior of its spline and the leverage of its physics, in variances of one reading, times how large an error of one
+ * reading is at this place, learned from the cross-validated errors; and how far the models of the cross-validation are
+ * apart from it there (query by committee, Seung, Opper and Sompolinsky, COLT 1992), brought to the size of the first.
  */
 export class ModelUncertainty implements Uncertainty {
   readonly #spline: SplineUncertainty;
   readonly #scale: ErrorScale;
   readonly #colour = new Float64Array(3);
+  readonly #other = new Float64Array(3);
+  /** Size of an error for how far the committee is apart. */
+  readonly #perSpread: number;
 
   constructor(
     private readonly model: SplineModel,
@@ -93,20 +109,64 @@ export class ModelUncertainty implements Uncertainty {
       createRandom(seed),
     );
     this.#spline = new SplineUncertainty(takeRows(data, rows.slice(0, MOST_ROWS)), smoothing);
-    this.#scale = this.#learnScale(rows.slice(0, Math.min(MOST_ROWS, LEARNING_ROWS)));
+    const learning = rows.slice(0, Math.min(MOST_ROWS, LEARNING_ROWS));
+    this.#scale = this.#learnScale(learning);
+    this.#perSpread = this.#spreadScale(learning);
   }
 
   at(device: ArrayLike<number>): UncertainPoint {
-    const point = this.#spline.at(device);
-    this.model.lab(device, this.#colour);
-    return { ...point, weight: this.#scale.at(device, this.#colour) / Math.sqrt(this.noise) };
+    const { point, posterior, spread } = this.#look(device);
+    return { ...point, weight: point.weight * this.#share(posterior, spread) };
   }
 
   /** Expected ΔE00 between model and device at a value, reading noise left out. */
   deltaEAt(device: ArrayLike<number>): number {
-    const { weight, variance } = this.at(device);
+    const { posterior, spread } = this.#look(device);
+    return posterior * this.#share(posterior, spread);
+  }
+
+  /** A device value as both witnesses see it: expected ΔE00 by the posterior, and how far the committee is apart. */
+  #look(device: ArrayLike<number>): {
+    readonly point: UncertainPoint;
+    readonly posterior: number;
+    readonly spread: number;
+  } {
+    const point = this.#spline.at(device);
+    this.model.lab(device, this.#colour);
+    const weight = this.#scale.at(device, this.#colour) / Math.sqrt(this.noise);
     const physics = this.noise * this.model.leverage(device);
-    return MEAN_OF_NORM * weight * Math.sqrt(variance + physics);
+    const posterior = MEAN_OF_NORM * weight * Math.sqrt(point.variance + physics);
+    const [l, a, b] = this.#colour;
+    let squares = 0;
+    for (const lab of this.model.committee) {
+      lab(device, this.#other);
+      squares += deltaE2000Of(l, a, b, this.#other[0], this.#other[1], this.#other[2]) ** 2;
+    }
+    return {
+      point: { ...point, weight },
+      posterior,
+      spread: Math.sqrt(squares / this.model.committee.length),
+    };
+  }
+
+  /** What the posterior is multiplied by so that it becomes the mean of both. */
+  #share(posterior: number, spread: number): number {
+    if (!(posterior > 0)) return 1;
+    const share = Math.sqrt((this.#perSpread * spread) / posterior);
+    return Math.min(MOST_SHARE, Math.max(1 / MOST_SHARE, share));
+  }
+
+  /** The mean of both is as large as the posterior over what was read: spread alone knows of places, not of sizes. */
+  #spreadScale(rows: readonly number[]): number {
+    const { patches } = this.model;
+    let posterior = 0;
+    let both = 0;
+    for (const row of rows) {
+      const seen = this.#look(patches.device.subarray(row * patches.channels, (row + 1) * patches.channels));
+      posterior += seen.posterior;
+      both += Math.sqrt(seen.posterior * seen.spread);
+    }
+    return both > 0 ? (posterior / both) ** 2 : 0;
   }
 
   /** Colours of device rows by the model, Lab (D50/2°). */

@@ -18,6 +18,8 @@ export interface RgbModel {
   /** Smoothing factor in the units of the kernel. */
   readonly smoothing: number;
   readonly crossValidation: CrossValidation;
+  /** Other splines of the same patches: those of the cross-validation, each fitted without its fold, and a smoother one. */
+  readonly committee: readonly RadialSpline[];
 }
 
 /** How well patches are predicted by a model made without them; reading noise is included. */
@@ -33,6 +35,8 @@ export interface CrossValidation {
 }
 
 const FOLDS = 5;
+/** Smoothing of the smoother spline of the committee, in multiples of the best one. */
+const SMOOTHER = 10;
 /**
  * More rows than this are taken in parts: their mean is as near to the device as one spline over all, in a fraction of
  * the time (docs/decisions/0002).
@@ -51,11 +55,18 @@ export function fitRgbModel(device: Float64Array, xyz: Float64Array, seed = 1): 
   const fitted = fitRgb(device, xyz, seed);
   const { patches, smoothing } = fitted;
   const parts = rgbModelParts(patches.counts.length);
-  return { ...fitted, crossValidation: crossValidate(rgbModelData(patches), smoothing, seed, parts) };
+  const data = rgbModelData(patches);
+  const validated = crossValidate(data, smoothing, seed, parts);
+  const smoother = fitInParts(data, SMOOTHER * smoothing, parts);
+  return { ...fitted, ...validated, committee: [...validated.committee, smoother] };
 }
 
 /** The same without the cross-validation, for previews. */
-export function fitRgb(device: Float64Array, xyz: Float64Array, seed = 1): Omit<RgbModel, 'crossValidation'> {
+export function fitRgb(
+  device: Float64Array,
+  xyz: Float64Array,
+  seed = 1,
+): Omit<RgbModel, 'crossValidation' | 'committee'> {
   const patches = mergeRepeats(device, 3, xyz);
   const data = rgbModelData(patches);
   const smoothing = chooseSmoothing(data, seed);
@@ -90,13 +101,19 @@ export function rgbModelLab(
   fitSpaceToLab(out, out);
 }
 
-function crossValidate(data: SplineData, smoothing: number, seed: number, parts: number): CrossValidation {
+function crossValidate(
+  data: SplineData,
+  smoothing: number,
+  seed: number,
+  parts: number,
+): Pick<RgbModel, 'crossValidation' | 'committee'> {
   const count = data.counts.length;
   const order = shuffle(
     Array.from({ length: count }, (_, i) => i),
     createRandom(seed),
   );
   const predicted = new Float64Array(count * 3);
+  const committee: RadialSpline[] = [];
   for (let fold = 0; fold < FOLDS; fold++) {
     const left = order.filter((_, i) => i % FOLDS === fold);
     const spline = fitInParts(
@@ -107,6 +124,7 @@ function crossValidate(data: SplineData, smoothing: number, seed: number, parts:
       smoothing,
       parts,
     );
+    committee.push(spline);
     const out = new Float64Array(left.length * 3);
     evaluateSpline(spline, takeRows(data, left).centres, out);
     left.forEach((row, i) => predicted.set(out.subarray(3 * i, 3 * i + 3), 3 * row));
@@ -115,5 +133,8 @@ function crossValidate(data: SplineData, smoothing: number, seed: number, parts:
   const measured = new Float64Array(count * 3);
   fitSpaceToLab(data.targets, measured);
   const errors = deltaE2000Rows(measured, predicted);
-  return { folds: FOLDS, summary: summariseErrors(errors), errors, predicted, measured };
+  return {
+    crossValidation: { folds: FOLDS, summary: summariseErrors(errors), errors, predicted, measured },
+    committee,
+  };
 }
