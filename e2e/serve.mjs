@@ -3,6 +3,7 @@ import { spawn } from 'node:child_process';
 import { createServer } from 'node:http';
 import { join } from 'node:path';
 import mysql from 'mysql2/promise';
+import { webCommand } from '../scripts/webCommand.mjs';
 
 const {
   MELTO_ROOT: root,
@@ -28,8 +29,7 @@ if (!own) {
   await admin.query(`UPDATE ${database}.house SET sample = 1`);
 }
 await admin.end();
-const serve = () =>
-  run(join(root, 'node_modules/next/dist/bin/next'), 'start', 'web', '-H', '127.0.0.1', '-p', port);
+const serve = () => run(...webCommand(root, '127.0.0.1', port));
 const bridgePort = Number(port) + 2;
 process.env.MELTO_BRIDGE_PORT = String(bridgePort);
 if (!own) process.env.MELTO_BRIDGE = `ws://127.0.0.1:${bridgePort}`;

@@ -9,6 +9,9 @@ test('an empty house gets its first person, who lets others in by what they may 
   browser,
   baseURL,
 }) => {
+  // Whoever asks again within a minute is still heard on the connection that is open.
+  const health = await page.request.get('/api/health');
+  expect(health.headers()['keep-alive']).toBe('timeout=70');
   // Whoever comes is led to the door, and sees nothing of the house before.
   await page.goto('/library/devices');
   await expect(page).toHaveURL(/\/first$/);

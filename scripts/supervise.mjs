@@ -3,6 +3,7 @@
 import { spawn, spawnSync } from 'node:child_process';
 import { existsSync, mkdirSync, openSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
+import { webCommand } from './webCommand.mjs';
 
 const root = process.env.MELTO_ROOT;
 const host = process.env.MELTO_HOST ?? '127.0.0.1';
@@ -166,9 +167,7 @@ if (simulated) {
   void keep('instruments', () => node('instruments', join(root, 'var/cache/server/instruments.mjs')));
 }
 void keep('runner', () => node('runner', join(root, 'var/cache/server/runner.mjs')));
-void keep('web', () =>
-  node('web', join(root, 'node_modules/next/dist/bin/next'), 'start', 'web', '-H', host, '-p', port),
-);
+void keep('web', () => node('web', ...webCommand(root, host, port)));
 
 const address = `http://${host}:${port}`;
 for (let tries = 0; tries < 300; tries++) {
