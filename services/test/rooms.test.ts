@@ -41,6 +41,7 @@ const EXCEPTIONS: Readonly<Record<string, readonly [number, string]>> = {
   'core/src/curveFiles/curvesToDeviceLink.ts': [1, FILE],
   'core/src/device/cmykWithin.ts': [2, 'rows of four among more inks, in one place'],
   'core/src/device/deviceValues.ts': [1, WORDS],
+  'core/src/gamut/measuredBody.ts': [2, 'of more inks a reading does not tell which print together'],
   'core/src/link/deviceLink.ts': [2, FILE],
   'core/src/link/linkInks.ts': [1, FILE],
   'core/src/lists/recipes.ts': [1, 'black is what C, M and Y are traded for'],

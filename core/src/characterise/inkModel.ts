@@ -1,15 +1,14 @@
-import { deltaE2000Rows } from '../colour/deltaE2000.ts';
 import { createRandom, shuffle } from '../numerics/random.ts';
-import { summariseErrors } from '../numerics/statistics.ts';
 import { chooseSmoothings, takeRows } from './chooseSmoothing.ts';
-import { fitSpaceToLab, fitSpaceToXyz, xyzToFitSpace } from './fitSpace.ts';
+import { crossValidateInks } from './crossValidateInks.ts';
+import { fitSpaceToLab, fitSpaceToXyz } from './fitSpace.ts';
 import { fitLargeSpline } from './fitLargeSpline.ts';
-import { fitInkPhysics, inkPhysicsFit } from './inkPhysics.ts';
+import { fitInkPhysics } from './inkPhysics.ts';
 import type { InkPhysics, ToneFreedom } from './inkPhysics.ts';
+import { inkModelFit, residualData, weighedTargets } from './inkResidual.ts';
 import { mergeRepeats } from './mergeRepeats.ts';
 import type { MergedPatches } from './mergeRepeats.ts';
 import type { SplineData } from './projectedKernel.ts';
-import { evaluateSpline } from './radialSpline.ts';
 import type { RadialSpline } from './radialSpline.ts';
 import type { CrossValidation } from './rgbModel.ts';
 
@@ -37,9 +36,6 @@ export interface InkModel extends FittedInks {
   readonly committee: readonly ModelOfInks[];
 }
 
-/** Paper is held: it weighs as its readings, and as twelve at least. */
-const PAPER_COUNT = 12;
-const FOLDS = 5;
 /**
  * How freely tone curves may bend: most devices want the first; one whose inks turn back is left to the spline by stiff
  * curves, one whose inks are full early or have bumps needs free ones.
@@ -72,7 +68,7 @@ export function fitInkModel(
 ): InkModel {
   const { fitted, others } = fitCandidates(device, inks, xyz, seed, (fraction) => onProgress(0.5 * fraction));
   const parts = others();
-  const validated = crossValidate(fitted, seed, (fraction) => onProgress(0.55 + 0.45 * fraction));
+  const validated = crossValidateInks(fitted, seed, (fraction) => onProgress(0.55 + 0.45 * fraction));
   return { ...fitted, ...validated, committee: [...validated.committee, ...parts] };
 }
 
@@ -151,34 +147,6 @@ function besideEachOther(problems: readonly SplineData[]): SplineData {
   return { ...first, outputs, targets };
 }
 
-/** Readings behind each patch, with the paper held, and the colours in fit space. */
-function weighedTargets({ device, channels, xyz, counts }: MergedPatches): {
-  readonly counts: Float64Array;
-  readonly targets: Float64Array;
-} {
-  const targets = new Float64Array(xyz.length);
-  xyzToFitSpace(xyz, targets);
-  return {
-    counts: counts.map((count, row) => {
-      const paper = device.subarray(row * channels, (row + 1) * channels).every((value) => value < 1e-6);
-      return paper ? Math.max(PAPER_COUNT, count) : count;
-    }),
-    targets,
-  };
-}
-
-/** Fit-space values of device rows; `out` row-major × 3. */
-export function inkModelFit(
-  model: Pick<InkModel, 'physics' | 'residual'>,
-  device: ArrayLike<number>,
-  out: Float64Array,
-): void {
-  const rest = new Float64Array(out.length);
-  inkPhysicsFit(model.physics, device, out);
-  evaluateSpline(model.residual, device, rest);
-  for (let i = 0; i < out.length; i++) out[i] += rest[i];
-}
-
 /** XYZ (Y = 100) of device rows. */
 export function inkModelXyz(model: ModelOfInks, device: ArrayLike<number>, out: Float64Array): void {
   inkModelFit(model, device, out);
@@ -189,70 +157,4 @@ export function inkModelXyz(model: ModelOfInks, device: ArrayLike<number>, out: 
 export function inkModelLab(model: ModelOfInks, device: ArrayLike<number>, out: Float64Array): void {
   inkModelFit(model, device, out);
   fitSpaceToLab(out, out);
-}
-
-/** What the physics leave for the spline. */
-export function residualData(
-  physics: InkPhysics,
-  device: Float64Array,
-  targets: Float64Array,
-  counts: Float64Array,
-): SplineData {
-  const fitted = new Float64Array(targets.length);
-  inkPhysicsFit(physics, device, fitted);
-  return {
-    inputs: physics.inks,
-    outputs: 3,
-    centres: device,
-    targets: targets.map((value, i) => value - fitted[i]),
-    counts,
-  };
-}
-
-/** Each fold is predicted by physics and spline that were fitted without it; reading noise is included. */
-function crossValidate(
-  { patches, inks, physics: { nu }, freedom, smoothing }: FittedInks,
-  seed: number,
-  onProgress: (fraction: number) => void,
-): Pick<InkModel, 'crossValidation' | 'committee'> {
-  const { counts, targets } = weighedTargets(patches);
-  const rows = counts.length;
-  const order = shuffle(
-    Array.from({ length: rows }, (_, i) => i),
-    createRandom(seed),
-  );
-  const whole: SplineData = { inputs: inks, outputs: 3, centres: patches.device, targets, counts };
-  const xyzData: SplineData = { ...whole, targets: patches.xyz };
-  const predicted = new Float64Array(rows * 3);
-  const committee: ModelOfInks[] = [];
-  for (let fold = 0; fold < FOLDS; fold++) {
-    const left = order.filter((_, i) => i % FOLDS === fold);
-    const kept = order.filter((_, i) => i % FOLDS !== fold);
-    const part = takeRows(whole, kept);
-    const physics = fitInkPhysics(
-      part.centres,
-      inks,
-      takeRows(xyzData, kept).targets,
-      part.counts,
-      freedom,
-      nu,
-    );
-    const residual = fitLargeSpline(
-      residualData(physics, part.centres, part.targets, part.counts),
-      smoothing,
-    );
-    const out = new Float64Array(left.length * 3);
-    committee.push({ inks, physics, residual });
-    inkModelFit({ physics, residual }, takeRows(whole, left).centres, out);
-    left.forEach((row, i) => predicted.set(out.subarray(3 * i, 3 * i + 3), 3 * row));
-    onProgress((fold + 1) / FOLDS);
-  }
-  fitSpaceToLab(predicted, predicted);
-  const measured = new Float64Array(rows * 3);
-  fitSpaceToLab(targets, measured);
-  const errors = deltaE2000Rows(measured, predicted);
-  return {
-    crossValidation: { folds: FOLDS, summary: summariseErrors(errors), errors, predicted, measured },
-    committee,
-  };
 }

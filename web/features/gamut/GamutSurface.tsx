@@ -1,6 +1,6 @@
 'use client';
 
-import { Button, ToggleButton, ToggleButtonGroup } from '@mui/material';
+import { Button } from '@mui/material';
 import dynamic from 'next/dynamic';
 import { usePathname, useRouter, useSearchParams } from 'next/navigation';
 import { useMemo, useState } from 'react';
@@ -10,12 +10,12 @@ import { READ_COLOURS } from '@/endpoints/lists';
 import { problemWords, send } from '@/ui/api';
 import { FileButton } from '@/ui/FileButton';
 import { useFileDrop } from '@/ui/useFileDrop';
-import type { DrawnComparison } from '@/workers/gamut.worker';
 import { ProfileField } from '@/features/profiles/ProfileField';
 import { bodySource, fileSource, shelfSource } from '@/features/profiles/profileSource';
 import type { ProfileSource } from '@/features/profiles/profileSource';
 import { BESIDE, WHOLE_AT } from './bodyStyle';
 import type { BodyPaint, BodyStyle } from './bodyStyle';
+import { BodyToggles } from './BodyToggles';
 import { HueLeaf } from './HueLeaf';
 import { PointsPanel } from './PointsPanel';
 import { ReachRing } from './ReachRing';
@@ -24,6 +24,7 @@ import { useComparison } from './useComparison';
 import { useGamutWorker } from './useGamutWorker';
 import { coloursOfPicture, hasDeviceValues, usePoints } from './usePoints';
 import type { LaidList } from './usePoints';
+import { Volumes } from './Volumes';
 
 // Three.js comes when it is needed, and has no place on the server.
 const BodyView = dynamic(() => import('./BodyView').then((module) => module.BodyView), {
@@ -194,80 +195,8 @@ export function GamutSurface({
   );
 }
 
-const thousands = (volume: number): string => `${Math.round(volume / 1000).toLocaleString('en-GB')}`;
-
-function Volumes({ comparison: { a, b, more } }: { comparison: DrawnComparison }) {
-  const rows = [
-    { sign: '- -', body: a },
-    ...more.map((body, i) => ({ sign: BESIDE[i]?.sign ?? '', body })),
-    { sign: '—', body: b },
-  ];
-  return (
-    <table className="table tight">
-      <thead>
-        <tr>
-          <th>Body</th>
-          <th className="num">Volume, thousand ΔE*ab³</th>
-          <th className="num">Shared, %</th>
-        </tr>
-      </thead>
-      <tbody>
-        {rows.map(({ sign, body }, i) => (
-          <tr key={i}>
-            <td>
-              {sign} {body.name}
-              <span className="quiet small">, {body.madeBy}</span>
-            </td>
-            <td className="num">{thousands(body.volume)}</td>
-            <td className="num">{((100 * body.shared) / body.volume).toFixed(1)}</td>
-          </tr>
-        ))}
-      </tbody>
-    </table>
-  );
-}
-
 /** A list of bodies with one of them changed, or left out where none is chosen. */
 function replaced(keys: readonly string[], at: number, key: string): string[] {
   const all = [...keys.slice(0, at), key, ...keys.slice(at + 1)];
   return all.filter((own, i) => own !== '' && all.indexOf(own) === i);
-}
-
-/** How the solid body is drawn, and which of its colours. */
-function BodyToggles({
-  style,
-  paint,
-  onStyle,
-  onPaint,
-}: {
-  style: BodyStyle;
-  paint: BodyPaint;
-  onStyle: (style: BodyStyle) => void;
-  onPaint: (paint: BodyPaint) => void;
-}) {
-  return (
-    <>
-      <ToggleButtonGroup
-        exclusive
-        size="small"
-        value={style}
-        aria-label="Body"
-        onChange={(_, chosen: BodyStyle | null) => chosen !== null && onStyle(chosen)}
-      >
-        <ToggleButton value="solid">solid</ToggleButton>
-        <ToggleButton value="clear">clear</ToggleButton>
-        <ToggleButton value="lines">lines</ToggleButton>
-      </ToggleButtonGroup>
-      <ToggleButtonGroup
-        exclusive
-        size="small"
-        value={paint}
-        aria-label="Colours of the body"
-        onChange={(_, chosen: BodyPaint | null) => chosen !== null && onPaint(chosen)}
-      >
-        <ToggleButton value="own">all colours</ToggleButton>
-        <ToggleButton value="beyond">what only it prints</ToggleButton>
-      </ToggleButtonGroup>
-    </>
-  );
 }
