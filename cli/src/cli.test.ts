@@ -3,6 +3,7 @@ import { readPatchSet } from '@melto/core/cgats/patchSetFromCgats';
 import { unwrap } from '@melto/core/result';
 import { transicc } from '../../core/test/transicc.ts';
 import { samplePressProfile } from '@melto/core/icc/testing/samplePressProfile';
+import { REFERENCE_COLOURS } from '@melto/core/eye/referenceColours';
 import { readIcc } from '@melto/core/icc/readIcc';
 import { writeIcc } from '@melto/core/icc/writeIcc';
 import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
@@ -136,6 +137,46 @@ describe('melto', () => {
     expect(await tagOf('chad')).toEqual([1, 0, 0, 0, 1, 0, 0, 0, 1]);
     // From a warm light to D50 blue is raised.
     expect((await tagOf('chad', '--light', 'warm.csv', '--observer', '10'))[8]).toBeGreaterThan(1.2);
+    // A study: what is neutral in D50 is picked, so all of its ultraviolet acts.
+    await whiteOf();
+    const page = await melto('study', 'page', '--profile', 'own.icc', '--out', 'greys.pdf');
+    expect(page.status, page.err).toBe(0);
+    expect(readFileSync(join(folder, 'greys.pdf')).subarray(0, 5).toString()).toBe('%PDF-');
+    const tell = async (picks: string, ...more: readonly string[]) => {
+      writeFileSync(join(folder, 'picks.csv'), picks);
+      return melto(
+        ...['study', 'tell', 'picks.csv', '--profile', 'own.icc', '--measured', 'lit.txt'],
+        ...['--without-uv', 'dark.txt', '--light', 'D50', ...more],
+      );
+    };
+    const rounds = (field: number, eye = ''): string =>
+      Array.from({ length: 4 }, () => ['A', 'B', 'C'].map((row) => `${row},${field}${eye}`))
+        .flat()
+        .join('\n');
+    const told = JSON.parse((await tell(rounds(12), '--json')).out);
+    expect(told.tells).toBe(true);
+    expect(Math.abs(told.share - 1)).toBeLessThan(0.15);
+    const bluer = JSON.parse((await tell(`${rounds(9)}\n${rounds(9, ',2')}`, '--json')).out);
+    expect(bluer.share).toBeLessThan(told.share - 0.15);
+    expect((await tell('A,12\nE,3')).err).toContain('picks.csv: line 2');
+    expect((await tell(rounds(12), '--without-uv', 'c.txt')).err).toContain('c.txt');
+    // An eye's check: all the same is printed as it should be; all lighter and duller wants ink.
+    const sheet = await melto('eye', 'page', '--profile', 'own.icc', '--out', 'eye.pdf', '--json');
+    expect(sheet.status, sheet.err).toBe(0);
+    const { colours: names } = JSON.parse(sheet.out);
+    expect(names).toHaveLength(REFERENCE_COLOURS.length);
+    const look = async (said: (name: string, i: number) => string, ...more: readonly string[]) => {
+      writeFileSync(join(folder, 'notes.txt'), names.map(said).join('\n'));
+      return melto(...['eye', 'tell', 'notes.txt', '--profile', 'own.icc', ...more]);
+    };
+    const same = await look((name) => `${name}: same`, '--measured', 'lit.txt', '--without-uv', 'dark.txt');
+    expect(same.out).toContain('printed as it should be');
+    const pale = await look((_, i) => `${i + 1}: lighter duller`, '--json');
+    expect(JSON.parse(pale.out).points[0].cause).toBe('ink');
+    expect((await look(() => '1: odd')).err).toContain('notes.txt: line 1');
+    expect((await look((name) => `${name}: same`, '--without-uv', 'dark.txt')).err).toContain(
+      'no --measured',
+    );
     for (const [more, words] of [
       [['--uv', '0.5'], '--without-uv and --uv belong together'],
       [['--without-uv', 'dark.txt', '--uv', '1.3'], 'found 1.3, expected 0 to 1.2'],

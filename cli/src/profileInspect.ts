@@ -1,6 +1,8 @@
 import { mediaWhite } from '@melto/core/icc/profileTransform';
 import { readIcc } from '@melto/core/icc/readIcc';
 import type { IccProfile } from '@melto/core/icc/iccTypes';
+import { CMYK, RGB } from '@melto/core/device/process';
+import type { Process } from '@melto/core/device/process';
 import { WHITE_ICC } from '@melto/core/colour/whitePoints';
 import { xyzToLab } from '@melto/core/colour/xyzToLab';
 import { inspectProfile } from '@melto/core/profile/inspectProfile';
@@ -21,6 +23,17 @@ export function inkProfile(path: string): { readonly profile: IccProfile; readon
   const space = profile.header.colourSpace.trim();
   if (space !== 'CMYK') throw new UsageError(`${path}: found a profile of ${space}, expected CMYK`);
   return { profile, bytes };
+}
+
+/** The process whose values a page through a profile is written in. */
+export function pageProcess(path: string, { header }: IccProfile): Process {
+  const space = header.colourSpace.trim();
+  const process = [RGB, CMYK].find(({ name }) => name === space);
+  if (process === undefined)
+    throw new UsageError(
+      `${path}: found a profile of ${space}, expected RGB or CMYK for a page of its values`,
+    );
+  return process;
 }
 
 export function profileInspect(

@@ -1,4 +1,4 @@
-import type { EyeCause, PointedCause } from '@melto/core/eye/pointOut';
+import type { EyeCause, PointedCause } from './pointOut.ts';
 
 /** Share of what speaks for it, from which on a cause is named alone, and up to which it is not named at all. */
 export const CLEAR = 0.75;

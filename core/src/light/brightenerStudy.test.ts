@@ -6,6 +6,7 @@ import { createRandom } from '../numerics/random.ts';
 import {
   estimateUvShare,
   LEAST_TURN,
+  MOST_EYES,
   MOST_LEFT_OVER,
   STUDY_FIELDS,
   STUDY_LIGHTNESSES,
@@ -86,6 +87,33 @@ describe('a brightener study', () => {
     expect(width(picksOf(page, 0.5, 1.5, 7))).toBeGreaterThan(2 * width(steady));
     expect(width(steady.slice(0, 3))).toBeGreaterThan(width(steady));
     expect(estimateUvShare(page, fields, steady.slice(0, 3)).scatter).toBeNull();
+  });
+
+  it('takes several eyes, each as sure as its own picks show', () => {
+    const page = pageOf(7);
+    const by = (eye: number, scatter: number, seed: number): StudyPick[] =>
+      picksOf(page, 0.5, scatter, seed).map((pick) => ({ ...pick, eye }));
+    const told = (...picks: StudyPick[][]) => {
+      const { range, share, scatter } = estimateUvShare(page, fields, picks.flat());
+      return { width: range[1] - range[0], off: Math.abs(share - 0.5), scatter };
+    };
+    const steady = told(by(0, 0.3, 7));
+    const wild = told(by(0, 2, 8));
+    const both = told(by(0, 0.3, 7), by(1, 2, 8));
+    // A wild eye does not spoil what a steady one says, as it would if both were taken for one.
+    expect(both.off).toBeLessThan(0.1);
+    expect(both.width).toBeLessThan(1.15 * steady.width);
+    expect(both.width).toBeLessThan(wild.width);
+    expect(told(by(0, 0.3, 7), by(0, 2, 8)).width).toBeGreaterThan(both.width);
+    // Two alike are surer than one, and no surer than the page is known.
+    const alike = told(by(0, 0.3, 7), by(1, 0.3, 9));
+    expect(alike.width).toBeLessThan(steady.width);
+    expect(alike.width).toBeGreaterThan(0.4 * steady.width);
+    // An eye that picked each row once has no scatter of its own.
+    expect(told(by(0, 0.3, 7).slice(0, 3), by(1, 0.3, 9).slice(0, 3)).scatter).toBeNull();
+    const many = Array.from({ length: MOST_EYES + 1 }, (_, eye) => by(eye, 0.3, eye));
+    expect(told(...many.slice(1)).off).toBeLessThan(0.1);
+    expect(() => told(...many)).toThrow('expected up to 4');
   });
 
   it('tells nothing on a paper without brightener: just under what an eye tells, and just over', () => {

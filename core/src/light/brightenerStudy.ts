@@ -38,7 +38,12 @@ export function studyFields(): StudyField[] {
 export interface StudyPick {
   readonly row: number;
   readonly field: number;
+  /** Whose eye it was, from 0; one eye where nothing is said. */
+  readonly eye?: number;
 }
+
+/** Eyes that may look at one page: each is as sure as its own picks show. */
+export const MOST_EYES = 4;
 
 export interface StudyEstimate {
   /** Share of the ultraviolet of M1 that acts in the light: mean of what the picks leave possible. */
@@ -78,8 +83,9 @@ const EYES = [0.3, 0.5, 0.8, 1.2, 1.8];
 
 /**
  * Estimates from picks which share of ultraviolet acts in a light. Every share makes another field of a row the most
- * neutral; an eye takes fields of chroma C with odds exp(−C²/2σ²), and σ is left open. What is neutral is so beside a
- * grey without brightener, in the light's own white.
+ * neutral; an eye takes fields of chroma C with odds exp(−C²/2σ²), and the σ of each eye is left open. What is neutral is
+ * so beside a grey without brightener, in the light's own white. How far the page is beside its prediction is the same
+ * for all eyes: several of them do not make that surer.
  * @param page how its fields look in the light.
  */
 export function estimateUvShare(
@@ -88,6 +94,8 @@ export function estimateUvShare(
   picks: readonly StudyPick[],
 ): StudyEstimate {
   if (picks.length === 0) throw new RangeError('no picks');
+  const eyes = [...new Set(picks.map(({ eye = 0 }) => eye))];
+  if (eyes.length > MOST_EYES) throw new RangeError(`${eyes.length} eyes, expected up to ${MOST_EYES}`);
   const { without, added, white } = page;
   const labAt = (i: number, share: number): Lab => {
     const at = (axis: number): number => without[3 * i + axis] + share * added[3 * i + axis];
@@ -106,10 +114,10 @@ export function estimateUvShare(
     logLikelihoods(
       fields.map((_, i) => labAt(i, share)),
       ofRow,
-      pickedAt,
+      eyes.map((eye) => pickedAt.filter((_, k) => (picks[k].eye ?? 0) === eye)),
     ),
   );
-  const most = Math.max(...logs.flat());
+  const most = logs.reduce((highest, own) => Math.max(highest, ...own), -Infinity);
   const odds = logs.map((own) => own.reduce((sum, value) => sum + Math.exp(value - most), 0));
   const total = odds.reduce((sum, value) => sum + value, 0);
   const share = odds.reduce((sum, value, k) => sum + (value * shares[k]) / total, 0);
@@ -144,19 +152,43 @@ const ROW_SHIFTS = [-2, -1, 0, 1, 2].map((steps) => ({
   log: -(steps * steps) / 2,
 }));
 
-/** Log odds of all picks at a share, for each kind of eye, over how far each row may lie beside its prediction. */
+/**
+ * Log odds of all picks at a share, for each kind that the eyes may be of (row-major over the eyes), over how far each row
+ * may lie beside its prediction.
+ * @param pickedBy fields that each eye picked.
+ */
 function logLikelihoods(
   lab: readonly Lab[],
   ofRow: readonly (readonly number[])[],
-  pickedAt: readonly number[],
+  pickedBy: readonly (readonly number[])[],
 ): number[] {
-  return EYES.map((eye) =>
-    ofRow.reduce((sum, own) => {
-      const picked = pickedAt.filter((i) => own.includes(i));
-      const shifted = ROW_SHIFTS.map(({ b, log }) => {
-        const odds = (i: number): number => -(lab[i][1] ** 2 + (lab[i][2] + b) ** 2) / (2 * eye * eye);
-        const all = logSum(own.map(odds));
-        return log + picked.reduce((total, i) => total + odds(i) - all, 0);
+  // By kind of eye, row and shift: log odds of each field less those of all of its row.
+  const ofField = EYES.map((eye) =>
+    ofRow.map((own) =>
+      ROW_SHIFTS.map(({ b }) => {
+        const odds = new Map(
+          own.map((i) => [i, -(lab[i][1] ** 2 + (lab[i][2] + b) ** 2) / (2 * eye * eye)] as const),
+        );
+        return { odds, all: logSum([...odds.values()]) };
+      }),
+    ),
+  );
+  const told = pickedBy.map((picked) =>
+    ofField.map((rows) =>
+      rows.map((shifts) =>
+        shifts.map(({ odds, all }) =>
+          picked.reduce((sum, i) => sum + (odds.has(i) ? (odds.get(i) ?? 0) - all : 0), 0),
+        ),
+      ),
+    ),
+  );
+  return Array.from({ length: EYES.length ** pickedBy.length }, (_, kinds) =>
+    ofRow.reduce((sum, _own, row) => {
+      const shifted = ROW_SHIFTS.map(({ log }, shift) => {
+        let total = log;
+        for (let eye = 0, rest = kinds; eye < told.length; eye++, rest = Math.floor(rest / EYES.length))
+          total += told[eye][rest % EYES.length][row][shift];
+        return total;
       });
       return sum + logSum(shifted);
     }, 0),
@@ -178,11 +210,12 @@ function quantile(values: readonly number[], odds: readonly number[], wanted: nu
   return values[values.length - 1];
 }
 
-/** Pooled over rows; null where none was picked twice. */
+/** Pooled over the rows of each eye; null where none was picked twice by one. */
 function scatterOf(picks: readonly StudyPick[]): number | null {
+  const keyOf = ({ row, eye = 0 }: StudyPick): string => `${row} ${eye}`;
   let [squares, free] = [0, 0];
-  for (const row of new Set(picks.map((pick) => pick.row))) {
-    const own = picks.filter((pick) => pick.row === row).map(({ field }) => field);
+  for (const key of new Set(picks.map(keyOf))) {
+    const own = picks.filter((pick) => keyOf(pick) === key).map(({ field }) => field);
     const middle = own.reduce((sum, field) => sum + field, 0) / own.length;
     squares += own.reduce((sum, field) => sum + (field - middle) ** 2, 0);
     free += own.length - 1;

@@ -1,9 +1,8 @@
-import { eightBit } from '@melto/core/charts/namedPatches';
 import type { PaperName } from '@melto/core/charts/pageGeometry';
 import { channelCount } from '@melto/core/device/process';
+import { eyeValues } from '@melto/core/eye/eyeValues';
+import type { EyeValues } from '@melto/core/eye/eyeValues';
 import { EYE_MOST_COLOURS, REFERENCE_COLOURS } from '@melto/core/eye/referenceColours';
-import { placeList } from '@melto/core/proof/placeList';
-import type { PrintedColour } from '@melto/core/proof/placeList';
 import type { ListedColour } from '@melto/core/refine/namedColour';
 import { unwrap } from '@melto/core/result';
 import { houseDay } from '@melto/core/time/houseTime';
@@ -20,17 +19,13 @@ import { curvesInForce, profileInForce } from '../ledger/inForce.ts';
 import { colourListOf } from '../lists/colourLists.ts';
 
 /** What a page of an eye's check is made of. */
-export interface EyePage {
+export interface EyePage extends EyeValues {
   readonly condition: ConditionRow;
   /** The profile in force. */
   readonly resultId: number;
   readonly version: number;
   readonly listName: string;
   readonly colours: readonly ListedColour[];
-  /** Device values of the colours through the profile, absolute, as files and drivers take them: 8 bits. */
-  readonly device: Float64Array;
-  /** What the profile prints for each. */
-  readonly printed: readonly PrintedColour[];
 }
 
 /** The colours of a page: those of a list of the library, or the reference set. */
@@ -56,16 +51,13 @@ export async function eyePage(
       'An eye’s check is printed through the profile in force, and none was built here yet.',
       'Build a profile first.',
     );
-  const asked = Float64Array.from(colours.flatMap(({ lab }) => [...lab]));
-  const printed = unwrap(placeList(head.profile, asked)).colours;
   return {
     condition,
     resultId: head.resultId,
     version: head.version,
     listName: list === undefined ? 'Reference colours' : `${list.name} v${list.version}`,
     colours,
-    device: Float64Array.from(printed.flatMap((colour) => colour.device.map(eightBit))),
-    printed,
+    ...unwrap(eyeValues(head.profile, colours)),
   };
 }
 

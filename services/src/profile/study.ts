@@ -1,10 +1,8 @@
 import { channelCount } from '@melto/core/device/process';
-import { eightBit } from '@melto/core/charts/namedPatches';
 import type { PaperName } from '@melto/core/charts/pageGeometry';
-import { labToDevice } from '@melto/core/icc/profileTransform';
-import { studyFields } from '@melto/core/light/brightenerStudy';
 import { coloursUnder } from '@melto/core/light/colourUnder';
 import type { StudyData } from '@melto/core/light/predictStudyPage';
+import { studyValues } from '@melto/core/light/studyValues';
 import { spectraAtUv } from '@melto/core/light/ultraviolet';
 import { unwrap } from '@melto/core/result';
 import type { Observer } from '@melto/core/spectral/xyzWeights';
@@ -44,13 +42,10 @@ export async function studyGround(context: Context, conditionId: number): Promis
       'Build a profile first.',
     );
   const profile = await profileOfResult(context, head.row.id);
-  const asked = Float64Array.from(studyFields().flatMap(({ lab }) => [...lab]));
-  const fields = new Float64Array((asked.length / 3) * channelCount(condition.process));
-  unwrap(labToDevice(profile, 'absolute')).apply(asked, fields);
   return {
     condition,
     readingId: head.detail.choices.readingId,
-    fields: fields.map(eightBit),
+    fields: unwrap(studyValues(profile)),
   };
 }
 

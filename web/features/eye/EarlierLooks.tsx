@@ -5,7 +5,7 @@ import { EYES_CHECKS } from '@/endpoints/eye';
 import { useLights } from '@/features/light/useLights';
 import { ask } from '@/ui/api';
 import { formatMoment } from '@/ui/format';
-import { pointedSentences } from './eyeSentences';
+import { pointedSentences } from '@melto/core/eye/eyeSentences';
 
 /** Looks that were kept, the newest first. */
 export function EarlierLooks({ conditionId }: { conditionId: number }) {

@@ -1,7 +1,7 @@
 'use client';
 
 import type { PointedCause } from '@melto/core/eye/pointOut';
-import { EYE_CAUSE_WORDS, pointedSentences } from './eyeSentences';
+import { EYE_CAUSE_WORDS, pointedSentences } from '@melto/core/eye/eyeSentences';
 
 /** What notes point to, in words, with what speaks for each cause. */
 export function Pointed({

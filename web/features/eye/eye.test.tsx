@@ -5,7 +5,7 @@ import type { ConditionRow } from '@melto/services/ledger/conditions';
 import { fakeServer, Refused } from '@/testing/fakeServer';
 import { show } from '@/testing/show';
 import { EyeSurface } from './EyeSurface';
-import { CLEAR, pointedSentences } from './eyeSentences';
+import { CLEAR, pointedSentences } from '@melto/core/eye/eyeSentences';
 
 const point = (cause: PointedCause['cause'], share: number): PointedCause => ({ cause, share, words: 'so' });
 /** Less ink makes all lighter; as it should be nothing moves. */

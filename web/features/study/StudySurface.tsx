@@ -4,7 +4,7 @@ import { Button, MenuItem, TextField } from '@mui/material';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
-import { rowLetter, STUDY_LIGHTNESSES, STUDY_ROUNDS } from '@melto/core/light/brightenerStudy';
+import { MOST_EYES } from '@melto/core/light/brightenerStudy';
 import type { StudyEstimate, StudyPick } from '@melto/core/light/brightenerStudy';
 import type { ConditionRow } from '@melto/services/ledger/conditions';
 import { SIMULATED_PICKS, STUDY_DATA, TELL_ULTRAVIOLET } from '@/endpoints/light';
@@ -16,15 +16,11 @@ import { useRemoteWorker } from '@/ui/useRemoteWorker';
 import { useSending } from '@/ui/useSending';
 import type { StudyWorker } from '@/workers/study.worker';
 import { PickFields } from './PickFields';
+import { ASKED, Picks } from './Picks';
 import { studySentences } from './studyWords';
 
 const startWorker = (): Worker =>
   new Worker(new URL('../../workers/study.worker.ts', import.meta.url), { type: 'module' });
-
-/** Rows in the order in which they are asked for: another one first in each round. */
-export const ASKED = Array.from({ length: STUDY_ROUNDS }, (_, round) =>
-  STUDY_LIGHTNESSES.map((_, i) => (i + round) % STUDY_LIGHTNESSES.length),
-).flat();
 
 /** How much ultraviolet acts in a light, told by an eye before a page of greys. */
 export function StudySurface({ condition, simulated }: { condition: ConditionRow; simulated: boolean }) {
@@ -40,7 +36,15 @@ export function StudySurface({ condition, simulated }: { condition: ConditionRow
     staleTime: Infinity,
   });
   const worker = useRemoteWorker<StudyWorker>(startWorker);
-  const done = picks.length === ASKED.length;
+  /** Eyes that look one after the other. */
+  const [eyes, setEyes] = useState(1);
+  const done = picks.length === ASKED.length * eyes;
+  const eye = Math.min(eyes - 1, Math.floor(picks.length / ASKED.length));
+  const askedRow = ASKED[picks.length % ASKED.length] ?? 0;
+  const restart = (): void => {
+    setPicks([]);
+    setEyes(1);
+  };
   const { data: estimate, error: failed } = useQuery({
     queryKey: ['study-estimate', condition.id, key, JSON.stringify(picks)],
     queryFn: async () => (data === undefined ? null : ((await worker?.estimate(data, picks)) ?? null)),
@@ -51,9 +55,11 @@ export function StudySurface({ condition, simulated }: { condition: ConditionRow
   const { sending, problem, run } = useSending();
   const simulate = (): Promise<void> =>
     run(async () => {
-      setPicks(
-        await ask(SIMULATED_PICKS, { params: { id: condition.id }, query: { light: key, observer: '2deg' } }),
-      );
+      const seen = await ask(SIMULATED_PICKS, {
+        params: { id: condition.id },
+        query: { light: key, observer: '2deg' },
+      });
+      setPicks([...picks.slice(0, ASKED.length * eye), ...seen.map((pick) => ({ ...pick, eye }))]);
     });
   const wrong =
     problem ??
@@ -92,7 +98,7 @@ export function StudySurface({ condition, simulated }: { condition: ConditionRow
             value={light?.key ?? ''}
             onChange={(event) => {
               setKey(event.target.value);
-              setPicks([]);
+              restart();
             }}
             helperText={lights.length === 0 ? 'The library has no light of the house yet' : ' '}
           >
@@ -102,7 +108,7 @@ export function StudySurface({ condition, simulated }: { condition: ConditionRow
               </MenuItem>
             ))}
           </TextField>
-          <Picks picks={picks} onBack={() => setPicks(picks.slice(0, -1))} />
+          <Picks picks={picks} eye={eye} onBack={() => setPicks(picks.slice(0, -1))} />
           {simulated && light !== undefined && !done && (
             <Button size="small" disabled={sending} onClick={() => void simulate()}>
               Let the simulated eye look
@@ -119,8 +125,8 @@ export function StudySurface({ condition, simulated }: { condition: ConditionRow
               </p>
             ) : (
               <PickFields
-                row={ASKED[picks.length]}
-                onPick={(field) => setPicks([...picks, { row: ASKED[picks.length], field }])}
+                row={askedRow}
+                onPick={(field) => setPicks([...picks, { row: askedRow, field, eye }])}
               />
             )
           ) : estimate == null ? (
@@ -130,7 +136,8 @@ export function StudySurface({ condition, simulated }: { condition: ConditionRow
               conditionId={condition.id}
               light={{ id: light.id ?? 0, name: light.name }}
               estimate={estimate}
-              onAgain={() => setPicks([])}
+              onAgain={restart}
+              onOther={eyes < MOST_EYES ? () => setEyes(eyes + 1) : undefined}
             />
           )}
         </div>
@@ -139,47 +146,19 @@ export function StudySurface({ condition, simulated }: { condition: ConditionRow
   );
 }
 
-/** What was picked so far, by row. */
-function Picks({ picks, onBack }: { picks: readonly StudyPick[]; onBack: () => void }) {
-  return (
-    <div>
-      <p className="row small" style={{ justifyContent: 'space-between' }}>
-        <span>
-          {picks.length} of {ASKED.length} picks
-        </span>
-        {picks.length > 0 && (
-          <button type="button" className="plain" onClick={onBack}>
-            <u>take the last one back</u>
-          </button>
-        )}
-      </p>
-      <dl className="facts">
-        {STUDY_LIGHTNESSES.map((_, row) => (
-          <div key={row} style={{ display: 'contents' }}>
-            <dt>Row {rowLetter(row)}</dt>
-            <dd className="mono">
-              {picks
-                .filter((pick) => pick.row === row)
-                .map(({ field }) => field + 1)
-                .join(', ') || '–'}
-            </dd>
-          </div>
-        ))}
-      </dl>
-    </div>
-  );
-}
-
 function Told({
   conditionId,
   light,
   estimate,
   onAgain,
+  onOther,
 }: {
   conditionId: number;
   light: { readonly id: number; readonly name: string };
   estimate: StudyEstimate;
   onAgain: () => void;
+  /** Another person looks as well; undefined where enough have. */
+  onOther: (() => void) | undefined;
 }) {
   const router = useRouter();
   const queries = useQueryClient();
@@ -221,6 +200,9 @@ function Told({
               Keep it with the light
             </Button>
           </May>
+        )}
+        {estimate.tells && onOther !== undefined && (
+          <Button onClick={onOther}>Let another person look as well</Button>
         )}
         <Button onClick={onAgain}>Look again</Button>
       </div>

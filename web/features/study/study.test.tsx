@@ -6,7 +6,8 @@ import type { ConditionRow } from '@melto/services/ledger/conditions';
 import { fakeServer, Refused } from '@/testing/fakeServer';
 import { navigation } from '@/testing/navigation';
 import { show } from '@/testing/show';
-import { ASKED, StudySurface } from './StudySurface';
+import { ASKED } from './Picks';
+import { StudySurface } from './StudySurface';
 import { studySentences } from './studyWords';
 
 const TOLD: StudyEstimate = {
@@ -85,7 +86,14 @@ describe('a brightener study', () => {
     expect(screen.getByText('1 of 12 picks')).toBeTruthy();
     for (let i = 1; i < ASKED.length; i++) await user.click(screen.getByRole('button', { name: 'Field 8' }));
     expect(await screen.findByText('0.34')).toBeTruthy();
-    expect(estimated.at(-1)).toEqual(ASKED.map((row, i) => ({ row, field: i === 0 ? 2 : 7 })));
+    const first = ASKED.map((row, i) => ({ row, field: i === 0 ? 2 : 7, eye: 0 }));
+    expect(estimated.at(-1)).toEqual(first);
+    // Another person looks as well: what the first one picked stays, and cannot be seen by the second.
+    await user.click(screen.getByRole('button', { name: 'Let another person look as well' }));
+    expect(screen.getByText('0 of 12 picks, person 2')).toBeTruthy();
+    for (const _ of ASKED) await user.click(screen.getByRole('button', { name: 'Field 4' }));
+    expect(await screen.findByText('0.34')).toBeTruthy();
+    expect(estimated.at(-1)).toEqual([...first, ...ASKED.map((row) => ({ row, field: 3, eye: 1 }))]);
     await user.click(screen.getByRole('button', { name: 'Keep it with the light' }));
     await expect.poll(() => navigation.went).toEqual(['/conditions/5/profile']);
     expect(sent.find(({ method }) => method === 'PUT')?.body).toEqual({ share: 0.34, low: 0.26, high: 0.43 });
