@@ -18,7 +18,7 @@ shot /conditions/6/profile "$out/press-profile.png"
 shot /conditions/6/curves "$out/curves.png"
 shot /conditions/6/balance "$out/balance.png"
 shot /conditions/10/profile/build "$out/build-profile.png" wait
-shot /gamut "$out/gamut.png" wait
+shot '/gamut?more=aims-2' "$out/gamut.png" wait
 shot /proof "$out/soft-proof.png" wait
 shot /library/profiles "$out/profiles.png" wait
 # A colour list on every condition.
