@@ -51,7 +51,6 @@ export function cornerBody(
   if (paper === undefined || black === undefined || ring.length < ROUND.length)
     return failure({
       code: 'gamut.corners',
-      path: name,
       expected: 'paper, the solids, their overprints and a black',
       found: `no ${missing.join(', ')}`,
     });

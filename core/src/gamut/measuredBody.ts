@@ -28,7 +28,6 @@ export function measuredBody(set: PatchSet, name: string): Result<MadeBody> {
   if (process === undefined || device === undefined || xyz === undefined)
     return failure({
       code: 'gamut.no-device-values',
-      path: name,
       expected: 'device values with their colours: they tell which colours are the farthest that print',
       found: xyz === undefined ? 'no colours' : 'colours alone, which can be laid beside as points',
     });
@@ -36,7 +35,6 @@ export function measuredBody(set: PatchSet, name: string): Result<MadeBody> {
   if (!isRgb && !sameProcess(process, CMYK))
     return failure({
       code: 'gamut.process',
-      path: name,
       expected: 'RGB or CMYK; of other inks a reading does not tell which print together, their profile does',
       found: process.name,
     });
@@ -56,7 +54,7 @@ export function measuredBody(set: PatchSet, name: string): Result<MadeBody> {
     if (least[channel] > AS_GOOD_AS || (isRgb && most[channel] < 1 - AS_GOOD_AS))
       return failure({
         code: 'gamut.range',
-        path: `${name}, channel ${channel + 1}`,
+        path: `channel ${channel + 1}`,
         expected: 'patches from none to full',
         found: `${Math.round(100 * least[channel])} to ${Math.round(100 * most[channel])} %`,
       });

@@ -9,6 +9,7 @@ import { success } from '../result.ts';
 import type { Result } from '../result.ts';
 import { transformed } from '../transform/transform.ts';
 import type { Transform } from '../transform/transform.ts';
+import type { PlacedJob } from './placedJob.ts';
 import { nearestDevice } from './nearestColours.ts';
 
 /** ΔE00 up to which a colour counts as reached, and up to which one sees the difference only side by side. */
@@ -33,19 +34,11 @@ export interface PrintedColour {
 }
 
 /** A colour list on one device. */
-export interface PlacedList {
+export interface PlacedList extends PlacedJob {
   /** In the order of the list. */
   readonly colours: readonly PrintedColour[];
-  /** ΔE00 over all of them. */
-  readonly mean: number;
-  readonly p95: number;
-  readonly largest: number;
   /** How many are over 3 ΔE00. */
   readonly over3: number;
-  /** Mean sum of the device values, 1 = one full channel. */
-  readonly ink: number;
-  /** Mean of each channel. */
-  readonly amounts: readonly number[];
 }
 
 /**

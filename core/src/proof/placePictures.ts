@@ -2,6 +2,7 @@ import type { IccProfile } from '../icc/iccTypes.ts';
 import { summariseErrors } from '../numerics/statistics.ts';
 import { failure, success } from '../result.ts';
 import type { Result } from '../result.ts';
+import type { PlacedJob } from './placedJob.ts';
 import { NEARLY } from './placeList.ts';
 import { printColours, summarisePrint } from './predictPrint.ts';
 import type { PredictedPrint, PrintedColours } from './predictPrint.ts';
@@ -16,19 +17,11 @@ export interface SampledPicture {
 }
 
 /** A page of pictures on one device. */
-export interface PlacedPictures {
+export interface PlacedPictures extends PlacedJob {
   /** In the order of the page. */
   readonly pictures: readonly (PredictedPrint & { readonly name: string })[];
-  /** ΔE00 of print to picture over all pixels that were looked at. */
-  readonly mean: number;
-  readonly p95: number;
-  readonly largest: number;
   /** Share of the pixels that are over 3 ΔE00. */
   readonly over3: number;
-  /** Mean sum of the device values, 1 = one full channel. */
-  readonly ink: number;
-  /** Mean of each channel. */
-  readonly amounts: readonly number[];
 }
 
 /** Relative colorimetric with the black brought to the print's, as pictures are proofed first. */

@@ -73,24 +73,24 @@ export function GamutSurface({
   const [list, setList] = useState<LaidList>();
   const [problem, setProblem] = useState<string>();
   const points = usePoints(worker, data, list);
-  const take = async (file: File | undefined): Promise<void> => {
-    if (file === undefined) return;
-    setProblem(undefined);
-    if (!/\.(icc|icm)$/i.test(file.name) && !(await hasDeviceValues(file))) {
-      const colours = /\.(tiff?|png|jpe?g)$/i.test(file.name)
-        ? coloursOfPicture(worker, file)
-        : send(READ_COLOURS, { body: file }).then((read) => read.colours);
-      colours.then(
-        (own) => setList({ name: file.name, colours: own }),
-        (refused: unknown) => setProblem(problemWords(refused)),
-      );
+  const taken = async (file: File): Promise<void> => {
+    if (/\.(icc|icm)$/i.test(file.name) || (await hasDeviceValues(file))) {
+      const source = fileSource(file);
+      setFiles((before) => [...before.filter(({ key }) => key !== source.key), source]);
+      choose({ b: source.key });
       return;
     }
-    const source = fileSource(file);
-    setFiles((before) => [...before.filter(({ key }) => key !== source.key), source]);
-    choose({ b: source.key });
+    const own = /\.(tiff?|png|jpe?g)$/i.test(file.name)
+      ? await coloursOfPicture(worker, file)
+      : (await send(READ_COLOURS, { body: file })).colours;
+    setList({ name: file.name, colours: own });
   };
-  const { over, zone } = useFileDrop((file) => void take(file));
+  const take = (file: File | undefined): void => {
+    if (file === undefined) return;
+    setProblem(undefined);
+    taken(file).catch((refused: unknown) => setProblem(problemWords(refused)));
+  };
+  const { over, zone } = useFileDrop(take);
   return (
     <section className="surface gamut" data-over={over || undefined} {...zone}>
       <div className="surface-head">
@@ -102,13 +102,9 @@ export function GamutSurface({
         <FileButton
           label="Lay colours beside"
           accept=".cxf,.xml,.txt,.cgats,.it8,.csv,.tif,.tiff,.png,.jpg,.jpeg"
-          onFile={(file) => void take(file)}
+          onFile={take}
         />
-        <FileButton
-          label="Open a profile or chart"
-          accept=".icc,.icm,.txt,.cgats,.it8"
-          onFile={(file) => void take(file)}
-        />
+        <FileButton label="Open a profile or chart" accept=".icc,.icm,.txt,.cgats,.it8" onFile={take} />
       </div>
       <div className="row gamut-choice">
         <ProfileField

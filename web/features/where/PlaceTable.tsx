@@ -3,6 +3,7 @@
 import { Link } from '@/ui/Link';
 import { inkCost } from '@melto/core/stock/inkCosts';
 import type { InkCosts } from '@melto/core/stock/inkCosts';
+import type { PlacedJob } from '@melto/core/proof/placedJob';
 import type { ShelfProfile } from '@melto/services/profile/shelf';
 import { MARKED_COUNTS } from './rankPlaces';
 import type { RankedPlace } from './rankPlaces';
@@ -17,15 +18,6 @@ export interface Place {
 }
 
 const STANDING = { go: 'good', mark: 'look first', stop: 'stopped' } as const;
-
-/** What a job comes to on a condition: a list of colours, or a page of pictures. */
-export interface PlacedJob {
-  readonly mean: number;
-  readonly p95: number;
-  readonly largest: number;
-  readonly ink: number;
-  readonly amounts: readonly number[];
-}
 
 /** The conditions in the order in which a job comes out on them. */
 export function PlaceTable<Placed extends PlacedJob>({
