@@ -6,6 +6,26 @@ import { test } from './awakePages.ts';
 
 const SRGB = readFileSync('/usr/share/color/icc/sRGB.icc');
 
+/** Paper, solids, their overprints and black of a press, as one measures them. */
+const SOLIDS = [
+  'CGATS.17',
+  'BEGIN_DATA_FORMAT',
+  'SAMPLE_ID CMYK_C CMYK_M CMYK_Y CMYK_K LAB_L LAB_A LAB_B',
+  'END_DATA_FORMAT',
+  'BEGIN_DATA',
+  ...[
+    '0 0 0 0 95 1 -4',
+    '100 0 0 0 55 -36 -51',
+    '0 100 0 0 48 74 -3',
+    '0 0 100 0 89 -5 93',
+    '0 100 100 0 47 68 48',
+    '100 0 100 0 50 -66 26',
+    '100 100 0 0 24 20 -46',
+    '0 0 0 100 16 0 0',
+  ].map((row, i) => `${i + 1} ${row}`),
+  'END_DATA',
+].join('\n');
+
 test('two gamuts stand beside each other, one of them from a file', async ({ page }) => {
   await page.goto('/gamut');
   await expect(
@@ -32,6 +52,19 @@ test('two gamuts stand beside each other, one of them from a file', async ({ pag
       buffer: Buffer.from('no profile'),
     });
   await expect(page.getByRole('alert').filter({ hasText: 'notes.icc' })).toBeVisible();
+
+  // A measured chart of solids is a body with straight lines; a third one stands beside both.
+  await page
+    .getByLabel('Open a profile')
+    .last()
+    .setInputFiles({ name: 'solids.txt', mimeType: 'text/plain', buffer: Buffer.from(SOLIDS) });
+  await expect(
+    page.getByRole('row', { name: /solids\.txt.*straight lines between its solids/ }),
+  ).toBeVisible();
+  await page.getByRole('combobox', { name: 'Beside, dotted' }).click();
+  await page.getByRole('option', { name: 'same.icc' }).click();
+  await expect(page.getByRole('row', { name: /·· same\.icc.*832/ })).toBeVisible();
+  await expect(page).toHaveURL(/more=file-same/);
 });
 
 test('a picture is seen before it prints, and says what it does not tell', async ({ page }) => {
@@ -118,6 +151,22 @@ test('a colour list finds its condition, and a profile from outside its place on
   await expect(farthest).toContainText('no ink');
   await expect(farthest.getByRole('cell', { name: 'no', exact: true })).toBeVisible();
   await expect(page.getByText('1 of 2 can be reached, within 1 ΔE00')).toBeVisible();
+
+  // The pictures of a page are ranked together; one that tells no profile is not taken for anything.
+  const plain = await sharp(samplePicture('Gallery wall', 60, 40), {
+    raw: { width: 60, height: 40, channels: 3 },
+  })
+    .png()
+    .toBuffer();
+  const told = await sharp(plain).withIccProfile('srgb').png().toBuffer();
+  const picture = (name: string, buffer: Buffer) => ({ name, mimeType: 'image/png', buffer });
+  const openPictures = page.getByLabel('Open pictures').last();
+  await openPictures.setInputFiles([picture('one.png', told), picture('two.png', plain)]);
+  await expect(page.getByRole('alert').filter({ hasText: 'two.png tells no profile' })).toBeVisible();
+  await openPictures.setInputFiles([picture('one.png', told), picture('two.png', told)]);
+  await expect(page.getByText('2 pictures, by what each pixel comes to')).toBeVisible();
+  await expect(page.locator('.list-colours tbody tr')).toHaveCount(2);
+  await expect(page.getByRole('alert').filter({ hasText: 'two.png' })).toHaveCount(0);
 
   await page.goto('/library/profiles');
   await page

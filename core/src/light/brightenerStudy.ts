@@ -109,12 +109,17 @@ export function estimateUvShare(
     if (i < 0) throw new RangeError(`no field ${pick.field} in row ${pick.row}`);
     return i;
   });
+  const pickedBy = eyes.map((eye) =>
+    ofRow.map((own) =>
+      pickedAt.flatMap((i, k) => ((picks[k].eye ?? 0) === eye && own.includes(i) ? [own.indexOf(i)] : [])),
+    ),
+  );
   const shares = Array.from({ length: Math.round(MOST_UV / SHARE_STEP) + 1 }, (_, k) => k * SHARE_STEP);
   const logs = shares.map((share) =>
     logLikelihoods(
       fields.map((_, i) => labAt(i, share)),
       ofRow,
-      eyes.map((eye) => pickedAt.filter((_, k) => (picks[k].eye ?? 0) === eye)),
+      pickedBy,
     ),
   );
   const most = logs.reduce((highest, own) => Math.max(highest, ...own), -Infinity);
@@ -155,31 +160,24 @@ const ROW_SHIFTS = [-2, -1, 0, 1, 2].map((steps) => ({
 /**
  * Log odds of all picks at a share, for each kind that the eyes may be of (row-major over the eyes), over how far each row
  * may lie beside its prediction.
- * @param pickedBy fields that each eye picked.
+ * @param pickedBy what each eye picked, row by row, as places within the row.
  */
 function logLikelihoods(
   lab: readonly Lab[],
   ofRow: readonly (readonly number[])[],
-  pickedBy: readonly (readonly number[])[],
+  pickedBy: readonly (readonly (readonly number[])[])[],
 ): number[] {
-  // By kind of eye, row and shift: log odds of each field less those of all of its row.
-  const ofField = EYES.map((eye) =>
-    ofRow.map((own) =>
-      ROW_SHIFTS.map(({ b }) => {
-        const odds = new Map(
-          own.map((i) => [i, -(lab[i][1] ** 2 + (lab[i][2] + b) ** 2) / (2 * eye * eye)] as const),
-        );
-        return { odds, all: logSum([...odds.values()]) };
+  // By eye, kind of eye, row and shift.
+  const told = pickedBy.map(() => EYES.map(() => ofRow.map(() => new Array<number>(ROW_SHIFTS.length))));
+  EYES.forEach((kind, k) =>
+    ofRow.forEach((own, row) =>
+      ROW_SHIFTS.forEach(({ b }, shift) => {
+        const odds = own.map((i) => -(lab[i][1] ** 2 + (lab[i][2] + b) ** 2) / (2 * kind * kind));
+        const all = logSum(odds);
+        pickedBy.forEach((rows, eye) => {
+          told[eye][k][row][shift] = rows[row].reduce((sum, place) => sum + odds[place] - all, 0);
+        });
       }),
-    ),
-  );
-  const told = pickedBy.map((picked) =>
-    ofField.map((rows) =>
-      rows.map((shifts) =>
-        shifts.map(({ odds, all }) =>
-          picked.reduce((sum, i) => sum + (odds.has(i) ? (odds.get(i) ?? 0) - all : 0), 0),
-        ),
-      ),
     ),
   );
   return Array.from({ length: EYES.length ** pickedBy.length }, (_, kinds) =>

@@ -15,6 +15,7 @@ export function ListColours({
   placed,
   nearest,
   name,
+  space,
   inDepth,
 }: {
   colours: readonly ListedColour[];
@@ -22,6 +23,8 @@ export function ListColours({
   /** What comes nearest to each; undefined for what is not found yet. */
   nearest: readonly (PrintedColour | undefined)[];
   name: string;
+  /** Channels of the device in their order, as its process is called. */
+  space: string;
   /** What is said of a colour that was opened. */
   inDepth: (colour: ListedColour) => React.ReactNode;
 }) {
@@ -50,7 +53,7 @@ export function ListColours({
             <th>Colour</th>
             <th className="num">asked, L* a* b*</th>
             <th className="num">through the profile, ΔE00</th>
-            <th className="num">device</th>
+            <th className="num">device, {space}</th>
             <th>Reachable</th>
             <th className="num">nearest, ΔE00</th>
             <th className="num">its device values</th>

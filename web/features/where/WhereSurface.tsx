@@ -164,6 +164,7 @@ export function WhereSurface({
             placed={shown.placed}
             nearest={nearest}
             name={placeName(shown.profile)}
+            space={shown.profile.space}
             inDepth={(colour) =>
               source === undefined ? null : (
                 <RecipesPanel

@@ -80,6 +80,7 @@ describe('the colours of a list', () => {
         placed={placed}
         nearest={nearest?.colours ?? []}
         name="Wren"
+        space="CMYK"
         inDepth={({ name }) => `more of ${name}`}
       />,
     );
