@@ -193,9 +193,7 @@ function fitBand({ device, inks, xyz, axis, counts, basis, nu, freedom }: BandDa
       }
       if (width > size)
         for (let ink = 0; ink < inks; ink++) {
-          const slope = many
-            ? foldedSlope(areas, inks, ink, solids, folded)
-            : mixtureSlope(areas, inks, ink, solids);
+          const slope = mixtureSlope(areas, inks, ink, solids, folded);
           for (let k = 0; k < bends; k++)
             line[size + ink * bends + k] = slope * basis[(row * inks + ink) * bends + k];
         }
@@ -271,21 +269,8 @@ export function mixtureWeights(areas: Float64Array, inks: number, out: Float64Ar
     }
 }
 
-/** Derivative of the mixture with the area of one ink. */
-function mixtureSlope(areas: Float64Array, inks: number, which: number, solids: Float64Array): number {
-  const size = 1 << inks;
-  let slope = 0;
-  for (let p = 0; p < size; p++) {
-    let weight = (p >> which) & 1 ? 1 : -1;
-    for (let ink = 0; ink < inks; ink++)
-      if (ink !== which) weight *= (p >> ink) & 1 ? areas[ink] : 1 - areas[ink];
-    slope += weight * solids[p];
-  }
-  return slope;
-}
-
-/** The same, ink by ink, each of which halves the table of solids; those that are not printed cost nothing. */
-function foldedSlope(
+/** Derivative of the mixture with the area of one ink: ink by ink, each of which halves the table of solids; those that are not printed cost nothing. */
+function mixtureSlope(
   areas: Float64Array,
   inks: number,
   which: number,

@@ -63,6 +63,20 @@ describe('the most telling candidates', () => {
     expect(new Set([...chosen, ...first]).size).toBe(6 + first.length);
   });
 
+  it.each([1, 64, 65, 150])('are the same among %i candidates, looked at by blocks', (count) => {
+    const random = createRandom(count);
+    const candidates = Array.from({ length: count }, () => random.uniform());
+    const references = Array.from({ length: 9 }, () => [random.uniform(), 0.5 + random.uniform()] as const);
+    const wanted = Math.min(count, 5);
+    const chosen = chooseTelling(
+      process,
+      candidates.map((x) => pointAt(x)),
+      references.map(([x, weight]) => pointAt(x, weight)),
+      wanted,
+    );
+    expect(chosen).toEqual(plainly(candidates, references, wanted, []));
+  });
+
   it('are no more than there are', () =>
     expect(
       chooseTelling(
