@@ -63,7 +63,7 @@ describe('the most telling candidates', () => {
     expect(new Set([...chosen, ...first]).size).toBe(6 + first.length);
   });
 
-  it.each([1, 64, 65, 150])('are the same among %i candidates, looked at by blocks', (count) => {
+  it.each([1, 64, 65, 150])('are the same among %i candidates', (count) => {
     const random = createRandom(count);
     const candidates = Array.from({ length: count }, () => random.uniform());
     const references = Array.from({ length: 9 }, () => [random.uniform(), 0.5 + random.uniform()] as const);

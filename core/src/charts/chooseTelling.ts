@@ -22,16 +22,12 @@ export function chooseTelling(
 }
 
 const PREPARING = 0.5;
-/** Candidates of a block. */
-const BLOCK = 64;
 
 class TellingSearch {
   /** Row-major candidate × reference: covariance times the weight of the reference, given the picks counted in. */
   readonly #covariance: Float64Array;
   readonly #variance: Float64Array;
   readonly #gain: Float64Array;
-  /** The largest gain of each block of candidates: most of them are looked at by their block alone. */
-  readonly #blocks: Float64Array;
   /** Picks counted in, a candidate. */
   readonly #counted: Int32Array;
   /** Row-major candidate × pick: covariance with the pick over the root of its variance, given the picks before. */
@@ -49,7 +45,6 @@ class TellingSearch {
     this.#covariance = new Float64Array(total * references.length);
     this.#variance = Float64Array.from(candidates, ({ variance }) => variance);
     this.#gain = new Float64Array(total);
-    this.#blocks = new Float64Array(Math.ceil(total / BLOCK));
     this.#counted = new Int32Array(total);
     this.#shares = new Float64Array(total * count);
   }
@@ -62,7 +57,6 @@ class TellingSearch {
           reference.weight * this.uncertainty.covariance(this.candidates[i], reference);
       });
       this.#gain[i] = this.#gainOf(i);
-      if (i % BLOCK === BLOCK - 1 || i === total - 1) this.#settleBlock(i);
       if (i % 128 === 0) onProgress((PREPARING * i) / total);
     }
     for (const index of first) {
@@ -86,31 +80,13 @@ class TellingSearch {
   }
 
   #best(): number {
-    const gain = this.#gain;
-    const blocks = this.#blocks;
     for (;;) {
-      let block = 0;
-      for (let i = 1; i < blocks.length; i++) if (blocks[i] > blocks[block]) block = i;
-      let best = block * BLOCK;
-      while (gain[best] < blocks[block]) best++;
+      let best = 0;
+      for (let i = 1; i < this.#gain.length; i++) if (this.#gain[i] > this.#gain[best]) best = i;
       if (this.#counted[best] === this.#picked.length) return best;
       this.#countIn(best);
-      this.#setGain(best, this.#gainOf(best));
+      this.#gain[best] = this.#gainOf(best);
     }
-  }
-
-  #setGain(i: number, gain: number): void {
-    this.#gain[i] = gain;
-    this.#settleBlock(i);
-  }
-
-  /** Works the largest gain of a candidate's block out anew. */
-  #settleBlock(of: number): void {
-    const block = Math.floor(of / BLOCK);
-    const end = Math.min(this.#gain.length, (block + 1) * BLOCK);
-    let most = -Infinity;
-    for (let i = block * BLOCK; i < end; i++) most = Math.max(most, this.#gain[i]);
-    this.#blocks[block] = most;
   }
 
   /** Brings one candidate up to date with all picks. */
@@ -137,7 +113,7 @@ class TellingSearch {
     this.#rows.push(this.#covariance.slice(at, at + this.references.length).map((value) => value / total));
     this.#shares[best * this.count + this.#picked.length] = total;
     this.#picked.push(best);
-    this.#setGain(best, -1);
+    this.#gain[best] = -1;
     this.#counted[best] = this.count;
   }
 }
