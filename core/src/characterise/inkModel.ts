@@ -10,6 +10,7 @@ import { mergeRepeats } from './mergeRepeats.ts';
 import type { MergedPatches } from './mergeRepeats.ts';
 import type { SplineData } from './projectedKernel.ts';
 import type { RadialSpline } from './radialSpline.ts';
+import { COMMITTEE_ROWS } from './rgbModel.ts';
 import type { CrossValidation } from './rgbModel.ts';
 
 /** A model of an ink device: mixing physics, and a spline for what it leaves. */
@@ -49,7 +50,6 @@ const FREEDOMS: readonly ToneFreedom[] = [
 const UNKNOWN_COST = 5;
 /** Smoothings that the committee has beside the best one, in multiples of it. */
 const OTHER_SMOOTHINGS = [10, 0.1] as const;
-const COMMITTEE_ROWS = 800;
 /** Half decades of the residual's smoothing, relative to the size of the kernel. */
 const RESIDUAL_FACTORS = Array.from({ length: 17 }, (_, i) => 10 ** (-7 + i / 2));
 
