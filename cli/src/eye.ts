@@ -9,7 +9,7 @@ import { readNotes } from '@melto/core/eye/readNotes';
 import { EYE_MOST_COLOURS, REFERENCE_COLOURS } from '@melto/core/eye/referenceColours';
 import type { IccProfile } from '@melto/core/icc/iccTypes';
 import type { SpectralChart } from '@melto/core/light/chartInLights';
-import { brightenerPair, spectraAtUv } from '@melto/core/light/ultraviolet';
+import { spectraAtUv } from '@melto/core/light/ultraviolet';
 import { REACHED } from '@melto/core/proof/placeList';
 import type { ListedColour } from '@melto/core/refine/namedColour';
 import { issueText } from '@melto/core/result';
@@ -20,14 +20,13 @@ import {
   colourListFrom,
   deviceOf,
   measuredAs,
-  oneOf,
   paperOf,
   readBytes,
   readMeasuredFile,
   report,
   writeFile,
 } from './files.ts';
-import { lightNamed } from './light.ts';
+import { pairedWith, seenIn } from './light.ts';
 import { pageProcess, readProfile } from './profileInspect.ts';
 import { UsageError } from './usageError.ts';
 
@@ -90,9 +89,8 @@ export function eyeTell(path: string, options: EyeTellOptions): void {
     colours.map(({ name }) => name),
   );
   if (!notes.ok) throw new UsageError(`${path}: ${notes.issues.map(issueText).join('; ')}`);
-  const observer = oneOf(options.observer, '--observer', ['2', '10']) === '2' ? '2deg' : '10deg';
   const hypotheses = eyeHypotheses({
-    ...{ colours, device, profile, seen: { light: lightNamed(options.light), observer } },
+    ...{ colours, device, profile, seen: seenIn(options) },
     ...chartOf(options),
   });
   if (!hypotheses.ok)
@@ -139,10 +137,9 @@ function chartOf({ measured, withoutUv, measuredAs: told }: EyeTellOptions): {
     spectra: set.spectra.values,
   };
   if (withoutUv === undefined) return { chart };
-  const pair = brightenerPair(set, readMeasuredFile(withoutUv, measuredAs(told)));
-  if (!pair.ok) throw new UsageError(`${withoutUv}: ${pair.issues.map(issueText).join('; ')}`);
+  const pair = pairedWith(set, withoutUv, measuredAs(told));
   return {
-    chart: { ...chart, grid: pair.value.grid, spectra: spectraAtUv(pair.value, 1).values },
-    dark: pair.value.without,
+    chart: { ...chart, grid: pair.grid, spectra: spectraAtUv(pair, 1).values },
+    dark: pair.without,
   };
 }

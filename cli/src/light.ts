@@ -1,12 +1,17 @@
 import { readFileSync } from 'node:fs';
+import type { PatchSet } from '@melto/core/cgats/patchSet';
+import type { SeenIn } from '@melto/core/light/colourUnder';
 import { describeLight } from '@melto/core/light/describeLight';
 import { lightOfKey, STANDARD_LIGHTS } from '@melto/core/light/standardLights';
+import { brightenerPair } from '@melto/core/light/ultraviolet';
+import type { BrightenerPair } from '@melto/core/light/ultraviolet';
 import { issueText } from '@melto/core/result';
 import { measuredIlluminant } from '@melto/core/spectral/illuminant';
 import type { Illuminant } from '@melto/core/spectral/illuminant';
 import type { SpectralGrid } from '@melto/core/spectral/spectralGrid';
 import { readEmissions } from '@melto/paper/measured/readEmissions';
-import { report } from './files.ts';
+import { oneOf, readMeasuredFile, report } from './files.ts';
+import type { measuredAs } from './files.ts';
 import { UsageError } from './usageError.ts';
 
 interface NamedLight {
@@ -50,6 +55,23 @@ export function lightNamed(name: string): Illuminant {
       `${name}: found ${lights.length} lights, expected one: ${lights.map(({ light }) => light.name).join(', ')}`,
     );
   return lights[0].light;
+}
+
+/** The light and the observer that options name. */
+export function seenIn({ light, observer }: { readonly light: string; readonly observer: string }): SeenIn {
+  const degrees = oneOf(observer, '--observer', ['2', '10']);
+  return { light: lightNamed(light), observer: degrees === '2' ? '2deg' : '10deg' };
+}
+
+/** A reading with ultraviolet laid on one of the same sheet without. */
+export function pairedWith(
+  withUv: PatchSet,
+  path: string,
+  told: ReturnType<typeof measuredAs>,
+): BrightenerPair {
+  const pair = brightenerPair(withUv, readMeasuredFile(path, told));
+  if (!pair.ok) throw new UsageError(`${path}: ${pair.issues.map(issueText).join('; ')}`);
+  return pair.value;
 }
 
 function lightsOf(name: string): NamedLight[] {

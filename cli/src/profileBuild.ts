@@ -15,7 +15,7 @@ import { labToDevice, relativeToPaper } from '@melto/core/icc/profileTransform';
 import { writeIcc } from '@melto/core/icc/writeIcc';
 import type { IccProfile } from '@melto/core/icc/iccTypes';
 import { adaptationOf, coloursUnder } from '@melto/core/light/colourUnder';
-import { brightenerPair, MOST_UV, spectraAtUv } from '@melto/core/light/ultraviolet';
+import { MOST_UV, spectraAtUv } from '@melto/core/light/ultraviolet';
 import type { Matrix3 } from '@melto/core/numerics/matrix3';
 import { summariseErrors } from '@melto/core/numerics/statistics';
 import type { ErrorSummary } from '@melto/core/numerics/statistics';
@@ -37,7 +37,7 @@ import { limitsWithTurns, turningInks } from '@melto/core/separate/turningInks';
 import { colourListFrom, deviceOf, measuredAs, oneOf, readMeasuredFile, report, writeFile } from './files.ts';
 import { intentThreads } from '@melto/threads/intentThreads';
 import { namedInks } from './namedInks.ts';
-import { lightNamed } from './light.ts';
+import { pairedWith, seenIn } from './light.ts';
 import { separationFromOptions } from './separationOptions.ts';
 import type { SeparationOptions } from './separationOptions.ts';
 import { UsageError } from './usageError.ts';
@@ -142,13 +142,12 @@ function seenBy(
   { light, observer, withoutUv, uv, measured, measuredAs: told }: ProfileBuildOptions,
   set: PatchSet,
 ): { readonly xyz: Float64Array; readonly adaptation: Matrix3 } | undefined {
-  const degrees = oneOf(observer, '--observer', ['2', '10']);
+  const seen = seenIn({ light, observer });
   if ((withoutUv === undefined) !== (uv === undefined))
     throw new UsageError(
       '--without-uv and --uv belong together: a reading without ultraviolet, and the share that acts',
     );
-  if (light === 'D50' && degrees === '2' && withoutUv === undefined) return undefined;
-  const seen = { light: lightNamed(light), observer: degrees === '2' ? '2deg' : '10deg' } as const;
+  if (light === 'D50' && observer === '2' && withoutUv === undefined) return undefined;
   if (set.spectra === undefined)
     throw new UsageError(
       `${measured}: found no spectra of like wavelengths, expected them for a light of its own`,
@@ -158,9 +157,7 @@ function seenBy(
     const share = Number(uv);
     if (!(share >= 0 && share <= MOST_UV))
       throw new UsageError(`--uv: found ${uv ?? ''}, expected 0 to ${MOST_UV}`);
-    const pair = brightenerPair(set, readMeasuredFile(withoutUv, measuredAs(told)));
-    if (!pair.ok) throw new UsageError(`${withoutUv}: ${pair.issues.map(issueText).join('; ')}`);
-    spectra = spectraAtUv(pair.value, share);
+    spectra = spectraAtUv(pairedWith(set, withoutUv, measuredAs(told)), share);
   }
   return { xyz: coloursUnder(spectra, seen), adaptation: adaptationOf(seen) };
 }

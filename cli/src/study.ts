@@ -1,26 +1,18 @@
 import { basename } from 'node:path';
 import { channelCount } from '@melto/core/device/process';
+import type { IccProfile } from '@melto/core/icc/iccTypes';
 import { estimateUvShare, rowLetter, studyFields } from '@melto/core/light/brightenerStudy';
 import { coloursUnder } from '@melto/core/light/colourUnder';
 import { predictStudyPage } from '@melto/core/light/predictStudyPage';
 import { readPicks } from '@melto/core/light/readPicks';
 import { studyValues } from '@melto/core/light/studyValues';
-import { brightenerPair, spectraAtUv } from '@melto/core/light/ultraviolet';
+import { spectraAtUv } from '@melto/core/light/ultraviolet';
 import { issueText } from '@melto/core/result';
 import { drawnPdf } from '@melto/paper/chartPdf';
 import { processTag } from '@melto/paper/namedInks';
 import { drawStudyPage } from '@melto/paper/studyPage';
-import {
-  deviceOf,
-  measuredAs,
-  oneOf,
-  paperOf,
-  readBytes,
-  readMeasuredFile,
-  report,
-  writeFile,
-} from './files.ts';
-import { lightNamed } from './light.ts';
+import { deviceOf, measuredAs, paperOf, readBytes, readMeasuredFile, report, writeFile } from './files.ts';
+import { pairedWith, seenIn } from './light.ts';
 import { pageProcess, readProfile } from './profileInspect.ts';
 import { UsageError } from './usageError.ts';
 
@@ -34,7 +26,7 @@ export interface StudyPageOptions {
 /** The page of greys of a brightener study, in values of the device. */
 export async function studyPage({ profile: path, paper, out, json }: StudyPageOptions): Promise<void> {
   const profile = readProfile(path);
-  const values = fieldValues(path);
+  const values = fieldValues(path, profile);
   const process = pageProcess(path, profile);
   const channels = channelCount(process);
   const nowMs = Date.now();
@@ -65,23 +57,21 @@ export interface StudyTellOptions {
 export function studyTell(path: string, options: StudyTellOptions): void {
   const picks = readPicks(Buffer.from(readBytes(path)).toString('utf8'));
   if (!picks.ok) throw new UsageError(`${path}: ${picks.issues.map(issueText).join('; ')}`);
-  const degrees = oneOf(options.observer, '--observer', ['2', '10']);
-  const seen = { light: lightNamed(options.light), observer: degrees === '2' ? '2deg' : '10deg' } as const;
+  const seen = seenIn(options);
   const told = measuredAs(options.measuredAs);
   const lit = readMeasuredFile(options.measured, told);
-  const pair = brightenerPair(lit, readMeasuredFile(options.withoutUv, told));
-  if (!pair.ok) throw new UsageError(`${options.withoutUv}: ${pair.issues.map(issueText).join('; ')}`);
+  const pair = pairedWith(lit, options.withoutUv, told);
   const { device, process } = deviceOf(options.measured, lit);
   const channels = channelCount(process);
-  const fields = fieldValues(options.profile);
+  const fields = fieldValues(options.profile, readProfile(options.profile));
   if (fields.length !== studyFields().length * channels)
     throw new UsageError(
       `${options.profile}: found ${fields.length / studyFields().length} channels, expected the ${channels} of ${options.measured}`,
     );
   const page = predictStudyPage({
     ...{ channels, device, fields },
-    without: coloursUnder(spectraAtUv(pair.value, 0), seen),
-    lit: coloursUnder(spectraAtUv(pair.value, 1), seen),
+    without: coloursUnder(spectraAtUv(pair, 0), seen),
+    lit: coloursUnder(spectraAtUv(pair, 1), seen),
   });
   const found = estimateUvShare(page, studyFields(), picks.value);
   const { share, range, tells, turn, scatter, leftOver, atTheEnd } = found;
@@ -99,8 +89,8 @@ export function studyTell(path: string, options: StudyTellOptions): void {
   ]);
 }
 
-function fieldValues(path: string): Float64Array {
-  const values = studyValues(readProfile(path));
+function fieldValues(path: string, profile: IccProfile): Float64Array {
+  const values = studyValues(profile);
   if (!values.ok) throw new UsageError(`${path}: ${values.issues.map(issueText).join('; ')}`);
   return values.value;
 }

@@ -133,6 +133,11 @@ const api = {
     bodies.set(key, body.value);
     return undefined;
   },
+  /** Whether a text tells device values, so that a body can be made from it. */
+  hasDeviceValues(text: string): boolean {
+    const set = readPatchSet(text);
+    return set.ok && set.value.device !== undefined;
+  },
   /** Two bodies with each other, and some beside them with the second. */
   compare(a: string, b: string, others: readonly string[] = []): DrawnComparison | string {
     const started = performance.now();

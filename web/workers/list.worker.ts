@@ -12,6 +12,7 @@ import { placePictures } from '@melto/core/proof/placePictures';
 import type { PlacedPictures, SampledPicture } from '@melto/core/proof/placePictures';
 import type { PlacedList, PrintedColour } from '@melto/core/proof/placeList';
 import type { ListedColour } from '@melto/core/refine/namedColour';
+import type { ToldPicture } from '@/features/proof/openPicture';
 import { issueText } from '@melto/core/result';
 import type { Result } from '@melto/core/result';
 
@@ -32,21 +33,13 @@ function answered<T>(name: string, bytes: Uint8Array, work: (profile: IccProfile
 /** The chart that was asked for last, with what was fitted to it. */
 let last: { readonly key: string; readonly chart: ChartInLights } | undefined;
 
-/** A picture as it was read: bytes of its values, and of the profile that they are meant by. */
-export interface ReadPicture {
-  readonly name: string;
-  readonly values: Uint8Array;
-  readonly channels: number;
-  readonly icc: Uint8Array;
-}
-
 /** Pixels of a picture that are looked at. */
 const SAMPLES = 4000;
 
 let page: readonly SampledPicture[] = [];
 
 /** Every so many pixels of a picture, so that they lie all over it. */
-function sampled({ values, channels }: ReadPicture): Float64Array {
+function sampled({ values, channels }: ToldPicture): Float64Array {
   const pixels = Math.floor(values.length / channels);
   const count = Math.min(SAMPLES, pixels);
   const out = new Float64Array(count * channels);
@@ -67,7 +60,7 @@ const api = {
     answered(name, bytes, (profile) => nearestColours(profile, lab)),
 
   /** Takes the pictures that `placePage` lays on devices; a sentence where the profile of one cannot be read. */
-  openPage: (pictures: readonly ReadPicture[]): string | undefined => {
+  openPage: (pictures: readonly ToldPicture[]): string | undefined => {
     const taken: SampledPicture[] = [];
     for (const picture of pictures) {
       const profile = readIcc(picture.icc);

@@ -1,5 +1,5 @@
 import type { Command } from 'commander';
-import { json } from './json.ts';
+import { json, MEASURED_AS } from './options.ts';
 
 /** Commands for curves and evenness. */
 export function calibrationCommands(program: Command, setStatus: (status: number) => void): void {
@@ -11,10 +11,7 @@ export function calibrationCommands(program: Command, setStatus: (status: number
         'CGATS, CxF3 or CSV with values of inks as sent, and spectra, XYZ or Lab',
       )
       .option('--curves <file>', 'CSV curves that the sheet was printed through')
-      .option(
-        '--measured-as <words>',
-        'what the file does not tell: M0 to M3, 1, 100, 255, 65535, bandpass, table 1 …',
-      )
+      .option(...MEASURED_AS)
       .option('--out <file>', 'CSV curves for the next round')
       .option('--link <file>', 'the same as an ICC device link');
   curvesCommand('linearise')
@@ -31,10 +28,7 @@ export function calibrationCommands(program: Command, setStatus: (status: number
     .requiredOption('--full <ink>')
     .option('--inks <names>', 'of a file that counts its inks: C,M,Y,K,LC,LM in their order')
     .option('--most <per cent>', 'most of the light ink', '100')
-    .option(
-      '--measured-as <words>',
-      'what the file does not tell: M0 to M3, 1, 100, 255, 65535, bandpass, table 1 …',
-    )
+    .option(...MEASURED_AS)
     .option('--out <file>', 'CSV: what each of the two prints for a tone of both')
     .action(async (options) => (await import('../curvesJoin.ts')).curvesJoin(options));
   curvesCommand('balance').action(async (options) => {
@@ -48,10 +42,7 @@ export function calibrationCommands(program: Command, setStatus: (status: number
       .command('correct')
       .requiredOption('--measured <file>', 'reading of an evenness chart, with its layout')
       .option('--zones <file>', 'CSV corrections that were in force')
-      .option(
-        '--measured-as <words>',
-        'what the file does not tell: M0 to M3, 1, 100, 255, 65535, bandpass, table 1 …',
-      )
+      .option(...MEASURED_AS)
       .option('--out <file>', 'CSV corrections of each zone and ink'),
   ).action(async (options) => (await import('../evenness.ts')).evennessCorrect(options));
 }

@@ -1,5 +1,5 @@
 import type { Command } from 'commander';
-import { json } from './json.ts';
+import { json, MEASURED_AS } from './options.ts';
 
 /** Commands for charts and their pages. */
 export function chartCommands(program: Command): void {
@@ -26,10 +26,7 @@ export function chartCommands(program: Command): void {
   json(chart.command('refine'))
     .requiredOption('--measured <file>', 'reading that is to be added to')
     .option('--unsure <number>', 'patches where the model is least sure', '60')
-    .option(
-      '--measured-as <words>',
-      'what the file does not tell: M0 to M3, 1, 100, 255, 65535, bandpass, table 1 …',
-    )
+    .option(...MEASURED_AS)
     .option('--colours <file>', 'colour list (CxF, CGATS, CSV) that matters')
     .option('--profile <file>', 'profile that prints the colours')
     .option('--readings <number>', 'of each colour, 1 to 6', '4')
@@ -66,10 +63,7 @@ export function chartCommands(program: Command): void {
     .action(async (file, options) => (await import('../chartLight.ts')).chartSplit(file, options));
   json(chart.command('values').argument('<chart>', 'CGATS file whose device values are taken'))
     .requiredOption('--measured <file>', 'what was measured of it, by the same ids')
-    .option(
-      '--measured-as <words>',
-      'what the file does not tell: M0 to M3, 1, 100, 255, 65535, bandpass, table 1 …',
-    )
+    .option(...MEASURED_AS)
     .requiredOption('--out <file>', 'CGATS file with both')
     .action(async (file, options) => (await import('../chartLight.ts')).chartValues(file, options));
 }

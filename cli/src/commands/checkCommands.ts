@@ -1,5 +1,5 @@
 import type { Command } from 'commander';
-import { json } from './json.ts';
+import { json, MEASURED_AS } from './options.ts';
 
 /** Commands for checks of jobs and sheets. */
 export function checkCommands(program: Command, setStatus: (status: number) => void): void {
@@ -11,10 +11,7 @@ export function checkCommands(program: Command, setStatus: (status: number) => v
       )
       .requiredOption('--measured <file>', 'CGATS, CxF3 or CSV with the values of the picture')
       .option('--source <file>', 'ICC profile that CMYK values are meant by; without it they are sRGB')
-      .option(
-        '--measured-as <words>',
-        'what the file does not tell: M0 to M3, 1, 100, 255, 65535, bandpass, table 1 …',
-      )
+      .option(...MEASURED_AS)
       .requiredOption('--profile <file>', 'ICC profile that jobs should go through')
       .requiredOption(
         '--intent <name>',
@@ -29,10 +26,7 @@ export function checkCommands(program: Command, setStatus: (status: number) => v
       .command('check')
       .description('judge a CMYK reading by aims and tolerances; the exit code is the verdict')
       .requiredOption('--measured <file>', 'CGATS, CxF3 or CSV with a reading')
-      .option(
-        '--measured-as <words>',
-        'what the file does not tell: M0 to M3, 1, 100, 255, 65535, bandpass, table 1 …',
-      )
+      .option(...MEASURED_AS)
       .requiredOption(
         '--aims <file>',
         'CGATS characterisation, ICC profile, or a published condition such as fogra39l',

@@ -1,5 +1,5 @@
 import type { Command } from 'commander';
-import { json } from './json.ts';
+import { json } from './options.ts';
 
 /** Commands for files and colours on their way. */
 export function fileCommands(program: Command): void {

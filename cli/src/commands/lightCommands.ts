@@ -1,5 +1,5 @@
 import type { Command } from 'commander';
-import { json } from './json.ts';
+import { ALL_MEASURED_AS, json } from './options.ts';
 
 /** Commands for lights, brighteners, the eye's check and spot inks. */
 export function lightCommands(program: Command): void {
@@ -27,10 +27,7 @@ export function lightCommands(program: Command): void {
     .option('--colours <file>', 'colour list of the page; the reference colours where none is given')
     .option('--measured <file>', 'reading of the chart of the profile in M1, with spectra')
     .option('--without-uv <file>', 'the same sheet read without ultraviolet (M2)')
-    .option(
-      '--measured-as <words>',
-      'what the files do not tell: M0 to M3, 1, 100, 255, 65535, bandpass, table 1 …',
-    )
+    .option(...ALL_MEASURED_AS)
     .option('--light <name>', 'that it was looked at in: D65, A, F11 … or a file of a measured one', 'D50')
     .option('--observer <degrees>', '2 or 10', '2')
     .action(async (notes, options) => (await import('../eye.ts')).eyeTell(notes, options));
@@ -52,10 +49,7 @@ export function lightCommands(program: Command): void {
     .requiredOption('--profile <file>', 'that the page was made with')
     .requiredOption('--measured <file>', 'reading of its chart in M1, with spectra')
     .requiredOption('--without-uv <file>', 'the same sheet read without ultraviolet (M2)')
-    .option(
-      '--measured-as <words>',
-      'what the files do not tell: M0 to M3, 1, 100, 255, 65535, bandpass, table 1 …',
-    )
+    .option(...ALL_MEASURED_AS)
     .requiredOption(
       '--light <name>',
       'that the page was looked at in: D65, A, F11 … or a file of a measured one',
@@ -76,10 +70,7 @@ export function lightCommands(program: Command): void {
       'reading of the spot ink on bare stock and on a dark ground, with spectra',
     )
     .requiredOption('--ask <file>', 'CGATS with values of the process inks and the spot ink')
-    .option(
-      '--measured-as <words>',
-      'what the files do not tell: M0 to M3, 1, 100, 255, 65535, bandpass, table 1 …',
-    )
+    .option(...ALL_MEASURED_AS)
     .option('--out <file>', 'CGATS with the spectra foretold')
     .action(async (options) => (await import('../spotOver.ts')).spotOverProcess(options));
 }

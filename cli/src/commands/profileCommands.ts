@@ -1,5 +1,5 @@
 import type { Command } from 'commander';
-import { json } from './json.ts';
+import { ALL_MEASURED_AS, json, MEASURED_AS } from './options.ts';
 
 /** Commands for profiles: built, looked at, compared, and what they print. */
 export function profileCommands(program: Command): void {
@@ -11,10 +11,7 @@ export function profileCommands(program: Command): void {
     )
     .requiredOption('--out <file>')
     .option('--inks <names>', 'of a file that counts its inks: C,M,Y,K,O,G in their order')
-    .option(
-      '--measured-as <words>',
-      'what the file does not tell: M0 to M3, 1, 100, 255, 65535, bandpass, table 1 …',
-    )
+    .option(...MEASURED_AS)
     .option('--icc <version>', '2 or 4', '4')
     .option('--tables <size>', 'small, normal or large', 'normal')
     .option(
@@ -105,10 +102,7 @@ export function profileCommands(program: Command): void {
       .command('papers')
       .argument('<files...>', 'one chart measured on each paper: CGATS, CxF3 or CSV with device values')
       .description('compare papers: white, Dmax, gamut, greys, noise, what pictures lose')
-      .option(
-        '--measured-as <words>',
-        'what the files do not tell: M0 to M3, 1, 100, 255, 65535, bandpass, table 1 …',
-      ),
+      .option(...ALL_MEASURED_AS),
   ).action(async (files, options) => (await import('../papers.ts')).papers(files, options));
 
   json(

@@ -1,5 +1,5 @@
 import type { Command } from 'commander';
-import { json } from './json.ts';
+import { json } from './options.ts';
 
 /** Commands for simulated devices and instruments. */
 export function simulateCommands(program: Command): void {

@@ -1,5 +1,5 @@
-import { createRandom, shuffle } from '../numerics/random.ts';
-import { chooseSmoothings, takeRows } from './chooseSmoothing.ts';
+import { chooseSmoothings } from './chooseSmoothing.ts';
+import { committeePart } from './committeePart.ts';
 import { crossValidateInks } from './crossValidateInks.ts';
 import { fitSpaceToLab, fitSpaceToXyz } from './fitSpace.ts';
 import { fitLargeSpline } from './fitLargeSpline.ts';
@@ -10,7 +10,6 @@ import { mergeRepeats } from './mergeRepeats.ts';
 import type { MergedPatches } from './mergeRepeats.ts';
 import type { SplineData } from './projectedKernel.ts';
 import type { RadialSpline } from './radialSpline.ts';
-import { COMMITTEE_ROWS } from './rgbModel.ts';
 import type { CrossValidation } from './rgbModel.ts';
 
 /** A model of an ink device: mixing physics, and a spline for what it leaves. */
@@ -118,11 +117,9 @@ function fitCandidates(
   return {
     fitted: { inks, physics, freedom, residual, patches, smoothing },
     others: () => {
-      // Of large charts some rows do: what is sought is where models part, not how well they fit.
-      const rows = shuffle([...counts.keys()], createRandom(seed)).slice(0, COMMITTEE_ROWS);
-      const part = (own: ModelOfInks['physics'], from: SplineData, factor: number): ModelOfInks => ({
+      const part = (own: InkPhysics, from: SplineData, factor: number): ModelOfInks => ({
         ...{ inks, physics: own },
-        residual: fitLargeSpline(takeRows(from, rows), factor),
+        residual: fitLargeSpline(committeePart(from, seed), factor),
       });
       return [
         ...candidates

@@ -111,8 +111,9 @@ export class ModelUncertainty implements Uncertainty {
     );
     this.#spline = new SplineUncertainty(takeRows(data, rows.slice(0, MOST_ROWS)), smoothing);
     const learning = rows.slice(0, Math.min(MOST_ROWS, LEARNING_ROWS));
-    this.#scale = this.#learnScale(learning);
-    this.#perSpread = this.#spreadScale(learning);
+    const points = learning.map((row) => this.#spline.at(this.#deviceOf(row)));
+    this.#scale = this.#learnScale(learning, points);
+    this.#perSpread = this.#spreadScale(learning, points);
   }
 
   at(device: ArrayLike<number>): UncertainPoint {
@@ -127,12 +128,14 @@ export class ModelUncertainty implements Uncertainty {
   }
 
   /** A device value as both witnesses see it: expected ΔE00 by the posterior, and how far the committee is apart. */
-  #look(device: ArrayLike<number>): {
+  #look(
+    device: ArrayLike<number>,
+    point: SplinePoint = this.#spline.at(device),
+  ): {
     readonly point: UncertainPoint;
     readonly posterior: number;
     readonly spread: number;
   } {
-    const point = this.#spline.at(device);
     this.model.lab(device, this.#colour);
     const weight = this.#scale.at(device, this.#colour) / Math.sqrt(this.noise);
     const physics = this.noise * this.model.leverage(device);
@@ -158,16 +161,20 @@ export class ModelUncertainty implements Uncertainty {
   }
 
   /** The mean of both is as large as the posterior over what was read: spread alone knows of places, not of sizes. */
-  #spreadScale(rows: readonly number[]): number {
-    const { patches } = this.model;
+  #spreadScale(rows: readonly number[], points: readonly SplinePoint[]): number {
     let posterior = 0;
     let both = 0;
-    for (const row of rows) {
-      const seen = this.#look(patches.device.subarray(row * patches.channels, (row + 1) * patches.channels));
+    for (const [i, row] of rows.entries()) {
+      const seen = this.#look(this.#deviceOf(row), points[i]);
       posterior += seen.posterior;
       both += Math.sqrt(seen.posterior * seen.spread);
     }
     return both > 0 ? (posterior / both) ** 2 : 0;
+  }
+
+  #deviceOf(row: number): Float64Array {
+    const { device, channels } = this.model.patches;
+    return device.subarray(row * channels, (row + 1) * channels);
   }
 
   /** Colours of device rows by the model, Lab (D50/2°). */
@@ -184,16 +191,15 @@ export class ModelUncertainty implements Uncertainty {
   }
 
   /** A patch left out is off by its variance without it and its noise: what its error is beyond both, by place. */
-  #learnScale(rows: readonly number[]): ErrorScale {
+  #learnScale(rows: readonly number[], points: readonly SplinePoint[]): ErrorScale {
     const { patches, crossValidation, leverage } = this.model;
     const { channels, counts } = patches;
     const used: number[] = [];
     const squares: number[] = [];
-    for (const row of rows) {
-      const device = patches.device.subarray(row * channels, (row + 1) * channels);
+    for (const [i, row] of rows.entries()) {
       const own = 1 / counts[row];
-      const spline = without(this.#spline.at(device).variance / this.noise, own);
-      const expected = own + spline + without(leverage(device), own);
+      const spline = without(points[i].variance / this.noise, own);
+      const expected = own + spline + without(leverage(this.#deviceOf(row)), own);
       if (!Number.isFinite(expected)) continue;
       used.push(row);
       squares.push(crossValidation.errors[row] ** 2 / expected);

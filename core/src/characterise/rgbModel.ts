@@ -6,6 +6,7 @@ import { fitSpaceToLab, fitSpaceToXyz, xyzToFitSpace } from './fitSpace.ts';
 import { mergeRepeats } from './mergeRepeats.ts';
 import type { MergedPatches } from './mergeRepeats.ts';
 import { chooseSmoothing, takeRows } from './chooseSmoothing.ts';
+import { committeePart } from './committeePart.ts';
 import { fitInParts } from './fitLargeSpline.ts';
 import type { SplineData } from './projectedKernel.ts';
 import { evaluateSpline } from './radialSpline.ts';
@@ -37,8 +38,6 @@ export interface CrossValidation {
 const FOLDS = 5;
 /** Smoothing of the smoother spline of the committee, in multiples of the best one. */
 const SMOOTHER = 10;
-/** Rows that it is fitted to at most. */
-export const COMMITTEE_ROWS = 800;
 /**
  * More rows than this are taken in parts: their mean is as near to the device as one spline over all, in a fraction of
  * the time (docs/decisions/0002).
@@ -59,9 +58,7 @@ export function fitRgbModel(device: Float64Array, xyz: Float64Array, seed = 1): 
   const parts = rgbModelParts(patches.counts.length);
   const data = rgbModelData(patches);
   const validated = crossValidate(data, smoothing, seed, parts);
-  // Of large charts some rows do: what is sought is where models part, not how well they fit.
-  const rows = shuffle([...data.counts.keys()], createRandom(seed)).slice(0, COMMITTEE_ROWS);
-  const smoother = fitInParts(takeRows(data, rows), SMOOTHER * smoothing, 1);
+  const smoother = fitInParts(committeePart(data, seed), SMOOTHER * smoothing, 1);
   return { ...fitted, ...validated, committee: [...validated.committee, smoother] };
 }
 

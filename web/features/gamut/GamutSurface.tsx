@@ -11,6 +11,7 @@ import { problemWords, send } from '@/ui/api';
 import { FileButton } from '@/ui/FileButton';
 import { useFileDrop } from '@/ui/useFileDrop';
 import { ProfileField } from '@/features/profiles/ProfileField';
+import { isPicture } from '@/features/proof/openPicture';
 import { bodySource, fileSource, shelfSource } from '@/features/profiles/profileSource';
 import type { ProfileSource } from '@/features/profiles/profileSource';
 import { BESIDE, WHOLE_AT } from './bodyStyle';
@@ -65,22 +66,19 @@ export function GamutSurface({
   const [paint, setPaint] = useState<BodyPaint>('own');
   const worker = useGamutWorker();
   const find = (key: string): ProfileSource | undefined => sources.find((source) => source.key === key);
-  const beside = useMemo(
-    () => query.getAll('more').flatMap((key) => sources.find((source) => source.key === key) ?? []),
-    [query, sources],
-  );
+  const beside = more.flatMap((key) => find(key) ?? []);
   const { data, error, isFetching } = useComparison(worker, find(a), find(b), beside);
   const [list, setList] = useState<LaidList>();
   const [problem, setProblem] = useState<string>();
   const points = usePoints(worker, data, list);
   const taken = async (file: File): Promise<void> => {
-    if (/\.(icc|icm)$/i.test(file.name) || (await hasDeviceValues(file))) {
+    if (/\.(icc|icm)$/i.test(file.name) || (await hasDeviceValues(worker, file))) {
       const source = fileSource(file);
       setFiles((before) => [...before.filter(({ key }) => key !== source.key), source]);
       choose({ b: source.key });
       return;
     }
-    const own = /\.(tiff?|png|jpe?g)$/i.test(file.name)
+    const own = isPicture(file)
       ? await coloursOfPicture(worker, file)
       : (await send(READ_COLOURS, { body: file })).colours;
     setList({ name: file.name, colours: own });

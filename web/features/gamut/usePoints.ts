@@ -2,9 +2,8 @@
 
 import type { Remote } from 'comlink';
 import { useEffect, useState } from 'react';
-import { readPatchSet } from '@melto/core/cgats/patchSetFromCgats';
 import type { NamedColour } from '@melto/core/refine/namedColour';
-import { openPicture } from '@/features/proof/openPicture';
+import { openToldPicture } from '@/features/proof/openPicture';
 import { SaidError } from '@/ui/api';
 import type { DrawnComparison, DrawnPoints, GamutWorker } from '@/workers/gamut.worker';
 
@@ -39,10 +38,9 @@ export function usePoints(
 }
 
 /** Whether a file tells device values with its colours, so that a body can be made from it: a chart, not a list. */
-export async function hasDeviceValues(file: File): Promise<boolean> {
-  if (!/\.(txt|cgats|it8)$/i.test(file.name) || file.size > MOST_TEXT) return false;
-  const set = readPatchSet(await file.text());
-  return set.ok && set.value.device !== undefined;
+export async function hasDeviceValues(worker: Remote<GamutWorker> | undefined, file: File): Promise<boolean> {
+  if (worker === undefined || !/\.(txt|cgats|it8)$/i.test(file.name) || file.size > MOST_TEXT) return false;
+  return worker.hasDeviceValues(await file.text());
 }
 
 /** The colours that cover most of a picture; its error says in words why there are none. */
@@ -50,14 +48,9 @@ export async function coloursOfPicture(
   worker: Remote<GamutWorker> | undefined,
   file: File,
 ): Promise<readonly NamedColour[]> {
-  const opened = await openPicture(file);
-  if (worker === undefined || opened.file === undefined) return [];
-  const { values, channels, icc } = opened.file;
-  if (icc === undefined)
-    throw new SaidError(
-      `${file.name} tells no profile, so its colours are not known. Open it in the soft proof, and say what its values are meant by.`,
-    );
-  const colours = await worker.picture(file.name, values, channels, icc);
+  const { name, values, channels, icc } = await openToldPicture(file);
+  if (worker === undefined) return [];
+  const colours = await worker.picture(name, values, channels, icc);
   if (typeof colours === 'string') throw new SaidError(colours);
   return colours;
 }

@@ -20,6 +20,15 @@ export interface OpenedPicture {
   };
 }
 
+/** A picture that tells its profile. */
+export interface ToldPicture {
+  readonly name: string;
+  readonly values: Uint8Array;
+  readonly channels: number;
+  /** Of the profile that its values are meant by. */
+  readonly icc: Uint8Array;
+}
+
 /** The key of the profile that a picture holds itself. */
 export const EMBEDDED = 'embedded';
 
@@ -27,6 +36,19 @@ export const EMBEDDED = 'embedded';
 export const PREVIEW_SIDE = 1200;
 const MOST_BYTES = 200_000_000;
 let opened = 0;
+
+/** Whether a file is a picture, by its name. */
+export const isPicture = ({ name }: Pick<File, 'name'>): boolean => /\.(tiff?|png|jpe?g)$/i.test(name);
+
+/** The values of a picture whose own profile tells what they are meant by; an error says which tells none. */
+export async function openToldPicture(file: File): Promise<ToldPicture> {
+  const { file: opened } = await openPicture(file);
+  if (opened?.icc === undefined)
+    throw new SaidError(
+      `${file.name} tells no profile, so its colours are not known. Open it in the soft proof, and say what its values are meant by.`,
+    );
+  return { name: file.name, values: opened.values, channels: opened.channels, icc: opened.icc };
+}
 
 /** Has a file's values read; an error says in words what is wrong with it. */
 export async function openPicture(file: File): Promise<OpenedPicture> {

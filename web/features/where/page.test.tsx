@@ -2,8 +2,10 @@ import { render, screen, within } from '@testing-library/react';
 import type { Remote } from 'comlink';
 import { afterEach, describe, expect, it, vi } from 'vitest';
 import type { PlacedPictures } from '@melto/core/proof/placePictures';
-import type { ListWorker, ReadPicture } from '@/workers/list.worker';
-import { isPicture, MOST_PICTURES, openPage } from './openPage';
+import { isPicture } from '@/features/proof/openPicture';
+import type { ToldPicture } from '@/features/proof/openPicture';
+import type { ListWorker } from '@/workers/list.worker';
+import { MOST_PICTURES, openPage } from './openPage';
 import { areaWords, PagePictures } from './PagePictures';
 
 const picture = (name: string, mean: number, over3: number): PlacedPictures['pictures'][number] => ({
@@ -39,10 +41,10 @@ describe('opening the pictures of a page', () => {
       ...{ fullWidth: 1, fullHeight: 1, bits: 8, notes: [] },
     });
   const before = globalThis.fetch;
-  const opened: (readonly ReadPicture[])[] = [];
+  const opened: (readonly ToldPicture[])[] = [];
   const worker = (answer?: string): Remote<ListWorker> =>
     ({
-      openPage: (pictures: readonly ReadPicture[]) => {
+      openPage: (pictures: readonly ToldPicture[]) => {
         opened.push(pictures);
         return Promise.resolve(answer);
       },
