@@ -26,6 +26,7 @@ const config: NextConfig = {
   ],
   outputFileTracingRoot: root,
   turbopack: { root },
+  experimental: { turbopackSourceMaps: false, serverMinification: false },
   reactStrictMode: true,
   poweredByHeader: false,
   typescript: { ignoreBuildErrors: true }, // `npm run types` checks them with all packages

@@ -12,6 +12,7 @@ import { addressOf, callerOf, sessionCookie } from './caller';
 import type { Caller } from './caller';
 import { context } from './context';
 import { requireMediaType, requireOwnOrigin } from './guards';
+import type { Handler } from './dispatch';
 import { countRequest } from './metrics';
 import { requirePace } from './pace';
 import { readBody } from './readBody';
@@ -34,11 +35,6 @@ export interface Asked<P, Q, B> {
 
 type BodyOf<B> = B extends FileBody ? Uint8Array : B extends TSchema ? Static<B> : undefined;
 type AnswerOf<A> = A extends TSchema ? Static<A> : never;
-
-type Handler = (
-  request: Request,
-  next: { readonly params: Promise<Record<string, string>> },
-) => Promise<Response>;
 
 /** Parses a request by its endpoint and refuses whoever may not call it. */
 async function askedOf<P extends TObject, Q extends TObject, B extends TSchema | FileBody | undefined>(

@@ -2,6 +2,7 @@
 export const PROBLEM_STATUS = {
   'not-found': 404,
   'bad-input': 400,
+  'wrong-method': 405,
   conflict: 409,
   'not-ready': 409,
   'too-large': 413,

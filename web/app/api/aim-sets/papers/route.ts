@@ -1,7 +1,0 @@
-import { papersToMoveTo } from '@melto/services/conformity/paperAims';
-import { PAPERS } from '@/endpoints/conformity';
-import { answering } from '@/server/route';
-
-export const dynamic = 'force-dynamic';
-
-export const GET = answering(PAPERS, ({ context }) => papersToMoveTo(context));

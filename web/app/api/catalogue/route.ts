@@ -1,7 +1,0 @@
-import { catalogue } from '@melto/services/overview/catalogue';
-import { CATALOGUE } from '@/endpoints/profile';
-import { answering } from '@/server/route';
-
-export const dynamic = 'force-dynamic';
-
-export const GET = answering(CATALOGUE, ({ context }) => catalogue(context));

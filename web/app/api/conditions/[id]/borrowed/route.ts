@@ -1,9 +1,0 @@
-import { borrowCalibration } from '@melto/services/calibration/borrowing';
-import { BORROW } from '@/endpoints/conditions';
-import { changing } from '@/server/route';
-
-export const dynamic = 'force-dynamic';
-
-export const PUT = changing(BORROW, ({ context, params, body }) =>
-  borrowCalibration(context, params.id, body.conditionId),
-);

@@ -1,9 +1,0 @@
-import { judgeReadingOf } from '@melto/services/conformity/checks';
-import { JUDGE } from '@/endpoints/conformity';
-import { changing } from '@/server/route';
-
-export const dynamic = 'force-dynamic';
-
-export const POST = changing(JUDGE, ({ context, params, body: { readingId, ...choice } }) =>
-  judgeReadingOf(context, params.id, readingId, choice),
-);

@@ -1,9 +1,0 @@
-import { requestRefinement } from '@melto/services/profile/chartJobs';
-import { REFINEMENT } from '@/endpoints/charts';
-import { changing } from '@/server/route';
-
-export const dynamic = 'force-dynamic';
-
-export const POST = changing(REFINEMENT, ({ context, params, body }) =>
-  requestRefinement(context, params.id, body),
-);

@@ -1,7 +1,0 @@
-import { createCondition } from '@melto/services/house/newCondition';
-import { NEW_CONDITION } from '@/endpoints/conditions';
-import { changing } from '@/server/route';
-
-export const dynamic = 'force-dynamic';
-
-export const POST = changing(NEW_CONDITION, ({ context, body }) => createCondition(context, body));

@@ -1,7 +1,0 @@
-import { floor } from '@melto/services/overview/floor';
-import { FLOOR } from '@/endpoints/house';
-import { answering } from '@/server/route';
-
-export const dynamic = 'force-dynamic';
-
-export const GET = answering(FLOOR, ({ context, query }) => floor(context, query));

@@ -1,7 +1,0 @@
-import { tileRead } from '@melto/services/reading/instruments';
-import { TILE_READ } from '@/endpoints/instruments';
-import { changing } from '@/server/route';
-
-export const dynamic = 'force-dynamic';
-
-export const POST = changing(TILE_READ, ({ context, params }) => tileRead(context, params.id));

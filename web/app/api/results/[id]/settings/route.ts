@@ -1,7 +1,0 @@
-import { profileSettings } from '@melto/services/profile/profileSettings';
-import { PROFILE_SETTINGS } from '@/endpoints/profile';
-import { handingOut } from '@/server/route';
-
-export const dynamic = 'force-dynamic';
-
-export const GET = handingOut(PROFILE_SETTINGS, ({ context, params }) => profileSettings(context, params.id));

@@ -1,7 +1,0 @@
-import { runView } from '@melto/services/press/runView';
-import { RUN } from '@/endpoints/runs';
-import { answering } from '@/server/route';
-
-export const dynamic = 'force-dynamic';
-
-export const GET = answering(RUN, ({ context, params }) => runView(context, params.id));

@@ -1,9 +1,0 @@
-import { sourceProfileFile } from '@melto/services/profile/shelf';
-import { SOURCE_PROFILE_FILE } from '@/endpoints/profile';
-import { handingOut } from '@/server/route';
-
-export const dynamic = 'force-dynamic';
-
-export const GET = handingOut(SOURCE_PROFILE_FILE, ({ context, params }) =>
-  sourceProfileFile(context, params.id),
-);

@@ -1,9 +1,0 @@
-import { standardProfileFile } from '@melto/services/profile/shelf';
-import { STANDARD_PROFILE_FILE } from '@/endpoints/profile';
-import { handingOut } from '@/server/route';
-
-export const dynamic = 'force-dynamic';
-
-export const GET = handingOut(STANDARD_PROFILE_FILE, ({ params }) =>
-  Promise.resolve(standardProfileFile(params.key)),
-);

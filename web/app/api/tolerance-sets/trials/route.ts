@@ -1,7 +1,0 @@
-import { trialChecks } from '@melto/services/conformity/trialChecks';
-import { TRIALS } from '@/endpoints/conformity';
-import { answering } from '@/server/route';
-
-export const dynamic = 'force-dynamic';
-
-export const GET = answering(TRIALS, ({ context }) => trialChecks(context));
