@@ -1,6 +1,12 @@
 import { readFileSync } from 'node:fs';
 import { expect } from '@playwright/test';
+import type { IccProfile } from '@melto/core/icc/iccTypes';
+import { readIcc } from '@melto/core/icc/readIcc';
+import { exactPicture } from '@melto/core/proof/exactPicture';
 import { samplePicture } from '@melto/core/proof/samplePicture';
+import { softProof } from '@melto/core/proof/softProof';
+import { unwrap } from '@melto/core/result';
+import { transformed } from '@melto/core/transform/transform';
 import sharp from 'sharp';
 import { test } from './awakePages.ts';
 
@@ -135,6 +141,49 @@ test('a picture is seen before it prints, and says what it does not tell', async
   await expect(page.getByRole('alert').filter({ hasText: 'no picture that can be proofed' })).toBeVisible();
   // Nothing is lost by it.
   await expect(page.getByRole('img', { name: 'The picture as it prints' })).toBeVisible();
+});
+
+test('a GPU draws the print as the exact way has it', async ({ page }) => {
+  await page.setViewportSize({ width: 1640, height: 1900 });
+  const kept = async (path: string): Promise<IccProfile> =>
+    unwrap(readIcc(await (await page.request.get(path)).body()));
+  const rows = (await (await page.request.get('/api/catalogue')).json()) as {
+    readonly profile: { readonly key: string } | null;
+  }[];
+  const keys = rows.flatMap(({ profile }) => (profile === null ? [] : [profile.key])).slice(0, 2);
+  expect(keys.length).toBeGreaterThan(0);
+  const srgb = await kept('/api/standard-profiles/sRGB/file');
+  for (const key of keys) {
+    await page.goto(`/proof?device=${key}`);
+    const canvas = page.getByRole('img', { name: 'The picture as it prints' });
+    await expect(canvas).toHaveAttribute('width', '1200');
+    await page.getByRole('slider', { name: /^Divider/ }).focus();
+    await page.keyboard.press('Home');
+    const { x = 0, y = 0, width = 0, height = 0 } = (await canvas.boundingBox()) ?? {};
+    expect([width, Math.round(height)]).toEqual([1200, 744]);
+    const drawn = sharp(await page.screenshot())
+      .extract({ left: Math.round(x), top: Math.round(y), width: 1200, height: 744 })
+      .removeAlpha();
+    const device = await kept(`/api/results/${key.replace('result-', '')}/file`);
+    const choice = { intent: 'relative', blackPoint: true, paperWhite: true, inkBlack: true } as const;
+    const proof = unwrap(softProof(srgb, device, choice));
+    const pixels = samplePicture('Seed catalogue', 1200, 744);
+    const exact = exactPicture(pixels, 3, 3, (values) =>
+      transformed(proof.shown, transformed(proof.toDevice, values)),
+    );
+    const seen = await drawn.raw().toBuffer();
+    // A divider of two pixels stands at the edge.
+    const off: number[] = [];
+    exact.forEach((value, i) => {
+      // A divider of two pixels stands at the edge.
+      if (Math.floor(i / 3) % 1200 > 5) off.push(Math.abs(seen[i] - Math.round(255 * value)));
+    });
+    expect(off.reduce((sum, own) => sum + own, 0) / off.length, key).toBeLessThan(1);
+    expect(
+      off.reduce((most, own) => Math.max(most, own), 0),
+      key,
+    ).toBeLessThanOrEqual(3);
+  }
 });
 
 test('a colour list finds its condition, and a profile from outside its place on the shelf', async ({

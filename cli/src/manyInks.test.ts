@@ -1,6 +1,7 @@
 import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import UTIF from 'utif2';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { PatchSet } from '@melto/core/cgats/patchSet';
 import { readPatchSet } from '@melto/core/cgats/patchSetFromCgats';
@@ -9,6 +10,10 @@ import { writeCgats } from '@melto/core/cgats/writeCgats';
 import { makeCmykChart } from '@melto/core/charts/cmykChart';
 import { inkProcess } from '@melto/core/device/process';
 import { createRandom } from '@melto/core/numerics/random';
+import { deviceTiff } from '@melto/core/picture/deviceTiff';
+import { samplePicture } from '@melto/core/proof/samplePicture';
+import { softProof } from '@melto/core/proof/softProof';
+import { transformed } from '@melto/core/transform/transform';
 import { GRID_380_730_10 } from '@melto/core/spectral/spectralGrid';
 import { deviceTruthSpectra } from '@melto/simulator/deviceTruth';
 import { simulatedDevice } from '@melto/simulator/devices';
@@ -129,6 +134,32 @@ describe('six inks by command', () => {
       pcs: '6CLR',
     });
     expect(await refused(...link, '--total-ink', '601')).toContain('100 to 600 %');
+    // A picture goes to all six inks, which the file names.
+    const pixels = samplePicture('Seed catalogue', 40, 30);
+    writeFileSync(at('in.tif'), deviceTiff(pixels, { width: 40, height: 30, channels: 3 }, 300));
+    await done(
+      ...['proof', at('in.tif'), '--source', '/usr/share/color/icc/sRGB.icc', '--profile', at('p.icc')],
+      ...['--values', at('six.tif')],
+    );
+    const six = readFileSync(at('six.tif'));
+    const [directory] = UTIF.decode(six);
+    expect(directory['t277']).toEqual([6]);
+    expect((directory['t333'] as string[]).join().split('\0')).toEqual([
+      ...['Cyan', 'Magenta', 'Yellow', 'Black', 'Orange', 'Green'],
+    ]);
+    UTIF.decodeImage(six, directory);
+    const { toDevice } = unwrap(
+      softProof(unwrap(readIcc(readFileSync('/usr/share/color/icc/sRGB.icc'))), profile, {
+        ...{ intent: 'relative', blackPoint: false, paperWhite: true, inkBlack: true },
+      }),
+    );
+    const first = transformed(
+      toDevice,
+      [...pixels.subarray(0, 3)].map((value) => value / 255),
+    );
+    expect([...(directory.data ?? []).subarray(0, 6)]).toEqual(
+      [...first].map((own) => Math.round(255 * own)),
+    );
     const few = readFileSync(at('read.txt'), 'utf8').split('\n');
     const begin = few.indexOf('BEGIN_DATA');
     const short = [...few.slice(0, begin + 350), 'END_DATA', '']

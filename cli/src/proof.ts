@@ -5,6 +5,7 @@ import { softProof } from '@melto/core/proof/softProof';
 import { issueText } from '@melto/core/result';
 import { transformed } from '@melto/core/transform/transform';
 import type { Transform } from '@melto/core/transform/transform';
+import { colorantNames } from '@melto/core/icc/colorantNames';
 import { deviceTiff } from '@melto/core/picture/deviceTiff';
 import { proofPicture } from '@melto/paper/proofPicture';
 import { srgbProfile } from '@melto/paper/srgbProfile';
@@ -38,7 +39,8 @@ export async function proof(path: string, options: ProofOptions): Promise<void> 
   const { width, height, channels, values, icc } = read.value;
   const source = sourceOf(path, options.source, icc);
   const deviceBytes = readBytes(options.profile);
-  const made = softProof(source, readProfile(options.profile, deviceBytes), {
+  const device = readProfile(options.profile, deviceBytes);
+  const made = softProof(source, device, {
     ...{ intent, blackPoint: options.blackPoint === true },
     ...{ paperWhite: options.paperWhite, inkBlack: options.inkBlack },
   });
@@ -59,12 +61,8 @@ export async function proof(path: string, options: ProofOptions): Promise<void> 
       deviceTiff(through(toDevice, shown), { width, height, channels: 3 }, DPI, await srgbProfile()),
     );
   if (options.values !== undefined) {
-    if (inks !== 3 && inks !== 4)
-      throw new UsageError(`${options.profile}: found ${inks} channels, expected 3 or 4 for a TIFF`);
-    writeFile(
-      options.values,
-      deviceTiff(through(toDevice), { width, height, channels: inks }, DPI, deviceBytes),
-    );
+    const named = { width, height, channels: inks, inks: colorantNames(device, inks) };
+    writeFile(options.values, deviceTiff(through(toDevice), named, DPI, deviceBytes));
   }
   const written = [options.out, options.values].filter((file) => file !== undefined);
   report(options.json, { width, height, written }, [`${width} × ${height} pixels: ${written.join(', ')}`]);

@@ -136,7 +136,7 @@ describe('a soft proof', () => {
   it('seen by another profile of the device goes the same way, and looks as that one says', () => {
     const values = Float64Array.of(0.8, 0.3, 0.2, 0.2, 0.6, 0.4);
     const other = unwrap(readIcc(readFileSync('/usr/share/color/icc/LStar-RGB.icc')));
-    const [own, seen] = [undefined, other].map((by) => unwrap(softProof(srgb, srgb, CHOICE, by)));
+    const [own, seen] = [undefined, other].map((by) => unwrap(softProof(srgb, srgb, CHOICE, { seenBy: by })));
     const device = transformed(own.toDevice, values);
     expect([...transformed(seen.toDevice, values)]).toEqual([...device]);
     const asOther = transformed(unwrap(conversion({ from: other, intent: 'relative' })), device);
@@ -144,7 +144,7 @@ describe('a soft proof', () => {
     const rows = proofRows(seen, values);
     expect(rows[3]).toBeGreaterThan(2);
     expect(proofRows(own, values)[3]).toBeLessThan(0.01);
-    expect(softProof(srgb, press, CHOICE, srgb)).toMatchObject({
+    expect(softProof(srgb, press, CHOICE, { seenBy: srgb })).toMatchObject({
       ok: false,
       issues: [{ path: 'seen by', found: '3 channels' }],
     });
@@ -165,6 +165,21 @@ describe('a soft proof', () => {
     expect(transformed(proofOf().before, red)[0]).toBeCloseTo(1, 3);
   });
 
+  it('by the profile of a screen goes to it as that profile says, and only to a display of red, green and blue', () => {
+    const monitor = unwrap(readIcc(readFileSync('/usr/share/color/icc/LStar-RGB.icc')));
+    const values = Float64Array.of(0.8, 0.3, 0.2, 0.5, 0.5, 0.5, 1, 0, 0);
+    const before = (by?: IccProfile) =>
+      transformed(unwrap(softProof(srgb, press, CHOICE, { monitor: by })).before, values);
+    // By its own space a picture is seen as it is.
+    before(srgb).forEach((value, i) => expect(value).toBeCloseTo(values[i], 3));
+    const wanted = transformed(unwrap(conversion({ from: srgb, to: monitor, intent: 'relative' })), values);
+    const own = before(monitor);
+    expect(Math.abs(own[3] - values[3])).toBeGreaterThan(0.02);
+    own.forEach((value, i) => expect(value).toBeCloseTo(wanted[i], 6));
+    const refused = softProof(srgb, press, CHOICE, { monitor: press });
+    expect(refused).toMatchObject({ ok: false, issues: [{ found: 'class prtr, CMYK' }] });
+  });
+
   it('of the signal is that of sRGB to a hundredth of a level', () => {
     const lab = Float64Array.from({ length: 3 * 300 }, (_, i) => (i % 3 === 0 ? (i / 900) * 100 : 0));
     const out = new Float64Array(lab.length);
@@ -180,6 +195,26 @@ function exact(l: number): number {
 }
 
 describe('a baked proof', () => {
+  it('is coarse while something is moved: near, but not as near', () => {
+    const proof = proofOf();
+    const pixels = samplePicture('Seed catalogue', 120, 80);
+    const rows = exactPicture(pixels, 3, PROOF_COLUMNS, (values) => proofRows(proof, values));
+    const off = (['coarse', 'fine'] as const).map((fineness) => {
+      const out = new Uint8ClampedArray(4 * 120 * 80);
+      drawProof(
+        bakeProof(3, (values) => proofRows(proof, values), fineness),
+        pixels,
+        out,
+      );
+      let sum = 0;
+      for (let i = 0; i < 120 * 80; i++)
+        for (let c = 0; c < 3; c++) sum += Math.abs(out[4 * i + c] - 255 * rows[PROOF_COLUMNS * i + c]);
+      return sum / (3 * 120 * 80);
+    });
+    expect(off[0]).toBeLessThan(3);
+    expect(off[0]).toBeGreaterThan(off[1]);
+  });
+
   it.each(['relative', 'perceptual', 'absolute'] as const)('agrees with the exact one, %s', (intent) => {
     const proof = proofOf({ intent });
     const baked = bakeProof(3, (values) => proofRows(proof, values));

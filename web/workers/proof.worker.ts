@@ -1,12 +1,13 @@
 import { expose, transfer } from 'comlink';
 import { deltaE2000 } from '@melto/core/colour/deltaE2000';
 import type { Lab } from '@melto/core/colour/lab';
+import { colorantNames } from '@melto/core/icc/colorantNames';
 import type { IccProfile } from '@melto/core/icc/iccTypes';
 import { labToDevice } from '@melto/core/icc/profileTransform';
 import { readIcc } from '@melto/core/icc/readIcc';
 import { createRandom } from '@melto/core/numerics/random';
-import { bakeProof, drawProof, proofFigures } from '@melto/core/proof/bakedProof';
-import type { BakedProof, ProofOverlay } from '@melto/core/proof/bakedProof';
+import { bakeProof, bakeSteps, drawProof, proofFigures, sumProof } from '@melto/core/proof/bakedProof';
+import type { BakedProof, Fineness, ProofOverlay } from '@melto/core/proof/bakedProof';
 import { exactPicture } from '@melto/core/proof/exactPicture';
 import { predictPrint } from '@melto/core/proof/predictPrint';
 import type { PredictedPrint } from '@melto/core/proof/predictPrint';
@@ -32,11 +33,20 @@ export interface Drawn {
   readonly screen: ScreenSpace;
 }
 
+export type ProofFigures = ReturnType<typeof proofFigures>;
+
 export interface DrawnProof extends Drawn {
-  readonly figures: ReturnType<typeof proofFigures>;
+  readonly figures: ProofFigures;
   /** Channels of the device; three are light, and no ink. */
   readonly inks: number;
-  readonly tookMs: number;
+}
+
+/** A proof that is yet to be drawn. */
+export interface BakedPrint {
+  readonly baked: BakedProof;
+  readonly fineness: Fineness;
+  readonly screen: ScreenSpace;
+  readonly inks: number;
 }
 
 /** One place of a picture on its way. */
@@ -76,27 +86,29 @@ const DPI = 300;
 const SAMPLES = 3000;
 const THUMB = 190;
 
-const profiles = new Map<string, IccProfile>();
+/** What has come, by key; a sentence where it is no profile. */
+const profiles = new Map<string, ReadProfile | string>();
 const bakes = new Map<string, BakedProof>();
 const MOST_BAKES = 8;
 let picture: ProofedPicture | undefined;
-let source: { readonly key: string; readonly profile: IccProfile; readonly bytes: Uint8Array } | undefined;
+let source: (ReadProfile & { readonly key: string }) | undefined;
 let current: SoftProof | undefined;
 
-function known(key: string, name: string, bytes: Uint8Array): IccProfile | string {
-  const before = profiles.get(key);
-  if (before !== undefined) return before;
-  const read = readIcc(bytes);
-  if (!read.ok) return `${name}: ${read.issues.map(issueText).join('; ')}`;
-  profiles.set(key, read.value);
-  return read.value;
+interface ReadProfile {
+  readonly profile: IccProfile;
+  readonly bytes: Uint8Array;
 }
 
-/** A profile as it comes to the worker. */
+const known = ({ key, name }: GivenProfile): ReadProfile | string =>
+  profiles.get(key) ?? `${name} has not come. Choose it again.`;
+
+const knownIf = (given: GivenProfile | undefined): ReadProfile | string | undefined =>
+  given === undefined ? undefined : known(given);
+
+/** A profile that the worker has taken. */
 export interface GivenProfile {
   readonly key: string;
   readonly name: string;
-  readonly bytes: Uint8Array;
 }
 
 /** What a picture is proofed by. */
@@ -104,28 +116,66 @@ export interface AskedProof extends GivenProfile {
   readonly choice: ProofChoice;
   /** Of the same device, for the light that its print is seen in, where that is another. */
   readonly seenBy?: GivenProfile;
+  /** Of the screen, where values go to it as they are. */
+  readonly monitor?: GivenProfile;
 }
 
 /** The proof of the picture on a device, and where it comes from: a sentence where there is none. */
-function proofOf({ key, name, bytes, choice, seenBy }: AskedProof): SoftProof | string {
+function proofOf({ choice, seenBy, monitor, ...printedBy }: AskedProof): SoftProof | string {
   if (source === undefined || picture === undefined) return 'No picture is open.';
-  const device = known(key, name, bytes);
+  const [device, seen, screen] = [known(printedBy), knownIf(seenBy), knownIf(monitor)];
   if (typeof device === 'string') return device;
-  const seen = seenBy === undefined ? undefined : known(seenBy.key, seenBy.name, seenBy.bytes);
   if (typeof seen === 'string') return seen;
-  const proof = softProof(source.profile, device, choice, seen);
-  if (!proof.ok) return `${name}: ${proof.issues.map(issueText).join('; ')}`;
+  if (typeof screen === 'string') return screen;
+  const proof = softProof(source.profile, device.profile, choice, {
+    seenBy: seen?.profile,
+    monitor: screen?.profile,
+  });
+  if (!proof.ok) return `${printedBy.name}: ${proof.issues.map(issueText).join('; ')}`;
   return proof.value;
 }
 
-function baked({ key, choice, seenBy }: AskedProof, proof: SoftProof): BakedProof {
-  const name = JSON.stringify([source?.key, key, choice, seenBy?.key]);
-  const before = bakes.get(name);
-  if (before !== undefined) return before;
-  const made = bakeProof(proof.channels, (values) => proofRows(proof, values));
+const bakeKey = ({ key, choice, seenBy, monitor }: AskedProof, fineness: Fineness): string =>
+  JSON.stringify([source?.key, key, choice, seenBy?.key, monitor?.key, fineness]);
+
+function keepBake(name: string, made: BakedProof): BakedProof {
   if (bakes.size >= MOST_BAKES) bakes.delete(bakes.keys().next().value ?? '');
   bakes.set(name, made);
   return made;
+}
+
+function baked(asked: AskedProof, proof: SoftProof): BakedProof {
+  const name = bakeKey(asked, 'fine');
+  return (
+    bakes.get(name) ??
+    keepBake(
+      name,
+      bakeProof(proof.channels, (values) => proofRows(proof, values)),
+    )
+  );
+}
+
+/** Counts what was asked to be baked: an older wish is left where a newer one comes. */
+let wish = 0;
+
+/** The same a slice at a time; undefined where something newer was wished meanwhile. */
+async function bakedMeanwhile(
+  asked: AskedProof,
+  proof: SoftProof,
+  fineness: Fineness,
+): Promise<BakedProof | undefined> {
+  const own = ++wish;
+  const name = bakeKey(asked, fineness);
+  const before = bakes.get(name);
+  if (before !== undefined) return before;
+  const steps = bakeSteps(proof.channels, (values) => proofRows(proof, values), fineness);
+  for (;;) {
+    const step = steps.next();
+    if (step.done === true) return keepBake(name, step.value);
+    // What was sent meanwhile is taken now.
+    await new Promise((resolve) => setTimeout(resolve));
+    if (own !== wish) return undefined;
+  }
 }
 
 const screenOf = ({ screen = 'srgb' }: ProofChoice): ScreenSpace => screen;
@@ -148,27 +198,42 @@ function wayOf(file: ProofFile, proof: SoftProof, own: IccProfile): Transform | 
 }
 
 const api = {
-  openSample(name: SamplePicture, width: number, height: number): void {
+  /** Takes a profile, once for its key; whoever asks by it is told what is wrong with it. */
+  take({ key, name }: GivenProfile, bytes: Uint8Array): void {
+    const read = readIcc(bytes);
+    profiles.set(
+      key,
+      read.ok ? { profile: read.value, bytes } : `${name}: ${read.issues.map(issueText).join('; ')}`,
+    );
+  },
+  /** @returns its values, as they are drawn. */
+  openSample(name: SamplePicture, width: number, height: number): ProofedPicture {
     picture = { width, height, channels: 3, values: samplePicture(name, width, height) };
+    return picture;
   },
   openPicture(opened: ProofedPicture): void {
     picture = opened;
   },
   /** Takes the profile that the picture's values are meant by, and draws it as it is meant; a sentence where it cannot. */
-  before(key: string, name: string, bytes: Uint8Array, screen: ScreenSpace): Drawn | string {
+  before(meantBy: GivenProfile, screen: ScreenSpace, monitor?: GivenProfile): Drawn | string {
     if (picture === undefined) return 'No picture is open.';
-    const profile = known(key, name, bytes);
-    if (typeof profile === 'string') return profile;
+    const { key, name } = meantBy;
+    const [own, shownBy] = [known(meantBy), knownIf(monitor)];
+    if (typeof own === 'string') return own;
+    const { profile } = own;
+    if (typeof shownBy === 'string') return shownBy;
     // The picture itself takes any device: it is only looked at.
-    const alone = softProof(profile, profile, {
-      intent: 'relative',
-      ...{ blackPoint: false, paperWhite: false, inkBlack: true, screen },
-    });
+    const alone = softProof(
+      profile,
+      profile,
+      { intent: 'relative', ...{ blackPoint: false, paperWhite: false, inkBlack: true, screen } },
+      { monitor: shownBy?.profile },
+    );
     if (!alone.ok) return `${name}: ${alone.issues.map(issueText).join('; ')}`;
     const { channels, width, height } = picture;
     if (alone.value.channels !== channels)
       return `${name} is for ${alone.value.channels} channels, the picture has ${channels}.`;
-    source = { key, profile, bytes };
+    source = { ...own, key };
     current = undefined;
     const signal = exactPicture(picture.values, channels, 3, (values) =>
       transformed(alone.value.before, values),
@@ -180,8 +245,22 @@ const api = {
     }
     return transfer({ width, height, rgba, screen }, [rgba.buffer]);
   },
+  /** What the picture's colours come to, for a GPU that draws it; undefined where a newer wish has come. */
+  async bake(asked: AskedProof, fineness: Fineness): Promise<BakedPrint | string | undefined> {
+    const proof = proofOf(asked);
+    if (typeof proof === 'string') return proof;
+    current = proof;
+    const made = await bakedMeanwhile(asked, proof, fineness);
+    return made && { baked: made, fineness, screen: screenOf(asked.choice), inks: proof.inks };
+  },
+  /** Figures of the print over all pixels of the picture. */
+  figures(asked: AskedProof): ProofFigures | string {
+    const proof = proofOf(asked);
+    if (typeof proof === 'string') return proof;
+    if (picture === undefined) return 'No picture is open.';
+    return proofFigures(sumProof(baked(asked, proof), picture.values));
+  },
   proof(asked: AskedProof, overlay: ProofOverlay): DrawnProof | string {
-    const started = performance.now();
     const proof = proofOf(asked);
     if (typeof proof === 'string') return proof;
     if (picture === undefined) return 'No picture is open.';
@@ -197,7 +276,6 @@ const api = {
         screen: screenOf(asked.choice),
         figures: proofFigures(sums),
         inks: proof.inks,
-        tookMs: performance.now() - started,
       },
       [rgba.buffer],
     );
@@ -232,16 +310,16 @@ const api = {
     screen: Uint8Array,
   ): Promise<Uint8Array<ArrayBuffer> | string> {
     // A file of the print carries sRGB, whatever it is looked at on.
-    const { name, bytes, choice } = asked;
-    const proof = proofOf({ ...asked, choice: { ...choice, screen: 'srgb' } });
+    const { choice } = asked;
+    const proof = proofOf({ ...asked, choice: { ...choice, screen: 'srgb' }, monitor: undefined });
     if (typeof proof === 'string') return proof;
     if (source === undefined || picture === undefined) return 'No picture is open.';
+    const device = known(asked);
+    if (typeof device === 'string') return device;
     const own = source;
     const way = wayOf(file, proof, own.profile);
     if (typeof way === 'string') return way;
     const { outputs } = way;
-    if (outputs !== 1 && outputs !== 3 && outputs !== 4)
-      return `${name} has ${outputs} channels: a TIFF is written of 1, 3 or 4.`;
     let whole: ProofedPicture;
     try {
       whole = await wholePicture(of, picture);
@@ -250,10 +328,13 @@ const api = {
     }
     const rows = exactPicture(whole.values, whole.channels, outputs, (values) => transformed(way, values));
     const pixels = Uint8Array.from(rows, (value) => Math.round(255 * value));
-    const profile = { print: screen, device: bytes, copy: own.bytes }[file];
+    const profile = { print: screen, device: device.bytes, copy: own.bytes }[file];
     const tiff = deviceTiff(
       pixels,
-      { width: whole.width, height: whole.height, channels: outputs },
+      {
+        ...{ width: whole.width, height: whole.height, channels: outputs },
+        inks: colorantNames(device.profile, outputs),
+      },
       DPI,
       profile,
     );

@@ -1,3 +1,4 @@
+import { colorantNames } from '../icc/colorantNames.ts';
 import type { IccProfile, IccTag } from '../icc/iccTypes.ts';
 import { failure, success } from '../result.ts';
 import type { Result } from '../result.ts';
@@ -30,7 +31,8 @@ const asVersion4 =
   };
 
 /** Inks of a profile that a link can go from or to. */
-export function linkInks({ header, tags }: IccProfile, path: string): Result<LinkInks> {
+export function linkInks(profile: IccProfile, path: string): Result<LinkInks> {
+  const { header, tags } = profile;
   const space = header.colourSpace.trim();
   if (space === 'CMYK') return success({ space, count: 4, names: CMYK_NAMES, table: undefined });
   const count = /^[1-9A-F]CLR$/.test(space) ? Number.parseInt(space[0], 16) : 0;
@@ -43,7 +45,7 @@ export function linkInks({ header, tags }: IccProfile, path: string): Result<Lin
     });
   const table = tags.get('clrt');
   const told = table?.type === 'clrt' && table.colorants.length === count ? table : undefined;
-  const names = told?.colorants.map(({ name }) => name.trim().toLowerCase());
+  const names = colorantNames(profile, count)?.map((name) => name.toLowerCase());
   return success({
     ...{
       space,

@@ -25,7 +25,7 @@ export function deviceTiff(
     readonly width: number;
     readonly height: number;
     readonly channels: number;
-    /** Names of the inks, told where there are more than four. */
+    /** Names of the inks, told where there are more than four; by their number where none are given. */
     readonly inks?: readonly string[];
   },
   dpi: number,
@@ -50,7 +50,7 @@ export function deviceTiff(
     ...(channels > 4
       ? {
           [`t${LIKE.inkSet}`]: [OTHER_INKS],
-          [`t${LIKE.names}`]: [(inks ?? []).join('\0')],
+          [`t${LIKE.names}`]: [(inks ?? numbered(channels)).join('\0')],
           [`t${LIKE.count}`]: [channels],
         }
       : {}),
@@ -79,6 +79,8 @@ export function deviceTiff(
   }
   return out;
 }
+
+const numbered = (channels: number): string[] => Array.from({ length: channels }, (_, i) => `Ink ${i + 1}`);
 
 /** What is told of inks by name (TIFF 6.0, section 16), and entries of the same type that the encoder knows. */
 const INK_SET_TAG = 332;

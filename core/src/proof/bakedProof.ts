@@ -1,7 +1,13 @@
 import { PROOF_COLUMNS } from './softProof.ts';
 
+/** How finely a proof is worked out: coarsely while something is being moved. */
+export type Fineness = 'coarse' | 'fine';
+
 /** Points of the grid by the channels of the picture. */
-const POINTS: Readonly<Record<number, number>> = { 1: 256, 3: 33, 4: 15 };
+const POINTS: Readonly<Record<Fineness, Readonly<Record<number, number>>>> = {
+  coarse: { 1: 256, 3: 13, 4: 7 },
+  fine: { 1: 256, 3: 33, 4: 15 },
+};
 
 /** A proof worked out at the points of a grid, for pictures of eight bits. */
 export interface BakedProof {
@@ -15,18 +21,43 @@ export interface BakedProof {
  * Works a proof out at a grid.
  * @param rows five columns for rows of the picture's values.
  */
-export function bakeProof(channels: number, rows: (values: Float64Array) => Float64Array): BakedProof {
-  const points = POINTS[channels];
+export function bakeProof(
+  channels: number,
+  rows: (values: Float64Array) => Float64Array,
+  fineness: Fineness = 'fine',
+): BakedProof {
+  const steps = bakeSteps(channels, rows, fineness);
+  for (;;) {
+    const step = steps.next();
+    if (step.done === true) return step.value;
+  }
+}
+
+/** The same a slice at a time, so that something else can be done between, or the rest left. */
+export function* bakeSteps(
+  channels: number,
+  rows: (values: Float64Array) => Float64Array,
+  fineness: Fineness,
+): Generator<undefined, BakedProof> {
+  const points = POINTS[fineness][channels];
   if (points === undefined) throw new RangeError(`a picture of ${channels} channels, expected 1, 3 or 4`);
   const count = points ** channels;
-  const values = new Float64Array(count * channels);
-  for (let i = 0; i < count; i++)
-    for (let channel = channels - 1, rest = i; channel >= 0; channel--, rest = Math.floor(rest / points))
-      values[i * channels + channel] = (rest % points) / (points - 1);
-  const table = Float32Array.from(rows(values));
+  const table = new Float32Array(count * PROOF_COLUMNS);
+  for (let first = 0; first < count; first += SLICE) {
+    const end = Math.min(count, first + SLICE);
+    const values = new Float64Array((end - first) * channels);
+    for (let i = first; i < end; i++)
+      for (let channel = channels - 1, rest = i; channel >= 0; channel--, rest = Math.floor(rest / points))
+        values[(i - first) * channels + channel] = (rest % points) / (points - 1);
+    table.set(rows(values), first * PROOF_COLUMNS);
+    if (end < count) yield;
+  }
   for (let at = 0; at < table.length; at += PROOF_COLUMNS) for (let c = 0; c < 3; c++) table[at + c] *= 255;
   return { channels, points, table };
 }
+
+/** Points of a grid that are worked out at once. */
+const SLICE = 4096;
 
 /** What is drawn over a proof. */
 export type ProofOverlay = 'none' | 'out of gamut' | 'ink';
@@ -55,6 +86,29 @@ export function drawProof(
   out: Uint8ClampedArray,
   draw?: (rgba: Uint8ClampedArray, at: number, deltaE: number, ink: number) => void,
 ): ProofSums {
+  return sumProof(baked, pixels, (rows, first, some) => {
+    for (let i = 0, from = 0, write = 4 * first; i < some; i++, from += PROOF_COLUMNS, write += 4) {
+      out[write] = rows[from];
+      out[write + 1] = rows[from + 1];
+      out[write + 2] = rows[from + 2];
+      out[write + 3] = 255;
+    }
+    if (draw !== undefined)
+      for (let i = 0; i < some; i++)
+        draw(out, 4 * (first + i), rows[i * PROOF_COLUMNS + 3], rows[i * PROOF_COLUMNS + 4]);
+  });
+}
+
+/**
+ * Sums a proof of a picture.
+ * @param pixels row-major pixel × channels, 8 bits.
+ * @param each is given the rows of some pixels, from the first of them on.
+ */
+export function sumProof(
+  baked: BakedProof,
+  pixels: Uint8Array | Uint8ClampedArray,
+  each?: (rows: Float32Array, first: number, some: number) => void,
+): ProofSums {
   const { channels } = baked;
   const count = pixels.length / channels;
   const rows = new Float32Array(BLOCK * PROOF_COLUMNS);
@@ -64,20 +118,14 @@ export function drawProof(
   for (let first = 0; first < count; first += BLOCK) {
     const some = Math.min(BLOCK, count - first);
     interpolateRows(baked, pixels, first * channels, some, rows);
-    for (let i = 0, from = 0, write = 4 * first; i < some; i++, from += PROOF_COLUMNS, write += 4) {
-      out[write] = rows[from];
-      out[write + 1] = rows[from + 1];
-      out[write + 2] = rows[from + 2];
-      out[write + 3] = 255;
+    for (let i = 0, from = 0; i < some; i++, from += PROOF_COLUMNS) {
       const step = (rows[from + 3] * STEPS_PER_UNIT) | 0;
       deltaE[step < DELTA_E_STEPS ? step : DELTA_E_STEPS - 1]++;
       const own = rows[from + 4];
       ink += own;
       if (own > mostInk) mostInk = own;
     }
-    if (draw !== undefined)
-      for (let i = 0; i < some; i++)
-        draw(out, 4 * (first + i), rows[i * PROOF_COLUMNS + 3], rows[i * PROOF_COLUMNS + 4]);
+    each?.(rows, first, some);
   }
   return { deltaE, ink, mostInk };
 }

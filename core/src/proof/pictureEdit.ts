@@ -99,6 +99,15 @@ function toneOf({ contrast, shadows, lights }: PictureEdit): (lightness: number)
  * inside stay as they are, and none are laid upon each other. Relative to the paper, with the black already scaled.
  */
 export function intoGamut(device: IccProfile): Result<Transform> {
+  const known = drawnInto.get(device) ?? newIntoGamut(device);
+  drawnInto.set(device, known);
+  return known;
+}
+
+/** Of devices that were asked for: finding a boundary takes a fifth of a second, and sliders ask again and again. */
+const drawnInto = new WeakMap<IccProfile, Result<Transform>>();
+
+function newIntoGamut(device: IccProfile): Result<Transform> {
   const toLab = deviceToLab(device, 'relative');
   if (!toLab.ok) return toLab;
   const toInks = toLab.value.inputs === 3 ? undefined : labToDevice(device, 'relative');

@@ -11,6 +11,7 @@ import { chain, transformed } from '../transform/transform.ts';
 import type { Transform } from '../transform/transform.ts';
 import { changesPicture, editLink, intoGamut, NO_EDIT } from './pictureEdit.ts';
 import type { PictureEdit } from './pictureEdit.ts';
+import { monitorSignal } from './monitor.ts';
 import { labToScreenSignal } from './screen.ts';
 import type { ScreenSpace } from './screen.ts';
 
@@ -57,10 +58,15 @@ export interface SoftProof {
 /** Columns of what a proof gives of a colour: signal of the screen, ΔE00 of print to picture, sum of the device values. */
 export const PROOF_COLUMNS = 5;
 
-/**
- * The links of a soft proof; a failure says which cannot be made.
- * @param seenBy profile of the same device for the light that its print is seen in; that which it is printed by where none is given.
- */
+/** What a proof is looked at by, where that is not as usual. */
+export interface ProofView {
+  /** Profile of the same device for the light that its print is seen in; that which it is printed by where none is given. */
+  readonly seenBy?: IccProfile;
+  /** Profile of the screen, to which values go as they are; the screen is the space of the choice where none is given. */
+  readonly monitor?: IccProfile;
+}
+
+/** The links of a soft proof; a failure says which cannot be made. */
 export function softProof(
   source: IccProfile,
   device: IccProfile,
@@ -73,7 +79,7 @@ export function softProof(
     edit = NO_EDIT,
     intoGamut: drawn,
   }: ProofChoice,
-  seenBy: IccProfile = device,
+  { seenBy = device, monitor }: ProofView = {},
 ): Result<SoftProof> {
   const drawsIn = drawn === true && intent === 'relative';
   const scaled = intent !== 'absolute' && (compensated || drawsIn);
@@ -120,6 +126,8 @@ export function softProof(
     if (!black.ok) return black;
     links.push(blackPoint(black.value, [0, 0, 0]));
   }
+  const signal = monitor === undefined ? success(labToScreenSignal(screen)) : monitorSignal(monitor);
+  if (!signal.ok) return signal;
   return success({
     channels: toDevice.value.inputs,
     inks: toDevice.value.outputs,
@@ -128,8 +136,8 @@ export function softProof(
     compared: compared.value,
     asked,
     original,
-    shown: chain(links[0], ...links.slice(1), labToScreenSignal(screen)),
-    before: chain(own.value, labToScreenSignal(screen)),
+    shown: chain(links[0], ...links.slice(1), signal.value),
+    before: chain(own.value, signal.value),
   });
 }
 

@@ -1,10 +1,17 @@
-import type { DrawnProof } from '@/workers/proof.worker';
+import type { ProofFigures as Figures } from '@/workers/proof.worker';
 
 /** Channels of a device that takes light. */
 const LIGHTS = 3;
 
 /** How far the picture comes out from what it is, over all pixels. */
-export function ProofFigures({ proof: { figures, inks } }: { proof: DrawnProof }) {
+export function ProofFigures({
+  figures,
+  inks,
+}: {
+  figures: Figures;
+  /** Channels of the device. */
+  inks: number;
+}) {
   const percent = (share: number): string => `${(100 * share).toFixed(0)} %`;
   return (
     <dl className="facts">

@@ -6,8 +6,7 @@ import type { ProofPoint } from '@/workers/proof.worker';
 
 /** One line in a fixed place: what is under the pointer, from its source through the device to the print. */
 export function ProofFoot({ point }: { point: ProofPoint | undefined }) {
-  if (point === undefined)
-    return <p className="proof-foot quiet">Point at the picture for its values; drag for the divider.</p>;
+  if (point === undefined) return <p className="proof-foot quiet">Point at the picture for its values.</p>;
   const ink = point.device.length !== 3;
   return (
     <div className="proof-foot">

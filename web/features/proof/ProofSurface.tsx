@@ -1,15 +1,12 @@
 'use client';
 
-import { MenuItem, TextField } from '@mui/material';
 import { Link } from '@/ui/Link';
 import { useSearchParams } from 'next/navigation';
 import { useMemo, useState } from 'react';
 import type { ProofOverlay } from '@melto/core/proof/bakedProof';
-import { SAMPLE_PICTURES } from '@melto/core/proof/samplePicture';
 import type { SamplePicture } from '@melto/core/proof/samplePicture';
 import type { ProofChoice } from '@melto/core/proof/softProof';
 import type { ShelfProfile } from '@melto/services/profile/shelf';
-import { ProfileField } from '@/features/profiles/ProfileField';
 import { fileSource, shelfSource } from '@/features/profiles/profileSource';
 import type { ProfileSource } from '@/features/profiles/profileSource';
 import { problemWords } from '@/ui/api';
@@ -21,12 +18,16 @@ import { CopyChoices } from './CopyChoices';
 import { LostColours } from './LostColours';
 import { ProofChoices } from './ProofChoices';
 import { lightsFor } from './lightsFor';
+import { PictureRow } from './PictureRow';
+import { PrintPixels } from './PrintPixels';
 import { ProofFigures } from './ProofFigures';
 import { ProofFoot } from './ProofFoot';
 import { ProofStage } from './ProofStage';
 import { ScreenChoice } from './ScreenChoice';
 import { RankedProofs } from './RankedProofs';
 import { WriteProof } from './WriteProof';
+import { useScreenProfile } from './screenDuty';
+import { useGpu } from './useGpu';
 import { useProof } from './useProof';
 import { useProofWorker } from './useProofWorker';
 import { useWideScreen } from './useWideScreen';
@@ -60,6 +61,8 @@ export function ProofSurface({ shelf }: { shelf: readonly ShelfProfile[] }) {
   const [overlay, setOverlay] = useState<ProofOverlay>('none');
   const [problem, setProblem] = useState<string>();
   const wide = useWideScreen();
+  const { gpu, lose } = useGpu();
+  const [monitorKey, setMonitorKey] = useScreenProfile((key) => shelf.some((own) => own.key === key));
   const worker = useProofWorker();
   const embedded = useMemo(
     (): ProfileSource | undefined =>
@@ -78,20 +81,24 @@ export function ProofSurface({ shelf }: { shelf: readonly ShelfProfile[] }) {
   const seenBy = lights.some(({ key }) => key === seenIn)
     ? sources.find(({ key }) => key === seenIn)
     : undefined;
+  const monitor = monitorKey === undefined ? undefined : sources.find(({ key }) => key === monitorKey);
   const proof = useProof(worker, {
     picture,
     source: all.find(({ key }) => key === meantBy),
     device: printedOn,
-    seenBy,
+    ...{ seenBy, monitor },
     ranked: sources.filter(({ key }) => rankedKeys.has(key)),
-    ...{ choice, overlay },
+    ...{ choice, overlay, gpu },
   });
+  const takeProfile = (file: File): string => {
+    const source = fileSource(file);
+    setOwn((before) => [...before.filter(({ key }) => key !== source.key), source]);
+    return source.key;
+  };
   const take = (file: File | undefined): void => {
     if (file === undefined) return;
     if (/\.(icc|icm)$/i.test(file.name)) {
-      const source = fileSource(file);
-      setOwn((before) => [...before.filter(({ key }) => key !== source.key), source]);
-      setDevice(source.key);
+      setDevice(takeProfile(file));
       return;
     }
     openPicture(file).then(
@@ -116,56 +123,18 @@ export function ProofSurface({ shelf }: { shelf: readonly ShelfProfile[] }) {
         </p>
         <FileButton label="Open a picture" accept=".tif,.tiff,.png,.jpg,.jpeg" onFile={take} />
       </div>
-      <div className="row gamut-choice">
-        <TextField
-          select
-          label="Picture"
-          value={picture.name}
-          sx={{ width: 200 }}
-          onChange={(event) => {
-            setPicture(sampleOf(event.target.value as SamplePicture));
-            setMeantBy(SRGB_KEY);
-          }}
-        >
-          {picture.file !== undefined && <MenuItem value={picture.name}>{picture.name}</MenuItem>}
-          {SAMPLE_PICTURES.map((name) => (
-            <MenuItem key={name} value={name}>
-              {name}
-            </MenuItem>
-          ))}
-        </TextField>
-        <ProfileField
-          label="Its values are meant by"
-          value={meantBy}
-          sources={all}
-          width={240}
-          onChoose={setMeantBy}
-        />
-        <ProfileField label="Printed on" value={device} sources={sources} width={320} onChoose={setDevice} />
-        {lights.length > 0 && (
-          <TextField
-            select
-            label="Seen in"
-            value={seenBy?.key ?? ''}
-            sx={{ width: 200 }}
-            slotProps={{ select: { displayEmpty: true }, inputLabel: { shrink: true } }}
-            onChange={(event) => setSeenIn(event.target.value)}
-          >
-            <MenuItem value="">the light that it is built for</MenuItem>
-            {lights.map(({ key, words }) => (
-              <MenuItem key={key} value={key}>
-                {words}
-              </MenuItem>
-            ))}
-          </TextField>
-        )}
-        {picture.file !== undefined && (
-          <span className="quiet small">
-            {picture.file.full}
-            {picture.file.notes.map((note) => ` · ${note}`)}
-          </span>
-        )}
-      </div>
+      <PictureRow
+        {...{ picture, meantBy, device, sources, lights }}
+        meanings={all}
+        seenIn={seenBy?.key ?? ''}
+        onSample={(name) => {
+          setPicture(sampleOf(name));
+          setMeantBy(SRGB_KEY);
+        }}
+        onMeantBy={setMeantBy}
+        onDevice={setDevice}
+        onSeenIn={setSeenIn}
+      />
       {meantBy === '' && (
         <p className="notice">
           {picture.name} tells no profile. Say above what its values are meant by: nothing is shown before.
@@ -182,7 +151,15 @@ export function ProofSurface({ shelf }: { shelf: readonly ShelfProfile[] }) {
       {proof.before !== undefined && (
         <div className="proof-columns">
           <div className="proof-main">
-            <ProofStage before={proof.before} after={proof.after} onPoint={proof.pointAt} />
+            <ProofStage
+              before={proof.before}
+              print={
+                proof.after !== undefined && proof.opened !== undefined ? (
+                  <PrintPixels print={proof.after} picture={proof.opened} overlay={overlay} onLost={lose} />
+                ) : undefined
+              }
+              onPoint={proof.pointAt}
+            />
             <ProofFoot point={proof.point} />
             <RankedProofs ranked={proof.ranked} sources={sources} chosen={device} onChoose={setDevice} />
           </div>
@@ -195,7 +172,9 @@ export function ProofSurface({ shelf }: { shelf: readonly ShelfProfile[] }) {
               inked={proof.after?.inks !== LIGHTS}
             />
             <CopyChoices choice={choice} onChoice={setChoice} />
-            {proof.after !== undefined && <ProofFigures proof={proof.after} />}
+            {proof.after !== undefined && proof.figures !== undefined && (
+              <ProofFigures figures={proof.figures} inks={proof.after.inks} />
+            )}
             {worker !== undefined && proof.after !== undefined && printedOn !== undefined && (
               <WriteProof
                 {...{ worker, picture, choice, seenBy, device: printedOn }}
@@ -205,8 +184,10 @@ export function ProofSurface({ shelf }: { shelf: readonly ShelfProfile[] }) {
             <LostColours lost={proof.ranked.find(({ key }) => key === device)?.predicted.lost} />
             <ScreenChoice
               screen={choice.screen ?? 'srgb'}
-              wide={wide}
+              {...{ wide, sources, monitor: monitorKey }}
               onScreen={(screen) => setChoice({ ...choice, screen })}
+              onMonitor={setMonitorKey}
+              onFile={(file) => setMonitorKey(takeProfile(file))}
             />
           </aside>
         </div>

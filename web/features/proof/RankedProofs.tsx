@@ -1,11 +1,12 @@
 'use client';
 
+import { memo } from 'react';
 import type { RankedProof } from '@/workers/proof.worker';
 import type { ProfileSource } from '@/features/profiles/profileSource';
 import { Pixels } from '@/ui/Pixels';
 
-/** The same picture on each condition, the nearest to it first. */
-export function RankedProofs({
+/** The same picture on each condition, the nearest to it first; drawn anew only where they are. */
+export const RankedProofs = memo(function RankedProofs({
   ranked,
   sources,
   chosen,
@@ -45,4 +46,4 @@ export function RankedProofs({
       })}
     </ol>
   );
-}
+});

@@ -11,7 +11,7 @@ import { plainName, save } from '@/ui/save';
 import { WRITTEN_SIDE } from '@/workers/writtenSide';
 import type { ProofFile, ProofWorker } from '@/workers/proof.worker';
 import type { OpenedPicture } from './openPicture';
-import { given } from './useProof';
+import { sentTo } from './useProof';
 
 const FILES: readonly (readonly [ProofFile, string, string])[] = [
   ['device', 'values for the device', 'with the profile it is printed by'],
@@ -45,13 +45,12 @@ export function WriteProof({
     setBusy(true);
     setProblem(undefined);
     try {
-      const [printed, seen, own] = await Promise.all([
-        given(device),
-        seenBy === undefined ? undefined : given(seenBy),
+      const [sent, own] = await Promise.all([
+        sentTo(worker, { device, choice, seenBy }),
         screen?.bytes() ?? new Uint8Array(0),
       ]);
       const whole = picture.file?.from ?? (picture.name as SamplePicture);
-      const made = await worker.write({ ...printed, choice, seenBy: seen }, whole, file, own);
+      const made = await worker.write(sent, whole, file, own);
       if (typeof made === 'string') setProblem(made);
       else
         save(

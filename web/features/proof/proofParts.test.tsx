@@ -12,6 +12,7 @@ import { ProofChoices } from './ProofChoices';
 import { ProofFoot } from './ProofFoot';
 import { ProofStage } from './ProofStage';
 import { RankedProofs } from './RankedProofs';
+import { given } from './useProof';
 import { WriteProof } from './WriteProof';
 
 const saved = vi.hoisted(() => [] as string[]);
@@ -40,7 +41,7 @@ describe('the stage of a proof', () => {
   it('has a divider that keys and the pointer move, and says where the pointer is', async () => {
     const points: unknown[] = [];
     const { user, container } = show(
-      <ProofStage before={DRAWN} after={DRAWN} onPoint={(at) => points.push(at)} />,
+      <ProofStage before={DRAWN} print={<p>the print</p>} onPoint={(at) => points.push(at)} />,
     );
     const divider = screen.getByRole('slider');
     expect(divider.getAttribute('aria-valuenow')).toBe('50');
@@ -64,8 +65,41 @@ describe('the stage of a proof', () => {
     expect(points.at(-1)).toBeUndefined();
   });
 
+  it('lays both side by side, and says of either where the pointer is in the picture', async () => {
+    const points: unknown[] = [];
+    const { user, container } = show(
+      <ProofStage before={DRAWN} print={<p>the print</p>} onPoint={(at) => points.push(at)} />,
+    );
+    await user.click(screen.getByRole('button', { name: 'side by side' }));
+    expect(screen.queryByRole('slider')).toBeNull();
+    const pictures = container.querySelector('.proof-pictures') as HTMLElement;
+    pictures.getBoundingClientRect = () => ({ left: 0, top: 0, width: 812, height: 200 }) as DOMRect;
+    for (const clientX of [100, 406, 512])
+      fireEvent(pictures, new MouseEvent('pointermove', { bubbles: true, clientX, clientY: 50 }));
+    expect(points).toEqual([
+      { x: 100, y: 50 },
+      // Between the two there is nothing.
+      undefined,
+      { x: 100, y: 50 },
+    ]);
+  });
+
+  it('shows both in turn, by a press or a key', async () => {
+    const { user } = show(<ProofStage before={DRAWN} print={<p>the print</p>} onPoint={() => {}} />);
+    const printShown = (): boolean =>
+      screen.getByText('the print').parentElement?.style.visibility !== 'hidden';
+    await user.click(screen.getByRole('button', { name: 'in turn' }));
+    expect(printShown()).toBe(true);
+    const other = screen.getByRole('button', { name: 'As it prints: show the other' });
+    await user.click(other);
+    expect(printShown()).toBe(false);
+    expect(other.textContent).toContain('As it is meant');
+    await user.keyboard(' ');
+    expect(printShown()).toBe(true);
+  });
+
   it('shows the picture alone until its print is worked out', () => {
-    show(<ProofStage before={DRAWN} after={undefined} onPoint={() => {}} />);
+    show(<ProofStage before={DRAWN} print={undefined} onPoint={() => {}} />);
     expect(screen.queryByRole('slider')).toBeNull();
     expect(screen.getByRole('img', { name: 'The picture as it is meant' })).toBeTruthy();
   });
@@ -203,7 +237,8 @@ describe('a written proof', () => {
       .fn()
       .mockResolvedValueOnce(new Uint8Array(3))
       .mockResolvedValueOnce('It cannot be written.');
-    const worker = { write } as unknown as Remote<ProofWorker>;
+    const take = vi.fn();
+    const worker = { write, take } as unknown as Remote<ProofWorker>;
     const { user } = show(
       <WriteProof seenBy={undefined} {...{ worker, device, picture, choice }} screen={device} />,
     );
@@ -215,6 +250,18 @@ describe('a written proof', () => {
     await user.click(screen.getByRole('menuitem', { name: /the copy/ }));
     expect((await screen.findByRole('alert')).textContent).toBe('It cannot be written.');
     expect(saved).toHaveLength(1);
+    // The profile has come once, and is known from then on.
+    expect(take.mock.calls).toEqual([[{ key: 'result-1', name: 'Heron / Lantern' }, new Uint8Array(1)]]);
+  });
+
+  it('asks again for a profile that could not be fetched', async () => {
+    const take = vi.fn();
+    const worker = { take } as unknown as Remote<ProofWorker>;
+    const bytes = vi.fn().mockRejectedValueOnce(new Error('away')).mockResolvedValueOnce(new Uint8Array(2));
+    await expect(given(worker, { ...device, bytes })).rejects.toThrow('away');
+    expect(take).not.toHaveBeenCalled();
+    await Promise.all([given(worker, { ...device, bytes }), given(worker, { ...device, bytes })]);
+    expect(take).toHaveBeenCalledTimes(1);
   });
 
   it('for a screen is offered only where the profile of sRGB is there', async () => {

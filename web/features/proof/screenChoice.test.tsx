@@ -1,9 +1,9 @@
-import { screen } from '@testing-library/react';
+import { act, screen } from '@testing-library/react';
 import { afterEach, describe, expect, it } from 'vitest';
 import { MOST_DUTY_DAYS } from '@melto/core/device/calibrationDuty';
 import { show } from '@/testing/show';
 import { ScreenChoice } from './ScreenChoice';
-import { screenDutyFrom } from './screenDuty';
+import { screenDutyFrom, useScreenProfile } from './screenDuty';
 
 const DAY = 86_400_000;
 
@@ -23,13 +23,58 @@ describe('what a browser keeps of its screen', () => {
 
 describe('the screen of a proof', () => {
   afterEach(() => window.localStorage.clear());
-  const shown = (wide: boolean) => {
+  const shown = (wide: boolean, monitor?: string) => {
     const chosen: string[] = [];
+    const monitors: (string | undefined)[] = [];
     return {
       chosen,
-      ...show(<ScreenChoice screen="srgb" wide={wide} onScreen={(space) => chosen.push(space)} />),
+      monitors,
+      ...show(
+        <ScreenChoice
+          screen="srgb"
+          {...{ wide, monitor, sources: [] }}
+          onScreen={(space) => chosen.push(space)}
+          onMonitor={(key) => monitors.push(key)}
+          onFile={() => {}}
+        />,
+      ),
     };
   };
+
+  it('goes by its own profile, with what that asks for, or by a space', async () => {
+    const spaces = shown(false);
+    expect(screen.queryByRole('combobox', { name: 'Profile of this screen' })).toBeNull();
+    await spaces.user.click(screen.getByRole('combobox', { name: 'Screen' }));
+    await spaces.user.click(screen.getByRole('option', { name: 'by its own profile' }));
+    expect(spaces.monitors).toEqual(['']);
+    spaces.unmount();
+    const own = shown(false, '');
+    expect(screen.getByRole('combobox', { name: 'Profile of this screen' })).toBeDefined();
+    expect(screen.getByText(/only where neither the browser nor the system changes colours/)).toBeDefined();
+    await own.user.click(screen.getByRole('combobox', { name: 'Screen' }));
+    await own.user.click(screen.getByRole('option', { name: 'sRGB' }));
+    expect([own.monitors, own.chosen]).toEqual([[undefined], ['srgb']]);
+  });
+
+  it('keeps the profile of a screen where it is there the next time', async () => {
+    let choose: (key: string | undefined) => void = () => {};
+    const Probe = () => {
+      const [key, change] = useScreenProfile((own) => own.startsWith('kept-'));
+      choose = change;
+      return <p>key: {key ?? 'none'}</p>;
+    };
+    const once = show(<Probe />);
+    act(() => choose('kept-3'));
+    act(() => choose('file-own'));
+    expect(screen.getByText('key: file-own')).toBeDefined();
+    once.unmount();
+    const again = show(<Probe />);
+    expect(await screen.findByText('key: kept-3')).toBeDefined();
+    act(() => choose(undefined));
+    again.unmount();
+    show(<Probe />);
+    expect(screen.getByText('key: none')).toBeDefined();
+  });
 
   it('is offered in Display P3 where the screen shows it, and only there', async () => {
     const narrow = shown(false);

@@ -36,3 +36,21 @@ export function useScreenDuty() {
   };
   return { duty, change };
 }
+
+const PROFILE_KEY = 'melto.screen-profile';
+
+/**
+ * The key of the screen's own profile, kept in the browser; empty where it is to be shown by one and none is chosen,
+ * undefined where the browser is left to show colours.
+ * @param isKept whether the profile of a key is there the next time.
+ */
+export function useScreenProfile(isKept: (key: string) => boolean) {
+  const [key, setKey] = useState<string>();
+  useEffect(() => setKey(window.localStorage.getItem(PROFILE_KEY) ?? undefined), []);
+  const choose = (next: string | undefined): void => {
+    if (next === undefined) window.localStorage.removeItem(PROFILE_KEY);
+    else if (isKept(next)) window.localStorage.setItem(PROFILE_KEY, next);
+    setKey(next);
+  };
+  return [key, choose] as const;
+}

@@ -8,9 +8,13 @@ import type { ProofChoice } from '@melto/core/proof/softProof';
 import type { ProfileSource } from '@/features/profiles/profileSource';
 import { problemWords } from '@/ui/api';
 import type {
+  AskedProof,
+  BakedPrint,
   Drawn,
   DrawnProof,
   GivenProfile,
+  ProofedPicture,
+  ProofFigures,
   ProofPoint,
   ProofWorker,
   RankedProof,
@@ -18,6 +22,8 @@ import type {
 import { EMBEDDED } from './openPicture';
 import type { OpenedPicture } from './openPicture';
 
+/** While a slider is moved the picture is what counts: how long it rests before the fine proof, its figures and the others. */
+const RESTS_MS = 120;
 const RANKING_WAITS_MS = 300;
 
 interface ProofAsked {
@@ -26,45 +32,52 @@ interface ProofAsked {
   readonly device: ProfileSource | undefined;
   /** Of the same device, for the light that its print is seen in, where that is another. */
   readonly seenBy: ProfileSource | undefined;
+  /** Of the screen, where values go to it as they are. */
+  readonly monitor: ProfileSource | undefined;
   readonly ranked: readonly ProfileSource[];
   readonly choice: ProofChoice;
   readonly overlay: ProofOverlay;
+  /** Whether a GPU draws the print; undefined until that is known. */
+  readonly gpu: boolean | undefined;
 }
 
 /** Keeps the proof up with what is asked: the newest wish only is worked out. */
 export function useProof(worker: Remote<ProofWorker> | undefined, asked: ProofAsked) {
-  const { picture, source, device, seenBy, choice, overlay } = asked;
+  const { picture, source, device, seenBy, monitor, choice, gpu } = asked;
   const [before, setBefore] = useState<Drawn>();
-  const [after, setAfter] = useState<DrawnProof>();
+  const [opened, setOpened] = useState<ProofedPicture>();
+  const [after, setAfter] = useState<DrawnProof | BakedPrint>();
+  const [figures, setFigures] = useState<ProofFigures>();
   const [ranked, setRanked] = useState<readonly RankedProof[]>([]);
   const [point, setPoint] = useState<ProofPoint>();
   const [problem, setProblem] = useState<string>();
   const busy = useRef(false);
-  /** Proofs are drawn one after the other: what was wished meanwhile and is no longer wished is left out. */
+  /** Proofs are worked out one after the other: what was wished meanwhile and is no longer wished is left out. */
   const drawing = useRef(Promise.resolve());
   const latest = useRef(asked);
   latest.current = asked;
+  // A GPU lays over the print what is to be seen there by itself.
+  const overlay = gpu === true ? 'none' : asked.overlay;
   useEffect(() => {
     let left = false;
     setBefore(undefined);
     setAfter(undefined);
+    setFigures(undefined);
     setRanked([]);
     setPoint(undefined);
     if (worker === undefined || source === undefined) return undefined;
     const run = async (): Promise<void> => {
-      const { file, width, height, name } = picture;
-      if (file === undefined) await worker.openSample(name as SamplePicture, width, height);
-      else await worker.openPicture({ width, height, channels: file.channels, values: file.values });
-      const drawn = await worker.before(
-        keyOf(source, picture),
-        source.label,
-        await source.bytes(),
-        choice.screen ?? 'srgb',
-      );
+      const values = await openIn(worker, picture);
+      const [own, shownBy] = await Promise.all([
+        given(worker, { ...source, key: keyOf(source, picture) }),
+        monitor && given(worker, monitor),
+      ]);
+      const drawn = await worker.before(own, choice.screen ?? 'srgb', shownBy);
       if (left) return;
       if (typeof drawn === 'string') setProblem(drawn);
       else {
         setProblem(undefined);
+        setOpened(values);
         setBefore(drawn);
       }
     };
@@ -74,49 +87,60 @@ export function useProof(worker: Remote<ProofWorker> | undefined, asked: ProofAs
     return () => {
       left = true;
     };
-  }, [worker, picture, source, choice.screen]);
+  }, [worker, picture, source, monitor, choice.screen]);
   useEffect(() => {
-    let left = false;
-    if (worker === undefined || before === undefined || device === undefined) return undefined;
-    const run = async (): Promise<void> => {
-      const [printed, seen] = await Promise.all([
-        given(device),
-        seenBy === undefined ? undefined : given(seenBy),
-      ]);
-      if (left) return;
-      const drawn = await worker.proof({ ...printed, choice, seenBy: seen }, overlay);
-      if (left) return;
-      if (typeof drawn === 'string') {
-        setAfter(undefined);
-        setProblem(drawn);
-      } else {
-        setProblem(undefined);
-        setAfter(drawn);
+    const wish = { left: false };
+    let resting: ReturnType<typeof setTimeout> | undefined;
+    if (worker === undefined || before === undefined || device === undefined || gpu === undefined)
+      return undefined;
+    /** Shows what was worked out, or says why it was not. */
+    const show = (drawn: DrawnProof | BakedPrint | string | undefined): void => {
+      if (wish.left || drawn === undefined) return;
+      setProblem(typeof drawn === 'string' ? drawn : undefined);
+      setAfter(typeof drawn === 'string' ? undefined : drawn);
+    };
+    const unwished = (): boolean => wish.left;
+    const failed = (error: unknown): void => {
+      if (!wish.left) setProblem(problemWords(error));
+    };
+    const fine = async (sent: AskedProof): Promise<void> => {
+      show(await worker.bake(sent, 'fine'));
+      if (unwished()) return;
+      const sums = await worker.figures(sent);
+      if (!unwished() && typeof sums !== 'string') setFigures(sums);
+    };
+    const work = async (): Promise<void> => {
+      if (unwished()) return;
+      const sent = await sentTo(worker, { device, choice, seenBy, monitor });
+      if (unwished()) return;
+      if (gpu) {
+        show(await worker.bake(sent, 'coarse'));
+        if (!unwished()) resting = setTimeout(() => void fine(sent).catch(failed), RESTS_MS);
+        return;
       }
+      const drawn = await worker.proof(sent, overlay);
+      show(drawn);
+      if (!unwished() && typeof drawn !== 'string') setFigures(drawn.figures);
     };
-    drawing.current = drawing.current
-      .then(() => (left ? undefined : run()))
-      .catch((error: unknown) => {
-        if (!left) setProblem(problemWords(error));
-      });
+    drawing.current = drawing.current.then(work).catch(failed);
     return () => {
-      left = true;
+      wish.left = true;
+      clearTimeout(resting);
     };
-  }, [worker, before, device, seenBy, choice, overlay]);
+  }, [worker, before, device, seenBy, monitor, choice, overlay, gpu]);
   useEffect(() => {
     let left = false;
     if (worker === undefined || before === undefined) return undefined;
     const run = async (): Promise<void> => {
       setRanked([]);
       for (const each of latest.current.ranked) {
-        const printed = await given(each);
+        const sent = await sentTo(worker, { device: each, choice, seenBy: undefined, monitor });
         if (left) return;
-        const one = await worker.rank({ ...printed, choice });
+        const one = await worker.rank(sent);
         if (left) return;
         if (typeof one !== 'string') setRanked((known) => [...known, one]);
       }
     };
-    // While a slider is moved the picture is what counts.
     const soon = setTimeout(() => {
       run().catch((error: unknown) => {
         if (!left) setProblem(problemWords(error));
@@ -126,7 +150,7 @@ export function useProof(worker: Remote<ProofWorker> | undefined, asked: ProofAs
       left = true;
       clearTimeout(soon);
     };
-  }, [worker, before, choice]);
+  }, [worker, before, monitor, choice]);
   const pointAt = (at: { readonly x: number; readonly y: number } | undefined): void => {
     if (at === undefined || worker === undefined || busy.current) return;
     busy.current = true;
@@ -135,15 +159,62 @@ export function useProof(worker: Remote<ProofWorker> | undefined, asked: ProofAs
       setPoint(found);
     });
   };
-  return { before, after, ranked, point, problem, pointAt };
+  return { before, opened, after, figures, ranked, point, problem, pointAt };
 }
 
 /** A picture's own profile is another one for each picture. */
 const keyOf = (source: ProfileSource, picture: OpenedPicture): string =>
   source.key === EMBEDDED ? (picture.file?.iccKey ?? EMBEDDED) : source.key;
 
-/** A profile as the worker takes it. */
-export const given = async ({ key, label, bytes }: ProfileSource): Promise<GivenProfile> => ({
-  ...{ key, name: label },
-  bytes: await bytes(),
-});
+/** The profiles that a worker has, by key: they are large, and sliders ask often. */
+const taken = new WeakMap<object, Map<string, Promise<void>>>();
+
+/** Has a worker take a profile, where it has not. */
+export async function given(
+  worker: Remote<ProofWorker>,
+  { key, label: name, bytes }: ProfileSource,
+): Promise<GivenProfile> {
+  const own = taken.get(worker) ?? new Map<string, Promise<void>>();
+  taken.set(worker, own);
+  const taking = own.get(key) ?? bytes().then((file) => worker.take({ key, name }, file));
+  own.set(key, taking);
+  try {
+    await taking;
+  } catch (error) {
+    // What could not be fetched may come another time.
+    own.delete(key);
+    throw error;
+  }
+  return { key, name };
+}
+
+interface Asked {
+  readonly device: ProfileSource;
+  readonly choice: ProofChoice;
+  readonly seenBy: ProfileSource | undefined;
+  readonly monitor?: ProfileSource | undefined;
+}
+
+/** A proof as a worker is asked for it. */
+export async function sentTo(
+  worker: Remote<ProofWorker>,
+  { device, choice, seenBy, monitor }: Asked,
+): Promise<AskedProof> {
+  const [printed, seen, shownBy] = await Promise.all([
+    given(worker, device),
+    seenBy && given(worker, seenBy),
+    monitor && given(worker, monitor),
+  ]);
+  return { ...printed, choice, seenBy: seen, monitor: shownBy };
+}
+
+/** Opens a picture in the worker, and tells its values. */
+async function openIn(
+  worker: Remote<ProofWorker>,
+  { file, width, height, name }: OpenedPicture,
+): Promise<ProofedPicture> {
+  if (file === undefined) return worker.openSample(name as SamplePicture, width, height);
+  const picture = { width, height, channels: file.channels, values: file.values };
+  await worker.openPicture(picture);
+  return picture;
+}
