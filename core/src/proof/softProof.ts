@@ -1,12 +1,13 @@
 import { deltaE2000Of } from '../colour/deltaE2000.ts';
 import type { IccProfile } from '../icc/iccTypes.ts';
-import { blackOf } from '../icc/profileBlack.ts';
-import { deviceToLab } from '../icc/profileTransform.ts';
+import { deviceToLab, mediaWhite } from '../icc/profileTransform.ts';
 import type { RenderingIntent } from '../icc/profileTransform.ts';
+import { WHITE_ICC } from '../colour/whitePoints.ts';
 import { failure, success } from '../result.ts';
 import type { Result } from '../result.ts';
 import { blackScaling, conversion } from '../transform/conversion.ts';
 import { blackPoint } from '../transform/links.ts';
+import { sourceBlack } from '../transform/profileBlacks.ts';
 import { chain, transformed } from '../transform/transform.ts';
 import type { Transform } from '../transform/transform.ts';
 import { changesPicture, editLink, intoGamut, NO_EDIT } from './pictureEdit.ts';
@@ -122,9 +123,12 @@ export function softProof(
   if (!relative.ok) return relative;
   const links = [paperWhite ? printed.value : relative.value];
   if (!inkBlack) {
-    const black = blackOf(seenBy, 'relative', paperWhite ? 'absolute' : 'relative');
+    // To which black is brought: what a colour that is asked darker reaches beyond it is black as well.
+    const black = sourceBlack(seenBy, 'relative');
     if (!black.ok) return black;
-    links.push(blackPoint(black.value, [0, 0, 0]));
+    const white = paperWhite ? mediaWhite(seenBy) : WHITE_ICC;
+    const [x, y, z] = black.value.map((value, i) => (value * white[i]) / WHITE_ICC[i]);
+    links.push(blackPoint([x, y, z], [0, 0, 0]));
   }
   const signal = monitor === undefined ? success(labToScreenSignal(screen)) : monitorSignal(monitor);
   if (!signal.ok) return signal;

@@ -1,11 +1,11 @@
 import type { IccProfile } from '../icc/iccTypes.ts';
-import { blackOf } from '../icc/profileBlack.ts';
 import { deviceToLab, labToDevice } from '../icc/profileTransform.ts';
 import type { RenderingIntent } from '../icc/profileTransform.ts';
 import { failure, success } from '../result.ts';
 import type { Result } from '../result.ts';
 import type { ToneCurves } from '../tone/toneCurve.ts';
 import { blackPoint, toneCurves } from './links.ts';
+import { destinationBlack, isMapped, sourceBlack } from './profileBlacks.ts';
 import { chain } from './transform.ts';
 import type { Transform } from './transform.ts';
 
@@ -14,7 +14,10 @@ export interface Conversion {
   readonly from?: IccProfile;
   readonly to?: IccProfile;
   readonly intent: RenderingIntent;
-  /** Black of the one is brought to that of the other (ISO 18619). */
+  /**
+   * Black of the one is brought to that of the other (ISO 18619); to perceptual and saturation tables of version 4 it
+   * always is.
+   */
   readonly blackPoint?: boolean;
   readonly curves?: ToneCurves;
   /** Links of Lab that a picture goes through before its black is scaled, and after. */
@@ -47,7 +50,7 @@ export function conversion({
     links.push(link.value);
   }
   links.push(...edits);
-  if (scaled && from !== undefined && to !== undefined) {
+  if (from !== undefined && to !== undefined && (scaled || beginsAtAgreedBlack(to, intent))) {
     const scaling = blackScaling(from, to, intent);
     if (!scaling.ok) return scaling;
     links.push(scaling.value);
@@ -67,12 +70,18 @@ export function conversion({
   return success(chain(first, ...rest));
 }
 
+/**
+ * Whether a profile's tables begin at the agreed black of version 4 (ICC.1:2022, 6.3.3): black is brought to it then,
+ * asked or not, as programs do.
+ */
+const beginsAtAgreedBlack = ({ header }: IccProfile, intent: RenderingIntent): boolean =>
+  isMapped(intent) && header.version.major >= 4;
+
 /** Black of one profile brought to that of another, as an intent sees both (ISO 18619); Lab to Lab. */
 export function blackScaling(from: IccProfile, to: IccProfile, intent: RenderingIntent): Result<Transform> {
-  // Black of inks is what they reach in the perceptual table; others are seen by the table that is used.
-  const source = blackOf(from, from.header.colourSpace === 'CMYK' ? 'perceptual' : intent, intent);
+  const source = sourceBlack(from, intent);
   if (!source.ok) return source;
-  const own = blackOf(to, intent, intent);
+  const own = destinationBlack(to, intent);
   if (!own.ok) return own;
   return success(blackPoint(source.value, own.value));
 }

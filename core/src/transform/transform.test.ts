@@ -116,7 +116,9 @@ describe('a conversion', () => {
     expect(conversion({ from: oneWay, intent: 'relative' }).ok).toBe(true);
     const made = conversion({ from: press, to: oneWay, intent: 'relative' });
     expect(made.ok ? '' : made.issues[0].path).toContain('B2A');
-    const scaled = conversion({ from: oneWay, to: press, intent: 'relative', blackPoint: true });
+    const scaled = conversion({ from: press, to: oneWay, intent: 'relative', blackPoint: true });
     expect(scaled.ok ? '' : scaled.issues[0].path).toContain('B2A');
+    // The black of what is come from is known without its way back.
+    expect(conversion({ from: oneWay, to: press, intent: 'relative', blackPoint: true }).ok).toBe(true);
   });
 });
