@@ -35,7 +35,7 @@ const SOLIDS = [
 test('two gamuts stand beside each other, one of them from a file', async ({ page }) => {
   await page.goto('/gamut');
   await expect(
-    page.getByText(/of what sRGB prints is out of reach for .* ΔE00; one would see it/),
+    page.getByText(/of the colours of sRGB is out of reach for .* ΔE00; one would see it/),
   ).toBeVisible();
   await expect(page.getByRole('img', { name: /Chroma of both by hue at L\* 60: sRGB dashed/ })).toBeVisible();
   const slider = page.getByRole('slider', { name: 'Lightness of the cut' });
@@ -47,7 +47,7 @@ test('two gamuts stand beside each other, one of them from a file', async ({ pag
     mimeType: 'application/vnd.iccprofile',
     buffer: SRGB,
   });
-  await expect(page.getByText('sRGB prints nothing that same.icc does not.')).toBeVisible();
+  await expect(page.getByText('sRGB holds no colour that same.icc does not.')).toBeVisible();
   await expect(page.getByRole('row', { name: /sRGB.*832 100\.0/ })).toBeVisible();
   await page
     .getByLabel('Open a profile')

@@ -411,7 +411,7 @@ describe('melto', () => {
     expect(measured.a.volume / measured.b.volume).toBeLessThan(1.03);
     expect(measured.shared / measured.b.volume).toBeGreaterThan(0.98);
     const said = await melto('gamut', 'press.icc', 'press.icc');
-    expect(said.out).toContain('press.icc prints nothing that press.icc does not.');
+    expect(said.out).toContain('press.icc holds no colour that press.icc does not.');
 
     const { ranked } = JSON.parse(
       (await melto('rank', '--colours', 'house.csv', '--profiles', 'p.icc', 'press.icc', '--json')).out,

@@ -16,6 +16,8 @@ import { createRandom } from '@melto/core/numerics/random';
 import { mean } from '@melto/core/numerics/statistics';
 import { buildInkProfile } from '@melto/core/profile/buildInkProfile';
 import { unwrap } from '@melto/core/result';
+import { inspectProfile } from '@melto/core/profile/inspectProfile';
+import { linkSlice } from '@melto/core/profile/tableSlice';
 import { separationOf } from '@melto/core/separate/separation';
 import { conversion } from '@melto/core/transform/conversion';
 
@@ -73,6 +75,27 @@ describe('a device link', () => {
       return out;
     };
     expect(mean(deltaE2000Rows(labOf(exact), labOf(linked)))).toBeLessThan(0.5);
+  });
+
+  it('is seen cut over two of its inks, with their names on either side', () => {
+    const link = unwrap(deviceLink(from, to, { ...CHOICE, keepBlack: true }));
+    const cut = { across: 3, down: 1, fixed: [0.2, 0.9, 0, 0.9], side: 9 };
+    const { values, outputs } = unwrap(linkSlice(link, cut));
+    expect(outputs).toBe(4);
+    const at = (row: number, column: number): number[] => [
+      ...values.subarray(4 * (9 * row + column), 4 * (9 * row + column) + 4),
+    ];
+    const wanted = through({ keepBlack: true }, [0.2, 0.5, 0, 0.25, 0.2, 1, 0, 0]);
+    // Between nodes four inks go by tetrahedra here, by all corners there.
+    at(4, 2).forEach((value, i) => expect(value).toBeCloseTo(wanted[i], 1));
+    at(8, 0).forEach((value, i) => expect(value).toBeCloseTo(wanted[4 + i], 1));
+    expect(Math.abs(at(8, 0)[1] - at(0, 0)[1])).toBeGreaterThan(0.5);
+    expect(inspectProfile(link)).toMatchObject({
+      kind: 'device link',
+      channels: ['cyan', 'magenta', 'yellow', 'black'],
+      goal: ['cyan', 'magenta', 'yellow', 'black'],
+    });
+    expect(linkSlice({ ...link, tags: new Map() }, cut).ok).toBe(false);
   });
 
   it('leaves black alone, and solid where it is solid', () => {

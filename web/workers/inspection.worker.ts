@@ -1,5 +1,6 @@
 import { expose, transfer } from 'comlink';
 import type { IccProfile } from '@melto/core/icc/iccTypes';
+import type { RenderingIntent } from '@melto/core/icc/profileTransform';
 import { readIcc } from '@melto/core/icc/readIcc';
 import { writeIcc } from '@melto/core/icc/writeIcc';
 import { inspectProfile } from '@melto/core/profile/inspectProfile';
@@ -7,7 +8,7 @@ import type { ProfileInspection } from '@melto/core/profile/inspectProfile';
 import { otherVersion } from '@melto/core/profile/otherVersion';
 import { profileDifference, profileFigures } from '@melto/core/profile/profileFigures';
 import type { ProfileFigures } from '@melto/core/profile/profileFigures';
-import { deviceSlice, labSlice, TABLE_INTENTS } from '@melto/core/profile/tableSlice';
+import { deviceSlice, labSlice, linkSlice, TABLE_INTENTS } from '@melto/core/profile/tableSlice';
 import type { TableSlice } from '@melto/core/profile/tableSlice';
 import type { ErrorSummary } from '@melto/core/numerics/statistics';
 import { issueText } from '@melto/core/result';
@@ -18,7 +19,7 @@ import type { SlicePicture } from './slicePictures';
 /** Where a table is cut. */
 export type SliceCut =
   | {
-      readonly way: 'from device';
+      readonly way: 'from device' | 'to another';
       readonly across: number;
       readonly down: number;
       readonly fixed: readonly number[];
@@ -40,6 +41,13 @@ function withProfile<T>(name: string, bytes: Uint8Array, what: (profile: IccProf
   return read.ok ? what(read.value) : `${name}: ${read.issues.map(issueText).join('; ')}`;
 }
 
+function sliceOf(profile: IccProfile, intent: RenderingIntent, cut: SliceCut): Result<TableSlice> {
+  if (cut.way === 'to device') return labSlice(profile, intent, cut.lightness, SIDE);
+  return cut.way === 'from device'
+    ? deviceSlice(profile, intent, { ...cut, side: SIDE })
+    : linkSlice(profile, { ...cut, side: SIDE });
+}
+
 const api = {
   /** What a profile is and does; a sentence where its file cannot be read. */
   inspect: (name: string, bytes: Uint8Array): ProfileInspection | string =>
@@ -49,10 +57,7 @@ const api = {
   slice(name: string, bytes: Uint8Array, table: number, cut: SliceCut): readonly SlicePicture[] | string {
     return withProfile(name, bytes, (profile): readonly SlicePicture[] | string => {
       const intent = TABLE_INTENTS[table];
-      const made: Result<TableSlice> =
-        cut.way === 'from device'
-          ? deviceSlice(profile, intent, { ...cut, side: SIDE })
-          : labSlice(profile, intent, cut.lightness, SIDE);
+      const made = sliceOf(profile, intent, cut);
       if (!made.ok) return `${name}: ${made.issues.map(issueText).join('; ')}`;
       const pictures = cut.way === 'from device' ? [colourPicture(made.value)] : channelPictures(made.value);
       return transfer(

@@ -251,9 +251,9 @@ describe('two bodies beside each other', () => {
     expect(a.volume / shared).toBeCloseTo((45 / 40) ** 3, 1);
     const [first, second] = comparisonSentences({ a, b, shared, grey, shares: [] });
     expect(first).toMatch(
-      /^30 % of what Wren prints is out of reach for Heron, farthest in .* by \d+\.\d ΔE00; one would see it/,
+      /^30 % of the colours of Wren is out of reach for Heron, farthest in .* by \d+\.\d ΔE00; one would see it/,
     );
-    expect(second).toBe('Heron prints nothing that Wren does not.');
+    expect(second).toBe('Heron holds no colour that Wren does not.');
   });
 
   it.each([

@@ -23,17 +23,17 @@ export function colourName([lightness, a, b]: readonly number[]): string {
 /** Below 1 ΔE00 nobody sees it, below 3 beside each other only. */
 function seenWords({ over1, over3 }: Pick<ComparedBody, 'over1' | 'over3'>): string {
   if (over1 < 0.01) return 'nobody would see it';
-  return over3 < 0.05 ? 'one would see it with both prints side by side' : 'one would see it in a print';
+  return over3 < 0.05 ? 'one would see it with both side by side' : 'one would see it in a print';
 }
 
-/** What one body prints that the other does not, and whether one would see it. */
+/** What one body holds that the other does not, and whether one would see it. */
 export function reachSentence(own: ComparedBody, other: ComparedBody, shared: number): string {
   const share = 1 - shared / own.volume;
   if (own.farthest === undefined || share < 0.001)
-    return `${own.name} prints nothing that ${other.name} does not.`;
+    return `${own.name} holds no colour that ${other.name} does not.`;
   const { lab, deltaE } = own.farthest;
   return (
-    `${(100 * share).toFixed(share < 0.1 ? 1 : 0)} % of what ${own.name} prints is out of reach for ${other.name}, ` +
+    `${(100 * share).toFixed(share < 0.1 ? 1 : 0)} % of the colours of ${own.name} is out of reach for ${other.name}, ` +
     `farthest in ${lightnessWord(lab[0])}${hueName(lab[1], lab[2])} by ${deltaE.toFixed(1)} ΔE00; ${seenWords(own)}.`
   );
 }

@@ -1,5 +1,6 @@
 import { deltaE2000Of, deltaE2000Rows } from '../colour/deltaE2000.ts';
 import type { Lab } from '../colour/lab.ts';
+import { channelNames } from '../icc/colorantNames.ts';
 import type { IccProfile, IccTag } from '../icc/iccTypes.ts';
 import { inkSum, mostInk } from '../icc/mostInk.ts';
 import { profileText } from '../icc/profileText.ts';
@@ -20,6 +21,9 @@ export interface ProfileInspection {
   readonly kind: string;
   readonly colourSpace: string;
   readonly connection: string;
+  /** What its channels are called, and those that a device link goes to. */
+  readonly channels: readonly string[];
+  readonly goal?: readonly string[];
   readonly tags: readonly TagFacts[];
   /** Rendering intents with a table of their own, both ways. */
   readonly intents: readonly string[];
@@ -73,6 +77,8 @@ export function inspectProfile(profile: IccProfile): ProfileInspection {
     kind: KINDS[header.deviceClass] ?? header.deviceClass,
     colourSpace: header.colourSpace.trim(),
     connection: header.pcs.trim(),
+    channels: channelNames(profile),
+    goal: header.deviceClass === 'link' ? channelNames(profile, 'to') : undefined,
     tags: [...tags].map(([signature, tag]) => ({ signature, type: tag.type, says: tagWords(tag) })),
     intents: INTENTS.filter((_, i) => tags.has(`A2B${i}`) && tags.has(`B2A${i}`)),
     figures: profileFigures(profile),

@@ -1,10 +1,11 @@
+import { compileLut } from '../icc/compileLut.ts';
 import { deviceToLab, labToDevice } from '../icc/profileTransform.ts';
 import type { RenderingIntent } from '../icc/profileTransform.ts';
 import type { IccProfile } from '../icc/iccTypes.ts';
 import { labToScreenSignal } from '../proof/screen.ts';
 import { failure, success } from '../result.ts';
 import type { Result } from '../result.ts';
-import { chain, transformed } from '../transform/transform.ts';
+import { chain, ofStages, transformed } from '../transform/transform.ts';
 
 /** Tables of an output profile by their intents. */
 export const TABLE_INTENTS: readonly RenderingIntent[] = ['perceptual', 'relative', 'saturation'];
@@ -22,28 +23,18 @@ export interface TableSlice {
 const missing = (signature: string): Result<TableSlice> =>
   failure({ code: 'profile.tables', path: signature, expected: 'a table', found: 'none' });
 
-/**
- * The colours of a table from the device over two of its channels, relative to the paper, on a screen.
- * @param across channel that grows to the right.
- * @param down channel that grows downwards.
- * @param fixed values 0..1 of all channels; those of the two are not looked at.
- */
-export function deviceSlice(
-  profile: IccProfile,
-  intent: RenderingIntent,
-  cut: {
-    readonly across: number;
-    readonly down: number;
-    readonly fixed: readonly number[];
-    readonly side: number;
-  },
-): Result<TableSlice> {
-  const signature = `A2B${TABLE_INTENTS.indexOf(intent)}`;
-  if (!profile.tags.has(signature)) return missing(signature);
-  const toLab = deviceToLab(profile, intent);
-  if (!toLab.ok) return toLab;
-  const { inputs } = toLab.value;
-  const { across, down, fixed, side } = cut;
+/** A cut over two channels of a table from a device. */
+export interface DeviceCut {
+  /** Channel that grows to the right, and one that grows downwards. */
+  readonly across: number;
+  readonly down: number;
+  /** Values 0..1 of all channels; those of the two are not looked at. */
+  readonly fixed: readonly number[];
+  readonly side: number;
+}
+
+/** Values of a device over a cut, row-major. */
+function cutValues({ across, down, fixed, side }: DeviceCut, inputs: number): Float64Array {
   const device = new Float64Array(side * side * inputs);
   for (let row = 0, at = 0; row < side; row++)
     for (let column = 0; column < side; column++, at += inputs) {
@@ -51,7 +42,33 @@ export function deviceSlice(
       device[at + across] = column / (side - 1);
       device[at + down] = row / (side - 1);
     }
-  return success({ side, outputs: 3, values: transformed(chain(toLab.value, labToScreenSignal()), device) });
+  return device;
+}
+
+/** The values that a device link gives over two channels of the device that it comes from. */
+export function linkSlice(link: IccProfile, cut: DeviceCut): Result<TableSlice> {
+  const table = link.tags.get('A2B0');
+  if (table === undefined || !('inputs' in table)) return missing('A2B0');
+  const { inputs, outputs, stride, run } = compileLut(table, 'tetrahedral');
+  const values = transformed(ofStages({ inputs, outputs, stride, stages: [run] }), cutValues(cut, inputs));
+  return success({ side: cut.side, outputs, values });
+}
+
+/**
+ * The colours of a table from the device over two of its channels, relative to the paper, on a screen.
+ */
+export function deviceSlice(
+  profile: IccProfile,
+  intent: RenderingIntent,
+  cut: DeviceCut,
+): Result<TableSlice> {
+  const signature = `A2B${TABLE_INTENTS.indexOf(intent)}`;
+  if (!profile.tags.has(signature)) return missing(signature);
+  const toLab = deviceToLab(profile, intent);
+  if (!toLab.ok) return toLab;
+  const device = cutValues(cut, toLab.value.inputs);
+  const values = transformed(chain(toLab.value, labToScreenSignal()), device);
+  return success({ side: cut.side, outputs: 3, values });
 }
 
 /**

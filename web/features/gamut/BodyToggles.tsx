@@ -36,7 +36,7 @@ export function BodyToggles({
         onChange={(_, chosen: BodyPaint | null) => chosen !== null && onPaint(chosen)}
       >
         <ToggleButton value="own">all colours</ToggleButton>
-        <ToggleButton value="beyond">what only it prints</ToggleButton>
+        <ToggleButton value="beyond">what only it holds</ToggleButton>
       </ToggleButtonGroup>
     </>
   );

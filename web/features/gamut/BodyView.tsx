@@ -4,12 +4,12 @@ import { Canvas, useFrame, useThree } from '@react-three/fiber';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import type { RefObject } from 'react';
 import { BufferAttribute, BufferGeometry, DoubleSide, Vector3 } from 'three';
-import type { Camera } from 'three';
-import { OrbitControls } from 'three/examples/jsm/controls/OrbitControls.js';
 import type { DrawnBody, DrawnOutline, DrawnPoints } from '@/workers/gamut.worker';
 import { Lines, place, positionsOf, RING_DASHES, Rings } from './BodyLines';
 import { WHOLE_AT } from './bodyStyle';
 import type { BodyPaint, BodyStyle } from './bodyStyle';
+import { Turning } from './Turning';
+import { AT_REST } from './turningPace';
 
 /** L*, a*, b* of an axis' end, and its name. */
 const AXES = [
@@ -62,7 +62,13 @@ export function BodyView({
         if (key === '-') turn.current?.(0, 0, 1 / 0.9);
       }}
     >
-      <Canvas frameloop="demand" camera={{ position: [1.6, 1.05, 2.6], fov: 33, near: 0.01, far: 50 }} flat>
+      <Canvas
+        frameloop="demand"
+        dpr={AT_REST}
+        gl={{ antialias: false }}
+        camera={{ position: [1.6, 1.05, 2.6], fov: 33, near: 0.01, far: 50 }}
+        flat
+      >
         <Axes />
         {bodies.map(({ body, style, paint }, i) => (
           <Body key={i} body={body} style={style} paint={paint} />
@@ -177,48 +183,6 @@ function Axes() {
       <lineBasicMaterial color="#1B1B1B" />
     </lineSegments>
   );
-}
-
-/** Turns the camera about the middle of the bodies. */
-function Turning({
-  turn,
-}: {
-  turn: RefObject<((side: number, up: number, nearer: number) => void) | undefined>;
-}) {
-  const camera = useThree((state) => state.camera);
-  const element = useThree((state) => state.gl.domElement);
-  const invalidate = useThree((state) => state.invalidate);
-  useEffect(() => {
-    const controls = new OrbitControls(camera, element);
-    controls.enablePan = false;
-    controls.enableDamping = false;
-    controls.minDistance = 1;
-    controls.maxDistance = 8;
-    controls.addEventListener('change', () => invalidate());
-    turn.current = (side, up, nearer) => {
-      moveCamera(camera, side, up, nearer);
-      controls.update();
-      invalidate();
-    };
-    return () => {
-      turn.current = undefined;
-      controls.dispose();
-    };
-  }, [camera, element, invalidate, turn]);
-  return null;
-}
-
-function moveCamera(camera: Camera, side: number, up: number, nearer: number): void {
-  const { x, y, z } = camera.position;
-  const radius = Math.min(8, Math.max(1, Math.hypot(x, y, z) * nearer));
-  const turned = Math.atan2(x, z) + side;
-  const height = Math.min(1.5, Math.max(-1.5, Math.atan2(y, Math.hypot(x, z)) + up));
-  camera.position.set(
-    radius * Math.cos(height) * Math.sin(turned),
-    radius * Math.sin(height),
-    radius * Math.cos(height) * Math.cos(turned),
-  );
-  camera.lookAt(0, 0, 0);
 }
 
 /** Keeps the names of the axes at their ends. */

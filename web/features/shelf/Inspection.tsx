@@ -11,6 +11,7 @@ import { plainName, save } from '@/ui/save';
 import type { InspectionWorker } from '@/workers/inspection.worker';
 import { BesideAnother } from './BesideAnother';
 import { NeutralInks } from './NeutralInks';
+import { LINK } from './profileTables';
 import { TableSlices } from './TableSlices';
 import { useInspection } from './useInspection';
 import { useInspectionWorker } from './useInspectionWorker';
@@ -65,12 +66,10 @@ export function Inspection({
           <NeutralInks greys={figures.greys} />
         </div>
       )}
-      {worker !== undefined && data.kind === 'output' && (
-        <>
-          <TableSlices key={source.key} {...{ worker, source, tags: data.tags, space: data.colourSpace }} />
-          <BesideAnother {...{ worker, source, sources }} />
-        </>
+      {worker !== undefined && (data.kind === 'output' || data.kind === LINK) && (
+        <TableSlices key={source.key} {...{ worker, source, data }} />
       )}
+      {worker !== undefined && data.kind === 'output' && <BesideAnother {...{ worker, source, sources }} />}
       <div className="panel">
         <header>
           <h2>Tags</h2>

@@ -4,31 +4,24 @@ import { MenuItem, Slider, TextField } from '@mui/material';
 import type { Remote } from 'comlink';
 import { useMemo, useState } from 'react';
 import { SLICE_AB } from '@melto/core/profile/tableSlice';
+import type { ProfileInspection } from '@melto/core/profile/inspectProfile';
 import type { ProfileSource } from '@/features/profiles/profileSource';
 import { Pixels } from '@/ui/Pixels';
 import type { InspectionWorker, SliceCut } from '@/workers/inspection.worker';
 import { tablesOf } from './profileTables';
 import { useSlices } from './useSlices';
 
-const CHANNELS: Readonly<Record<string, readonly string[]>> = {
-  RGB: ['red', 'green', 'blue'],
-  CMYK: ['cyan', 'magenta', 'yellow', 'black'],
-};
-
 /** Tables of a profile cut flat: colours over two of its channels, or the device values at a lightness. */
 export function TableSlices({
   worker,
   source,
-  tags,
-  space,
+  data: { tags, kind, channels: names, goal },
 }: {
   worker: Remote<InspectionWorker>;
   source: ProfileSource;
-  tags: readonly { readonly signature: string }[];
-  space: string;
+  data: Pick<ProfileInspection, 'tags' | 'kind' | 'channels' | 'goal'>;
 }) {
-  const tables = tablesOf(tags);
-  const names = CHANNELS[space] ?? [];
+  const tables = tablesOf(tags, kind);
   const [chosen, setChosen] = useState(tables[0]?.signature ?? '');
   const table = tables.find(({ signature }) => signature === chosen) ?? tables[0];
   const [across, setAcross] = useState(0);
@@ -37,11 +30,11 @@ export function TableSlices({
   const [lightness, setLightness] = useState(50);
   const { intent, way } = table ?? { intent: 0, way: 'to device' as const };
   const cut = useMemo(
-    (): SliceCut => (way === 'from device' ? { way, across, down, fixed } : { way, lightness }),
+    (): SliceCut => (way === 'to device' ? { way, lightness } : { way, across, down, fixed }),
     [way, across, down, fixed, lightness],
   );
   const { pictures, problem } = useSlices({ worker, source, intent, cut });
-  if (table === undefined || names.length === 0) return null;
+  if (table === undefined || names.length < 2) return null;
   const pairs = [
     { label: 'To the right', value: across, other: down, choose: setAcross },
     { label: 'Downwards', value: down, other: across, choose: setDown },
@@ -51,9 +44,9 @@ export function TableSlices({
       <header>
         <h2>Its tables, cut</h2>
         <span className="quiet">
-          {way === 'from device'
-            ? 'colours relative to the paper'
-            : `a* and b* to ±${SLICE_AB}, ${names.length === 3 ? 'light is light' : 'dark is much ink'}`}
+          {way === 'from device' && 'colours relative to the paper'}
+          {way === 'to device' && `a* and b* to ±${SLICE_AB}, ${shadeWords(names)}`}
+          {way === 'to another' && shadeWords(goal ?? [])}
         </span>
       </header>
       <div className="row slice-choice">
@@ -70,7 +63,7 @@ export function TableSlices({
             </MenuItem>
           ))}
         </TextField>
-        {way === 'from device' &&
+        {way !== 'to device' &&
           pairs.map(({ label, value, other, choose }) => (
             <TextField
               key={label}
@@ -89,7 +82,7 @@ export function TableSlices({
           ))}
       </div>
       <div className="row slice-choice">
-        {way === 'from device' ? (
+        {way !== 'to device' ? (
           names.map((name, channel) =>
             channel === across || channel === down ? null : (
               <Level
@@ -111,7 +104,7 @@ export function TableSlices({
       )}
       <div className="slices">
         {pictures.map((drawn, i) => {
-          const name = way === 'from device' ? `${names[across]} → ${names[down]} ↓` : names[i];
+          const name = way === 'from device' ? `${names[across]} → ${names[down]} ↓` : (goal ?? names)[i];
           return (
             <figure key={i} style={{ width: way === 'from device' ? 260 : undefined }}>
               <Pixels drawn={drawn} label={`Slice: ${name}`} />
@@ -123,6 +116,10 @@ export function TableSlices({
     </div>
   );
 }
+
+/** How light and dark are meant in pictures of channels. */
+const shadeWords = (channels: readonly string[]): string =>
+  channels.length === 3 ? 'light is light' : 'dark is much ink';
 
 function Level({
   label,

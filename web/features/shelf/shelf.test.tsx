@@ -47,6 +47,7 @@ const CARRIED: ShelfProfile = {
 };
 const INSPECTION: ProfileInspection & { bytes: number } = {
   ...{ name: 'x', copyright: 'none', version: '4.4', kind: 'output', colourSpace: 'CMYK', connection: 'Lab' },
+  channels: ['cyan', 'magenta', 'yellow', 'black'],
   ...{
     bytes: 1_234_567,
     intents: ['perceptual'],
@@ -140,6 +141,29 @@ describe('the shelf', () => {
     await user.keyboard('{ArrowLeft}');
     expect((await screen.findByRole('alert')).textContent).toContain('expected a table');
     expect(worker.slice.mock.lastCall?.[3]).toEqual({ way: 'to device', lightness: 49 });
+  });
+
+  it('cuts the tables of six inks by their names, and a device link by those of both sides', async () => {
+    const six = ['cyan', 'magenta', 'yellow', 'black', 'orange', 'green'];
+    const tags = [{ signature: 'A2B0', type: 'mAB', says: '' }];
+    found.answer = { data: { ...INSPECTION, tags, colourSpace: '6CLR', channels: six }, error: null };
+    const { user, unmount } = show(<ShelfSurface shelf={[PRESS]} />);
+    await user.click(await screen.findByRole('combobox', { name: 'To the right' }));
+    await user.click(screen.getByRole('option', { name: 'orange' }));
+    expect(await screen.findByRole('img', { name: 'Slice: orange → magenta ↓' })).toBeTruthy();
+    expect(screen.getByRole('slider', { name: 'green' })).toBeTruthy();
+    unmount();
+    worker.slice.mockResolvedValue(six.map(() => PICTURE));
+    const link = { kind: 'device link', channels: ['red', 'green', 'blue'], goal: six };
+    found.answer = { data: { ...INSPECTION, tags, ...link }, error: null };
+    show(<ShelfSurface shelf={[PRESS]} />);
+    expect(await screen.findByRole('img', { name: 'Slice: orange' })).toBeTruthy();
+    expect(worker.slice.mock.lastCall?.[3]).toEqual({
+      ...{ way: 'to another', across: 0, down: 1, fixed: [1, 1, 1] },
+    });
+    expect(screen.getByText('dark is much ink')).toBeTruthy();
+    // What two profiles predict is not asked of a link.
+    expect(screen.queryByText('Beside another')).toBeNull();
   });
 
   it('writes a profile in the other version, or says why it cannot', async () => {
