@@ -1,7 +1,7 @@
 import { expose, transfer } from 'comlink';
 import { labRowsToLinearScreen } from '@melto/core/colour/srgb';
-import { compareBodies } from '@melto/core/gamut/compareBodies';
-import type { BodyComparison } from '@melto/core/gamut/compareBodies';
+import { compareSeen, seeBodies } from '@melto/core/gamut/compareBodies';
+import type { BodyComparison, SeenBodies, SeenBody } from '@melto/core/gamut/compareBodies';
 import {
   bodyFrom,
   bodyVolume,
@@ -43,9 +43,6 @@ export interface DrawnBody extends DrawnOutline {
   readonly corners: Uint32Array;
   /** Linear light of the screen for each corner: its own colour. */
   readonly colours: Float32Array;
-  /** ΔE00 beyond the other for each corner. */
-  readonly beyond: Float32Array;
-  readonly farthest?: { readonly lab: readonly [number, number, number]; readonly deltaE: number };
 }
 
 export interface DrawnComparison {
@@ -53,9 +50,14 @@ export interface DrawnComparison {
   readonly b: DrawnBody;
   /** Bodies beside the two. */
   readonly more: readonly DrawnOutline[];
+}
+
+/** How far two bodies reach beyond each other. */
+export interface DrawnReach {
+  /** ΔE00 of the second beyond the first, for each corner. */
+  readonly beyond: Float32Array;
   readonly shares: BodyComparison['shares'];
   readonly sentences: readonly string[];
-  readonly tookMs: number;
 }
 
 type Line = ReturnType<typeof hueSlice>;
@@ -88,7 +90,7 @@ export interface DrawnPoints {
 const PICTURE_COLOURS = 1500;
 
 const bodies = new Map<string, MadeBody>();
-let compared: BodyComparison | undefined;
+let seen: SeenBodies | undefined;
 let beside: readonly RadialBoundary[] = [];
 
 /** The body of a profile, or of patches that are told with their device values. */
@@ -120,8 +122,8 @@ function outlineOf(
 }
 
 function cutAll<Cut>(cut: (boundary: RadialBoundary) => Cut): Cuts<Cut> | undefined {
-  if (compared === undefined) return undefined;
-  return { a: cut(compared.a.boundary), b: cut(compared.b.boundary), more: beside.map(cut) };
+  if (seen === undefined) return undefined;
+  return { a: cut(seen.a.boundary), b: cut(seen.b.boundary), more: beside.map(cut) };
 }
 
 const api = {
@@ -138,34 +140,39 @@ const api = {
     const set = readPatchSet(text);
     return set.ok && set.value.device !== undefined;
   },
-  /** Two bodies with each other, and some beside them with the second. */
-  compare(a: string, b: string, others: readonly string[] = []): DrawnComparison | string {
-    const started = performance.now();
+  /** Two bodies as they are drawn, and some beside them with the second. */
+  draw(a: string, b: string, others: readonly string[] = []): DrawnComparison | string {
     const [first, second] = [bodies.get(a), bodies.get(b)];
     if (first === undefined || second === undefined) return 'A body is not made yet.';
     const outlines = others.flatMap((key) => bodies.get(key) ?? []).map((own) => outlineOf(own, second));
     const apart = outlines.find((own) => typeof own === 'string');
     if (apart !== undefined) return apart;
-    const result = compareBodies(first.body, second.body);
+    const result = seeBodies(first.body, second.body);
     if (!result.ok) return result.issues.map(issueText).join('; ');
-    compared = result.value;
+    seen = result.value;
     const more = outlines.filter((own) => typeof own !== 'string');
     beside = more.map(({ boundary }) => boundary);
-    const { shared } = compared;
-    const drawn = (own: BodyComparison['a'], of: MadeBody): DrawnBody => ({
+    const { shared } = seen;
+    const drawn = (own: SeenBody, of: MadeBody): DrawnBody => ({
       ...{ name: own.name, madeBy: madeWords(of), volume: own.volume, shared, lab: own.mesh.lab },
-      ...{ corners: own.mesh.corners, beyond: own.beyond, farthest: own.farthest },
+      corners: own.mesh.corners,
       colours: labRowsToLinearScreen(own.mesh.lab),
     });
     const answer: DrawnComparison = {
-      a: drawn(compared.a, first),
-      b: drawn(compared.b, second),
+      a: drawn(seen.a, first),
+      b: drawn(seen.b, second),
       more: more.map((own) => own.drawn),
-      shares: compared.shares,
-      sentences: comparisonSentences(compared),
-      tookMs: performance.now() - started,
     };
     return transfer(answer, [answer.a.colours.buffer, answer.b.colours.buffer]);
+  },
+  /** How far the bodies that were drawn last reach beyond each other. */
+  reach(): DrawnReach | undefined {
+    if (seen === undefined) return undefined;
+    const compared = compareSeen(seen);
+    const { beyond } = compared.b;
+    return transfer({ beyond, shares: compared.shares, sentences: comparisonSentences(compared) }, [
+      beyond.buffer,
+    ]);
   },
   /** Largest chroma of all at a lightness, by azimuth. */
   slice(l: number): Cuts<Float64Array> | undefined {
@@ -198,13 +205,13 @@ const api = {
       lab: [lab[3 * i], lab[3 * i + 1], lab[3 * i + 2]] as const,
     }));
   },
-  /** How far colours lie beyond the bodies that were compared last. */
+  /** How far colours lie beyond the bodies that were drawn last. */
   points(lab: Float32Array): DrawnPoints | undefined {
-    if (compared === undefined) return undefined;
+    if (seen === undefined) return undefined;
     return {
       ...{ lab, colours: labRowsToLinearScreen(lab) },
-      beyondA: reachBeyond(lab, compared.a.boundary),
-      beyondB: reachBeyond(lab, compared.b.boundary),
+      beyondA: reachBeyond(lab, seen.a.boundary),
+      beyondB: reachBeyond(lab, seen.b.boundary),
     };
   },
 };

@@ -28,18 +28,20 @@ interface Room {
  * @param toLab from device values 0..1.
  * @param totalInk limit of the sum, 1 = 100 %.
  * @param most limit of each channel; full where none is given.
+ * @param points along an edge of a face.
  */
 export function deviceSurface(
   toLab: Transform,
   totalInk = Infinity,
   most: readonly number[] = new Array<number>(toLab.inputs).fill(1),
+  points = toLab.inputs === 3 ? POINTS_OF_THREE : POINTS_OF_MORE,
 ): Vector3[][] {
   const channels = toLab.inputs;
   if (channels < 3 || channels > 8)
     throw new RangeError(`a body of ${channels} channels, expected 3 to 8 channels`);
   const triangles: Vector3[][] = [];
   const room = { most, totalInk };
-  for (const face of facesOf(room)) addFace(triangles, toLab, face, room);
+  for (const face of facesOf(room)) addFace(triangles, toLab, face, { ...room, points });
   return triangles;
 }
 
@@ -66,7 +68,12 @@ function heldAt(most: readonly number[], places: readonly number[], bits: number
   return held;
 }
 
-function addFace(out: Vector3[][], toLab: Transform, face: Face, { most, totalInk }: Room): void {
+function addFace(
+  out: Vector3[][],
+  toLab: Transform,
+  face: Face,
+  { most, totalInk, points }: Room & { readonly points: number },
+): void {
   const channels = toLab.inputs;
   const { first, second, rest, held } = face;
   const room = totalInk - held.reduce((a, b) => a + b, 0);
@@ -74,7 +81,6 @@ function addFace(out: Vector3[][], toLab: Transform, face: Face, { most, totalIn
   const least = rest === undefined ? 0 : room - most[rest];
   // What two or three inks between none and most can make up, and must where a third one does the rest.
   if (room < 0 || least > ends[0] + ends[1]) return;
-  const points = channels === 3 ? POINTS_OF_THREE : POINTS_OF_MORE;
   const device = new Float64Array(points * points * channels);
   for (let i = 0; i < points; i++)
     for (let j = 0; j < points; j++) {

@@ -21,6 +21,14 @@ const AXES = [
 const INSIDE_GREY = 0.5;
 const TURN = 0.12;
 
+interface ShownBody {
+  readonly body: DrawnBody;
+  readonly style: BodyStyle;
+  readonly paint: BodyPaint;
+  /** ΔE00 beyond the other for each corner; undefined until it is worked out. */
+  readonly beyond?: Float32Array;
+}
+
 function canDraw(): boolean {
   return document.createElement('canvas').getContext('webgl2') !== null;
 }
@@ -31,7 +39,7 @@ export function BodyView({
   beside,
   points,
 }: {
-  bodies: readonly { readonly body: DrawnBody; readonly style: BodyStyle; readonly paint: BodyPaint }[];
+  bodies: readonly ShownBody[];
   /** Further bodies, as rings of dashes. */
   beside: readonly DrawnOutline[];
   /** Colours beside them; those beyond the first body are drawn larger. */
@@ -70,8 +78,8 @@ export function BodyView({
         flat
       >
         <Axes />
-        {bodies.map(({ body, style, paint }, i) => (
-          <Body key={i} body={body} style={style} paint={paint} />
+        {bodies.map((shown, i) => (
+          <Body key={i} {...shown} />
         ))}
         {beside.map((outline, i) => (
           <Rings key={outline.name} outline={outline} dash={RING_DASHES[i] ?? [1, 0]} />
@@ -91,7 +99,7 @@ export function BodyView({
   );
 }
 
-function Body({ body, style, paint }: { body: DrawnBody; style: BodyStyle; paint: BodyPaint }) {
+function Body({ body, style, paint, beyond }: ShownBody) {
   const geometry = useMemo(() => {
     const made = new BufferGeometry();
     made.setAttribute('position', new BufferAttribute(positionsOf(body), 3));
@@ -106,16 +114,16 @@ function Body({ body, style, paint }: { body: DrawnBody; style: BodyStyle; paint
   useEffect(() => {
     const colours = body.colours.slice();
     if (paint === 'beyond')
-      body.beyond.forEach((deltaE, i) => {
+      beyond?.forEach((deltaE, i) => {
         const whole = Math.min(1, deltaE / WHOLE_AT);
         for (let c = 0; c < 3; c++)
           colours[3 * i + c] = whole * colours[3 * i + c] + (1 - whole) * INSIDE_GREY;
       });
     geometry.setAttribute('color', new BufferAttribute(colours, 3));
-  }, [geometry, body, paint]);
+  }, [geometry, body, paint, beyond]);
   useEffect(() => () => geometry.dispose(), [geometry]);
   const invalidate = useThree((state) => state.invalidate);
-  useEffect(() => invalidate(), [invalidate, geometry, style, paint]);
+  useEffect(() => invalidate(), [invalidate, geometry, style, paint, beyond]);
   if (style === 'lines') return <Lines body={body} />;
   return (
     <mesh geometry={geometry} renderOrder={style === 'clear' ? 1 : 0}>

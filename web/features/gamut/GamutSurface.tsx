@@ -2,7 +2,7 @@
 
 import { Button } from '@mui/material';
 import dynamic from 'next/dynamic';
-import { usePathname, useRouter, useSearchParams } from 'next/navigation';
+import { usePathname, useSearchParams } from 'next/navigation';
 import { useMemo, useState } from 'react';
 import type { BodySource } from '@melto/services/overview/bodySources';
 import type { ShelfProfile } from '@melto/services/profile/shelf';
@@ -41,7 +41,6 @@ export function GamutSurface({
   shelf: readonly ShelfProfile[];
   measured: readonly BodySource[];
 }) {
-  const router = useRouter();
   const path = usePathname();
   const query = useSearchParams();
   const [files, setFiles] = useState<readonly ProfileSource[]>([]);
@@ -60,14 +59,15 @@ export function GamutSurface({
   }): void => {
     const next = new URLSearchParams({ a: change.a ?? a, b: change.b ?? b });
     for (const key of change.more ?? more) next.append('more', key);
-    router.replace(`${path}?${next.toString()}`, { scroll: false });
+    // Nothing of it is asked of the server.
+    window.history.replaceState(null, '', `${path}?${next.toString()}`);
   };
   const [style, setStyle] = useState<BodyStyle>('solid');
   const [paint, setPaint] = useState<BodyPaint>('own');
   const worker = useGamutWorker();
   const find = (key: string): ProfileSource | undefined => sources.find((source) => source.key === key);
   const beside = more.flatMap((key) => find(key) ?? []);
-  const { data, error, isFetching } = useComparison(worker, find(a), find(b), beside);
+  const { data, error, isFetching, reach } = useComparison(worker, find(a), find(b), beside);
   const [list, setList] = useState<LaidList>();
   const [problem, setProblem] = useState<string>();
   const points = usePoints(worker, data, list);
@@ -150,7 +150,7 @@ export function GamutSurface({
           <div className="gamut-body">
             <BodyView
               bodies={[
-                { body: data.b, style, paint },
+                { body: data.b, style, paint, beyond: reach?.beyond },
                 { body: data.a, style: 'lines', paint: 'own' },
               ]}
               beside={data.more}
@@ -162,7 +162,8 @@ export function GamutSurface({
                 beyond.
               </p>
             )}
-            {data.sentences.map((sentence) => (
+            {reach === undefined && <p className="quiet">Comparing them…</p>}
+            {reach?.sentences.map((sentence) => (
               <p key={sentence}>{sentence}</p>
             ))}
           </div>
@@ -181,7 +182,7 @@ export function GamutSurface({
                 volume of {data.b.name} over that of {data.a.name}, %
               </span>
             </header>
-            <ShareTable comparison={data} />
+            {reach !== undefined && <ShareTable comparison={data} shares={reach.shares} />}
           </div>
         </div>
       )}

@@ -1,14 +1,19 @@
 import { SHARE_BANDS, SHARE_SECTORS } from '@melto/core/gamut/gamutBody';
 import { hueName } from '@melto/core/gamut/gamutWords';
 import { labToHex } from '@melto/core/colour/srgb';
-import type { DrawnComparison } from '@/workers/gamut.worker';
+import type { DrawnComparison, DrawnReach } from '@/workers/gamut.worker';
 
 /** Below this share of the larger body a cell says nothing. */
 const LEAST = 0.0005;
 
 /** How many per cent more or less of each hue and lightness the second prints than the first. */
-export function ShareTable({ comparison }: { comparison: DrawnComparison }) {
-  const { a, b, shares } = comparison;
+export function ShareTable({
+  comparison: { a, b },
+  shares,
+}: {
+  comparison: DrawnComparison;
+  shares: DrawnReach['shares'];
+}) {
   const larger = Math.max(a.volume, b.volume);
   return (
     <table className="table tight shares">

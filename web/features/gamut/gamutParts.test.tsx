@@ -20,19 +20,17 @@ const body = (name: string, volume: number): DrawnBody => ({
     lab: new Float32Array(0),
     corners: new Uint32Array(0),
   },
-  ...{ colours: new Float32Array(0), beyond: new Float32Array(0) },
+  colours: new Float32Array(0),
 });
-const comparison = (change: (hue: number, band: number) => { a: number; b: number }): DrawnComparison => ({
-  ...{ a: body('Wren', 1000), b: body('Heron', 1000), more: [], sentences: [], tookMs: 1 },
-  shares: SHARE_SECTORS.flatMap((hue) =>
-    SHARE_BANDS.map((_, band) => ({ hue, band, both: 0, ...change(hue, band) })),
-  ),
-});
+const comparison: DrawnComparison = { a: body('Wren', 1000), b: body('Heron', 1000), more: [] };
 
 describe('the table of hues and lightness', () => {
   it('says how much more or less, where only one prints, and where neither does', () => {
-    const rows = (change: Parameters<typeof comparison>[0]): string[] => {
-      const { unmount } = show(<ShareTable comparison={comparison(change)} />);
+    const rows = (change: (hue: number, band: number) => { a: number; b: number }): string[] => {
+      const shares = SHARE_SECTORS.flatMap((hue) =>
+        SHARE_BANDS.map((_, band) => ({ hue, band, both: 0, ...change(hue, band) })),
+      );
+      const { unmount } = show(<ShareTable {...{ comparison, shares }} />);
       const text = screen.getAllByRole('row').map(({ textContent }) => textContent ?? '');
       unmount();
       return text;
@@ -59,9 +57,7 @@ describe('the ring', () => {
         });
       },
     } as unknown as Remote<GamutWorker>;
-    const { user, container } = show(
-      <ReachRing worker={worker} comparison={comparison(() => ({ a: 1, b: 1 }))} />,
-    );
+    const { user, container } = show(<ReachRing worker={worker} comparison={comparison} />);
     await screen.findByRole('img', { name: /at L\* 60: Wren dashed, Heron drawn through/ });
     screen.getByRole('slider').focus();
     await user.keyboard('{ArrowUp}');
@@ -94,9 +90,7 @@ describe('the cut along a hue', () => {
         return Promise.resolve({ a: cut, b: cut, more: [] });
       },
     } as unknown as Remote<GamutWorker>;
-    const { user, container } = show(
-      <HueLeaf worker={worker} comparison={comparison(() => ({ a: 1, b: 1 }))} />,
-    );
+    const { user, container } = show(<HueLeaf worker={worker} comparison={comparison} />);
     await screen.findByRole('img', { name: /at hue 30°: Wren dashed, Heron drawn through/ });
     expect(screen.getByText('red to the right, turquoise to the left')).toBeTruthy();
     const outlines = () => [...container.querySelectorAll('path')].map((path) => path.getAttribute('d'));
@@ -118,7 +112,7 @@ describe('colours beside the bodies', () => {
           beyondA: Float32Array.of(0, 0.9, 0, 5),
           beyondB: Float32Array.of(0, 0.9, 2, 7),
         }}
-        comparison={comparison(() => ({ a: 1, b: 1 }))}
+        comparison={comparison}
       />,
     );
     expect(screen.getByText(/1 of 4 for Wren, 2 for Heron/)).toBeTruthy();
@@ -141,8 +135,7 @@ describe('a list that is laid beside', () => {
       },
     } as unknown as Remote<GamutWorker>;
     const list = (l: number): LaidList => ({ name: 'own.csv', colours: [{ name: 'x', lab: [l, 0, 0] }] });
-    const own = comparison(() => ({ a: 1, b: 1 }));
-    const { result, rerender } = renderHook(({ of }) => usePoints(worker, own, of), {
+    const { result, rerender } = renderHook(({ of }) => usePoints(worker, comparison, of), {
       initialProps: { of: list(20) },
     });
     await waitFor(() => expect(result.current?.lab[0]).toBe(20));

@@ -1,19 +1,23 @@
 'use client';
 
-import { useQuery } from '@tanstack/react-query';
+import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import type { Remote } from 'comlink';
-import type { DrawnComparison, GamutWorker } from '@/workers/gamut.worker';
+import type { DrawnComparison, DrawnReach, GamutWorker } from '@/workers/gamut.worker';
 import type { ProfileSource } from '@/features/profiles/profileSource';
 
-/** Compares two bodies in the worker, with others beside them; its error says in words what could not be read. */
+/**
+ * Has two bodies drawn by the worker, with others beside them: those before stay until they are there, and how far they
+ * reach beyond each other comes after them. Its error says in words what could not be read.
+ */
 export function useComparison(
   worker: Remote<GamutWorker> | undefined,
   a: ProfileSource | undefined,
   b: ProfileSource | undefined,
   more: readonly ProfileSource[],
 ) {
-  return useQuery({
-    queryKey: ['gamut', a?.key, b?.key, ...more.map(({ key }) => key)],
+  const keys = [a?.key, b?.key, ...more.map(({ key }) => key)];
+  const drawn = useQuery({
+    queryKey: ['gamut', ...keys],
     queryFn: async (): Promise<DrawnComparison> => {
       if (worker === undefined || a === undefined || b === undefined) throw new Error('nothing to compare');
       const refused = (
@@ -22,7 +26,7 @@ export function useComparison(
         )
       ).find((words) => words !== undefined);
       if (refused !== undefined) throw new Error(refused);
-      const answer = await worker.compare(
+      const answer = await worker.draw(
         a.key,
         b.key,
         more.map(({ key }) => key),
@@ -31,9 +35,17 @@ export function useComparison(
       return answer;
     },
     enabled: worker !== undefined && a !== undefined && b !== undefined,
-    staleTime: Infinity,
-    // The worker knows one comparison only, the last one.
-    gcTime: 0,
-    retry: false,
+    ...LAST_ONLY,
+    placeholderData: keepPreviousData,
   });
+  const reach = useQuery({
+    queryKey: ['gamut reach', ...keys],
+    queryFn: async (): Promise<DrawnReach | null> => (await worker?.reach()) ?? null,
+    enabled: drawn.data !== undefined && !drawn.isPlaceholderData,
+    ...LAST_ONLY,
+  });
+  return { ...drawn, reach: drawn.isPlaceholderData ? undefined : (reach.data ?? undefined) };
 }
+
+/** The worker knows the bodies only that it drew last. */
+const LAST_ONLY = { staleTime: Infinity, gcTime: 0, retry: false } as const;
