@@ -249,7 +249,7 @@ describe('a baked proof', () => {
     const proof = proofOf();
     const pixels = samplePicture('Seed catalogue', 120, 80);
     const rows = exactPicture(pixels, 3, PROOF_COLUMNS, (values) => proofRows(proof, values));
-    const off = (['coarse', 'fine'] as const).map((fineness) => {
+    const off = (['coarse', 'fine', 'finest'] as const).map((fineness) => {
       const out = new Uint8ClampedArray(4 * 120 * 80);
       drawProof(
         bakeProof(3, (values) => proofRows(proof, values), fineness),
@@ -263,6 +263,7 @@ describe('a baked proof', () => {
     });
     expect(off[0]).toBeLessThan(3);
     expect(off[0]).toBeGreaterThan(off[1]);
+    expect(off[1]).toBeGreaterThan(off[2]);
   });
 
   it.each(['relative', 'perceptual', 'absolute'] as const)('agrees with the exact one, %s', (intent) => {

@@ -1,12 +1,13 @@
 import { PROOF_COLUMNS } from './softProof.ts';
 
-/** How finely a proof is worked out: coarsely while something is being moved. */
-export type Fineness = 'coarse' | 'fine';
+/** How finely a proof is worked out: coarsely while something is being moved, as well as can be once it rests. */
+export type Fineness = 'coarse' | 'fine' | 'finest';
 
 /** Points of the grid by the channels of the picture. */
 const POINTS: Readonly<Record<Fineness, Readonly<Record<number, number>>>> = {
   coarse: { 1: 256, 3: 13, 4: 7 },
   fine: { 1: 256, 3: 33, 4: 15 },
+  finest: { 1: 256, 3: 65, 4: 15 },
 };
 
 /** A proof worked out at the points of a grid, for pictures of eight bits. */

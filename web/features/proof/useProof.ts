@@ -107,7 +107,9 @@ export function useProof(worker: Remote<ProofWorker> | undefined, asked: ProofAs
       show(await worker.bake(sent, 'fine'));
       if (unwished()) return;
       const sums = await worker.figures(sent);
-      if (!unwished() && typeof sums !== 'string') setFigures(sums);
+      if (unwished()) return;
+      if (typeof sums !== 'string') setFigures(sums);
+      show(await worker.bake(sent, 'finest'));
     };
     const work = async (): Promise<void> => {
       if (unwished()) return;

@@ -45,5 +45,5 @@ export function GpuPixels({
     gpu.current?.draw(drawing);
   }, [picture, drawing, screen]);
   // A canvas keeps the space that it was first drawn in.
-  return <canvas key={screen} ref={canvas} role="img" aria-label={label} />;
+  return <canvas key={screen} ref={canvas} role="img" aria-label={label} data-fineness={drawing.fineness} />;
 }
