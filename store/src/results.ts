@@ -19,6 +19,8 @@ export interface ResultRow {
   readonly summary: string;
   readonly author: string;
   readonly madeMs: number;
+  /** After how many days it is due again, where that was said. */
+  readonly validDays: number | null;
   /** What a person noted of it; empty where nobody has. */
   readonly note: string;
 }
@@ -33,7 +35,7 @@ export interface HeadRow extends ResultRow {
   readonly headConditionId: number;
 }
 
-const COLUMNS = `r.id, r.condition_id AS conditionId, r.link, r.shape, r.shape_version AS shapeVersion, r.version, r.verdict, r.summary, p.name AS author, r.made_ms AS madeMs, r.note
+const COLUMNS = `r.id, r.condition_id AS conditionId, r.link, r.shape, r.shape_version AS shapeVersion, r.version, r.verdict, r.summary, p.name AS author, r.made_ms AS madeMs, r.valid_days AS validDays, r.note
   FROM result r JOIN person p ON p.id = r.author_id`;
 
 /** Results of a link, the newest first. */
@@ -114,12 +116,13 @@ export interface HeadMark {
   /** Where the result was made, which is another condition for a borrowed one. */
   readonly homeId: number;
   readonly madeMs: number;
+  readonly validDays: number | null;
 }
 
 /** The results in force on all conditions, without what they hold. */
 export function listHeadMarks(sql: Sql): Promise<HeadMark[]> {
   return sql.rows(
-    'SELECT h.condition_id AS headConditionId, h.link, h.result_id AS id, r.verdict, r.condition_id AS homeId, r.made_ms AS madeMs FROM condition_head h JOIN result r ON r.id = h.result_id WHERE h.house_id = ?',
+    'SELECT h.condition_id AS headConditionId, h.link, h.result_id AS id, r.verdict, r.condition_id AS homeId, r.made_ms AS madeMs, r.valid_days AS validDays FROM condition_head h JOIN result r ON r.id = h.result_id WHERE h.house_id = ?',
     [sql.house],
   );
 }
@@ -159,6 +162,7 @@ export interface NewResult {
   readonly summary: unknown;
   readonly detail: unknown;
   readonly madeMs: number;
+  readonly validDays?: number;
 }
 
 /** What a result was made from: readings, and results that must stay in force for it to be current. */
@@ -186,7 +190,7 @@ export async function insertResult(
   );
   const version = (last?.version ?? 0) + 1;
   const { id } = await sql.change(
-    'INSERT INTO result (house_id, condition_id, link, shape, shape_version, version, verdict, summary, detail, author_id, made_ms) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)',
+    'INSERT INTO result (house_id, condition_id, link, shape, shape_version, version, verdict, summary, detail, author_id, made_ms, valid_days) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)',
     [
       sql.house,
       result.conditionId,
@@ -199,6 +203,7 @@ export async function insertResult(
       JSON.stringify(result.detail),
       sql.person,
       result.madeMs,
+      result.validDays ?? null,
     ],
   );
   for (const reading of sources.readings)

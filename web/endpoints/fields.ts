@@ -1,5 +1,6 @@
 import { Type } from '@sinclair/typebox';
 import type { TUnsafe } from '@sinclair/typebox';
+import { CHECK_VALID_DAYS } from '@melto/core/conformity/checkValidity';
 import { PATCH_SIZES } from '@melto/core/charts/chartForm';
 import type { PatchSize } from '@melto/core/charts/chartForm';
 import type { ReaderKind, PaperName } from '@melto/core/charts/pageGeometry';
@@ -65,4 +66,5 @@ export const CHOICE = {
   toleranceSetId: ID,
   substrateCorrected: Type.Boolean(),
   spotsMoved: Type.Optional(Type.Boolean()),
+  everyDays: Type.Optional(Type.Integer({ minimum: 1, maximum: CHECK_VALID_DAYS })),
 };

@@ -1,17 +1,27 @@
 import { describe, expect, it } from 'vitest';
-import { CHECK_VALID_MS, checkIsPast } from './checkValidity.ts';
+import { CHECK_VALID_DAYS, checkEndsMs, checkIsPast } from './checkValidity.ts';
+
+const DAY = 86_400_000;
 
 describe('a check', () => {
-  it('holds to its last millisecond, and no longer', () => {
-    expect(checkIsPast(1000, undefined, 1000 + CHECK_VALID_MS)).toBe(false);
-    expect(checkIsPast(1000, undefined, 1001 + CHECK_VALID_MS)).toBe(true);
+  const usual = { madeMs: 5, validDays: null };
+  const weekly = { madeMs: 5, validDays: 7 };
+  const over = 5 + CHECK_VALID_DAYS * DAY;
+
+  it('holds for its days and no longer, the usual ones or those that were said', () => {
+    expect(CHECK_VALID_DAYS).toBe(30);
+    expect(checkIsPast(usual, undefined, over)).toBe(false);
+    expect(checkIsPast(usual, undefined, over + 1)).toBe(true);
+    expect(checkIsPast(weekly, undefined, 5 + 7 * DAY)).toBe(false);
+    expect(checkIsPast(weekly, undefined, 6 + 7 * DAY)).toBe(true);
+    expect([usual, weekly].map(checkEndsMs)).toEqual([over, 5 + 7 * DAY]);
   });
 
-  it('is held by a watch until that expires', () => {
-    const now = 2 * CHECK_VALID_MS;
-    expect(checkIsPast(0, now, now)).toBe(false);
-    expect(checkIsPast(0, now - 1, now)).toBe(true);
-    // A watch that has expired takes nothing from a fresh check.
-    expect(checkIsPast(now - 5, now - 1, now)).toBe(false);
+  it('is held by a watch until that expires, unless its own days were said', () => {
+    expect(checkIsPast(usual, over + 10, over + 10)).toBe(false);
+    expect(checkIsPast(usual, over + 10, over + 11)).toBe(true);
+    // A watch that expired before takes no days from it.
+    expect(checkIsPast(usual, 10, over)).toBe(false);
+    expect(checkIsPast(weekly, over + 10, 6 + 7 * DAY)).toBe(true);
   });
 });

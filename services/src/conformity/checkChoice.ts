@@ -16,6 +16,8 @@ export interface CheckChoice {
   readonly substrateCorrected: boolean;
   /** Where the aims follow the paper: those of spot colours as well. */
   readonly spotsMoved?: boolean;
+  /** After how many days the check is due again, where that is said. */
+  readonly everyDays?: number;
 }
 
 /** As a print keeps it: with the way the wedge took to the device. */

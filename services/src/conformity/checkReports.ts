@@ -1,5 +1,5 @@
 import type { CheckDetail, StoredMetric } from '@melto/core/conformity/checkDetail';
-import { CHECK_VALID_MS } from '@melto/core/conformity/checkValidity';
+import { checkEndsMs } from '@melto/core/conformity/checkValidity';
 import { metricName, metricValue, verdictSentence } from '@melto/core/conformity/checkWords';
 import { formatAgainstLimit } from '@melto/core/judgement/metric';
 import type { Verdict } from '@melto/core/judgement/verdict';
@@ -110,7 +110,7 @@ async function slipOf(
   const watch = await findWatchState(context.database, row.conditionId);
   // A watch that had expired before says nothing of this proof.
   const watched = watch !== undefined && watch.expiresMs > row.madeMs ? watch.expiresMs : Infinity;
-  const expires = Math.min(row.madeMs + CHECK_VALID_MS, watched);
+  const expires = Math.min(checkEndsMs(row), watched);
   const day = (ms: number): string => houseDay(ms, zone);
   const common = (verdict: Verdict, sheet: string, condition: string): SlipModel['facts'] => [
     ['Proof', sheet],

@@ -49,6 +49,7 @@ export async function judgeReading(
         ...toStore(AIM_CHECK, { summary, detail }),
         verdict: check.verdict,
         madeMs: detail.header.madeMs,
+        validDays: chosen.everyDays,
       },
       { readings: [readingId], results: sources },
     );

@@ -27,7 +27,7 @@ const LENGTH: ResultKind<Length, Length> = {
 
 const row = (shapeVersion: number, summary: unknown, shape = 'length'): ResultRow => ({
   ...{ id: 7, conditionId: 1, link: 'limits', shape, shapeVersion, version: 1, verdict: null },
-  ...{ summary: JSON.stringify(summary), author: 'Ines', madeMs: 0, note: '' },
+  ...{ summary: JSON.stringify(summary), author: 'Ines', madeMs: 0, validDays: null, note: '' },
 });
 
 describe('a stored result', () => {

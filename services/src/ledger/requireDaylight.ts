@@ -4,7 +4,7 @@ import { PROFILE } from './kinds/profileKind.ts';
 import { summaryOf } from './resultKind.ts';
 
 /** Refuses a profile for another light where prints are compared and proven: that is done in D50. */
-export function requireDaylight(row: Omit<ResultRow, 'author'>): void {
+export function requireDaylight(row: Omit<ResultRow, 'author' | 'validDays'>): void {
   if (row.shape !== PROFILE.shape) return;
   const { light } = summaryOf(PROFILE, row);
   if (light !== undefined)

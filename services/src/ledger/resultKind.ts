@@ -41,14 +41,14 @@ export interface LinkPicture {
 }
 
 /** The summary of a stored result. @throws where the row is of another kind, or not stored as that kind is. */
-export function summaryOf<S>(kind: ResultKind<S, never>, row: Omit<ResultRow, 'author'>): S {
+export function summaryOf<S>(kind: ResultKind<S, never>, row: Omit<ResultRow, 'author' | 'validDays'>): S {
   return storedOf(kind as unknown as ResultKind<S, unknown>, row, undefined).summary;
 }
 
 /** All of a stored result. */
 export function storedOf<S, D>(
   kind: ResultKind<S, D>,
-  row: Omit<ResultRow, 'author'>,
+  row: Omit<ResultRow, 'author' | 'validDays'>,
   detail: string | undefined,
 ): Stored<S, D> {
   if (row.shape !== kind.shape)

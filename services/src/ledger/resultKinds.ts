@@ -33,7 +33,7 @@ export function kindOf({ id, shape }: Pick<ResultRow, 'id' | 'shape'>): ResultKi
 }
 
 /** What a profile is called, its printed ramps, and how well it fits what it was built from: unknown where others built it. */
-export function profileSummary(row: Omit<ResultRow, 'author'>): {
+export function profileSummary(row: Omit<ResultRow, 'author' | 'validDays'>): {
   readonly name: string;
   readonly ramps: ProfileSummary['ramps'];
   readonly fit: number | null;

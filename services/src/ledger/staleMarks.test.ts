@@ -7,7 +7,7 @@ const head = (
   link: HeadMark['link'],
   id: number,
   homeId = headConditionId,
-): HeadMark => ({ headConditionId, link, id, homeId, verdict: null, madeMs: 0 });
+): HeadMark => ({ headConditionId, link, id, homeId, verdict: null, validDays: null, madeMs: 0 });
 const from = (resultId: number, parentId: number | null, changed = 0): HeadSource => ({
   resultId,
   parentId,

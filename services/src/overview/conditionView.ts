@@ -62,7 +62,7 @@ export async function conditionView(context: Context, id: number): Promise<Condi
         ...{ link, resultId: head.id, stored: head.verdict },
         reached: reached.find((row) => row.link === link)?.verdict,
         stale: stale.some((row) => row.link === link),
-        madeMs: head.madeMs,
+        ...{ madeMs: head.madeMs, validDays: head.validDays },
       };
       return {
         link,

@@ -164,7 +164,7 @@ async function standingsOf(
       const standing = {
         ...{ link, resultId: head.id, stored: head.verdict, reached: reachedOf.get(key) },
         stale: stale.has(key),
-        madeMs: head.madeMs,
+        ...{ madeMs: head.madeMs, validDays: head.validDays },
       };
       return { link, state: linkMark(standing, watch, nowMs) };
     });

@@ -21,6 +21,7 @@ export interface LinkStanding {
   readonly reached: string | undefined;
   readonly stale: boolean;
   readonly madeMs: number;
+  readonly validDays: number | null;
 }
 
 const verdictIn = (text: string | null | undefined): Verdict | null => (isVerdict(text) ? text : null);
@@ -30,13 +31,13 @@ const verdictIn = (text: string | null | undefined): Verdict | null => (isVerdic
  * judged is no current one, and is due once it is past its days.
  */
 export function linkMark(
-  { link, resultId, stored, reached, stale, madeMs }: LinkStanding,
+  { link, resultId, stored, reached, stale, madeMs, validDays }: LinkStanding,
   watch: WatchStateRow | undefined,
   nowMs: number,
 ): Mark {
   if (link === 'conformity') {
     const verdict = verdictIn(stored);
-    const mark = markOf({ verdict, stale, due: checkIsPast(madeMs, watch?.expiresMs, nowMs) });
+    const mark = markOf({ verdict, stale, due: checkIsPast({ madeMs, validDays }, watch?.expiresMs, nowMs) });
     return mark === 'current' && verdict === 'not-judged' ? verdict : mark;
   }
   if (link !== 'watch') return markOf({ verdict: verdictIn(reached ?? stored), stale });

@@ -59,7 +59,7 @@ describe('the next move at a press', () => {
     [
       { conformity: 'due' },
       undefined,
-      'Check it again: the last is over 30 days old → /conditions/4/conformity 7',
+      'Check it again: the last is past its days → /conditions/4/conformity 7',
     ],
     [{ conformity: 'not-judged' }, undefined, 'See why it was not judged → /conditions/4/conformity 5'],
     [{ curves: 'does-not-conform' }, undefined, 'Do another round → /conditions/4/curves 7'],

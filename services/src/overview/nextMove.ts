@@ -101,7 +101,7 @@ function keepMove(facts: MoveFacts, at: string): Move {
   if (watched === 'does-not-conform') return saying('See what has moved', `${at}/watch`, 9);
   if (watch !== undefined && watched === 'due') return saying(watchWords(watch, nowMs), `${at}/watch`, 8);
   if (watch?.moved === true && watched !== 'none') return saying('See what has moved', `${at}/watch`, 7);
-  if (check === 'due') return saying('Check it again: the last is over 30 days old', `${at}/conformity`, 7);
+  if (check === 'due') return saying('Check it again: the last is past its days', `${at}/conformity`, 7);
   if (check === 'not-judged') return saying('See why it was not judged', `${at}/conformity`, 5);
   if (check === 'stale') return saying('Check it again', `${at}/conformity`, 4);
   if (stateOf(facts, 'watch') === 'stale') return saying('Start the watch anew', `${at}/watch`, 4);

@@ -1,7 +1,10 @@
+import { isSpot } from '@melto/core/conformity/checkDetail';
 import type { CheckDetail } from '@melto/core/conformity/checkDetail';
+import { spotsOverTime } from '@melto/core/conformity/spotsOverTime';
+import type { SpotsOverTime } from '@melto/core/conformity/spotsOverTime';
 import type { SimulatedChange } from '@melto/core/device/printPath';
 import { listRack } from '@melto/store/prints';
-import { findHead, findResult } from '@melto/store/results';
+import { findHead, findResult, listResultsOfShape } from '@melto/store/results';
 import type { ResultRow } from '@melto/store/results';
 import { aimSets } from '../conformity/aimSets.ts';
 import type { AimSetView } from '../conformity/aimSets.ts';
@@ -44,6 +47,8 @@ const WAITING = 100;
 export interface ConformitySurfaceView extends SurfaceView, Judging {
   /** The check that is shown: against aims, or a short one. */
   readonly result: { readonly row: ResultRow; readonly detail: CheckDetail | ShortCheckDetail } | undefined;
+  /** Spot colours of the check that is shown over those before it that judged the same ones. */
+  readonly spots: SpotsOverTime | undefined;
   readonly sharedCode: string | null;
   readonly curves: Awaited<ReturnType<typeof judgeableReadings>>['curves'];
   readonly readings: Awaited<ReturnType<typeof judgeableReadings>>['readings'];
@@ -77,6 +82,7 @@ export async function conformitySurface(
     ...by,
     ...readings,
     result,
+    spots: await spotsBefore(context, result),
     sharedCode: code,
     jobCheck,
     waitingJobs: rack.rows
@@ -100,6 +106,26 @@ async function checkShown({ database }: Context, id: number): Promise<Conformity
         ? storedOf(AIM_CHECK, row, detail).detail
         : storedOf(SHORT_CHECK, row, detail).detail,
   };
+}
+
+/** Checks of half a year where one is made each week. */
+const MOST_CHECKS = 27;
+
+/** Spot colours of a check over those before it, on its condition. */
+async function spotsBefore(
+  { database }: Context,
+  result: ConformitySurfaceView['result'],
+): Promise<SpotsOverTime | undefined> {
+  if (result === undefined || !('kind' in result.detail) || !result.detail.patches.some(isSpot))
+    return undefined;
+  const { conditionId, id } = result.row;
+  const rows = await listResultsOfShape(database, conditionId, AIM_CHECK.shape, MOST_CHECKS);
+  return spotsOverTime([
+    { madeMs: result.row.madeMs, patches: result.detail.patches },
+    ...rows
+      .filter((row) => row.id < id)
+      .map((row) => ({ madeMs: row.madeMs, patches: storedOf(AIM_CHECK, row, row.detail).detail.patches })),
+  ]);
 }
 
 export interface WatchSurfaceView extends SurfaceView, Judging {

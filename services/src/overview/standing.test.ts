@@ -32,7 +32,10 @@ describe('the mark of a watch', () => {
     ['not checked yet', undefined, false, 5, 'due'],
     ['of an older watch', state({ watchId: 6 }), false, 5, 'due'],
   ] as const)('%s', (_, row, stale, day, mark) => {
-    const link = { link: 'watch', resultId: 7, stored: null, reached: undefined, stale, madeMs: 0 } as const;
+    const link = {
+      ...({ link: 'watch', resultId: 7, stored: null, reached: undefined, stale } as const),
+      ...{ madeMs: 0, validDays: null },
+    } as const;
     expect(linkMark(link, row, day * DAY)).toBe(mark);
   });
 });
@@ -48,7 +51,10 @@ describe('the mark of a check', () => {
     ['not-judged', 1, undefined, false, 'not-judged'],
     ['not-judged', 1, undefined, true, 'stale'],
   ] as const)('%s after %d days, watched or not', (stored, day, watch, stale, mark) => {
-    const link = { link: 'conformity', resultId: 9, stored, reached: undefined, stale, madeMs: 0 } as const;
+    const link = {
+      ...({ link: 'conformity', resultId: 9, stored, reached: undefined, stale } as const),
+      ...{ madeMs: 0, validDays: null },
+    } as const;
     expect(linkMark(link, watch, day * DAY)).toBe(mark);
   });
 });
@@ -70,7 +76,7 @@ describe('words of a watch', () => {
 });
 
 describe('what a front end does with a job', () => {
-  const check = (verdict: string, day = 0) => ({ verdict, madeMs: day * DAY });
+  const check = (verdict: string, validDays: number | null = null) => ({ verdict, madeMs: 0, validDays });
   it.each<[string, Partial<StandingFacts>, readonly string[], readonly string[]]>([
     ['goes', {}, [], []],
     ['never checked', { check: undefined }, [], ['There is no conformity check.']],
@@ -79,6 +85,13 @@ describe('what a front end does with a job', () => {
     ['not judged', { check: check('not-judged') }, [], ['The last conformity check was not judged.']],
     ['30 days old', { nowMs: 30 * DAY }, [], []],
     ['older', { nowMs: 30 * DAY + 1 }, [], ['The last conformity check is over 30 days old.']],
+    ['a week old, for a week', { check: check('conforms', 7), nowMs: 7 * DAY }, [], []],
+    [
+      'over a week old, though watched',
+      { check: check('conforms', 7), watch: state(), nowMs: 7 * DAY + 1 },
+      [],
+      ['The last conformity check is over 7 days old.'],
+    ],
     ['watched and not due', { watch: state(), nowMs: 10 * DAY }, [], []],
     ['due', { watch: state(), nowMs: 10 * DAY + 1 }, [], ['A watch check is due.']],
     ['at its last hour', { watch: state(), nowMs: 17 * DAY }, [], ['A watch check is due.']],

@@ -1,4 +1,4 @@
-import { checkIsPast } from '@melto/core/conformity/checkValidity';
+import { CHECK_VALID_DAYS, checkIsPast } from '@melto/core/conformity/checkValidity';
 import { listHeads, listStaleHeads } from '@melto/store/results';
 import type { HeadRow } from '@melto/store/results';
 import { findWatchState } from '@melto/store/watches';
@@ -71,7 +71,7 @@ export async function standingOf(context: Context, conditionId: number): Promise
 
 /** What a condition's last check, its watch and what is stale say of jobs. */
 export interface StandingFacts {
-  readonly check: Pick<HeadRow, 'verdict' | 'madeMs'> | undefined;
+  readonly check: Pick<HeadRow, 'verdict' | 'madeMs' | 'validDays'> | undefined;
   readonly watch: WatchStateRow | undefined;
   readonly stale: readonly LinkName[];
   readonly nowMs: number;
@@ -88,8 +88,8 @@ export function standingReasons({ check, watch, stale, nowMs }: StandingFacts): 
   if (check?.verdict === 'near') mark.push('The last conformity check is near a limit.');
   if (check?.verdict === 'not-judged') mark.push('The last conformity check was not judged.');
   if (check === undefined) mark.push('There is no conformity check.');
-  else if (checkIsPast(check.madeMs, watch?.expiresMs, nowMs))
-    mark.push('The last conformity check is over 30 days old.');
+  else if (checkIsPast(check, watch?.expiresMs, nowMs))
+    mark.push(`The last conformity check is over ${check.validDays ?? CHECK_VALID_DAYS} days old.`);
   if (watch?.verdict === 'does-not-conform') stop.push('The last watch check is over its limit.');
   if (watch !== undefined && nowMs > watch.expiresMs) stop.push('The last watch check has expired.');
   else if (watch !== undefined && nowMs > watch.dueMs) mark.push('A watch check is due.');

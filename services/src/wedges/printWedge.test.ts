@@ -19,6 +19,7 @@ import { chartReference, loadChart } from '../charts/chart.ts';
 import type { JudgedBy } from '../conformity/checkChoice.ts';
 import { advanceClock } from '../simulated/advanceClock.ts';
 import { conditionChoices, createCondition, DEFAULT_POINTS } from '../house/newCondition.ts';
+import { judgeReading } from '../conformity/checks.ts';
 import { judgeableReadings } from '../conformity/judgeable.ts';
 import { printChart } from '../charts/printChart.ts';
 import { printFile } from '../charts/chartPages.ts';
@@ -29,12 +30,14 @@ import { readSheets } from '../testing/readSheets.ts';
 import { refusal } from '../testing/refusal.ts';
 import { openTestServices } from '../testing/testServices.ts';
 import type { TestServices } from '../testing/testServices.ts';
-import { toleranceSets } from '../conformity/toleranceSets.ts';
+import { saveToleranceSet, toleranceSets } from '../conformity/toleranceSets.ts';
 import { trialChecks } from '../conformity/trialChecks.ts';
 import { unitOfWork } from '../kernel/context.ts';
 import { AIM_CHECK } from '../ledger/kinds/aimCheckKind.ts';
 import { storedResult } from '../ledger/storedResult.ts';
 import { resultFile } from '../ledger/versions.ts';
+import { conformitySurface } from '../overview/proofSurfaces.ts';
+import { standingOf } from '../overview/standing.ts';
 import { printWedge } from './printWedge.ts';
 import type { WedgeInput } from './printWedge.ts';
 
@@ -221,6 +224,53 @@ describe('wedges on a device that takes RGB', () => {
     const { aims, view } = await loadAims(services, id);
     expect(view).toMatchObject({ source: 'reading', patches: 84, conditions: { mode: 'M1' } });
     expect(aims.spectra?.values).toHaveLength(84 * 36);
+  });
+
+  it('of a list alone is due again by its own days, and told over time', async () => {
+    const { id } = await saveToleranceSet(services, {
+      ...{ name: 'House colours', source: 'agreed with the foundry' },
+      metrics: [{ group: 'spot colours', statistic: 'largest', quantity: 'ΔE00', limit: 3 }],
+      substrateUncorrected: false,
+    });
+    const asked = {
+      kind: 'own',
+      patches: [{ name: 'paper', device: [0, 0, 0, 0] }],
+      judgedBy: { ...by('profile, absolute'), toleranceSetId: id, everyDays: 7 },
+      spots: [
+        { name: 'Seed red', lab: [52, 48, 26] },
+        { name: 'Clay', lab: [60, 20, 25] },
+      ],
+    } as const;
+    const weekly = async (): Promise<number> => {
+      const { sheets } = await print(asked);
+      await advanceClock(services, 3 * HOUR);
+      return (await readSheets(services, sheets)).resultId ?? 0;
+    };
+    const first = await weekly();
+    const { row, detail } = await storedResult(services, first, AIM_CHECK);
+    expect(row).toMatchObject({ verdict: 'conforms', validDays: 7 });
+    expect(detail.patches.map(({ name }) => name)).toEqual(['paper', 'Seed red', 'Clay']);
+    expect((await conformitySurface(services, proofer, NaN)).spots).toBeUndefined();
+    const saysDue = async (): Promise<boolean> =>
+      (await standingOf(services, proofer)).reasons.includes('The last conformity check is over 7 days old.');
+    await advanceClock(services, 6 * 24 * HOUR);
+    expect(await saysDue()).toBe(false);
+    await advanceClock(services, 25 * HOUR);
+    expect(await saysDue()).toBe(true);
+    await weekly();
+    expect(await saysDue()).toBe(false);
+    const { spots } = await conformitySurface(services, proofer, NaN);
+    expect(spots?.madeMs).toHaveLength(2);
+    expect(spots?.colours.map(({ name }) => name).sort()).toEqual(['Clay', 'Seed red']);
+    for (const { deltaE, moved } of spots?.colours ?? []) {
+      expect(deltaE.every((own) => own < 3)).toBe(true);
+      expect(moved).toBeGreaterThan(0);
+    }
+    // Judged anew, without a word of its days.
+    const again = await judgeReading(services, (await judgeableReadings(services, proofer)).readings[0].id, {
+      ...{ aimSetId: newsprint, toleranceSetId: id, substrateCorrected: false },
+    });
+    expect((await storedResult(services, again.id, AIM_CHECK)).row.validDays).toBeNull();
   });
 
   it('aims come from characterisation files and refuse what is none, whatever is done to the bytes', async () => {

@@ -2,6 +2,7 @@
 
 import { Checkbox, FormControlLabel, ListSubheader, MenuItem, TextField } from '@mui/material';
 import { Link } from '@/ui/Link';
+import { CHECK_VALID_DAYS } from '@melto/core/conformity/checkValidity';
 import type { AimSetView } from '@melto/services/conformity/aimSets';
 import type { CheckChoice } from '@melto/services/conformity/checkChoice';
 import type { ToleranceSetView } from '@melto/services/conformity/toleranceSets';
@@ -95,12 +96,32 @@ export function CheckChoiceFields({
           }
         />
       )}
+      <TextField
+        label="Check again after, days"
+        type="number"
+        value={choice.everyDays ?? ''}
+        placeholder={String(CHECK_VALID_DAYS)}
+        slotProps={{ htmlInput: { min: 1, max: CHECK_VALID_DAYS }, inputLabel: { shrink: true } }}
+        error={!daysAreRight(choice)}
+        onChange={({ target: { value } }) =>
+          onChange({ ...choice, everyDays: value === '' ? undefined : Number(value) })
+        }
+        helperText={
+          daysAreRight(choice)
+            ? `Empty: ${CHECK_VALID_DAYS} days, or as long as the watch holds. Seven for a list that is checked each week.`
+            : `1 to ${CHECK_VALID_DAYS} whole days, or empty.`
+        }
+      />
       <p className="small">
         <Link href="/library/aims">Aim sets</Link> · <Link href="/library/tolerances">Tolerance sets</Link>
       </p>
     </>
   );
 }
+
+/** Whether a check can be due again after so many days. */
+export const daysAreRight = ({ everyDays }: CheckChoice): boolean =>
+  everyDays === undefined || (Number.isInteger(everyDays) && everyDays >= 1 && everyDays <= CHECK_VALID_DAYS);
 
 export function aimWords({ origin, conditions, patches, completed }: AimSetView): string {
   const mode = conditions.mode ?? 'mode not told: until it is said in the library, no check plainly conforms';
@@ -129,12 +150,16 @@ export function firstChoice(
         ? last.toleranceSetId
         : (fits?.id ?? 0),
     substrateCorrected: last?.substrateCorrected ?? false,
-    spotsMoved: last?.spotsMoved,
+    ...{ spotsMoved: last?.spotsMoved, everyDays: last?.everyDays },
   };
 }
 
 /** What the shown check was judged by. */
-export function choiceOf(detail: unknown): CheckChoice | undefined {
+export function choiceOf(
+  detail: unknown,
+  /** After how many days it said to be due again. */
+  validDays: number | null = null,
+): CheckChoice | undefined {
   if (typeof detail !== 'object' || detail === null || !('kind' in detail)) return undefined;
   const { header, substrateCorrected, spotsMoved } = detail as unknown as {
     header: { aims: { id: number }; tolerances: { id: number } };
@@ -143,6 +168,6 @@ export function choiceOf(detail: unknown): CheckChoice | undefined {
   };
   return {
     ...{ aimSetId: header.aims.id, toleranceSetId: header.tolerances.id },
-    ...{ substrateCorrected, spotsMoved },
+    ...{ substrateCorrected, spotsMoved, everyDays: validDays ?? undefined },
   };
 }

@@ -22,6 +22,7 @@ import { ReportMenu } from './ReportMenu';
 import { ResultNote } from './ResultNote';
 import { ShortCheckDialog } from './ShortCheckDialog';
 import { shortCheckSentence, ShortCheckView } from './ShortCheckView';
+import { SpotsOverTimePanel } from './SpotsOverTimePanel';
 import { WedgeDialog } from './WedgeDialog';
 
 /** A complete reading of CMYK values that could be judged. */
@@ -124,6 +125,7 @@ export function ConformitySurface(props: ConformitySurfaceProps) {
         ) : (
           <ShortCheckView row={result.row} detail={result.detail} />
         ))}
+      {props.spots !== undefined && <SpotsOverTimePanel spots={props.spots} />}
       {open === 'job' && (
         <JobCheckDialog conditionId={condition.id} simulated={props.conversions.length > 0} onClose={close} />
       )}

@@ -7,7 +7,7 @@ import { useState } from 'react';
 import { send } from '@/ui/api';
 import { formatMoment } from '@/ui/format';
 import { FormDialog } from '@/ui/FormDialog';
-import { CheckChoiceFields, choiceOf, firstChoice } from './CheckChoiceFields';
+import { CheckChoiceFields, choiceOf, daysAreRight, firstChoice } from './CheckChoiceFields';
 import type { ConformitySurfaceProps } from './ConformitySurface';
 
 /** Judges a reading that is there, by other aims or tolerances; the report says that they were chosen after it. */
@@ -21,7 +21,12 @@ export function JudgeDialog({
   onClose,
 }: ConformitySurfaceProps & { onClose: () => void }) {
   const [choice, setChoice] = useState(() =>
-    firstChoice(aims, tolerances, choiceOf(result?.detail), profileResultId !== undefined),
+    firstChoice(
+      aims,
+      tolerances,
+      choiceOf(result?.detail, result?.row.validDays),
+      profileResultId !== undefined,
+    ),
   );
   const [readingId, setReadingId] = useState(readings[0]?.id ?? 0);
   const router = useRouter();
@@ -32,7 +37,13 @@ export function JudgeDialog({
     onClose();
   };
   return (
-    <FormDialog title="Judge a reading" act="Judge" onSubmit={judge} onClose={onClose}>
+    <FormDialog
+      title="Judge a reading"
+      act="Judge"
+      ready={daysAreRight(choice)}
+      onSubmit={judge}
+      onClose={onClose}
+    >
       <p className="quiet small">
         The choice is made before reading as a rule; this check will say that it was made after it.
       </p>

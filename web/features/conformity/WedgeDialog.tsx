@@ -13,16 +13,19 @@ import { PrintDialog } from '@/features/charts/PrintDialog';
 import { useChartForm } from '@/features/charts/ChartFormFields';
 import { ColourListField } from '@/ui/ColourListField';
 import { FormDialog } from '@/ui/FormDialog';
-import { CheckChoiceFields, choiceOf, firstChoice } from './CheckChoiceFields';
+import { CheckChoiceFields, choiceOf, daysAreRight, firstChoice } from './CheckChoiceFields';
 import type { ConformitySurfaceProps } from './ConformitySurface';
 import { PredictedLine } from './PredictedLine';
 import { parseOwnPatches } from './parseOwnPatches';
 
-const KINDS: readonly (readonly [WedgeInput['kind'], string])[] = [
+const KINDS: readonly (readonly [WedgeInput['kind'] | 'spots', string])[] = [
   ['proof', 'proof wedge, 84 patches'],
   ['near-neutral', 'near-neutral wedge, 63 patches'],
+  ['spots', 'the spot colours alone'],
   ['own', 'own patches'],
 ];
+/** What stands beside spot colours alone: their paper. */
+const PAPER_ONLY = [{ name: 'paper', device: [0, 0, 0, 0] }];
 const THROUGH: Readonly<Record<JudgedBy['through'], string>> = {
   'profile, absolute': 'through the profile, absolute colorimetric: the paper is shown as well',
   'profile, relative': 'through the profile, relative colorimetric: on its own paper',
@@ -42,9 +45,14 @@ export function WedgeDialog({
 }: ConformitySurfaceProps & { onClose: () => void }) {
   const rgb = drivenByLight(condition.process);
   const converted = !takesCmyk(condition.process);
-  const [kind, setKind] = useState<WedgeInput['kind']>('proof');
+  const [kind, setKind] = useState<(typeof KINDS)[number][0]>('proof');
   const [choice, setChoice] = useState(() =>
-    firstChoice(aims, tolerances, choiceOf(result?.detail), profileResultId !== undefined),
+    firstChoice(
+      aims,
+      tolerances,
+      choiceOf(result?.detail, result?.row.validDays),
+      profileResultId !== undefined,
+    ),
   );
   const [through, setThrough] = useState<JudgedBy['through']>(
     profileResultId === undefined ? 'device values' : 'profile, absolute',
@@ -57,7 +65,12 @@ export function WedgeDialog({
   const simulated = through === 'device values' ? [] : spots;
   const many = simulated.length > MOST_SPOT_COLOURS;
   const own = parseOwnPatches(text);
-  const ready = (kind !== 'own' || own.ok) && !many && form !== undefined;
+  const ready =
+    (kind !== 'own' || own.ok) &&
+    !many &&
+    form !== undefined &&
+    daysAreRight(choice) &&
+    (kind !== 'spots' || simulated.length > 0);
   const told =
     through === 'device values'
       ? curves !== null
@@ -72,9 +85,10 @@ export function WedgeDialog({
           send(PRINT_WEDGE, {
             params: { id: condition.id },
             body: {
-              kind,
+              kind: kind === 'spots' ? 'own' : kind,
               ...form,
               ...(kind === 'own' && own.ok ? { patches: own.patches } : {}),
+              ...(kind === 'spots' ? { patches: PAPER_ONLY } : {}),
               ...(simulated.length > 0 ? { spots: simulated } : {}),
               judgedBy: { ...choice, through },
               told: {

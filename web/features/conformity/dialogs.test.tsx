@@ -11,6 +11,7 @@ import { firstChoice } from './CheckChoiceFields';
 import type { ConformitySurfaceProps } from './ConformitySurface';
 import { JudgeDialog } from './JudgeDialog';
 import { ShortCheckDialog } from './ShortCheckDialog';
+import { SpotsOverTimePanel } from './SpotsOverTimePanel';
 import { WedgeDialog } from './WedgeDialog';
 
 const OWN = aimSet({ id: 9, family: 'own-1', name: 'Saltmarsh gloss' });
@@ -21,7 +22,7 @@ const props = (change: Partial<ConformitySurfaceProps> = {}): ConformitySurfaceP
   versions: [],
   shown: undefined,
   result: undefined,
-  sharedCode: null,
+  ...{ sharedCode: null, spots: undefined },
   profileResultId: 5,
   curves: { id: 12, words: 'Curves v2' },
   aims: [OWN, aimSet()],
@@ -46,6 +47,19 @@ const pick = async (user: ReturnType<typeof show>['user'], label: string, option
   await user.click(screen.getByRole('combobox', { name: label }));
   await user.click(within(screen.getByRole('listbox')).getByRole('option', { name: option }));
 };
+
+describe('spot colours over time', () => {
+  it('stand with what they were from check to check, and how far they have moved', () => {
+    const colour = { name: 'Seed red', aim: [52, 48, 26], measured: [50, 47, 27] } as const;
+    const spots = { madeMs: [0, 604_800_000], colours: [{ ...colour, deltaE: [0.82, 2.11], moved: 1.94 }] };
+    const { container } = show(<SpotsOverTimePanel spots={spots} />);
+    expect(screen.getByRole('img', { name: 'ΔE00 of Seed red: 0.8, 2.1' })).toBeTruthy();
+    expect(screen.getByRole('row', { name: /Seed red.*2\.1.*1\.9/ })).toBeTruthy();
+    expect(screen.getByText(/^2 checks from /)).toBeTruthy();
+    // The largest of all is as high as the line may be; time goes to the right.
+    expect(container.querySelector('polyline')?.getAttribute('points')).toMatch(/^0,13\.\d+ 120,0$/);
+  });
+});
 
 describe('the first choice of a check', () => {
   const { aims, tolerances } = props();
@@ -132,6 +146,43 @@ describe('a new check', () => {
     expect(posted()[1].body).toMatchObject({
       spots: [{ name: 'Seed red', lab: [52, 48, 26] }],
       judgedBy: { through: 'profile, absolute' },
+    });
+  });
+
+  it('of a list alone is printed with its paper, and is due again after the days that are said', async () => {
+    const { sent } = fakeServer({
+      'POST /api/conditions/4/wedges': PRINTED,
+      'GET /api/conditions/4/predicted-conformity': null,
+      'POST /api/colour-lists/preview': { colours: [{ name: 'Seed red', lab: [52, 48, 26] }] },
+    });
+    const { user } = show(<WedgeDialog {...props()} onClose={() => {}} />);
+    await pick(user, 'Wedge', /the spot colours alone/);
+    // Without a list there is nothing to print.
+    expect(button('Go on to print').disabled).toBe(true);
+    await user.upload(screen.getByLabelText('spot colours file'), new File(['x'], 'house.csv'));
+    expect(await screen.findByText('1 colour')).toBeTruthy();
+    const days = screen.getByRole('spinbutton', { name: 'Check again after, days' });
+    for (const [wrong, right] of [
+      ['31', '30'],
+      ['0', '1'],
+      ['1.5', '7'],
+    ]) {
+      await user.clear(days);
+      await user.type(days, wrong);
+      expect(screen.getByText('1 to 30 whole days, or empty.')).toBeTruthy();
+      expect(button('Go on to print').disabled).toBe(true);
+      await user.clear(days);
+      await user.type(days, right);
+      expect(button('Go on to print').disabled).toBe(false);
+    }
+    await printOn(user);
+    const posted = (): Sent[] => sent.filter(({ path }) => path.endsWith('/wedges'));
+    await waitFor(() => expect(posted()).toHaveLength(1));
+    expect(posted()[0].body).toMatchObject({
+      kind: 'own',
+      patches: [{ name: 'paper', device: [0, 0, 0, 0] }],
+      spots: [{ name: 'Seed red', lab: [52, 48, 26] }],
+      judgedBy: { everyDays: 7 },
     });
   });
 
