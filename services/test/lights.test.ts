@@ -27,7 +27,7 @@ import {
 import { barePaper, pooledReadings } from '../src/profile/pooledReadings.ts';
 import { studyData, studyPage } from '../src/profile/study.ts';
 import { simulatedPicks } from '../src/simulated/simulatedEye.ts';
-import { sheetBrightener } from '../src/profile/ultraviolet.ts';
+import { sheetBrightener, tellsShares } from '../src/profile/ultraviolet.ts';
 import { withdrawReading } from '../src/watch/withdrawReading.ts';
 import { buildProfile } from '../src/profile/buildProfile.ts';
 import { createChart } from '../src/profile/profilingChart.ts';
@@ -293,6 +293,14 @@ describe('a profile for a light', () => {
     const found = await sheetBrightener(services, readingId);
     expect(found).toMatchObject({ withId: readingId, withoutId: dark });
     expect(await sheetBrightener(services, dark)).toEqual(found);
+    expect([tellsShares(found, readingId), tellsShares(found, dark)]).toEqual([true, false]);
+    // How much ultraviolet a lamp of M0 has nobody knows: what it does is told, and no share of it.
+    const { readingId: lamp } = await readSheets(services, sheets, 'M0');
+    const byLamp = await sheetBrightener(services, lamp);
+    expect(byLamp).toMatchObject({ withId: lamp, withMode: 'M0', withoutId: dark });
+    expect(byLamp?.paper?.b).toBeLessThan(-0.5);
+    expect(tellsShares(byLamp, lamp)).toBe(false);
+    expect((await sheetBrightener(services, dark))?.withMode).toBe('M1');
     // A bright paper is bluer and whiter with ultraviolet, and its light tints turn most.
     expect(found?.paper?.b).toBeLessThan(-1);
     const [withUv, without] = found?.paper?.whiteness ?? [];

@@ -7,7 +7,7 @@ import { spectralChart } from '../lists/spectralChart.ts';
 import { PROFILE } from '../ledger/kinds/profileKind.ts';
 import { storedResult } from '../ledger/storedResult.ts';
 import { loadReading } from '../reading/loadReading.ts';
-import { sheetBrightener, ultravioletPair } from '../profile/ultraviolet.ts';
+import { sheetBrightener, tellsShares, ultravioletPair } from '../profile/ultraviolet.ts';
 import { eyePage } from './eyePage.ts';
 
 /** What an eye's check is told from, for computing in the browser. */
@@ -59,7 +59,7 @@ async function chartOf(
 
 async function darkOf(context: Context, readingId: number): Promise<readonly number[] | null> {
   const pair = await sheetBrightener(context, readingId);
-  if (pair === null || pair.withId !== readingId) return null;
+  if (!tellsShares(pair, readingId)) return null;
   const { without } = await ultravioletPair(context, await loadReading(context, readingId), pair.withoutId);
   return Array.from(without, (value) => Number(value.toFixed(5)));
 }

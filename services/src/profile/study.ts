@@ -21,7 +21,7 @@ import { PROFILE } from '../ledger/kinds/profileKind.ts';
 import { storedHead } from '../ledger/storedResult.ts';
 import { viewingLight } from '../light/viewingLights.ts';
 import { loadReading } from '../reading/loadReading.ts';
-import { sheetBrightener, ultravioletPair } from './ultraviolet.ts';
+import { sheetBrightener, tellsShares, ultravioletPair } from './ultraviolet.ts';
 
 /** What a study of a condition stands on. */
 export interface StudyGround {
@@ -86,7 +86,7 @@ export async function studyData(
   const pair = await sheetBrightener(context, readingId);
   const lit = await loadReading(context, readingId);
   const { device } = lit.set;
-  if (pair === null || pair.withId !== readingId || device === undefined)
+  if (!tellsShares(pair, readingId) || device === undefined)
     throw new Problem(
       'not-ready',
       `${lit.print.code}, which the profile was built from, was not read in M1 and in M2.`,

@@ -11,10 +11,16 @@ import { Problem } from '../kernel/problem.ts';
 import { loadReading } from '../reading/loadReading.ts';
 import type { LoadedReading } from '../reading/loadReading.ts';
 
+/** Whether a reading can be worked out for any share of ultraviolet: by the pair that it belongs to. */
+export const tellsShares = (pair: SheetBrightener | null, readingId: number): pair is SheetBrightener =>
+  pair !== null && pair.withMode === 'M1' && pair.withId === readingId;
+
 /** A sheet that was read with ultraviolet and without, and what that tells. */
 export interface SheetBrightener {
-  /** Readings in M1 and in M2. */
+  /** Readings with it, in M1 or else in M0, and without, in M2. */
   readonly withId: number;
+  /** How much ultraviolet there was is known of M1 only: shares of it are told from no other. */
+  readonly withMode: 'M1' | 'M0';
   readonly withoutId: number;
   /** Of the bare paper; null where the chart has none. */
   readonly paper: Brightening | null;
@@ -27,14 +33,15 @@ export interface SheetBrightener {
 const MOST_READINGS = 400;
 const MOST_BENT = 6;
 
-/** The pair that a reading belongs to: its sheet's newest complete reading in M1 and in M2; null where one is missing. */
+/** The pair that a reading belongs to: its sheet's newest complete reading in M1, or else in M0, and in M2; null where one is missing. */
 export async function sheetBrightener(context: Context, readingId: number): Promise<SheetBrightener | null> {
   const own = await loadReading(context, readingId);
   const readings = await listCompleteReadings(context.database, own.condition.id, { limit: MOST_READINGS });
   const ofSheet = readings.filter(({ printId }) => printId === own.print.id);
   const newest = (mode: string): number | undefined =>
     own.reading.mode === mode ? readingId : ofSheet.find((row) => row.mode === mode)?.id;
-  const [withId, withoutId] = [newest('M1'), newest('M2')];
+  const withMode = own.reading.mode === 'M0' || newest('M1') === undefined ? 'M0' : 'M1';
+  const [withId, withoutId] = [newest(withMode), newest('M2')];
   if (withId === undefined || withoutId === undefined) return null;
   const [lit, dark] = await Promise.all([withId, withoutId].map((id) => loadReading(context, id)));
   const pair = brightenerPair(lit.set, dark.set);
@@ -43,7 +50,7 @@ export async function sheetBrightener(context: Context, readingId: number): Prom
   const errors = deltaE2000Rows(lit.lab, dark.lab);
   const order = [...errors.keys()].sort((a, b) => errors[b] - errors[a]).slice(0, MOST_BENT);
   return {
-    ...{ withId, withoutId },
+    ...{ withId, withMode, withoutId },
     paper: paperOf(lit, dark),
     patches: summariseErrors(errors),
     bent: order.map((i) => ({ row: lit.rows[i], deltaE: errors[i] })),

@@ -32,7 +32,7 @@ export function BrightenerPanel({
     <div className="panel">
       <header>
         <h2>Brightener</h2>
-        <span className="quiet">M1 against M2 of this sheet</span>
+        <span className="quiet">{data.withMode} against M2 of this sheet</span>
       </header>
       {paper !== null && (
         <>
@@ -40,7 +40,12 @@ export function BrightenerPanel({
             {bright
               ? 'Its white depends on the ultraviolet of the light; light tints turn with it. '
               : 'This paper has next to no brightener: its white is the same in any light.'}
-            {bright && <Link href={`/conditions/${conditionId}/study`}>Brightener study</Link>}
+            {bright && data.withMode === 'M1' && (
+              <Link href={`/conditions/${conditionId}/study`}>Brightener study</Link>
+            )}
+            {bright &&
+              data.withMode === 'M0' &&
+              'How much ultraviolet the lamp of M0 has is not known: a study needs M1.'}
           </p>
           <dl className="facts">
             <dt>Paper</dt>

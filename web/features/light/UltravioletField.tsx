@@ -34,7 +34,7 @@ export function UltravioletField({
     })),
   });
   const without = pairs.flatMap(({ data }, i) =>
-    data != null && data.withId === readingIds[i] ? [data.withoutId] : [],
+    data != null && data.withMode === 'M1' && data.withId === readingIds[i] ? [data.withoutId] : [],
   );
   if (pairs.some(({ isPending }) => isPending)) return null;
   if (without.length < readingIds.length)

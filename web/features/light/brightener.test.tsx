@@ -9,6 +9,7 @@ import type { Ultraviolet } from './UltravioletField';
 
 const white = { whiteness: 121.44, tint: -1.26 };
 const pair = (b: number, withId = 3, withoutId = 4) => ({
+  withMode: 'M1',
   ...{ withId, withoutId, patches: { count: 9, mean: 0.84, p95: 2, largest: 3.14 } },
   paper: { deltaE: 4.5, b, whiteness: [white, null] },
   bent: [{ row: 11, deltaE: 3.14 }],
@@ -37,6 +38,14 @@ describe('brightener of a sheet', () => {
     fakeServer({ 'GET /api/readings/3/brightener': pair(b) });
     show(<BrightenerPanel readingId={3} conditionId={2} onPick={() => {}} />);
     expect(await screen.findByText(new RegExp(words))).toBeTruthy();
+  });
+
+  it('of a lamp whose ultraviolet nobody knows is told, and leads to no study', async () => {
+    fakeServer({ 'GET /api/readings/3/brightener': { ...pair(-5), withMode: 'M0' } });
+    show(<BrightenerPanel readingId={3} conditionId={2} onPick={() => {}} />);
+    expect(await screen.findByText('M0 against M2 of this sheet')).toBeTruthy();
+    expect(screen.getByText(/a study needs M1/)).toBeTruthy();
+    expect(screen.queryByRole('link', { name: 'Brightener study' })).toBeNull();
   });
 
   it('is no panel where it was not', async () => {
