@@ -96,25 +96,28 @@ export function CheckChoiceFields({
           }
         />
       )}
-      <TextField
-        label="Check again after, days"
-        type="number"
-        value={choice.everyDays ?? ''}
-        placeholder={String(CHECK_VALID_DAYS)}
-        slotProps={{ htmlInput: { min: 1, max: CHECK_VALID_DAYS }, inputLabel: { shrink: true } }}
-        error={!daysAreRight(choice)}
-        onChange={({ target: { value } }) =>
-          onChange({ ...choice, everyDays: value === '' ? undefined : Number(value) })
-        }
-        helperText={
-          daysAreRight(choice)
-            ? `Empty: ${CHECK_VALID_DAYS} days, or as long as the watch holds. Seven for a list that is checked each week.`
-            : `1 to ${CHECK_VALID_DAYS} whole days, or empty.`
-        }
-      />
-      <p className="small">
-        <Link href="/library/aims">Aim sets</Link> · <Link href="/library/tolerances">Tolerance sets</Link>
-      </p>
+      <div className="row">
+        <TextField
+          label="Check again after, days"
+          type="number"
+          value={choice.everyDays ?? ''}
+          placeholder={String(CHECK_VALID_DAYS)}
+          sx={{ width: 190, flex: 'none' }}
+          slotProps={{ htmlInput: { min: 1, max: CHECK_VALID_DAYS }, inputLabel: { shrink: true } }}
+          error={!daysAreRight(choice)}
+          onChange={({ target: { value } }) =>
+            onChange({ ...choice, everyDays: value === '' ? undefined : Number(value) })
+          }
+        />
+        <span className="quiet small">
+          {daysAreRight(choice)
+            ? `Empty: ${CHECK_VALID_DAYS}, or as long as the watch holds; 7 for a list each week.`
+            : `1 to ${CHECK_VALID_DAYS} whole days, or empty.`}
+        </span>
+        <span className="small" style={{ marginLeft: 'auto', whiteSpace: 'nowrap' }}>
+          <Link href="/library/aims">Aim sets</Link> · <Link href="/library/tolerances">Tolerance sets</Link>
+        </span>
+      </div>
     </>
   );
 }
