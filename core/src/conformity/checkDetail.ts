@@ -86,7 +86,8 @@ export interface Distribution {
   readonly count: number;
   readonly mean: number;
   readonly median: number;
-  readonly standardDeviation: number;
+  /** Null where there is one patch. */
+  readonly standardDeviation: number | null;
   readonly p90: number;
   readonly p95: number;
   /** Mean of those beyond the 95th percentile. */
@@ -173,7 +174,7 @@ export function distributionOf(patches: readonly CheckedPatch[]): Distribution {
     count: values.length,
     mean: mean(values),
     median: percentile(values, 50),
-    standardDeviation: standardDeviation(values),
+    standardDeviation: values.length > 1 ? standardDeviation(values) : null,
     p90: percentile(values, 90),
     p95,
     tail: mean(values.filter((value) => value >= p95)),

@@ -87,6 +87,10 @@ describe('spot colours of a check', () => {
     const patches = checkedPatches(found, (row) => `patch ${row}`);
     expect(patches.at(-1)).toMatchObject({ name: 'Seed red', device: [], groups: ['spot colours'] });
     expect(distributionOf(patches)).toMatchObject({ count: COLOURS.length });
+    // One patch scatters about nothing; what is stored of it has to be there again.
+    const one = distributionOf(patches.filter(({ groups }) => groups.includes('all')).slice(0, 1));
+    expect(JSON.parse(JSON.stringify(one))).toEqual(one);
+    expect(one).toMatchObject({ count: 1, standardDeviation: null });
     expect(distributionOf(patches).largest).toBeLessThan(1e-9);
     expect(groupFigures(patches).at(-1)).toMatchObject({ group: 'spot colours', count: 1 });
   });

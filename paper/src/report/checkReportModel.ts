@@ -96,7 +96,7 @@ export function checkReportModel(detail: CheckDetail, version: number, zone: str
               distribution.p95,
               distribution.tail,
               distribution.largest,
-            ].map((value) => value.toFixed(2)),
+            ].map((value) => value?.toFixed(2) ?? '–'),
           },
         ],
       },

@@ -105,8 +105,9 @@ export function AimCheckView({ resultId, detail }: { resultId: number; detail: C
         </div>
         <div style={{ display: 'grid', gap: 12, alignContent: 'start', minWidth: 0 }}>
           <CheckSheet detail={detail} picked={picked} onPick={setPicked} />
-          <DistributionPlot detail={detail} />
-          {detail.budget !== null && <BudgetBar budget={detail.budget} />}
+          {/* Of the paper alone there is nothing to be told, as where a list is checked by itself. */}
+          {detail.distribution.count > 1 && <DistributionPlot detail={detail} />}
+          {detail.distribution.count > 1 && detail.budget !== null && <BudgetBar budget={detail.budget} />}
           {detail.white !== null && <PaperShift detail={detail} white={detail.white} />}
         </div>
       </div>

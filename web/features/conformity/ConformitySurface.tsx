@@ -119,13 +119,13 @@ export function ConformitySurface(props: ConformitySurfaceProps) {
       {result !== undefined && (
         <ResultNote key={`note ${result.row.id}`} id={result.row.id} note={result.row.note} />
       )}
+      {props.spots !== undefined && <SpotsOverTimePanel spots={props.spots} />}
       {result !== undefined &&
         ('kind' in result.detail ? (
           <AimCheckView key={result.row.id} resultId={result.row.id} detail={result.detail} />
         ) : (
           <ShortCheckView row={result.row} detail={result.detail} />
         ))}
-      {props.spots !== undefined && <SpotsOverTimePanel spots={props.spots} />}
       {open === 'job' && (
         <JobCheckDialog conditionId={condition.id} simulated={props.conversions.length > 0} onClose={close} />
       )}

@@ -38,7 +38,7 @@ export function DistributionPlot({ detail }: { detail: CheckDetail }) {
             median <b>{distribution.median.toFixed(2)}</b>
           </span>
           <span>
-            st. dev. <b>{distribution.standardDeviation.toFixed(2)}</b>
+            st. dev. <b>{distribution.standardDeviation?.toFixed(2) ?? '–'}</b>
           </span>
           <span>
             90 % <b>{distribution.p90.toFixed(2)}</b>
