@@ -9,13 +9,14 @@ import { deltaE2000Rows } from '@melto/core/colour/deltaE2000';
 import { measuredLabRows } from '@melto/core/colour/measuredLabRows';
 import { meanPaperXyz } from '@melto/core/device/meanPaperXyz';
 import { deviceToLab, labToDevice } from '@melto/core/icc/profileTransform';
-import type { IccProfile } from '@melto/core/icc/iccTypes';
+import type { IccProfile, IccTag } from '@melto/core/icc/iccTypes';
 import { readIcc } from '@melto/core/icc/readIcc';
 import { writeIcc } from '@melto/core/icc/writeIcc';
 import { deviceLink } from '@melto/core/link/deviceLink';
 import type { LinkChoice } from '@melto/core/link/deviceLink';
 import { createRandom } from '@melto/core/numerics/random';
 import { summariseErrors } from '@melto/core/numerics/statistics';
+import { inspectProfile } from '@melto/core/profile/inspectProfile';
 import { buildInkProfile } from '@melto/core/profile/buildInkProfile';
 import { unwrap } from '@melto/core/result';
 import { inkFamilies } from '@melto/core/separate/extraInks';
@@ -123,6 +124,17 @@ describe('a profile of six inks', () => {
     expect(colorants?.type === 'clrt' && colorants.colorants.map(({ name }) => name)).toEqual([
       ...['Cyan', 'Magenta', 'Yellow', 'Black', 'Orange', 'Green'],
     ]);
+  });
+
+  it('is inspected by what its own tables print, of which combinations that it leaves out are none', () => {
+    const { roundTrip, remarks, channels } = inspectProfile(profile);
+    expect(channels.slice(4)).toEqual(['orange', 'green']);
+    expect(roundTrip?.p95).toBeLessThan(1.5);
+    expect(remarks.filter((words) => words.includes('fit each other'))).toEqual([]);
+    // Tables that do not fit are found all the same: perceptual ones in the place of colorimetric ones.
+    const tags = new Map(profile.tags);
+    tags.set('B2A1', profile.tags.get('B2A0') as IccTag);
+    expect(inspectProfile({ ...profile, tags }).remarks.join()).toContain('do not fit each other');
   });
 
   it('keeps every limit to a tenth of a point, of inks, pairs and the sum, in all intents', () => {

@@ -113,7 +113,13 @@ export function tagWords(tag: IccTag): string {
   }
 }
 
-/** Colours of random device values that keep to the most ink, to the device and back. */
+/** Inks beyond which separations leave out most combinations, and no table of theirs leads to them. */
+const ALL_COMBINED = 4;
+
+/**
+ * Colours of random device values that keep to the most ink, to the device and back; of more than four inks the colours
+ * that its own table to them prints.
+ */
 function tripOf(profile: IccProfile): Pick<ProfileInspection, 'roundTrip' | 'mostInk'> {
   const [to, back] = [labToDevice(profile, 'relative'), deviceToLab(profile, 'relative')];
   if (!to.ok || !back.ok || profile.header.deviceClass !== 'prtr') return {};
@@ -125,7 +131,8 @@ function tripOf(profile: IccProfile): Pick<ProfileInspection, 'roundTrip' | 'mos
     for (let ink = 0; ink < outputs; ink++) device[row * outputs + ink] = random.uniform();
     if (outputs === 3 || inkSum(device, row, outputs) <= most) row++;
   }
-  const lab = transformed(back.value, device);
+  let lab = transformed(back.value, device);
+  if (outputs > ALL_COMBINED) lab = transformed(back.value, transformed(to.value, lab));
   const again = transformed(back.value, transformed(to.value, lab));
   return {
     roundTrip: summariseErrors(deltaE2000Rows(lab, again)),
