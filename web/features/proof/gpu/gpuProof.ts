@@ -55,7 +55,7 @@ export function gpuProof(canvas: HTMLCanvasElement, screen: ScreenSpace): GpuPro
   gl.uniform1i(place('inks'), INKS);
   const places = {
     channels: place('channels'),
-    step: place('step'),
+    stride: place('stride'),
     points: place('points'),
     overlay: place('overlay'),
     mostInk: place('mostInk'),
@@ -77,8 +77,8 @@ export function gpuProof(canvas: HTMLCanvasElement, screen: ScreenSpace): GpuPro
       gl.texImage2D(gl.TEXTURE_2D, 0, inner, width, height, 0, format, gl.UNSIGNED_BYTE, values);
     },
     draw({ baked, overlay, inks, fineness }) {
-      const step = fineness === 'coarse' ? 2 : 1;
-      const [width, height] = [Math.ceil(size.width / step), Math.ceil(size.height / step)];
+      const stride = fineness === 'coarse' ? 2 : 1;
+      const [width, height] = [Math.ceil(size.width / stride), Math.ceil(size.height / stride)];
       if (canvas.width !== width || canvas.height !== height) {
         canvas.width = width;
         canvas.height = height;
@@ -86,7 +86,7 @@ export function gpuProof(canvas: HTMLCanvasElement, screen: ScreenSpace): GpuPro
       }
       if (baked !== held) upload(gl, baked);
       held = baked;
-      gl.uniform1i(places.step, step);
+      gl.uniform1i(places.stride, stride);
       gl.uniform1i(places.channels, baked.channels);
       gl.uniform1i(places.points, baked.points);
       gl.uniform1i(places.overlay, OVERLAYS[overlay]);

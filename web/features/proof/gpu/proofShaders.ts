@@ -21,7 +21,7 @@ uniform usampler2D picture;
 uniform sampler3D colours; // signal of the screen 0..255, and ΔE00
 uniform sampler3D inks; // sum of the device values
 uniform int channels;
-uniform int step; // pixels of the picture to one of the canvas
+uniform int stride; // pixels of the picture to one of the canvas
 uniform int points;
 uniform int overlay; // 0 the print, 1 what is lost, 2 ink
 uniform float mostInk;
@@ -60,7 +60,7 @@ void addCube(inout Proof proof, int cube, uvec3 values, float weight) {
 
 void main() {
   ivec2 size = textureSize(picture, 0);
-  ivec2 place = min(step * ivec2(gl_FragCoord.xy) + step / 2, size - 1);
+  ivec2 place = min(stride * ivec2(gl_FragCoord.xy) + stride / 2, size - 1);
   uvec4 values = texelFetch(picture, ivec2(place.x, size.y - 1 - place.y), 0);
   Proof proof = Proof(vec4(0.0), 0.0);
   if (channels == 1) {
