@@ -6,11 +6,11 @@ import { join } from 'node:path';
 import { webCommand } from './webCommand.mjs';
 
 const root = process.env.MELTO_ROOT;
-const host = process.env.MELTO_HOST ?? '127.0.0.1';
-const port = process.env.MELTO_PORT ?? '3400';
-const databasePort = process.env.MELTO_DATABASE_PORT ?? '3399';
+const host = process.env.MELTO_HOST || '127.0.0.1';
+const port = process.env.MELTO_PORT || '3400';
+const databasePort = process.env.MELTO_DATABASE_PORT || '3399';
 const databaseFolder = process.env.MELTO_DATABASE_FOLDER;
-const bridgePort = process.env.MELTO_BRIDGE_PORT ?? '3471';
+const bridgePort = process.env.MELTO_BRIDGE_PORT || '3471';
 /** Simulated instruments stand where the simulator is; real ones have a bridge of their own beside them. */
 const simulated = process.env.MELTO_SIMULATOR !== 'off';
 const sample = process.argv.includes('--sample-house');
