@@ -94,6 +94,23 @@ test('a picture is seen before it prints, and says what it does not tell', async
   await page.getByRole('button', { name: 'what is lost' }).click();
   await expect(page.getByText(/Grey comes out as asked/)).toBeVisible();
 
+  // A screen is drawn by its own profile, where that is one of a screen; the picture stays where it is not.
+  const pick = async (label: string, option: string | RegExp): Promise<void> => {
+    await page.getByRole('combobox', { name: label, exact: true }).click();
+    await page.getByRole('option', { name: option }).first().click();
+  };
+  await pick('Screen', 'by its own profile');
+  const printers = page.getByRole('listbox').getByRole('option', { name: / \/ .*v1/ });
+  await page.getByRole('combobox', { name: 'Profile of this screen' }).click();
+  await printers.first().click();
+  await expect(page.getByText(/class prtr, RGB.*The picture is drawn for sRGB/)).toBeVisible();
+  await expect(page.getByRole('img', { name: 'The picture as it prints' })).toBeVisible();
+  await pick('Profile of this screen', 'sRGB');
+  await expect(page.getByText(/class prtr/)).toHaveCount(0);
+  await pick('Screen', 'sRGB');
+  await expect(page.getByRole('combobox', { name: 'Profile of this screen' })).toHaveCount(0);
+  await expect(page.getByRole('img', { name: 'The picture as it prints' })).toBeVisible();
+
   // A picture of one's own without a profile is not taken for anything.
   const pixels = samplePicture('Gallery wall', 90, 60);
   const untold = await sharp(pixels, { raw: { width: 90, height: 60, channels: 3 } })

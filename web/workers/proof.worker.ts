@@ -9,6 +9,7 @@ import { createRandom } from '@melto/core/numerics/random';
 import { bakeProof, bakeSteps, drawProof, proofFigures, sumProof } from '@melto/core/proof/bakedProof';
 import type { BakedProof, Fineness, ProofOverlay } from '@melto/core/proof/bakedProof';
 import { exactPicture } from '@melto/core/proof/exactPicture';
+import { monitorSignal } from '@melto/core/proof/monitor';
 import { predictPrint } from '@melto/core/proof/predictPrint';
 import type { PredictedPrint } from '@melto/core/proof/predictPrint';
 import { samplePicture } from '@melto/core/proof/samplePicture';
@@ -205,6 +206,13 @@ const api = {
       key,
       read.ok ? { profile: read.value, bytes } : `${name}: ${read.issues.map(issueText).join('; ')}`,
     );
+  },
+  /** Why a profile is none that a screen is drawn by; undefined where it is one. */
+  screenProblem(given: GivenProfile): string | undefined {
+    const own = known(given);
+    if (typeof own === 'string') return own;
+    const made = monitorSignal(own.profile);
+    return made.ok ? undefined : `${given.name}: ${made.issues.map(issueText).join('; ')}`;
   },
   /** @returns its values, as they are drawn. */
   openSample(name: SamplePicture, width: number, height: number): ProofedPicture {

@@ -111,6 +111,9 @@ export function ProofSurface({ shelf }: { shelf: readonly ShelfProfile[] }) {
       (error: unknown) => setProblem(problemWords(error)),
     );
   };
+  /** What a screen may be drawn by: a file of one's own, or what takes red, green and blue. */
+  const isOfLight = ({ key, file }: ProfileSource): boolean =>
+    file !== undefined || shelf.some((own) => own.key === key && own.space === 'RGB');
   const { over, zone } = useFileDrop(take);
   const words = problem ?? proof.problem;
   return (
@@ -184,7 +187,8 @@ export function ProofSurface({ shelf }: { shelf: readonly ShelfProfile[] }) {
             <LostColours lost={proof.ranked.find(({ key }) => key === device)?.predicted.lost} />
             <ScreenChoice
               screen={choice.screen ?? 'srgb'}
-              {...{ wide, sources, monitor: monitorKey }}
+              {...{ wide, monitor: monitorKey, problem: proof.screenProblem }}
+              sources={sources.filter(isOfLight)}
               onScreen={(screen) => setChoice({ ...choice, screen })}
               onMonitor={setMonitorKey}
               onFile={(file) => setMonitorKey(takeProfile(file))}

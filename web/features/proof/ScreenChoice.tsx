@@ -19,6 +19,7 @@ export function ScreenChoice({
   screen,
   wide,
   monitor,
+  problem,
   sources,
   onScreen,
   onMonitor,
@@ -29,6 +30,8 @@ export function ScreenChoice({
   wide: boolean;
   /** Key of the screen's own profile, empty until one is chosen; undefined where the browser is left to show colours. */
   monitor: string | undefined;
+  /** Why the profile that is chosen is none of a screen. */
+  problem: string | undefined;
   sources: readonly ProfileSource[];
   onScreen: (screen: ScreenSpace) => void;
   onMonitor: (key: string | undefined) => void;
@@ -68,6 +71,11 @@ export function ScreenChoice({
             onChoose={onMonitor}
           />
           <FileButton label="Open its profile" accept=".icc,.icm" onFile={onFile} />
+          {problem !== undefined && (
+            <p className="error small" role="alert">
+              {problem}. The picture is drawn for sRGB.
+            </p>
+          )}
           <p className="quiet small">
             Its values go to the screen as they are. That is right only where neither the browser nor the
             system changes colours for this screen; where one does, choose sRGB or Display P3.

@@ -23,7 +23,7 @@ describe('what a browser keeps of its screen', () => {
 
 describe('the screen of a proof', () => {
   afterEach(() => window.localStorage.clear());
-  const shown = (wide: boolean, monitor?: string) => {
+  const shown = (wide: boolean, monitor?: string, problem?: string) => {
     const chosen: string[] = [];
     const monitors: (string | undefined)[] = [];
     return {
@@ -32,7 +32,7 @@ describe('the screen of a proof', () => {
       ...show(
         <ScreenChoice
           screen="srgb"
-          {...{ wide, monitor, sources: [] }}
+          {...{ wide, monitor, sources: [], problem }}
           onScreen={(space) => chosen.push(space)}
           onMonitor={(key) => monitors.push(key)}
           onFile={() => {}}
@@ -54,6 +54,13 @@ describe('the screen of a proof', () => {
     await own.user.click(screen.getByRole('combobox', { name: 'Screen' }));
     await own.user.click(screen.getByRole('option', { name: 'sRGB' }));
     expect([own.monitors, own.chosen]).toEqual([[undefined], ['srgb']]);
+  });
+
+  it('says beside the choice why a profile is none of a screen, and what is drawn then', () => {
+    shown(false, 'result-3', 'Heron: found class prtr, CMYK');
+    expect(screen.getByRole('alert').textContent).toContain('prtr, CMYK. The picture is drawn for sRGB.');
+    // The choice is there still, to be mended.
+    expect(screen.getByRole('combobox', { name: 'Profile of this screen' })).toBeDefined();
   });
 
   it('keeps the profile of a screen where it is there the next time', async () => {

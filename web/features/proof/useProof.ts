@@ -43,7 +43,8 @@ interface ProofAsked {
 
 /** Keeps the proof up with what is asked: the newest wish only is worked out. */
 export function useProof(worker: Remote<ProofWorker> | undefined, asked: ProofAsked) {
-  const { picture, source, device, seenBy, monitor, choice, gpu } = asked;
+  const { picture, source, device, seenBy, choice, gpu } = asked;
+  const { monitor, screenProblem } = useMonitor(worker, asked.monitor);
   const [before, setBefore] = useState<Drawn>();
   const [opened, setOpened] = useState<ProofedPicture>();
   const [after, setAfter] = useState<DrawnProof | BakedPrint>();
@@ -161,12 +162,30 @@ export function useProof(worker: Remote<ProofWorker> | undefined, asked: ProofAs
       setPoint(found);
     });
   };
-  return { before, opened, after, figures, ranked, point, problem, pointAt };
+  return { before, opened, after, figures, ranked, point, problem, screenProblem, pointAt };
 }
 
 /** A picture's own profile is another one for each picture. */
 const keyOf = (source: ProfileSource, picture: OpenedPicture): string =>
   source.key === EMBEDDED ? (picture.file?.iccKey ?? EMBEDDED) : source.key;
+
+/** The profile that a screen is drawn by once it is known to be one of a screen; else why it is not, and the picture stays. */
+function useMonitor(worker: Remote<ProofWorker> | undefined, wanted: ProfileSource | undefined) {
+  const [checked, setChecked] = useState<{
+    readonly of: ProfileSource;
+    readonly words: string | undefined;
+  }>();
+  useEffect(() => {
+    if (worker === undefined || wanted === undefined) return;
+    void given(worker, wanted)
+      .then((own) => worker.screenProblem(own))
+      .catch(problemWords)
+      .then((words) => setChecked({ of: wanted, words }));
+  }, [worker, wanted]);
+  if (checked === undefined || checked.of !== wanted) return { monitor: undefined, screenProblem: undefined };
+  const { of, words } = checked;
+  return { monitor: words === undefined ? of : undefined, screenProblem: words };
+}
 
 /** The profiles that a worker has, by key: they are large, and sliders ask often. */
 const taken = new WeakMap<object, Map<string, Promise<void>>>();
