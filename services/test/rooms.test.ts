@@ -67,6 +67,7 @@ const EXCEPTIONS: Readonly<Record<string, readonly [number, string]>> = {
   'services/src/wedges/predictedWedge.ts': [1, STANDARD],
   'web/features/charts/SheetFiles.tsx': [1, FILE],
   'web/features/press/LimitsSurface.tsx': [1, WORDS],
+  'web/features/proof/ProofSurface.tsx': [1, 'a screen has red, green and blue'],
 };
 
 describe('four inks', () => {
