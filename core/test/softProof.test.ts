@@ -11,7 +11,7 @@ import { unwrap } from '@melto/core/result';
 import { P3, spaceToLab } from '@melto/core/chain/sourceSpaces';
 import { conversion } from '@melto/core/transform/conversion';
 import { transformed } from '@melto/core/transform/transform';
-import { bakeProof, drawProof, proofFigures } from '@melto/core/proof/bakedProof';
+import { bakePoints, bakeProof, drawProof, proofFigures } from '@melto/core/proof/bakedProof';
 import { exactPicture } from '@melto/core/proof/exactPicture';
 import { predictPrint } from '@melto/core/proof/predictPrint';
 import { SAMPLE_PICTURES, samplePicture } from '@melto/core/proof/samplePicture';
@@ -245,6 +245,14 @@ describe('black point compensation', () => {
 });
 
 describe('a baked proof', () => {
+  it('is told by its points, which are as many for grey and inks however fine it is to be', () => {
+    expect((['coarse', 'fine', 'finest'] as const).map((own) => bakePoints(3, own))).toEqual([13, 33, 65]);
+    expect([bakePoints(1, 'coarse'), bakePoints(4, 'fine')]).toEqual([
+      ...[bakePoints(1, 'finest'), bakePoints(4, 'finest')],
+    ]);
+    expect(() => bakePoints(2, 'fine')).toThrow('2 channels');
+  });
+
   it('is coarse while something is moved: near, but not as near', () => {
     const proof = proofOf();
     const pixels = samplePicture('Seed catalogue', 120, 80);

@@ -6,7 +6,14 @@ import type { IccProfile } from '@melto/core/icc/iccTypes';
 import { labToDevice } from '@melto/core/icc/profileTransform';
 import { readIcc } from '@melto/core/icc/readIcc';
 import { createRandom } from '@melto/core/numerics/random';
-import { bakeProof, bakeSteps, drawProof, proofFigures, sumProof } from '@melto/core/proof/bakedProof';
+import {
+  bakePoints,
+  bakeProof,
+  bakeSteps,
+  drawProof,
+  proofFigures,
+  sumProof,
+} from '@melto/core/proof/bakedProof';
 import type { BakedProof, Fineness, ProofOverlay } from '@melto/core/proof/bakedProof';
 import { exactPicture } from '@melto/core/proof/exactPicture';
 import { monitorSignal } from '@melto/core/proof/monitor';
@@ -136,8 +143,8 @@ function proofOf({ choice, seenBy, monitor, ...printedBy }: AskedProof): SoftPro
   return proof.value;
 }
 
-const bakeKey = ({ key, choice, seenBy, monitor }: AskedProof, fineness: Fineness): string =>
-  JSON.stringify([source?.key, key, choice, seenBy?.key, monitor?.key, fineness]);
+const bakeKey = ({ key, choice, seenBy, monitor }: AskedProof, points: number): string =>
+  JSON.stringify([source?.key, key, choice, seenBy?.key, monitor?.key, points]);
 
 function keepBake(name: string, made: BakedProof): BakedProof {
   if (bakes.size >= MOST_BAKES) bakes.delete(bakes.keys().next().value ?? '');
@@ -146,7 +153,7 @@ function keepBake(name: string, made: BakedProof): BakedProof {
 }
 
 function baked(asked: AskedProof, proof: SoftProof): BakedProof {
-  const name = bakeKey(asked, 'fine');
+  const name = bakeKey(asked, bakePoints(proof.channels, 'fine'));
   return (
     bakes.get(name) ??
     keepBake(
@@ -166,7 +173,7 @@ async function bakedMeanwhile(
   fineness: Fineness,
 ): Promise<BakedProof | undefined> {
   const own = ++wish;
-  const name = bakeKey(asked, fineness);
+  const name = bakeKey(asked, bakePoints(proof.channels, fineness));
   const before = bakes.get(name);
   if (before !== undefined) return before;
   const steps = bakeSteps(proof.channels, (values) => proofRows(proof, values), fineness);

@@ -7,6 +7,10 @@ const KNOWN: Readonly<Record<string, readonly string[]>> = {
   GRAY: ['grey'],
 };
 
+/** How many inks a space counts without naming them, as `6CLR`; none where it is no such space. */
+export const countedInks = (space: string): number =>
+  /^[1-9A-F]CLR$/.test(space) ? Number.parseInt(space[0], 16) : 0;
+
 /**
  * Names of the inks of a profile in the order of its channels, by its colorant table; undefined where that tells others or
  * is missing.
@@ -33,7 +37,7 @@ export function channelNames(profile: IccProfile, side: 'from' | 'to' = 'from'):
   const space = (side === 'from' ? colourSpace : pcs).trim();
   const known = KNOWN[space];
   if (known !== undefined) return known;
-  const count = /^[1-9A-F]CLR$/.test(space) ? Number.parseInt(space[0], 16) : 0;
+  const count = countedInks(space);
   return (
     colorantNames(profile, count, side === 'from' ? 'clrt' : 'clot')?.map((name) => name.toLowerCase()) ??
     Array.from({ length: count }, (_, i) => `ink ${i + 1}`)

@@ -10,7 +10,7 @@ import type { RenderingIntent } from './profileTransform.ts';
 /** Perceptual black of version 4: the reference medium (ICC.1:2022, 6.3.3), Y = 1. */
 export const REFERENCE_MEDIUM_BLACK: Xyz = [0.00336, 0.0034731, 0.00287];
 /** No black that is lighter is compensated (ISO 18619). */
-const LIGHTEST_BLACK = 50;
+export const LIGHTEST_BLACK = 50;
 
 /**
  * The neutral black that a profile reaches by one intent, as another one sees it (ISO 18619), Y = 1.

@@ -1,4 +1,4 @@
-import { colorantNames } from '../icc/colorantNames.ts';
+import { colorantNames, countedInks } from '../icc/colorantNames.ts';
 import type { IccProfile, IccTag } from '../icc/iccTypes.ts';
 import { failure, success } from '../result.ts';
 import type { Result } from '../result.ts';
@@ -35,7 +35,7 @@ export function linkInks(profile: IccProfile, path: string): Result<LinkInks> {
   const { header, tags } = profile;
   const space = header.colourSpace.trim();
   if (space === 'CMYK') return success({ space, count: 4, names: CMYK_NAMES, table: undefined });
-  const count = /^[1-9A-F]CLR$/.test(space) ? Number.parseInt(space[0], 16) : 0;
+  const count = countedInks(space);
   if (count === 0 || count > MOST_INKS)
     return failure({
       code: 'link.space',

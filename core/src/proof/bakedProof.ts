@@ -10,6 +10,13 @@ const POINTS: Readonly<Record<Fineness, Readonly<Record<number, number>>>> = {
   finest: { 1: 256, 3: 65, 4: 15 },
 };
 
+/** Points along each channel of a picture's grid: of some channels as many however finely it is asked for. */
+export function bakePoints(channels: number, fineness: Fineness): number {
+  const points = POINTS[fineness][channels];
+  if (points === undefined) throw new RangeError(`a picture of ${channels} channels, expected 1, 3 or 4`);
+  return points;
+}
+
 /** A proof worked out at the points of a grid, for pictures of eight bits. */
 export interface BakedProof {
   readonly channels: number;
@@ -40,8 +47,7 @@ export function* bakeSteps(
   rows: (values: Float64Array) => Float64Array,
   fineness: Fineness,
 ): Generator<undefined, BakedProof> {
-  const points = POINTS[fineness][channels];
-  if (points === undefined) throw new RangeError(`a picture of ${channels} channels, expected 1, 3 or 4`);
+  const points = bakePoints(channels, fineness);
   const count = points ** channels;
   const table = new Float32Array(count * PROOF_COLUMNS);
   for (let first = 0; first < count; first += SLICE) {

@@ -2,7 +2,7 @@ import type { Xyz } from '../colour/xyz.ts';
 import { WHITE_ICC } from '../colour/whitePoints.ts';
 import { labToXyz } from '../colour/xyzToLab.ts';
 import type { IccProfile } from '../icc/iccTypes.ts';
-import { blackOf, darkestOf, REFERENCE_MEDIUM_BLACK } from '../icc/profileBlack.ts';
+import { blackOf, darkestOf, LIGHTEST_BLACK, REFERENCE_MEDIUM_BLACK } from '../icc/profileBlack.ts';
 import { deviceToLab, labToDevice } from '../icc/profileTransform.ts';
 import type { RenderingIntent } from '../icc/profileTransform.ts';
 import { solve3 } from '../numerics/solve3.ts';
@@ -17,14 +17,13 @@ const STRAIGHT = 4;
 const MIDDLE_FROM = 0.2;
 /** The shadows that the corner is found from, as shares of the range. */
 const SHADOWS = { relative: [0.1, 0.5], mapped: [0.03, 0.25] } as const;
-const LIGHTEST_BLACK = 50;
 const NO_BLACK: Xyz = [0, 0, 0];
 
 /** Whether an intent has an agreed black in version 4. */
 export const isMapped = (intent: RenderingIntent): boolean =>
   intent === 'perceptual' || intent === 'saturation';
 
-/** The black that colours of a profile have by an intent that is relative to its white (ISO 18619, 4.2.2), Y = 1. */
+/** The black that colours of a profile have by an intent that is relative to its white (ISO 18619), Y = 1. */
 export function sourceBlack(profile: IccProfile, intent: RenderingIntent): Result<Xyz> {
   const { version, colourSpace, deviceClass } = profile.header;
   const tables = profile.tags.has('A2B0');
@@ -38,7 +37,7 @@ export function sourceBlack(profile: IccProfile, intent: RenderingIntent): Resul
 }
 
 /**
- * The black that a profile brings colours to by an intent that is relative to its white (ISO 18619, 4.2.3), Y = 1: where
+ * The black that a profile brings colours to by an intent that is relative to its white (ISO 18619), Y = 1: where
  * its tables bend before it, as the corner of the way to the device and back says.
  */
 export function destinationBlack(profile: IccProfile, intent: RenderingIntent): Result<Xyz> {

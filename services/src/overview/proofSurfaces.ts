@@ -120,12 +120,11 @@ async function spotsBefore(
     return undefined;
   const { conditionId, id } = result.row;
   const rows = await listResultsOfShape(database, conditionId, AIM_CHECK.shape, MOST_CHECKS);
-  return spotsOverTime([
-    { madeMs: result.row.madeMs, patches: result.detail.patches },
-    ...rows
-      .filter((row) => row.id < id)
+  return spotsOverTime(
+    rows
+      .filter((row) => row.id <= id)
       .map((row) => ({ madeMs: row.madeMs, patches: storedOf(AIM_CHECK, row, row.detail).detail.patches })),
-  ]);
+  );
 }
 
 export interface WatchSurfaceView extends SurfaceView, Judging {
