@@ -96,7 +96,8 @@ export default defineConfig({
     screenshot: 'only-on-failure',
     actionTimeout: 120_000,
     launchOptions: {
-      executablePath: '/usr/bin/chromium',
+      // Debian's Chromium without its own windows: a third less of the processor than the whole one.
+      executablePath: '/usr/bin/chromium-headless-shell',
       args: [
         '--no-sandbox',
         '--disable-gpu',

@@ -5,7 +5,7 @@ cd "$(dirname "${BASH_SOURCE[0]}")/.."
 mkdir -p var
 missing=()
 command -v mariadbd >/dev/null || [ -x /usr/sbin/mariadbd ] || missing+=(mariadb-server)
-[ -x /usr/bin/chromium ] || missing+=(chromium)
+[ -x /usr/bin/chromium-headless-shell ] || missing+=(chromium-headless-shell)
 command -v transicc >/dev/null || missing+=(liblcms2-utils)
 [ -d /usr/share/doc/icc-profiles-free ] || missing+=(icc-profiles-free)
 command -v pdftoppm >/dev/null || missing+=(poppler-utils)

@@ -9,7 +9,7 @@ const [width, height] = size.split('x').map(Number);
 const patience = rest.includes('wait') ? 8000 : 1500;
 const clicks = rest.filter((word) => !['dark', 'wait', size].includes(word));
 const browser = await chromium.launch({
-  executablePath: '/usr/bin/chromium',
+  executablePath: '/usr/bin/chromium-headless-shell',
   args: [
     '--no-sandbox',
     // Bodies are drawn without a graphics card.
