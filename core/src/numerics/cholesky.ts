@@ -34,7 +34,9 @@ function factorPanel(a: Float64Array, n: number, from: number, to: number): bool
       a[row + j] = s * inverse;
     }
   }
-  for (let i = to; i < n; i++) {
+  let i = to;
+  for (; i + 3 < n; i += 4) eliminateFour(a, n, from, to, i);
+  for (; i < n; i++) {
     const row = i * n;
     for (let j = from; j < to; j++) {
       const rowJ = j * n;
@@ -44,6 +46,33 @@ function factorPanel(a: Float64Array, n: number, from: number, to: number): bool
     }
   }
   return true;
+}
+
+/** Columns `from`…`to` of four rows below the panel: their sums do not wait for each other. */
+function eliminateFour(a: Float64Array, n: number, from: number, to: number, i: number): void {
+  const r0 = i * n;
+  const r1 = r0 + n;
+  const r2 = r1 + n;
+  const r3 = r2 + n;
+  for (let j = from; j < to; j++) {
+    const rowJ = j * n;
+    let s0 = a[r0 + j];
+    let s1 = a[r1 + j];
+    let s2 = a[r2 + j];
+    let s3 = a[r3 + j];
+    for (let k = from; k < j; k++) {
+      const y = a[rowJ + k];
+      s0 -= a[r0 + k] * y;
+      s1 -= a[r1 + k] * y;
+      s2 -= a[r2 + k] * y;
+      s3 -= a[r3 + k] * y;
+    }
+    const pivot = a[rowJ + j];
+    a[r0 + j] = s0 / pivot;
+    a[r1 + j] = s1 / pivot;
+    a[r2 + j] = s2 / pivot;
+    a[r3 + j] = s3 / pivot;
+  }
 }
 
 /** A₂₂ ← A₂₂ − L₂₁·L₂₁ᵀ, lower triangle, two rows by four columns at a time. */

@@ -256,13 +256,30 @@ export class InkSearch {
 
   #fromMoreStarts(missed: number): boolean {
     if (missed > FAR) return false;
-    const near = Array.from({ length: this.#startLab.length / 3 }, (_, i) => ({ i, apart: this.#apart(i) }))
-      .sort((one, other) => one.apart - other.apart)
-      .slice(0, MORE_STARTS);
-    return near.some(({ i }) => {
+    const from = this.#nearestStarts(MORE_STARTS);
+    return from.some((i) => {
       this.attempt(this.#starts.subarray(this.#inks * i, this.#inks * (i + 1)));
       return this.colour(this.x) <= FOUND;
     });
+  }
+
+  /** The nearest starts, the nearest first. */
+  #nearestStarts(most: number): readonly number[] {
+    const near: number[] = [];
+    const apart: number[] = [];
+    for (let i = 0; i < this.#startLab.length / 3; i++) {
+      const own = this.#apart(i);
+      let place = near.length;
+      while (place > 0 && own < apart[place - 1]) place--;
+      if (place >= most) continue;
+      near.splice(place, 0, i);
+      apart.splice(place, 0, own);
+      if (near.length > most) {
+        near.pop();
+        apart.pop();
+      }
+    }
+    return near;
   }
 
   /** How far a start is from the target: in colour, and in black from its curve. */

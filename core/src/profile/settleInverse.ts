@@ -85,18 +85,14 @@ function drawColours(
   modelLab?: RowsToLab,
 ): DrawnColours {
   const bounds = inkBounds(separation);
-  const ofCell = new Uint8Array(points ** 3);
-  const lab = new Float64Array(3 * DRAWN);
-  const nodes = new Int32Array(4 * DRAWN);
-  const shares = new Float64Array(4 * DRAWN);
-  const inks = new Float64Array(bounds.length);
   const { extra } = separation;
   const families = extra === undefined ? [[...bounds.keys()]] : inkFamilies(extra);
-  const place = new Float64Array(3);
-  let count = 0;
+  const device = new Float64Array(DRAWN * bounds.length);
+  const colours = new Float64Array(3 * DRAWN);
+  let allowed = 0;
   for (let i = 0; i < DRAWN; i++) {
+    const inks = device.subarray(bounds.length * allowed, bounds.length * (allowed + 1)).fill(0);
     let total = 0;
-    inks.fill(0);
     for (const ink of families[i % families.length]) {
       const at = (random.uniform() - AT_NOUGHT) / (1 - AT_NOUGHT - AT_LIMIT);
       inks[ink] = bounds[ink] * Math.min(1, Math.max(0, at));
@@ -105,13 +101,27 @@ function drawColours(
     if (total > separation.totalInk) continue;
     table.evaluate(inks);
     if (!mayBe(separation, inks, table.lab)) continue;
-    place.set(table.lab);
-    modelLab?.(inks, place);
-    const corners = tetrahedron(labGridPlace(place, COLORIMETRIC_AXES), points);
+    colours.set(table.lab, 3 * allowed++);
+  }
+  const places = colours.slice(0, 3 * allowed);
+  modelLab?.(device.subarray(0, bounds.length * allowed), places);
+  return fewOfEachCell(colours.subarray(0, 3 * allowed), places, points);
+}
+
+/** Colours by the cell in which they stand, no more than some of each. */
+function fewOfEachCell(colours: Float64Array, places: Float64Array, points: number): DrawnColours {
+  const drawn = colours.length / 3;
+  const ofCell = new Uint8Array(points ** 3);
+  const lab = new Float64Array(3 * drawn);
+  const nodes = new Int32Array(4 * drawn);
+  const shares = new Float64Array(4 * drawn);
+  let count = 0;
+  for (let i = 0; i < drawn; i++) {
+    const corners = tetrahedron(labGridPlace(places.subarray(3 * i, 3 * i + 3), COLORIMETRIC_AXES), points);
     const cell = corners[0].node;
     if (ofCell[cell] >= MOST_OF_CELL) continue;
     ofCell[cell]++;
-    lab.set(table.lab, 3 * count);
+    lab.set(colours.subarray(3 * i, 3 * i + 3), 3 * count);
     corners.forEach(({ node, share }, corner) => {
       nodes[4 * count + corner] = node;
       shares[4 * count + corner] = share;

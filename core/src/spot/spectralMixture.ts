@@ -1,4 +1,5 @@
-import { inkPhysicsAreas, mixtureWeights } from '../characterise/inkPhysics.ts';
+import { inkPhysicsAreas } from '../characterise/inkPhysics.ts';
+import { mixtureWeights } from '../characterise/mixture.ts';
 import type { InkPhysics } from '../characterise/inkPhysics.ts';
 import { solvePositiveDefinite } from '../numerics/cholesky.ts';
 
