@@ -5,6 +5,7 @@ import type { Sql } from './database.ts';
 import { factsOf } from './devices.ts';
 import { pageOf } from './page.ts';
 import type { Page, PageAsked } from './page.ts';
+import { lockRow } from './lockRow.ts';
 
 export interface ConditionRow {
   readonly id: number;
@@ -233,11 +234,9 @@ export function searchConditions(
 
 /** Locks a condition, so that those who add to its ledger follow each other; false where there is none. */
 export async function lockCondition(sql: Sql, id: number): Promise<boolean> {
-  const rows = await sql.rows(
-    'SELECT id FROM printing_condition WHERE id = ? AND house_id = ? AND deleted_ms IS NULL FOR UPDATE',
-    [id, sql.house],
-  );
-  return rows.length > 0;
+  if (!(await lockRow(sql, 'printing_condition', id))) return false;
+  const there = await sql.rows('SELECT id FROM printing_condition WHERE id = ? AND deleted_ms IS NULL', [id]);
+  return there.length > 0;
 }
 
 export async function insertCondition(

@@ -1,6 +1,6 @@
 import { AsyncLocalStorage } from 'node:async_hooks';
-import mysql from 'mysql2/promise';
-import type { Pool, PoolConnection, ResultSetHeader, RowDataPacket } from 'mysql2/promise';
+import type { PoolConnection, ResultSetHeader, RowDataPacket } from 'mysql2/promise';
+import { DatabaseNodes, isLost } from './databaseNodes.ts';
 
 export type SqlValue = string | number | boolean | null | Buffer;
 
@@ -12,6 +12,8 @@ export interface Acting {
 
 /** What repositories need: rows and changes, of one house, in the name of one person. */
 export interface Sql extends Acting {
+  /** Whether several nodes hold the database: a lock is then known to one of them only, see `lockRow`. */
+  readonly cluster: boolean;
   rows<T>(sql: string, values?: readonly SqlValue[]): Promise<T[]>;
   /** Runs a change; gives the new id and the number of rows concerned. */
   change(
@@ -31,40 +33,29 @@ export interface Database extends Sql {
   close(): Promise<void>;
 }
 
-const CONNECTIONS = 10;
 const MOST_TRIES = 8;
-/** Longest wait for a row that another transaction has locked. */
-const LOCK_WAIT_S = 15;
 
 /** Set while a transaction runs: whoever then asks the pool would wait for a connection that may never be free. */
 const within = new AsyncLocalStorage<true>();
 
+/** @param url of one database, or of a cluster: `nodesOf`. */
 export function openDatabase(url: string, acting: Acting = { house: 1, person: 1 }): Database {
-  const pool = mysql.createPool({
-    uri: url,
-    connectionLimit: CONNECTIONS,
-    charset: 'utf8mb4',
-    timezone: 'Z',
-    supportBigNumbers: true,
-  });
-  pool.on('connection', (connection) => {
-    // Each statement sees what is committed by then: whoever has waited for a lock must not read what was before.
-    void connection.query(
-      `SET SESSION tx_isolation = 'READ-COMMITTED', SESSION innodb_lock_wait_timeout = ${LOCK_WAIT_S}`,
-    );
-  });
-  return overPool(pool, acting);
+  return overNodes(new DatabaseNodes(url), acting);
 }
 
-function overPool(pool: Pool, acting: Acting): Database {
-  const plain = bind(pool, acting);
+function overNodes(nodes: DatabaseNodes, acting: Acting): Database {
   return {
     ...acting,
-    rows: (sql, values) => (refuseSecond(), plain.rows(sql, values)),
-    change: (sql, values) => (refuseSecond(), plain.change(sql, values)),
-    transaction: (work) => (refuseSecond(), inTransaction(pool, acting, work)),
-    as: (other) => overPool(pool, other),
-    close: () => pool.end(),
+    cluster: nodes.count > 1,
+    rows: (sql, values) => (refuseSecond(), again(nodes, () => nodes.use((one) => rowsOf(one, sql, values)))),
+    // What was sent to a node that is lost may have been done.
+    change: (sql, values) => (
+      refuseSecond(),
+      again(undefined, () => nodes.use((one) => changeOf(one, sql, values)))
+    ),
+    transaction: (work) => (refuseSecond(), inTransaction(nodes, acting, work)),
+    as: (other) => overNodes(nodes, other),
+    close: () => nodes.end(),
   };
 }
 
@@ -73,29 +64,59 @@ function refuseSecond(): void {
     throw new Error('a second connection was asked for inside a transaction: use the one it carries');
 }
 
-async function inTransaction<T>(pool: Pool, acting: Acting, work: (sql: Database) => Promise<T>): Promise<T> {
+/** Tries again what others were in the way of; with `nodes`, also what can be asked of another node. */
+async function again<T>(nodes: DatabaseNodes | undefined, work: () => Promise<T>): Promise<T> {
   for (let tries = 1; ; tries++) {
-    const connection = await pool.getConnection();
     try {
-      await connection.beginTransaction();
-      const value = await within.run(true, () => work(overConnection(connection, acting)));
-      await connection.commit();
-      return value;
+      return await work();
     } catch (error) {
-      await connection.rollback().catch(() => connection.destroy());
-      if (!isContention(error) || tries === MOST_TRIES) throw error;
-    } finally {
-      connection.release();
+      const elsewhere = nodes !== undefined && nodes.count > 1 && isLost(error);
+      if (tries === MOST_TRIES || !(isContention(error) || elsewhere)) throw error;
     }
     await pause(Math.random() * 20 * 2 ** tries);
   }
 }
 
-function overConnection(connection: PoolConnection, acting: Acting): Database {
+async function inTransaction<T>(
+  nodes: DatabaseNodes,
+  acting: Acting,
+  work: (sql: Database) => Promise<T>,
+): Promise<T> {
+  // Once its end was asked for, nobody knows whether a node that is lost has kept it.
+  let ending = false;
+  return again(nodes, () => {
+    ending = false;
+    return nodes.use(async (connection) => {
+      try {
+        await connection.beginTransaction();
+        const value = await within.run(true, () => work(overConnection(connection, acting, nodes.count > 1)));
+        ending = true;
+        await connection.commit();
+        return value;
+      } catch (error) {
+        if (ending && isLost(error)) throw new OutcomeUnknown(error);
+        await connection.rollback().catch(() => connection.destroy());
+        throw error;
+      }
+    });
+  });
+}
+
+/** A transaction whose end was asked for and not answered: done or not, and not to be run again without knowing. */
+export class OutcomeUnknown extends Error {
+  constructor(cause: unknown) {
+    super('the database was lost while it ended a transaction', { cause });
+  }
+}
+
+function overConnection(connection: PoolConnection, acting: Acting, cluster: boolean): Database {
   const self: Database = {
-    ...bind(connection, acting),
+    ...acting,
+    cluster,
+    rows: (sql, values) => rowsOf(connection, sql, values),
+    change: (sql, values) => changeOf(connection, sql, values),
     transaction: (work) => work(self),
-    as: (other) => overConnection(connection, other),
+    as: (other) => overConnection(connection, other, cluster),
     close: () => Promise.reject(new Error('a transaction does not close its database')),
   };
   return self;
@@ -105,18 +126,22 @@ function pause(ms: number): Promise<void> {
   return new Promise((resolve) => setTimeout(resolve, ms));
 }
 
-function bind(target: Pool | PoolConnection, acting: Acting): Sql {
-  return {
-    ...acting,
-    async rows<T>(sql: string, values: readonly SqlValue[] = []) {
-      const [rows] = await target.execute<RowDataPacket[]>(sql, [...values]);
-      return rows as unknown as T[];
-    },
-    async change(sql, values = []) {
-      const [header] = await target.execute<ResultSetHeader>(sql, [...values]);
-      return { id: header.insertId, affected: header.affectedRows };
-    },
-  };
+async function rowsOf<T>(
+  connection: PoolConnection,
+  sql: string,
+  values: readonly SqlValue[] = [],
+): Promise<T[]> {
+  const [rows] = await connection.execute<RowDataPacket[]>(sql, [...values]);
+  return rows as unknown as T[];
+}
+
+async function changeOf(
+  connection: PoolConnection,
+  sql: string,
+  values: readonly SqlValue[] = [],
+): Promise<{ readonly id: number; readonly affected: number }> {
+  const [header] = await connection.execute<ResultSetHeader>(sql, [...values]);
+  return { id: header.insertId, affected: header.affectedRows };
 }
 
 // MariaDB's numbers of errors; mysql2 names them from another table.

@@ -2,6 +2,7 @@ import type { DeviceFacts } from '@melto/core/device/deviceFacts';
 import type { Process } from '@melto/core/device/process';
 import type { StockFacts } from '@melto/core/stock/stockFacts';
 import type { Sql } from './database.ts';
+import { lockRow } from './lockRow.ts';
 
 export interface DeviceRow {
   readonly id: number;
@@ -240,11 +241,8 @@ export async function insertStock(
 }
 
 /** Waits for others that make conditions of a device; false where there is no such device. */
-export async function lockDevice(sql: Sql, device: number): Promise<boolean> {
-  return (
-    (await sql.rows('SELECT id FROM device WHERE id = ? AND house_id = ? FOR UPDATE', [device, sql.house]))
-      .length > 0
-  );
+export function lockDevice(sql: Sql, device: number): Promise<boolean> {
+  return lockRow(sql, 'device', device);
 }
 
 /** Counts one more print of a device and gives its number; the row stays locked until the transaction ends. */

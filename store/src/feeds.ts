@@ -2,6 +2,7 @@ import type { Sql } from './database.ts';
 import type { FeedKind } from '@melto/core/press/feedKinds';
 import { isDuplicate } from './database.ts';
 import { updateFound } from './updateFound.ts';
+import { lockRow } from './lockRow.ts';
 
 export interface FeedRow {
   readonly id: number;
@@ -53,7 +54,7 @@ export async function listFolderFeeds(sql: Sql): Promise<
 
 /** @param lock keeps others out until the transaction ends. */
 export async function findFeed(sql: Sql, id: number, lock = false): Promise<FeedRow | undefined> {
-  if (lock) await sql.rows('SELECT id FROM feed WHERE id = ? AND house_id = ? FOR UPDATE', [id, sql.house]);
+  if (lock) await lockRow(sql, 'feed', id);
   const [row] = await sql.rows<FeedRow>(
     `${SELECT} WHERE f.id = ? AND f.house_id = ? AND f.removed_ms IS NULL`,
     [...[id, sql.house]],

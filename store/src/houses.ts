@@ -1,6 +1,7 @@
 import type { DensityStatus } from '@melto/core/density/density';
 import type { Units } from '@melto/core/units/units';
 import type { Sql } from './database.ts';
+import { lockRow } from './lockRow.ts';
 
 export interface HouseRow {
   readonly id: number;
@@ -86,5 +87,5 @@ export async function actingName(sql: Sql): Promise<string | undefined> {
 
 /** Waits for others that change what the house has one of. */
 export async function lockHouse(sql: Sql): Promise<void> {
-  await sql.rows('SELECT id FROM house WHERE id = ? FOR UPDATE', [sql.house]);
+  await lockRow(sql, 'house', sql.house);
 }

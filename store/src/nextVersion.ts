@@ -1,4 +1,5 @@
 import type { Sql } from './database.ts';
+import { lockRow } from './lockRow.ts';
 
 /**
  * The version that comes next in a family of aim sets, tolerance sets or colour lists. The house's row is locked, so that two that
@@ -9,7 +10,7 @@ export async function nextVersion(
   table: 'aim_set' | 'tolerance_set' | 'colour_list',
   family: string,
 ): Promise<number> {
-  await sql.rows('SELECT id FROM house WHERE id = ? FOR UPDATE', [sql.house]);
+  await lockRow(sql, 'house', sql.house);
   const [row] = await sql.rows<{ version: number | null }>(
     `SELECT MAX(version) AS version FROM ${table} WHERE house_id = ? AND family = ?`,
     [sql.house, family],

@@ -7,6 +7,7 @@ import type { SpectralGrid } from '@melto/core/spectral/spectralGrid';
 import type { Sql } from './database.ts';
 import { holding, LAST_ID, pageOf } from './page.ts';
 import type { Page, PageAsked } from './page.ts';
+import { lockRow } from './lockRow.ts';
 
 /** A run without its plan. */
 export interface RunFacts {
@@ -91,8 +92,7 @@ type Stored = RunFacts & {
 
 /** @param lock waits for whoever changes the run, and keeps others out until the transaction ends. */
 export async function findRun(sql: Sql, id: number, lock = false): Promise<RunWithPlan | undefined> {
-  if (lock)
-    await sql.rows('SELECT id FROM press_run WHERE id = ? AND house_id = ? FOR UPDATE', [id, sql.house]);
+  if (lock) await lockRow(sql, 'press_run', id);
   const [row] = await sql.rows<Stored>(
     `SELECT ${COLUMNS}, r.plan, r.settings, r.simulated, r.curves_result_id AS curvesResultId, r.curves_known AS curvesKnown, r.aims_away AS aimsAway ${FROM} WHERE r.id = ? AND r.house_id = ?`,
     [id, sql.house],

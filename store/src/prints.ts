@@ -3,6 +3,7 @@ import type { Sql } from './database.ts';
 import { holding, LAST_ID, pageOf } from './page.ts';
 import type { Page, PageAsked } from './page.ts';
 import { decodeValues, encodeValues } from './valueBlock.ts';
+import { lockRow } from './lockRow.ts';
 
 export interface PrintRow {
   readonly id: number;
@@ -250,7 +251,7 @@ export async function setOnRack(sql: Sql, code: string, onRack: boolean): Promis
 
 /** Locks a print, so that passes and imports of its sheets follow each other. */
 export async function lockPrint(sql: Sql, id: number): Promise<void> {
-  await sql.rows('SELECT id FROM print WHERE id = ? AND house_id = ? FOR UPDATE', [id, sql.house]);
+  await lockRow(sql, 'print', id);
 }
 
 /** Sheets whose codes hold a text, the latest first. */

@@ -3,6 +3,7 @@ import { lockCondition } from './conditions.ts';
 import type { Sql } from './database.ts';
 import { LAST_ID, pageOf } from './page.ts';
 import type { Page, PageAsked } from './page.ts';
+import { lockRow } from './lockRow.ts';
 
 export type LinkName = 'evenness' | 'limits' | 'curves' | 'balance' | 'profile' | 'conformity' | 'watch';
 
@@ -366,7 +367,7 @@ export async function setResultNote(sql: Sql, id: number, note: string): Promise
 
 /** Waits for others that change what hangs on a result. */
 export async function lockResult(sql: Sql, id: number): Promise<void> {
-  await sql.rows('SELECT id FROM result WHERE id = ? AND house_id = ? FOR UPDATE', [id, sql.house]);
+  await lockRow(sql, 'result', id);
 }
 
 /** Results that a result was made from, in their order. */

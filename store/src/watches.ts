@@ -1,5 +1,6 @@
 import type { Sql } from './database.ts';
 import { decodeExact, decodeValues, encodeExact, encodeValues } from './valueBlock.ts';
+import { lockRow } from './lockRow.ts';
 
 /** One check of a watch. */
 export interface WatchCheckRow {
@@ -190,7 +191,7 @@ export async function keepWatchJudgement(
 
 /** Waits for others that change the checks of a watch; to be asked before anything is read in the transaction. */
 export async function lockWatch(sql: Sql, watch: number): Promise<void> {
-  await sql.rows('SELECT id FROM result WHERE id = ? AND house_id = ? FOR UPDATE', [watch, sql.house]);
+  await lockRow(sql, 'result', watch);
 }
 
 const STATE = `condition_id AS conditionId, watch_id AS watchId, due_ms AS dueMs, expires_ms AS expiresMs, last_ms AS lastMs, verdict, moved, cause, spark FROM watch_state`;

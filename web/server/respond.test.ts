@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
-import { fileResponse, jsonResponse } from './respond';
+import { OutcomeUnknown } from '@melto/store/database';
+import { fileResponse, jsonResponse, problemResponse } from './respond';
 
 describe('a file that is shown in place', () => {
   const report = { name: 'check 7.html', mediaType: 'text/html', content: new TextEncoder().encode('<p>') };
@@ -33,5 +34,19 @@ describe('an answer as JSON', () => {
     expect(await jsonResponse(null).text()).toBe('null');
     expect(await jsonResponse(undefined).text()).toBe('{}');
     expect(await jsonResponse([]).text()).toBe('[]');
+  });
+});
+
+describe('a database that fails', () => {
+  const told = async (error: unknown): Promise<[number, string]> => {
+    const answer = problemResponse(error);
+    return [answer.status, ((await answer.json()) as { detail: string }).detail];
+  };
+
+  it('is said to have changed nothing where it did not answer, and not where it was lost at the end', async () => {
+    const lost = Object.assign(new Error('gone'), { code: 'ECONNREFUSED' });
+    expect(await told(lost)).toEqual([503, expect.stringContaining('Nothing was changed')]);
+    expect(await told(new OutcomeUnknown(lost))).toEqual([503, expect.stringContaining('not known')]);
+    expect((await told(new Error('ours')))[0]).toBe(500);
   });
 });

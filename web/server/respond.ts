@@ -1,7 +1,16 @@
 import { randomUUID } from 'node:crypto';
 import type { Download } from '@melto/services/kernel/download';
 import { log } from './log';
+import { databaseTrouble } from '@melto/services/kernel/databaseTrouble';
 import { Problem, PROBLEM_STATUS } from '@melto/services/kernel/problem';
+
+const TROUBLE = {
+  lost: ['The database does not answer.', 'Nothing was changed. Try again in a moment.'],
+  unknown: [
+    'The database was lost while it kept this.',
+    'Whether it was kept is not known. Send the same again: it is kept once.',
+  ],
+} as const;
 
 /** What is thrown as a response (RFC 9457); what is no refusal stands in the log under the number that is given out. */
 export function problemResponse(
@@ -9,6 +18,7 @@ export function problemResponse(
   asked: { readonly method?: string; readonly path?: string } = {},
 ): Response {
   const refused = error instanceof Problem;
+  const trouble = databaseTrouble(error);
   const number = refused ? undefined : randomUUID().slice(0, 8);
   const problem = refused
     ? {
@@ -18,13 +28,21 @@ export function problemResponse(
         detail: error.detail,
         field: error.field,
       }
-    : {
-        type: '/problems/internal',
-        title: 'Melto has made a mistake.',
-        status: 500,
-        detail: `Nothing was changed. Try again; the log of the server tells more under ${number ?? ''}.`,
-      };
-  if (!refused) log.error({ number, ...asked, err: error }, 'a mistake of ours');
+    : trouble !== undefined
+      ? {
+          type: '/problems/no-database',
+          title: TROUBLE[trouble][0],
+          status: 503,
+          detail: TROUBLE[trouble][1],
+        }
+      : {
+          type: '/problems/internal',
+          title: 'Melto has made a mistake.',
+          status: 500,
+          detail: `Nothing was changed. Try again; the log of the server tells more under ${number ?? ''}.`,
+        };
+  if (!refused)
+    log.error({ number, ...asked, err: error }, trouble === undefined ? 'a mistake of ours' : 'no database');
   return new Response(JSON.stringify(problem), {
     status: problem.status,
     headers: { 'content-type': 'application/problem+json', ...SAFE },

@@ -7,6 +7,7 @@ import { pipeline } from 'node:stream/promises';
 import { createGzip } from 'node:zlib';
 import { migrate } from '@melto/store/migrate';
 import { openDatabase } from '@melto/store/database';
+import { answeringNode } from '@melto/store/databaseNodes';
 import { dropTables, isRun, isUsed, migrationsKnown, migrationsRun, tableNames } from '@melto/store/schema';
 import { Problem } from '../kernel/problem.ts';
 import { checkHouseFile, damaged, FORMAT, framed, readHouse } from './houseFormat.ts';
@@ -55,7 +56,7 @@ function ended(child: ChildProcess, name: string): Promise<void> {
  * @param file is there only once it is whole.
  */
 export async function saveHouse(url: string, file: string, nowMs = Date.now()): Promise<HouseHead> {
-  const { args, database, env } = client(url);
+  const { args, database, env } = client(await answeringNode(url));
   const own = openDatabase(url);
   const migrations = await migrationsRun(own).finally(() => own.close());
   const head: HouseHead = { format: FORMAT, madeAt: new Date(nowMs).toISOString(), migrations };
@@ -133,7 +134,7 @@ export async function restoreHouse(
 
 /** Has MariaDB's own client run what comes. */
 async function run(url: string, sql: Readable): Promise<void> {
-  const { args, database, env } = client(url);
+  const { args, database, env } = client(await answeringNode(url));
   const child = spawn('mariadb', [...args, PACKET, '--default-character-set=utf8mb4', database], {
     env,
     stdio: ['pipe', 'ignore', 'pipe'],

@@ -7,7 +7,7 @@ import type { ProofOverlay } from '@melto/core/proof/bakedProof';
 import type { SamplePicture } from '@melto/core/proof/samplePicture';
 import type { ProofChoice } from '@melto/core/proof/softProof';
 import type { ShelfProfile } from '@melto/services/profile/shelf';
-import { fileSource, shelfSource } from '@/features/profiles/profileSource';
+import { fileSource } from '@/features/profiles/profileSource';
 import type { ProfileSource } from '@/features/profiles/profileSource';
 import { problemWords } from '@/ui/api';
 import { FileButton } from '@/ui/FileButton';
@@ -27,6 +27,7 @@ import { ScreenChoice } from './ScreenChoice';
 import { RankedProofs } from './RankedProofs';
 import { WriteProof } from './WriteProof';
 import { useScreenProfile } from './screenDuty';
+import { useShelfSources } from './useShelfSources';
 import { useGpu } from './useGpu';
 import { useProof } from './useProof';
 import { useProofWorker } from './useProofWorker';
@@ -47,7 +48,8 @@ const sampleOf = (name: SamplePicture): OpenedPicture => ({
 /** A picture before and after a print: on one condition large, on all others small, in the order of how near they come. */
 export function ProofSurface({ shelf }: { shelf: readonly ShelfProfile[] }) {
   const [own, setOwn] = useState<readonly ProfileSource[]>([]);
-  const sources = useMemo(() => [...shelf.map(shelfSource), ...own], [shelf, own]);
+  const shelfSources = useShelfSources(shelf);
+  const sources = useMemo(() => [...shelfSources, ...own], [shelfSources, own]);
   const conditions = shelf.filter(({ condition }) => (condition?.inForceOn ?? 0) > 0);
   const rankedKeys = new Set(conditions.slice(0, MOST_RANKED).map(({ key }) => key));
   const [picture, setPicture] = useState<OpenedPicture>(() => sampleOf('Seed catalogue'));

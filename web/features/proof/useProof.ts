@@ -53,6 +53,8 @@ export function useProof(worker: Remote<ProofWorker> | undefined, asked: ProofAs
   const [point, setPoint] = useState<ProofPoint>();
   const [problem, setProblem] = useState<string>();
   const busy = useRef(false);
+  /** The picture that is seen. */
+  const shown = useRef<OpenedPicture>(undefined);
   /** Proofs are worked out one after the other: what was wished meanwhile and is no longer wished is left out. */
   const drawing = useRef(Promise.resolve());
   const latest = useRef(asked);
@@ -61,11 +63,15 @@ export function useProof(worker: Remote<ProofWorker> | undefined, asked: ProofAs
   const overlay = gpu === true ? 'none' : asked.overlay;
   useEffect(() => {
     let left = false;
-    setBefore(undefined);
-    setAfter(undefined);
-    setFigures(undefined);
-    setRanked([]);
+    const forget = (): void => {
+      setBefore(undefined);
+      setAfter(undefined);
+      setFigures(undefined);
+      setRanked([]);
+    };
     setPoint(undefined);
+    // The same picture stays, with all that is chosen beside it, until it is drawn anew.
+    if (shown.current !== picture || source === undefined) forget();
     if (worker === undefined || source === undefined) return undefined;
     const run = async (): Promise<void> => {
       const values = await openIn(worker, picture);
@@ -75,15 +81,20 @@ export function useProof(worker: Remote<ProofWorker> | undefined, asked: ProofAs
       ]);
       const drawn = await worker.before(own, choice.screen ?? 'srgb', shownBy);
       if (left) return;
-      if (typeof drawn === 'string') setProblem(drawn);
-      else {
+      if (typeof drawn === 'string') {
+        forget();
+        setProblem(drawn);
+      } else {
         setProblem(undefined);
+        shown.current = picture;
         setOpened(values);
         setBefore(drawn);
       }
     };
     run().catch((error: unknown) => {
-      if (!left) setProblem(problemWords(error));
+      if (left) return;
+      forget();
+      setProblem(problemWords(error));
     });
     return () => {
       left = true;
