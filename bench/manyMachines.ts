@@ -70,6 +70,11 @@ const stopAll = async (): Promise<void> => {
   await cluster.stop();
   rmSync(folder, { recursive: true, force: true });
 };
+// Nothing is left running where it ends in an error.
+process.on('exit', () => {
+  for (const child of [...webs, ...runners, instruments]) child.kill('SIGKILL');
+  for (const node of cluster.ports.keys()) cluster.kill(node);
+});
 process.on('SIGINT', () => void stopAll().then(() => process.exit(130)));
 
 const taken: number[] = [];

@@ -8,6 +8,13 @@ export interface SessionRow {
   readonly role: string;
   readonly seenMs: number;
   readonly endsMs: number;
+  /** Name of the desk that it is; null for a person's own. */
+  readonly desk: string | null;
+  /** Who works at the desk, and since when; nobody who has left. */
+  readonly takenBy: number | null;
+  readonly takenName: string | null;
+  readonly takenRole: string | null;
+  readonly takenMs: number | null;
 }
 
 export async function insertSession(
@@ -36,8 +43,10 @@ export async function findSession(
   nowMs: number,
 ): Promise<SessionRow | undefined> {
   const [row] = await sql.rows<SessionRow>(
-    `SELECT s.house_id AS house, s.person_id AS person, p.name, p.role, s.seen_ms AS seenMs, s.ends_ms AS endsMs
+    `SELECT s.house_id AS house, s.person_id AS person, p.name, p.role, s.seen_ms AS seenMs, s.ends_ms AS endsMs,
+       s.desk, t.id AS takenBy, t.name AS takenName, t.role AS takenRole, s.taken_ms AS takenMs
      FROM person_session s JOIN person p ON p.id = s.person_id AND p.house_id = s.house_id
+     LEFT JOIN person t ON t.id = s.taken_by AND t.house_id = s.house_id AND t.away_ms IS NULL
      WHERE s.digest = ? AND s.ends_ms > ? AND p.away_ms IS NULL`,
     [Buffer.from(digest), nowMs],
   );

@@ -8,6 +8,8 @@ import * as chartsIdPrints from './charts/[id]/prints/route';
 import * as clock from './clock/route';
 import { COLOUR_LIST_ROUTES } from './colour-lists/routes';
 import { CONDITION_ROUTES } from './conditions/routes';
+import { DESK_ROUTES } from './desk/routes';
+import * as deskCode from './desk-code/route';
 import { DEVICE_ROUTES } from './devices/routes';
 import { FEED_ROUTES } from './feeds/routes';
 import * as firstPerson from './first-person/route';
@@ -68,6 +70,8 @@ export const ROUTES: Routes = {
   '/api/clock': clock,
   ...COLOUR_LIST_ROUTES,
   ...CONDITION_ROUTES,
+  ...DESK_ROUTES,
+  '/api/desk-code': deskCode,
   ...DEVICE_ROUTES,
   ...FEED_ROUTES,
   '/api/first-person': firstPerson,

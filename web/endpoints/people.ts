@@ -1,5 +1,6 @@
 import { Type } from '@sinclair/typebox';
 import { ROLES } from '@melto/core/people/role';
+import type { DeskPerson } from '@melto/services/people/desks';
 import type { Act } from '@melto/services/people/acts';
 import type { MachineKey } from '@melto/services/people/machineKeys';
 import type { Person } from '@melto/services/people/people';
@@ -30,6 +31,44 @@ export const SIGN_OUT = makes({
 export const CHANGE_PASSPHRASE = sets({
   ...{ path: '/api/passphrase', says: 'Change one’s own passphrase', who: 'viewer' },
   body: strict({ before: PASSPHRASE, passphrase: PASSPHRASE }),
+  answer: DONE,
+});
+
+const CODE = Type.String({ minLength: 1, maxLength: 20 });
+
+/** Where one works: at a desk, which anybody of the house takes over by their code, or by oneself. */
+export interface DeskState {
+  readonly name: string | null;
+  /** Whether somebody works at the desk. */
+  readonly taken: boolean;
+  readonly people: readonly DeskPerson[];
+}
+
+export const DESK_STATE = reads({
+  ...{ path: '/api/desk', says: 'Whether this is a desk, and who can take it over', who: 'viewer' },
+  answer: answers<DeskState>(Type.Object({ taken: Type.Boolean(), people: Type.Array(Type.Object({})) })),
+});
+
+export const MAKE_DESK = makes({
+  ...{ path: '/api/desk', says: 'Make this browser a desk of the house', who: 'specialist' },
+  body: strict({ name: word(60) }),
+  answer: DONE,
+});
+
+export const TAKE_DESK = makes({
+  ...{ path: '/api/desk/taken', says: 'Take this desk over by one’s code', who: 'viewer', byItself: true },
+  body: strict({ person: Type.Integer({ minimum: 1 }), code: CODE }),
+  answer: DONE,
+});
+
+export const LEAVE_DESK = makes({
+  ...{ path: '/api/desk/left', says: 'Leave this desk', who: 'viewer' },
+  answer: DONE,
+});
+
+export const SET_DESK_CODE = sets({
+  ...{ path: '/api/desk-code', says: 'Set one’s own code for desks', who: 'operator' },
+  body: strict({ code: CODE }),
   answer: DONE,
 });
 

@@ -5,7 +5,7 @@ import type { Context } from '@melto/services/kernel/context';
 import type { ActOrigin } from '@melto/services/people/acts';
 import { keyOwner } from '@melto/services/people/machineKeys';
 import { isSampleHouse, sessionOf } from '@melto/services/people/signIn';
-import type { NewSession } from '@melto/services/people/signIn';
+import type { NewSession, SignedIn } from '@melto/services/people/signIn';
 import { context } from './context';
 import { hostName, LOOPBACK } from './guards';
 
@@ -17,6 +17,8 @@ export interface Caller {
   readonly role: Role;
   /** How they are known; the sample house knows whoever sits at its own machine. */
   readonly how: 'session' | 'key' | 'sample';
+  /** The desk that sends it, and whether somebody works there. */
+  readonly desk?: SignedIn['desk'];
   /** What the browser keeps of its session. */
   readonly secret?: string;
   readonly origin: ActOrigin;
@@ -41,8 +43,8 @@ export async function callerOf(headers: Headers): Promise<Caller | undefined> {
   if (secret !== undefined && secret !== '') {
     const found = await sessionOf(context(), secret);
     if (found !== undefined) {
-      const { role, house, person } = found;
-      return { context: actingAs(context(), { house, person }), role, how: 'session', secret, origin };
+      const { role, house, person, desk } = found;
+      return { context: actingAs(context(), { house, person }), role, how: 'session', secret, origin, desk };
     }
   }
   if (!atOwnMachine(headers) || !(await isSampleHouse(context()))) return undefined;

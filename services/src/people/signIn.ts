@@ -1,4 +1,4 @@
-import { roleOf } from '@melto/core/people/role';
+import { lesserRole, roleOf } from '@melto/core/people/role';
 import type { Role } from '@melto/core/people/role';
 import { findHouse, lockHouse } from '@melto/store/houses';
 import {
@@ -32,6 +32,9 @@ export const MOST_FAILURES = 5;
 export const LOCKED_MS = 5 * 60_000;
 /** How long one stays signed in without coming by. */
 export const SESSION_MS = 30 * 86_400_000;
+/** How long a desk stays a desk without being used, and how long it is somebody's: a shift. */
+export const DESK_MS = 365 * 86_400_000;
+export const TAKEN_MS = 8 * 3_600_000;
 const MOST_AGENT = 160;
 
 /** Somebody who is signed in. */
@@ -40,6 +43,8 @@ export interface SignedIn {
   readonly person: number;
   readonly name: string;
   readonly role: Role;
+  /** The desk that is signed in, and whether somebody works at it; undefined for a person's own session. */
+  readonly desk?: { readonly name: string; readonly taken: boolean };
 }
 
 /** A session: what the browser keeps, and until when. */
@@ -149,9 +154,18 @@ export async function sessionOf(context: Context, secret: string): Promise<Signe
   const now = context.now();
   const row = await findSession(context.database, digest, now);
   if (row === undefined) return undefined;
-  if (now - row.seenMs > NOTED_EVERY_MS) await touchSession(context.database, digest, now, now + SESSION_MS);
-  const { house, person, name, role } = row;
-  return { house, person, name, role: roleOf(role) };
+  const { house, person, name, role, desk } = row;
+  if (now - row.seenMs > NOTED_EVERY_MS)
+    await touchSession(context.database, digest, now, now + (desk === null ? SESSION_MS : DESK_MS));
+  if (desk === null) return { house, person, name, role: roleOf(role) };
+  const { takenBy, takenName, takenRole, takenMs } = row;
+  // Nobody at the desk: it shows what there is, and changes nothing.
+  if (takenBy === null || takenMs === null || now - takenMs >= TAKEN_MS)
+    return { house, person, name, role: 'viewer', desk: { name: desk, taken: false } };
+  return {
+    ...{ house, person: takenBy, name: takenName ?? '', desk: { name: desk, taken: true } },
+    role: lesserRole(roleOf(takenRole ?? ''), 'operator'),
+  };
 }
 
 /** Signs out here, or everywhere. */
