@@ -50,6 +50,8 @@ export type HouseOnPages = HouseState & {
   readonly role: Role;
   /** How whoever asks is known; the sample house knows whoever sits at its own machine. */
   readonly how: 'session' | 'key' | 'sample';
+  /** The desk that asks, and whether somebody works there; null for whoever is no desk. */
+  readonly desk: { readonly name: string; readonly taken: boolean } | null;
   /** Free space of the disk of the database, MB; null where it is on another machine. */
   readonly roomMb: number | null;
 };

@@ -9,6 +9,7 @@ export const GET = answering(HOUSE, async ({ context, caller }) => ({
   bridge: process.env['MELTO_BRIDGE'] ?? '',
   role: caller?.role ?? 'viewer',
   how: caller?.how ?? 'session',
+  desk: caller?.desk ?? null,
   roomMb: (await roomLeft()) ?? null,
 }));
 

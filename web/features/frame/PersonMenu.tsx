@@ -4,7 +4,9 @@ import { Button, Divider, Menu, MenuItem } from '@mui/material';
 import { useColorScheme } from '@mui/material/styles';
 import { Link } from '@/ui/Link';
 import { useState } from 'react';
-import { SIGN_OUT } from '@/endpoints/people';
+import { mayDo } from '@melto/core/people/role';
+import { LEAVE_DESK, SIGN_OUT } from '@/endpoints/people';
+import { DeskCodeDialog, MakeDeskDialog, TakeDeskDialog } from '@/features/people/DeskDialogs';
 import { PassphraseDialog } from '@/features/people/PassphraseDialog';
 import { send } from '@/ui/api';
 import { useHouse } from './useHouse';
@@ -14,13 +16,22 @@ export function PersonMenu() {
   const { data } = useHouse();
   const { mode, setMode } = useColorScheme();
   const [anchor, setAnchor] = useState<HTMLElement | null>(null);
-  const [changing, setChanging] = useState(false);
-  const signedIn = data?.how === 'session';
+  const [open, setOpen] = useState<'passphrase' | 'code' | 'make' | 'take'>();
+  const desk = data?.desk ?? undefined;
+  const signedIn = data?.how === 'session' && desk === undefined;
   const leave = async (everywhere: boolean): Promise<void> => {
     await send(SIGN_OUT, { body: { everywhere } });
     window.location.assign('/sign-in');
   };
+  const leaveDesk = async (): Promise<void> => {
+    await send(LEAVE_DESK, {});
+    window.location.reload();
+  };
   const close = (): void => setAnchor(null);
+  const pick = (dialog: typeof open): void => {
+    setOpen(dialog);
+    close();
+  };
   return (
     <>
       <Button
@@ -30,16 +41,20 @@ export function PersonMenu() {
         onClick={(event) => setAnchor(event.currentTarget)}
         sx={{ fontSize: 13, fontWeight: 400, px: 1 }}
       >
-        {data?.person.split(' ')[0] ?? 'Person'}
+        {desk?.taken === false ? `${desk.name} · nobody` : (data?.person.split(' ')[0] ?? 'Person')}
       </Button>
       <Menu anchorEl={anchor} open={anchor !== null} onClose={close}>
         {data !== undefined && (
           <li className="person-words">
-            <b>{data.person}</b>
+            <b>{desk?.taken === false ? desk.name : data.person}</b>
             <div className="quiet small">
               {data.how === 'sample'
                 ? 'The sample house signs in by itself, on its own machine only.'
-                : data.role}
+                : desk === undefined
+                  ? data.role
+                  : desk.taken
+                    ? `${data.role} at ${desk.name}`
+                    : 'Nobody works at this desk: it shows only.'}
             </div>
           </li>
         )}
@@ -62,20 +77,24 @@ export function PersonMenu() {
             Sign in as somebody
           </MenuItem>
         )}
-        {signedIn && (
-          <MenuItem
-            onClick={() => {
-              setChanging(true);
-              close();
-            }}
-          >
-            Change passphrase
-          </MenuItem>
+        {desk !== undefined && <MenuItem onClick={() => pick('take')}>Take over</MenuItem>}
+        {desk?.taken === true && <MenuItem onClick={() => void leaveDesk()}>Leave the desk</MenuItem>}
+        {signedIn && <MenuItem onClick={() => pick('passphrase')}>Change passphrase</MenuItem>}
+        {signedIn && mayDo(data.role, 'operator') && (
+          <MenuItem onClick={() => pick('code')}>Code for desks</MenuItem>
+        )}
+        {signedIn && mayDo(data.role, 'specialist') && (
+          <MenuItem onClick={() => pick('make')}>Make this browser a desk</MenuItem>
         )}
         {signedIn && <MenuItem onClick={() => void leave(false)}>Sign out</MenuItem>}
         {signedIn && <MenuItem onClick={() => void leave(true)}>Sign out everywhere</MenuItem>}
       </Menu>
-      {changing && <PassphraseDialog onClose={() => setChanging(false)} />}
+      {open === 'passphrase' && <PassphraseDialog onClose={() => setOpen(undefined)} />}
+      {open === 'code' && <DeskCodeDialog onClose={() => setOpen(undefined)} />}
+      {open === 'make' && <MakeDeskDialog onClose={() => setOpen(undefined)} />}
+      {open === 'take' && desk !== undefined && (
+        <TakeDeskDialog desk={desk.name} onClose={() => setOpen(undefined)} />
+      )}
     </>
   );
 }

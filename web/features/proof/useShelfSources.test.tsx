@@ -4,7 +4,7 @@ import type { ShelfProfile } from '@melto/services/profile/shelf';
 import { useShelfSources } from './useShelfSources';
 
 const profile = (key: string, title: string): ShelfProfile =>
-  ({ key, title, condition: undefined, space: 'CMYK' }) as unknown as ShelfProfile;
+  ({ key, title, condition: null, kept: null, name: title, space: 'CMYK' }) as unknown as ShelfProfile;
 
 it('profiles that come to the shelf change nothing of those that are in use', () => {
   const { result, rerender } = renderHook(({ shelf }) => useShelfSources(shelf), {
