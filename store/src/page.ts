@@ -17,6 +17,9 @@ export function holding(text: string): string {
   return `%${text.replace(/[\\%_]/g, (sign) => `\\${sign}`)}%`;
 }
 
+/** The same for what begins with a text. */
+export const beginningWith = (text: string): string => holding(text).slice(1);
+
 /** Largest id there can be: a list that goes down begins under it. */
 export const LAST_ID = Number.MAX_SAFE_INTEGER;
 

@@ -1,5 +1,6 @@
 import type { ChartKind, ChartPurpose } from './charts.ts';
 import type { Sql } from './database.ts';
+import { foundCodes } from './foundCodes.ts';
 import { holding, LAST_ID, pageOf } from './page.ts';
 import type { Page, PageAsked } from './page.ts';
 import { decodeValues, encodeValues } from './valueBlock.ts';
@@ -254,14 +255,16 @@ export async function lockPrint(sql: Sql, id: number): Promise<void> {
   await lockRow(sql, 'print', id);
 }
 
-/** Sheets whose codes hold a text, the latest first. */
+/** Sheets whose codes a text finds (`foundCodes`), the latest first. */
 export function searchSheets(
   sql: Sql,
-  like: string,
+  text: string,
   limit: number,
 ): Promise<{ readonly code: string; readonly title: string }[]> {
+  const codes = foundCodes(sql, 'sheet', text);
   return sql.rows(
-    'SELECT s.code, c.title FROM sheet s JOIN print p ON p.id = s.print_id JOIN chart c ON c.id = p.chart_id WHERE s.house_id = ? AND s.code LIKE ? ORDER BY s.id DESC LIMIT ?',
-    [sql.house, like, String(limit)],
+    `SELECT s.code, c.title FROM (${codes.sql}) found JOIN sheet s ON s.id = found.id
+     JOIN print p ON p.id = s.print_id JOIN chart c ON c.id = p.chart_id ORDER BY s.id DESC LIMIT ?`,
+    [...codes.values, String(limit)],
   );
 }

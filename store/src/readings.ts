@@ -1,5 +1,6 @@
 import type { ChartKind, ChartPurpose } from './charts.ts';
 import type { Sql } from './database.ts';
+import { foundCodes } from './foundCodes.ts';
 import { holding, LAST_ID, pageOf } from './page.ts';
 import type { Page, PageAsked } from './page.ts';
 
@@ -181,23 +182,27 @@ export interface ReadingState {
 /** The newest reading of some purposes that stands, of each condition or of some. */
 export function listNewestReadings(sql: Sql, purposes: readonly ChartPurpose[]): Promise<ReadingState[]> {
   return sql.rows(
-    `SELECT r.id, p.condition_id AS conditionId, c.purpose, r.finished_ms AS finishedMs, r.faults
-     FROM reading r JOIN print p ON p.id = r.print_id JOIN chart c ON c.id = p.chart_id
-     JOIN (SELECT MAX(r2.id) AS id FROM reading r2 JOIN print p2 ON p2.id = r2.print_id JOIN chart c2 ON c2.id = p2.chart_id
-           WHERE r2.house_id = ? AND c2.purpose IN (${purposes.map(() => '?').join(', ')}) AND r2.withdrawn_ms IS NULL GROUP BY p2.condition_id) newest ON newest.id = r.id`,
+    `SELECT r.id, r.condition_id AS conditionId, r.purpose, r.finished_ms AS finishedMs, r.faults
+     FROM reading r
+     JOIN (SELECT MAX(own.id) AS id FROM (
+             SELECT condition_id, purpose, MAX(id) AS id FROM reading
+             WHERE house_id = ? AND withdrawn_ms IS NULL GROUP BY house_id, condition_id, purpose) own
+           WHERE own.purpose IN (${purposes.map(() => '?').join(', ')}) GROUP BY own.condition_id) newest ON newest.id = r.id`,
     [sql.house, ...purposes],
   );
 }
 
-/** Readings whose print's code holds a text, the latest first. */
+/** Readings whose print's code is found by a text (`foundCodes`), the latest first. */
 export function searchReadings(
   sql: Sql,
-  like: string,
+  text: string,
   limit: number,
 ): Promise<{ readonly id: number; readonly code: string; readonly title: string }[]> {
+  const codes = foundCodes(sql, 'print', text);
   return sql.rows(
-    'SELECT r.id, p.code, c.title FROM reading r JOIN print p ON p.id = r.print_id JOIN chart c ON c.id = p.chart_id WHERE r.house_id = ? AND p.code LIKE ? ORDER BY r.id DESC LIMIT ?',
-    [sql.house, like, String(limit)],
+    `SELECT r.id, p.code, c.title FROM (${codes.sql}) found JOIN print p ON p.id = found.id
+     JOIN reading r ON r.print_id = p.id JOIN chart c ON c.id = p.chart_id ORDER BY r.id DESC LIMIT ?`,
+    [...codes.values, String(limit)],
   );
 }
 

@@ -51,8 +51,8 @@ export async function search({ database }: Context, text: string): Promise<Found
   if (first === undefined) return conditions;
   const like = holding(first);
   const [sheets, readings, profiles, lists, aims, tolerances, devices, stocks] = await Promise.all([
-    searchSheets(database, like, MOST_OTHERS),
-    searchReadings(database, like, MOST_OTHERS),
+    searchSheets(database, first, MOST_OTHERS),
+    searchReadings(database, first, MOST_OTHERS),
     searchProfiles(database, like, MOST_OTHERS),
     searchColourLists(database, like, MOST_OTHERS),
     listAimSets(database),

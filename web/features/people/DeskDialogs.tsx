@@ -53,6 +53,7 @@ export function TakeDeskDialog({ desk, onClose }: { desk: string; onClose: () =>
         <TextField
           select
           label="You are"
+          autoFocus
           value={person === 0 ? '' : String(person)}
           onChange={(event) => setPerson(Number(event.target.value))}
         >
