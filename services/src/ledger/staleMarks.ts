@@ -10,10 +10,13 @@ export const markKey = (conditionId: number, link: string): string => `${conditi
  * parent that is not in force where its child was made is reason enough, so only heads have to be looked at.
  */
 export function staleMarks(heads: readonly HeadMark[], sources: readonly HeadSource[]): Set<string> {
-  const byResult = new Map<string, HeadMark>();
+  /** A result is in force where it was made, and at whoever has borrowed it. */
+  const byResult = new Map<number, HeadMark[]>();
   const inForce = new Map<string, number>();
   for (const head of heads) {
-    byResult.set(`${head.headConditionId} ${head.id}`, head);
+    const same = byResult.get(head.id);
+    if (same === undefined) byResult.set(head.id, [head]);
+    else same.push(head);
     inForce.set(markKey(head.headConditionId, head.link), head.id);
   }
   const changed = new Set<number>();
@@ -35,7 +38,7 @@ export function staleMarks(heads: readonly HeadMark[], sources: readonly HeadSou
       lent ||
       (depth < MOST_DEPTH &&
         [...(parents.get(id) ?? [])].some((parent) => {
-          const there = byResult.get(`${homeId} ${parent}`);
+          const there = byResult.get(parent)?.find((own) => own.headConditionId === homeId);
           return there === undefined || stale(there, depth + 1);
         }));
     known.set(head, value);
