@@ -235,8 +235,24 @@ describe('the record of acts', () => {
       ['Name a person and say what they may do', 'Ines Marlow'],
       ['Make a person; their first passphrase is told once', 'Ines Marlow'],
     ]);
-    expect(JSON.parse(found[0].detail)).toEqual({ name, role: 'viewer' });
+    expect(JSON.parse(found[0].detail)).toEqual({
+      ...{ name, role: 'viewer' },
+      changed: { role: ['operator', 'viewer'] },
+    });
     expect(await record(answer.passphrase)).toEqual([]);
+  });
+
+  it('has what stood there before and after, where it was changed where it stands, and no more', async () => {
+    const house = { method: 'PUT', path: '/api/house' } as const;
+    const body = { timeZone: 'UTC', units: 'metric', densityStatus: 'T', shifts: '06:00, 14:00', person: 'Ines Marlow' };
+    const name = (own: string) => call(house, { body: JSON.stringify({ ...body, name: own }) });
+    expect((await name('Tidal Works')).status).toBe(200);
+    expect((await name('Marsh Works')).status).toBe(200);
+    expect((await name('Marsh Works')).status).toBe(200);
+    const details = (await record('Marsh Works')).map(
+      ({ detail }) => (JSON.parse(detail) as { changed?: Record<string, unknown> }).changed,
+    );
+    expect(details.slice(0, 2)).toEqual([undefined, { name: ['Tidal Works', 'Marsh Works'] }]);
   });
 
   it('has whoever came in or was refused, and no passphrase', async () => {

@@ -6,7 +6,8 @@ import type { NewSession } from '@melto/services/people/signIn';
 import { Problem } from '@melto/services/kernel/problem';
 import { mayDo } from '@melto/core/people/role';
 import type { Role } from '@melto/core/people/role';
-import { recordAct } from '@melto/services/people/acts';
+import { recordAct, watchObject } from '@melto/services/people/acts';
+import type { Changed } from '@melto/services/people/acts';
 import type { Endpoint, FileBody } from '@/endpoints/endpoint';
 import { addressOf, callerOf, sessionCookie } from './caller';
 import type { Caller } from './caller';
@@ -124,9 +125,12 @@ export function changing<
     const key = request.headers.get('idempotency-key');
     const route = `${endpoint.method} ${new URL(request.url).pathname}`.slice(0, 160);
     const made = await once(asked.context, { route, key }, async (inner) => {
-      const own = await work({ ...asked, context: inner });
-      await recorded(endpoint, { ...asked, context: inner }, request);
-      return own;
+      const own = { ...asked, context: inner };
+      const changes =
+        endpoint.byItself === true ? undefined : await watchObject(inner, new URL(request.url).pathname);
+      const done = await work(own);
+      await recorded(endpoint, own, request, await changes?.());
+      return done;
     });
     return jsonResponse(await then(asked.context, made));
   });
@@ -164,10 +168,11 @@ async function recorded(
   { says, byItself }: Pick<Endpoint, 'says' | 'byItself'>,
   { caller, context: own, body, query }: Asked<unknown, unknown, unknown>,
   request: Request,
+  changed?: Changed,
 ): Promise<void> {
   if (caller === undefined || byItself === true) return;
   const sent = body instanceof Uint8Array ? { ...(query as object), file: `${body.length} bytes` } : body;
-  await recordAct(own, caller.origin, { what: says, object: new URL(request.url).pathname, sent });
+  await recordAct(own, caller.origin, { what: says, object: new URL(request.url).pathname, sent, changed });
 }
 
 /** Works something out of what is sent and stores nothing. */

@@ -1,6 +1,8 @@
 import { csvText } from '@melto/core/text/csvText';
 import { insertAct, listActs } from '@melto/store/acts';
 import type { ActRow } from '@melto/store/acts';
+import { rowState } from '@melto/store/rowState';
+import type { RowState } from '@melto/store/rowState';
 import type { Context } from '../kernel/context.ts';
 import type { Download } from '../kernel/download.ts';
 
@@ -22,14 +24,43 @@ const SECRET = /passphrase|secret|^key$|^before$/i;
 export async function recordAct(
   context: Context,
   { keyId, origin }: ActOrigin,
-  act: { readonly what: string; readonly object: string; readonly sent: unknown },
+  act: { readonly what: string; readonly object: string; readonly sent: unknown; readonly changed?: Changed },
 ): Promise<void> {
   await insertAct(context.database, {
     ...{ keyId, origin: origin.slice(0, 60), atMs: context.now() },
     ...{ what: act.what.slice(0, MOST_OBJECT), object: act.object.slice(0, MOST_OBJECT) },
-    detail: detailOf(act.sent),
+    detail: detailOf(act.changed === undefined ? act.sent : withChanges(act.sent, act.changed)),
   });
 }
+
+/** What was otherwise before, by its name: before and after. */
+export type Changed = Readonly<Record<string, readonly [unknown, unknown]>>;
+
+/**
+ * Looks at what an address names before it is changed. @returns what tells of its changes afterwards, of which there are
+ * none where it has no row of its own: results are versions, and the one before is kept.
+ */
+export async function watchObject(
+  context: Context,
+  path: string,
+): Promise<() => Promise<Changed | undefined>> {
+  const [, kind = '', name] = /^\/api\/([^/]+)(?:\/([^/]+))?/.exec(path) ?? [];
+  const look = (): Promise<RowState | undefined> => rowState(context.database, kind, name);
+  const before = await look();
+  return async () => {
+    const after = before === undefined ? undefined : await look();
+    if (before === undefined || after === undefined) return undefined;
+    const changed = Object.keys(after).filter((column) => before[column] !== after[column]);
+    return changed.length === 0
+      ? undefined
+      : Object.fromEntries(changed.map((column) => [column, [before[column], after[column]] as const]));
+  };
+}
+
+const withChanges = (sent: unknown, changed: Changed): unknown => ({
+  ...(typeof sent === 'object' && sent !== null && !Array.isArray(sent) ? sent : { sent }),
+  changed,
+});
 
 /** What was sent as it is written down: files by their size, long lists by their length, no secrets. */
 export function detailOf(sent: unknown): string {

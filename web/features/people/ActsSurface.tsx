@@ -56,7 +56,7 @@ export function ActsSurface() {
                 <th>Who</th>
                 <th>What</th>
                 <th>On</th>
-                <th>Sent</th>
+                <th>Sent, and what it changed</th>
               </tr>
             </thead>
             <tbody>
@@ -96,12 +96,19 @@ function sentWords(detail: string): string {
     const word = (value: unknown): string =>
       Array.isArray(value)
         ? value.map(word).join(', ')
-        : typeof value === 'string'
-          ? value
-          : JSON.stringify(value);
-    return Object.entries(sent)
-      .map(([name, value]) => `${name} ${word(value)}`)
-      .join(' · ');
+        : value === null
+          ? 'nothing'
+          : typeof value === 'string'
+            ? value
+            : JSON.stringify(value);
+    const { changed, ...rest } = sent as Record<string, unknown>;
+    const changes = Object.entries((changed ?? {}) as Record<string, readonly [unknown, unknown]>);
+    return [
+      ...Object.entries(rest).map(([name, value]) => `${name} ${word(value)}`),
+      ...changes.map(
+        ([name, [before, after]]) => `${name.replaceAll('_', ' ')}: ${word(before)} → ${word(after)}`,
+      ),
+    ].join(' · ');
   } catch {
     // Cut off where it was too long to be kept whole.
     return detail;

@@ -192,7 +192,8 @@ describe('the record of acts', () => {
     ...{
       what: `act ${id}`,
       object: '/api/people/2',
-      detail: '{"name":"Tom","list":[1,2],"deep":{"a":null}}',
+      detail:
+        '{"name":"Tom","list":[1,2],"deep":{"a":null},"changed":{"role":["operator","viewer"],"away_ms":[null,5]}}',
     },
   });
 
@@ -208,7 +209,11 @@ describe('the record of acts', () => {
     await user.click(screen.getByRole('button', { name: 'Show older' }));
     expect(await screen.findByText('act 7')).toBeTruthy();
     expect(screen.getByText('by key feed')).toBeTruthy();
-    expect(screen.getAllByText('name Tom · list 1, 2 · deep {"a":null}').length).toBe(101);
+    expect(
+      screen.getAllByText(
+        'name Tom · list 1, 2 · deep {"a":null} · role: operator → viewer · away ms: nothing → 5',
+      ).length,
+    ).toBe(101);
     expect(screen.queryByRole('button', { name: 'Show older' })).toBeNull();
     await user.type(screen.getByLabelText('Find'), 'zz');
     expect(await screen.findByText('No act has these words.')).toBeTruthy();
