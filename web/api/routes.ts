@@ -35,6 +35,7 @@ import * as measuredFilesPreview from './measured-files/preview/route';
 import * as metrics from './metrics/route';
 import * as openapiJson from './openapi.json/route';
 import { PAPER_TRIAL_ROUTES } from './paper-trials/routes';
+import { PASSKEY_ROUTES } from './passkeys/routes';
 import * as passphrase from './passphrase/route';
 import { PEOPLE_ROUTES } from './people/routes';
 import * as picturesIdFile from './pictures/[id]/file/route';
@@ -48,6 +49,8 @@ import * as sampleHouse from './sample-house/route';
 import * as search from './search/route';
 import * as session from './session/route';
 import * as sessionEnd from './session/end/route';
+import * as sessionPasskey from './session/passkey/route';
+import * as sessionPasskeyOptions from './session/passkey/options/route';
 import { SHEET_ROUTES } from './sheets/routes';
 import * as sourceProfiles from './source-profiles/route';
 import * as sourceProfilesIdFile from './source-profiles/[id]/file/route';
@@ -97,6 +100,7 @@ export const ROUTES: Routes = {
   '/api/metrics': metrics,
   '/api/openapi.json': openapiJson,
   ...PAPER_TRIAL_ROUTES,
+  ...PASSKEY_ROUTES,
   '/api/passphrase': passphrase,
   ...PEOPLE_ROUTES,
   '/api/pictures/{id}/file': picturesIdFile,
@@ -110,6 +114,8 @@ export const ROUTES: Routes = {
   '/api/search': search,
   '/api/session': session,
   '/api/session/end': sessionEnd,
+  '/api/session/passkey': sessionPasskey,
+  '/api/session/passkey/options': sessionPasskeyOptions,
   ...SHEET_ROUTES,
   '/api/source-profiles': sourceProfiles,
   '/api/source-profiles/{id}/file': sourceProfilesIdFile,

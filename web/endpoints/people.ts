@@ -3,6 +3,7 @@ import { ROLES } from '@melto/core/people/role';
 import type { DeskPerson } from '@melto/services/people/desks';
 import type { Act } from '@melto/services/people/acts';
 import type { MachineKey } from '@melto/services/people/machineKeys';
+import type { Passkey } from '@melto/services/people/passkeys';
 import type { Person } from '@melto/services/people/people';
 import { answers, DONE, makes, oneOf, reads, sets, strict } from './endpoint';
 import { ID, IN_PATH, text, word } from './fields';
@@ -31,6 +32,48 @@ export const SIGN_OUT = makes({
 export const CHANGE_PASSPHRASE = sets({
   ...{ path: '/api/passphrase', says: 'Change one’s own passphrase', who: 'viewer' },
   body: strict({ before: PASSPHRASE, passphrase: PASSPHRASE }),
+  answer: DONE,
+});
+
+/** What a browser hands on between a device and the server, as WebAuthn has it. */
+const OPTIONS = answers<Record<string, unknown>>(Type.Object({ challenge: Type.String() }));
+const RESPONSE = Type.Object({ id: Type.String({ maxLength: 1500 }) });
+
+export const PASSKEYS = reads({
+  ...{ path: '/api/passkeys', says: 'One’s own passkeys', who: 'viewer' },
+  answer: answers<readonly Passkey[]>(Type.Array(Type.Object({ id: Type.Integer(), name: Type.String() }))),
+});
+
+export const BEGIN_PASSKEY = makes({
+  ...{
+    path: '/api/passkeys/options',
+    says: 'Ask a device to become a passkey',
+    who: 'viewer',
+    byItself: true,
+  },
+  answer: OPTIONS,
+});
+
+export const KEEP_PASSKEY = makes({
+  ...{ path: '/api/passkeys', says: 'Keep a passkey that a device has made', who: 'viewer' },
+  body: strict({ name: word(80), response: RESPONSE }),
+  answer: DONE,
+});
+
+export const REMOVE_PASSKEY = makes({
+  ...{ path: '/api/passkeys/{id}/removed', says: 'Take a passkey away', who: 'viewer' },
+  params: IN_PATH,
+  answer: DONE,
+});
+
+export const BEGIN_PASSKEY_SIGN_IN = makes({
+  ...{ path: '/api/session/passkey/options', says: 'Ask a device who comes in', who: 'anyone' },
+  answer: OPTIONS,
+});
+
+export const PASSKEY_SIGN_IN = makes({
+  ...{ path: '/api/session/passkey', says: 'Sign in by a passkey', who: 'anyone' },
+  body: strict({ response: RESPONSE }),
   answer: DONE,
 });
 

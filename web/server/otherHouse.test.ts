@@ -24,6 +24,7 @@ import { named } from '@melto/services/testing/named';
 import { byDeviceValues, heronOn, readWedge, TICKS } from '@melto/services/testing/heron';
 import { RAMPS_CHART } from '@melto/services/testing/rampsChart';
 import { readSheets } from '@melto/services/testing/readSheets';
+import { insertPasskey } from '@melto/store/passkeys';
 import { openTestServices } from '@melto/services/testing/testServices';
 import type { TestServices } from '@melto/services/testing/testServices';
 import { ENDPOINTS } from '@/endpoints/all';
@@ -52,6 +53,7 @@ const TABLES: Readonly<Record<string, string>> = {
   'source-profiles': 'source_profile',
   people: 'person',
   'machine-keys': 'machine_key',
+  passkeys: 'passkey',
   jobs: 'job',
   lights: 'viewing_light',
   'colour-lists': 'colour_list',
@@ -128,6 +130,11 @@ afterAll(async () => {
 async function fillHouse(): Promise<void> {
   const conditionId = await heronOn(services, 'Lantern Gloss 150');
   const { id } = await createPressChart(services, conditionId, RAMPS_CHART);
+  await insertPasskey(
+    services.database,
+    { name: 'Tablet', credential: 'one', publicKey: new Uint8Array(9), counter: 0, transports: '' },
+    0,
+  );
   const { sheets } = await printChart(services, id, { ticks: TICKS });
   services.time.ms += 4 * 3_600_000;
   const { readingId } = await readSheets(services, sheets);

@@ -23,6 +23,8 @@ import type { LinkMark } from './marks.ts';
 import { nextMove } from './nextMove.ts';
 import type { Move } from './nextMove.ts';
 
+import { floorOrders } from './floorOrder.ts';
+import type { Weighed } from './floorOrder.ts';
 import { checkOf, rampsOf, watchOf } from './floorRow.ts';
 import type { FloorRow } from './floorRow.ts';
 
@@ -58,9 +60,6 @@ export interface FloorState {
 }
 
 const PAGE = 100;
-/** Much quicker than each comparison by itself. */
-const { compare: compareNames } = new Intl.Collator('en');
-
 /** All that orders the floor is looked at of each condition; what fills a row, of those that are shown. */
 export async function floor(
   context: Context,
@@ -92,7 +91,7 @@ export async function floor(
     resting: resting.length,
     restUntilMs: resting.reduce((last, { restUntilMs }) => Math.max(last, restUntilMs), 0),
   };
-  const compare = ordersOf(standings.map(({ name }) => name))[order];
+  const compare = floorOrders(standings.map(({ name }) => name))[order];
   const words = find.toLowerCase().match(/\S+/g) ?? [];
   const found = ({ name }: Weighed): boolean => {
     if (words.length === 0) return true;
@@ -106,42 +105,6 @@ export async function floor(
   const shown = sorted.slice(from, from + limit);
   const rows = await rowsOf(context, shown);
   return { nowMs, counts, rows, next: from + limit < sorted.length ? (shown.at(-1)?.name.id ?? null) : null };
-}
-
-type Weighed = Pick<Move, 'attention'> & { readonly name: ConditionName };
-
-/**
- * How conditions are put in order: names by their place among all names, since of ten thousand conditions most are of few
- * devices and stocks, and to compare two names takes a hundred times as long as two numbers.
- */
-function ordersOf(
-  names: readonly ConditionName[],
-): Readonly<Record<FloorOrder, (a: Weighed, b: Weighed) => number>> {
-  const devices = ranks(names.map(({ device }) => device));
-  const stocks = ranks(names.map(({ stock }) => stock));
-  const rank = (of: ReadonlyMap<string, number>, name: string): number => of.get(name) ?? 0;
-  const byDevice = (a: Weighed, b: Weighed): number =>
-    rank(devices, a.name.device) - rank(devices, b.name.device);
-  const byStock = (a: Weighed, b: Weighed): number => rank(stocks, a.name.stock) - rank(stocks, b.name.stock);
-  const byName = (a: Weighed, b: Weighed): number => byDevice(a, b) || byStock(a, b) || a.name.id - b.name.id;
-  const byAttention = (a: Weighed, b: Weighed): number => b.attention - a.attention;
-  return {
-    attention: (a, b) => byAttention(a, b) || byName(a, b),
-    device: (a, b) => byDevice(a, b) || byAttention(a, b) || byName(a, b),
-    stock: (a, b) => byStock(a, b) || byName(a, b),
-  };
-}
-
-/** The place of each name among all of them; names that are told apart by nothing that is compared share one. */
-function ranks(names: readonly string[]): ReadonlyMap<string, number> {
-  const sorted = [...new Set(names)].sort(compareNames);
-  const out = new Map<string, number>();
-  let place = 0;
-  sorted.forEach((name, i) => {
-    if (i > 0 && compareNames(sorted[i - 1], name) !== 0) place++;
-    out.set(name, place);
-  });
-  return out;
 }
 
 /** Conditions that some sheets belong to. */

@@ -132,12 +132,22 @@ export async function signIn(context: Context, given: Coming): Promise<NewSessio
 }
 
 /** Notes in somebody's name what was done at the door. */
-function noted(context: Context, person: number, { origin, agent }: Coming, what: string): Promise<void> {
+function noted(
+  context: Context,
+  person: number,
+  { origin, agent }: Pick<Coming, 'agent' | 'origin'>,
+  what: string,
+): Promise<void> {
   const own = actingAs(context, { house: context.database.house, person });
   return recordAct(own, origin, { what, object: '', sent: { agent: agent.slice(0, MOST_AGENT) } });
 }
 
-async function startSession(context: Context, person: number, coming: Coming): Promise<NewSession> {
+/** Begins a session of somebody who has proved who they are. */
+export async function startSession(
+  context: Context,
+  person: number,
+  coming: Pick<Coming, 'agent' | 'origin'>,
+): Promise<NewSession> {
   const secret = newSecret();
   const nowMs = context.now();
   const endsMs = nowMs + SESSION_MS;

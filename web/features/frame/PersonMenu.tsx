@@ -7,6 +7,8 @@ import { useState } from 'react';
 import { mayDo } from '@melto/core/people/role';
 import { LEAVE_DESK, SIGN_OUT } from '@/endpoints/people';
 import { DeskCodeDialog, MakeDeskDialog, TakeDeskDialog } from '@/features/people/DeskDialogs';
+import { hasPasskeys } from '@/features/people/devicePasskeys';
+import { PasskeysDialog } from '@/features/people/PasskeysDialog';
 import { PassphraseDialog } from '@/features/people/PassphraseDialog';
 import { send } from '@/ui/api';
 import { useHouse } from './useHouse';
@@ -16,7 +18,7 @@ export function PersonMenu() {
   const { data } = useHouse();
   const { mode, setMode } = useColorScheme();
   const [anchor, setAnchor] = useState<HTMLElement | null>(null);
-  const [open, setOpen] = useState<'passphrase' | 'code' | 'make' | 'take'>();
+  const [open, setOpen] = useState<'passphrase' | 'passkeys' | 'code' | 'make' | 'take'>();
   const desk = data?.desk ?? undefined;
   const signedIn = data?.how === 'session' && desk === undefined;
   const leave = async (everywhere: boolean): Promise<void> => {
@@ -80,6 +82,7 @@ export function PersonMenu() {
         {desk !== undefined && <MenuItem onClick={() => pick('take')}>Take over</MenuItem>}
         {desk?.taken === true && <MenuItem onClick={() => void leaveDesk()}>Leave the desk</MenuItem>}
         {signedIn && <MenuItem onClick={() => pick('passphrase')}>Change passphrase</MenuItem>}
+        {signedIn && hasPasskeys() && <MenuItem onClick={() => pick('passkeys')}>Passkeys</MenuItem>}
         {signedIn && mayDo(data.role, 'operator') && (
           <MenuItem onClick={() => pick('code')}>Code for desks</MenuItem>
         )}
@@ -90,6 +93,7 @@ export function PersonMenu() {
         {signedIn && <MenuItem onClick={() => void leave(true)}>Sign out everywhere</MenuItem>}
       </Menu>
       {open === 'passphrase' && <PassphraseDialog onClose={() => setOpen(undefined)} />}
+      {open === 'passkeys' && <PasskeysDialog onClose={() => setOpen(undefined)} />}
       {open === 'code' && <DeskCodeDialog onClose={() => setOpen(undefined)} />}
       {open === 'make' && <MakeDeskDialog onClose={() => setOpen(undefined)} />}
       {open === 'take' && desk !== undefined && (

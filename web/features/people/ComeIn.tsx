@@ -1,17 +1,22 @@
 'use client';
 
 import { Button, TextField } from '@mui/material';
-import { useState } from 'react';
+import { useEffect, useState } from 'react';
 import type { FormEvent, ReactNode } from 'react';
 import { FIRST_PERSON, SIGN_IN } from '@/endpoints/people';
 import { send } from '@/ui/api';
 import { useSending } from '@/ui/useSending';
+import { comeInByPasskey, hasPasskeys } from './devicePasskeys';
 
 /** The door of a house: who comes in, and by which passphrase. */
 export function SignIn({ back = '/' }: { back?: string }) {
+  // What the browser has is known in it alone: the server draws the door without.
+  const [device, setDevice] = useState(false);
+  useEffect(() => setDevice(hasPasskeys()), []);
   return (
     <Door
       title="Sign in"
+      byDevice={device ? comeInByPasskey : undefined}
       act="Sign in"
       onCome={(name, passphrase) => send(SIGN_IN, { body: { name, passphrase } })}
       onIn={() => window.location.assign(ownPath(back))}
@@ -46,6 +51,7 @@ function Door({
   title,
   act,
   again = false,
+  byDevice,
   children,
   onCome,
   onIn,
@@ -54,6 +60,8 @@ function Door({
   act: string;
   /** A new passphrase is typed twice. */
   again?: boolean;
+  /** Comes in by what the device proves; undefined where there are no passkeys. */
+  byDevice?: () => Promise<unknown>;
   children: ReactNode;
   onCome: (name: string, passphrase: string) => Promise<unknown>;
   onIn: () => void;
@@ -112,6 +120,19 @@ function Door({
       <Button type="submit" variant="contained" disabled={!ready || sending}>
         {act}
       </Button>
+      {byDevice !== undefined && (
+        <Button
+          disabled={sending}
+          onClick={() =>
+            void run(async () => {
+              await byDevice();
+              onIn();
+            })
+          }
+        >
+          Sign in by a passkey
+        </Button>
+      )}
     </form>
   );
 }
