@@ -103,3 +103,53 @@ test('it is opened from another machine, where the browser has no secure context
   await expect(page.getByRole('row', { name: /Fen Board 300/ })).toBeVisible();
   expect(wrong).toEqual([]);
 });
+
+test('a passkey opens the door, and a desk is taken over by a code', async ({ browser, baseURL }) => {
+  // Passkeys are of names: a number has none.
+  const own = await browser.newContext({ baseURL: `http://localhost:${new URL(baseURL ?? '').port}` });
+  const page = waitsUntilAwake(await own.newPage());
+  const device = await own.newCDPSession(page);
+  await device.send('WebAuthn.enable');
+  await device.send('WebAuthn.addVirtualAuthenticator', {
+    options: {
+      ...{ protocol: 'ctap2', transport: 'internal', hasResidentKey: true, hasUserVerification: true },
+      ...{ isUserVerified: true, automaticPresenceSimulation: true },
+    },
+  });
+  await page.goto('/sign-in');
+  await page.getByLabel('Name').fill('Ines Marlow');
+  await page.getByLabel('Passphrase').fill(PASSPHRASE);
+  await page.getByRole('button', { name: 'Sign in', exact: true }).click();
+  const menu = async (name: string, item: string): Promise<void> => {
+    await page.getByRole('button', { name }).click();
+    await page.getByRole('menuitem', { name: item, exact: true }).click();
+  };
+  const dialog = page.getByRole('dialog');
+  await menu('Ines', 'Passkeys');
+  await dialog.getByLabel('Name of this device').fill('Tablet');
+  await page.keyboard.press('Enter');
+  await expect(dialog.getByText('Tablet', { exact: true })).toBeVisible();
+  await dialog.getByRole('button', { name: 'Done' }).click();
+  await menu('Ines', 'Sign out');
+  await page.getByRole('button', { name: 'Sign in by a passkey' }).click();
+
+  await menu('Ines', 'Code for desks');
+  await dialog.getByLabel('Code, six digits').fill('402913');
+  await dialog.getByLabel('The same again').fill('402913');
+  await page.keyboard.press('Enter');
+  await expect(page.getByText('Set. Desks take you by it from now on.')).toBeVisible();
+  await menu('Ines', 'Make this browser a desk');
+  await dialog.getByLabel('Name of the desk').fill('Press desk');
+  await page.keyboard.press('Enter');
+  // It shows, and changes nothing, until somebody takes it over; then as an operator does.
+  await expect(page.getByRole('link', { name: 'New condition' })).toHaveCount(0);
+  await menu('Press desk · nobody', 'Take over');
+  await dialog.getByRole('combobox', { name: 'You are' }).click();
+  await page.getByRole('option', { name: 'Ines Marlow' }).click();
+  await dialog.getByLabel('Code').fill('402913');
+  await page.keyboard.press('Enter');
+  await page.getByRole('button', { name: 'Ines' }).click();
+  await expect(page.getByText('operator at Press desk')).toBeVisible();
+  expect((await page.request.put('/api/house', { data: {} })).status()).toBe(403);
+  await own.close();
+});
