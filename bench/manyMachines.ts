@@ -9,6 +9,8 @@ import { join } from 'node:path';
 import WebSocket from 'ws';
 import { BridgeClient } from '@melto/bridge/bridgeClient';
 import type { Socket } from '@melto/bridge/bridgeClient';
+import { openDatabase } from '@melto/store/database';
+import { restoreHouse, saveHouse } from '@melto/services/house/houseFile';
 import { setSample } from '@melto/store/houses';
 import { createPressChart } from '@melto/services/calibration/pressCharts';
 import { printChart } from '@melto/services/charts/printChart';
@@ -203,9 +205,20 @@ const { id: instrument } = await call<{ id: number }>(0, 'POST', '/api/instrumen
 await call(0, 'POST', `/api/instruments/${instrument}/tile`, {});
 taken.length = 0;
 const strips = sheets.length * 4;
+let saving: Promise<unknown> | undefined;
+let savedFrom: readonly string[] = [];
 const from = performance.now();
 await Promise.all([
   ...sheets.map((_, i) => reader(i, instrument)),
+  when(
+    () => confirmed.length,
+    Math.round(0.1 * strips),
+    'the house is saved',
+    () => {
+      savedFrom = confirmed.map(({ attempt }) => attempt);
+      saving = saveHouse(url, join(folder, 'house.melto'));
+    },
+  ),
   when(
     () => confirmed.length,
     Math.round(0.2 * strips),
@@ -251,6 +264,40 @@ const wrong = ofSheets.filter((row) => Number(row.checks) !== 1).length;
 log(
   `${lost} lost, ${twice} doubled; ${ofSheets.length} of ${complete.size} sheets judged, ${wrong} not once`,
 );
+
+// What was saved meanwhile is whole: all that was confirmed before, nothing that is not, and all of it equal.
+await saving;
+const copy = url.replace(/\/[^/]*$/, '/melto_copy');
+await context.database.change('CREATE DATABASE melto_copy');
+await restoreHouse(copy, join(folder, 'house.melto'), join(ROOT, 'store/migrations'));
+const restored = openDatabase(copy);
+const SUMS = [
+  'SELECT attempt AS name, MD5(patch_values) AS sum FROM strip_reading',
+  'SELECT id AS name, MD5(CONCAT(summary, detail)) AS sum FROM result',
+  'SELECT id AS name, HEX(sha256) AS sum FROM file',
+] as const;
+let unlike = 0;
+let compared = 0;
+for (const sql of SUMS) {
+  const now = new Map(
+    (await context.database.rows<{ name: string; sum: string }>(sql)).map(({ name, sum }) => [
+      String(name),
+      sum,
+    ]),
+  );
+  const then = await restored.rows<{ name: string; sum: string }>(sql);
+  compared += then.length;
+  unlike += then.filter(({ name, sum }) => now.get(String(name)) !== sum).length;
+  if (sql === SUMS[0]) {
+    const names = new Set(then.map(({ name }) => name));
+    unlike += savedFrom.filter((attempt) => !names.has(attempt)).length;
+    log(
+      `saved while 50 read: ${then.length} of ${now.size} strips, ${savedFrom.length} were confirmed before`,
+    );
+  }
+}
+await restored.close();
+log(`restored: ${compared} strips, results and files, ${unlike} lost or unlike`);
 
 // All parts come back; then versions of one condition are made from all sides, with the same ends.
 webs[0] = beginWeb(0);
@@ -310,7 +357,7 @@ for (const { link, count, last, own } of versions)
   log(`${link}: ${count} versions, the last is v${last}, ${Number(count) - Number(own)} doubled`);
 const wanted: Readonly<Record<string, number>> = { limits: EDITS + 1, curves: EDITS, profile: PROFILES };
 if (
-  lost + twice + wrong > 0 ||
+  lost + twice + wrong + unlike > 0 ||
   versions.length !== 3 ||
   versions.some(({ link, count, last, own }) => [count, last, own].some((n) => Number(n) !== wanted[link]))
 )

@@ -58,23 +58,3 @@ export async function deskCredentials(sql: Sql, person: number): Promise<DeskCre
   );
   return row;
 }
-
-/** Counts a failure before the code is looked at; from `most` on the code is locked. */
-export async function countCodeFailure(
-  sql: Sql,
-  person: number,
-  { most, nowMs, untilMs }: { readonly most: number; readonly nowMs: number; readonly untilMs: number },
-): Promise<void> {
-  await sql.change(
-    `UPDATE person SET code_failures = IF(code_locked_ms > 0 AND code_locked_ms <= ?, 1, code_failures + 1),
-       code_locked_ms = IF(code_failures >= ?, ?, IF(code_locked_ms <= ?, 0, code_locked_ms)) WHERE id = ? AND house_id = ?`,
-    [nowMs, most, untilMs, nowMs, person, sql.house],
-  );
-}
-
-export async function forgetCodeFailures(sql: Sql, person: number): Promise<void> {
-  await sql.change('UPDATE person SET code_failures = 0, code_locked_ms = 0 WHERE id = ? AND house_id = ?', [
-    person,
-    sql.house,
-  ]);
-}

@@ -95,24 +95,33 @@ export async function setPassphrase(sql: Sql, id: number, hash: string): Promise
   );
 }
 
+/** What failures are counted for, and where: guessing the one locks nobody out of the other. */
+const COUNTED = {
+  passphrase: ['failures', 'locked_ms'],
+  code: ['code_failures', 'code_locked_ms'],
+} as const;
+
 /**
- * Counts a failure before its passphrase is looked at, so that many at once are all counted. From `most` on it locks; what
+ * Counts a failure before its secret is looked at, so that many at once are all counted. From `most` on it locks; what
  * was counted before a lock that is over counts no more.
  */
 export async function countFailure(
   sql: Sql,
   id: number,
+  of: keyof typeof COUNTED,
   { most, nowMs, untilMs }: { readonly most: number; readonly nowMs: number; readonly untilMs: number },
 ): Promise<void> {
+  const [failures, locked] = COUNTED[of];
   await sql.change(
-    `UPDATE person SET failures = IF(locked_ms > 0 AND locked_ms <= ?, 1, failures + 1),
-       locked_ms = IF(failures >= ?, ?, IF(locked_ms <= ?, 0, locked_ms)) WHERE id = ? AND house_id = ?`,
+    `UPDATE person SET ${failures} = IF(${locked} > 0 AND ${locked} <= ?, 1, ${failures} + 1),
+       ${locked} = IF(${failures} >= ?, ?, IF(${locked} <= ?, 0, ${locked})) WHERE id = ? AND house_id = ?`,
     [nowMs, most, untilMs, nowMs, id, sql.house],
   );
 }
 
-export async function forgetFailures(sql: Sql, id: number): Promise<void> {
-  await sql.change('UPDATE person SET failures = 0, locked_ms = 0 WHERE id = ? AND house_id = ?', [
+export async function forgetFailures(sql: Sql, id: number, of: keyof typeof COUNTED): Promise<void> {
+  const [failures, locked] = COUNTED[of];
+  await sql.change(`UPDATE person SET ${failures} = 0, ${locked} = 0 WHERE id = ? AND house_id = ?`, [
     id,
     sql.house,
   ]);

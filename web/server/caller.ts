@@ -10,6 +10,8 @@ import { context } from './context';
 import { hostName, LOOPBACK } from './guards';
 
 const COOKIE = 'melto_session';
+/** Beyond the end of a session as it is begun: a desk is one for a year. */
+const KEPT_MS = 366 * 86_400_000;
 
 /** Whoever sends a request, and the context that acts for them. */
 export interface Caller {
@@ -75,6 +77,7 @@ export function sessionCookie(headers: Headers, session: NewSession | undefined)
   const secure = headers.get('x-forwarded-proto') === 'https';
   return serialize(COOKIE, session?.secret ?? '', {
     ...{ httpOnly: true, sameSite: 'lax', path: '/', secure },
-    expires: new Date(session?.endsMs ?? 0),
+    // When it is over the server says, which moves that on with each use: the browser keeps it as long as browsers do.
+    expires: new Date(session === undefined ? 0 : session.endsMs + KEPT_MS),
   });
 }

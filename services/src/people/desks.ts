@@ -1,12 +1,5 @@
-import {
-  countCodeFailure,
-  deskCredentials,
-  forgetCodeFailures,
-  listDeskPeople,
-  setDesk,
-  setDeskCode,
-  setTaken,
-} from '@melto/store/desks';
+import { deskCredentials, listDeskPeople, setDesk, setDeskCode, setTaken } from '@melto/store/desks';
+import { countFailure, forgetFailures } from '@melto/store/people';
 import { actingAs, unitOfWork } from '../kernel/context.ts';
 import type { Context } from '../kernel/context.ts';
 import { named } from '../kernel/named.ts';
@@ -75,13 +68,13 @@ export async function takeDesk(
       'code',
     );
   // Counted before it is looked at: a hundred tries at once are a hundred failures, not one.
-  await countCodeFailure(database, person, { most: MOST_FAILURES, nowMs: now, untilMs: now + LOCKED_MS });
+  await countFailure(database, person, 'code', { most: MOST_FAILURES, nowMs: now, untilMs: now + LOCKED_MS });
   if (!(await isPassphrase(found.code, code))) throw wrong;
   await unitOfWork(context, async (inner) => {
     const again = await deskCredentials(inner.database, person);
     // Others may have locked it meanwhile, or it has become another code.
     if (again?.code !== found.code || (again.lockedMs > now && again.failures > MOST_FAILURES)) throw wrong;
-    await forgetCodeFailures(inner.database, person);
+    await forgetFailures(inner.database, person, 'code');
     await setTaken(inner.database, digestOf(secret), { by: person, atMs: now });
     const own = actingAs(inner, { house: inner.database.house, person });
     await recordAct(own, origin, { what: 'Take over a desk', object: '', sent: undefined });

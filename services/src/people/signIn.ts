@@ -114,7 +114,11 @@ export async function signIn(context: Context, given: Coming): Promise<NewSessio
     );
   // Counted before it is looked at: a hundred tries at once are a hundred failures, not one.
   if (found !== undefined)
-    await countFailure(database, found.id, { most: MOST_FAILURES, nowMs: now, untilMs: now + LOCKED_MS });
+    await countFailure(database, found.id, 'passphrase', {
+      most: MOST_FAILURES,
+      nowMs: now,
+      untilMs: now + LOCKED_MS,
+    });
   const right = await isPassphrase(found?.awayMs === null ? found.passphrase : null, given.passphrase);
   if (!right || found === undefined) {
     if (found !== undefined) await noted(context, found.id, given, 'Sign-in refused');
@@ -125,7 +129,7 @@ export async function signIn(context: Context, given: Coming): Promise<NewSessio
     // Others may have locked it meanwhile, or given it another passphrase.
     if (again?.passphrase !== found.passphrase || (again.lockedMs > now && again.failures > MOST_FAILURES))
       throw wrong;
-    await forgetFailures(inner.database, found.id);
+    await forgetFailures(inner.database, found.id, 'passphrase');
     await forgetEndedSessions(inner.database, now);
     return startSession(inner, found.id, given);
   });
