@@ -273,7 +273,7 @@ describe('the record of acts', () => {
     expect(well.headers.get('set-cookie')).toMatch(/^melto_session=.{43}; .*HttpOnly.*SameSite=Lax/);
     // A desk is one for a year, by the cookie that it was signed in with.
     const kept = Date.parse(/Expires=([^;]+)/.exec(well.headers.get('set-cookie') ?? '')?.[1] ?? '');
-    expect(kept - Date.now()).toBeGreaterThan(365 * 86_400_000);
+    expect(kept - services.now()).toBeGreaterThan(365 * 86_400_000);
     const whats = (await record('Sign')).map(({ what }) => what);
     expect(whats.slice(0, 2)).toEqual(['Sign in', 'Sign-in refused']);
     expect(await record(PASSPHRASE)).toEqual([]);
