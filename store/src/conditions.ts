@@ -233,10 +233,8 @@ export function searchConditions(
 }
 
 /** Locks a condition, so that those who add to its ledger follow each other; false where there is none. */
-export async function lockCondition(sql: Sql, id: number): Promise<boolean> {
-  if (!(await lockRow(sql, 'printing_condition', id))) return false;
-  const there = await sql.rows('SELECT id FROM printing_condition WHERE id = ? AND deleted_ms IS NULL', [id]);
-  return there.length > 0;
+export function lockCondition(sql: Sql, id: number): Promise<boolean> {
+  return lockRow(sql, 'printing_condition', id);
 }
 
 export async function insertCondition(

@@ -1,5 +1,8 @@
 import type { Sql } from './database.ts';
 
+/** What a row must be besides, to be there at all. */
+const THERE: Readonly<Record<string, string>> = { printing_condition: ' AND deleted_ms IS NULL' };
+
 /**
  * Keeps others from a row of the house until the transaction ends. A cluster knows a lock on the node that it was taken
  * on alone: there it is written down as well, so that of two transactions on two nodes that want the same row the
@@ -13,7 +16,10 @@ export async function lockRow(
 ): Promise<boolean> {
   const [columns, values] =
     table === 'house' ? ['id = ?', [id]] : ['id = ? AND house_id = ?', [id, sql.house]];
-  const found = await sql.rows(`SELECT id FROM ${table} WHERE ${columns} FOR UPDATE`, values);
+  const found = await sql.rows(
+    `SELECT id FROM ${table} WHERE ${columns}${THERE[table] ?? ''} FOR UPDATE`,
+    values,
+  );
   if (sql.cluster)
     await sql.change(
       'INSERT INTO held (what, row_id, times) VALUES (?, ?, 1) ON DUPLICATE KEY UPDATE times = times + 1',

@@ -28,6 +28,22 @@ const SILENT =
   /passphrase|code$|digest|secret|token|failures|locked|^id$|house_id|author_id|content|print_state|simulated/;
 const MOST = 300;
 
+/** Columns of each table that may be told of: files are not read to be left out. They are the same for as long as this runs. */
+const columnsOf = new Map<string, readonly string[]>();
+
+async function columns(sql: Sql, table: string): Promise<readonly string[]> {
+  const known = columnsOf.get(table);
+  if (known !== undefined) return known;
+  const rows = await sql.rows<{ name: string }>(
+    `SELECT COLUMN_NAME AS name FROM information_schema.COLUMNS
+     WHERE TABLE_SCHEMA = DATABASE() AND TABLE_NAME = ? AND DATA_TYPE NOT LIKE '%blob' AND DATA_TYPE NOT LIKE '%binary'`,
+    [table],
+  );
+  const told = rows.map(({ name }) => name).filter((name) => !SILENT.test(name));
+  columnsOf.set(table, told);
+  return told;
+}
+
 export type RowState = Readonly<Record<string, string | number | null>>;
 
 /** What an address names, as it stands now: its plain columns. Undefined where nothing of it stands in a row of its own. */
@@ -42,11 +58,15 @@ export async function rowState(
     table === 'house'
       ? ['id = ?', [sql.house]]
       : [`${table === 'sheet' ? 'code' : 'id'} = ? AND house_id = ?`, [name ?? '', sql.house]];
-  const [row] = await sql.rows<Record<string, unknown>>(`SELECT * FROM ${table} WHERE ${where}`, values);
+  const [row] = await sql.rows<RowState>(
+    `SELECT ${(await columns(sql, table)).join(', ')} FROM ${table} WHERE ${where}`,
+    values,
+  );
   if (row === undefined) return undefined;
-  const told: Record<string, string | number | null> = {};
-  for (const [column, value] of Object.entries(row))
-    if (!SILENT.test(column) && (value === null || typeof value === 'number' || typeof value === 'string'))
-      told[column] = typeof value === 'string' && value.length > MOST ? `${value.slice(0, MOST)}…` : value;
-  return told;
+  return Object.fromEntries(
+    Object.entries(row).map(([column, value]) => [
+      column,
+      typeof value === 'string' && value.length > MOST ? `${value.slice(0, MOST)}…` : value,
+    ]),
+  );
 }

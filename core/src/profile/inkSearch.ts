@@ -7,6 +7,7 @@ import { cellIndexOf } from './cellIndex.ts';
 import type { CellIndex } from './cellIndex.ts';
 import type { ForwardGrid } from './forwardGrid.ts';
 import { inkStarts } from './inkStarts.ts';
+import { KnownStarts } from './knownStarts.ts';
 import type { DeviceTable } from './inkTable.ts';
 import { deviceTable, ManyInkTable } from './manyInkTable.ts';
 
@@ -52,9 +53,7 @@ export class InkSearch {
   readonly #room: Float64Array;
   /** Squares of the wishes for less of each ink; none of C, M, Y, K alone. */
   readonly #wishes: Float64Array;
-  readonly #starts: Float64Array;
-  /** Their colours, by rising L*. */
-  readonly #startLab: Float64Array;
+  readonly #starts: KnownStarts;
   readonly #target = new Float64Array(3);
   readonly #weight = new Float64Array(9);
   readonly #rest = new Float64Array(3);
@@ -91,15 +90,7 @@ export class InkSearch {
       Array.from({ length: 8 }, () => new Float64Array(n));
     [this.#normal, this.#damped] = [new Float64Array(n * n), new Float64Array(n * n)];
     this.#weighted = new Float64Array(3 * n);
-    const rows = inkStarts(separation)
-      .map((wanted) => {
-        const device = wanted.map((value, i) => Math.min(value, this.#bounds[i]));
-        this.table.evaluate(device);
-        return { device, lab: [...this.table.lab] };
-      })
-      .sort((one, other) => one.lab[0] - other.lab[0]);
-    this.#starts = Float64Array.from(rows.flatMap(({ device }) => device));
-    this.#startLab = Float64Array.from(rows.flatMap(({ lab }) => lab));
+    this.#starts = new KnownStarts(this.table, inkStarts(separation), this.#bounds, this.#blackInk);
   }
 
   /** ΔE*ab between the colour of `x` and the target. */
@@ -155,7 +146,7 @@ export class InkSearch {
   /** Looks from what was found last, and from the nearest start. */
   solve(): void {
     this.x.set(this.#within(this.x));
-    this.#from(this.#within(this.#nearestStart()));
+    this.#from(this.#within(this.#starts.nearest(this.#target, this.#black)));
   }
 
   /** Looks for the other inks beside a given black, from given inks. */
@@ -256,40 +247,10 @@ export class InkSearch {
 
   #fromMoreStarts(missed: number): boolean {
     if (missed > FAR) return false;
-    const from = this.#nearestStarts(MORE_STARTS);
-    return from.some((i) => {
-      this.attempt(this.#starts.subarray(this.#inks * i, this.#inks * (i + 1)));
+    return this.#starts.nearestFew(this.#target, this.#black, MORE_STARTS).some((start) => {
+      this.attempt(start);
       return this.colour(this.x) <= FOUND;
     });
-  }
-
-  /** The nearest starts, the nearest first. */
-  #nearestStarts(most: number): readonly number[] {
-    const near: number[] = [];
-    const apart: number[] = [];
-    for (let i = 0; i < this.#startLab.length / 3; i++) {
-      const own = this.#apart(i);
-      let place = near.length;
-      while (place > 0 && own < apart[place - 1]) place--;
-      if (place >= most) continue;
-      near.splice(place, 0, i);
-      apart.splice(place, 0, own);
-      if (near.length > most) {
-        near.pop();
-        apart.pop();
-      }
-    }
-    return near;
-  }
-
-  /** How far a start is from the target: in colour, and in black from its curve. */
-  #apart(i: number): number {
-    const lab = this.#startLab;
-    const dl = lab[3 * i] - this.#target[0];
-    const da = lab[3 * i + 1] - this.#target[1];
-    const db = lab[3 * i + 2] - this.#target[2];
-    const dk = 12 * (this.#starts[this.#inks * i + this.#blackInk] - this.#black);
-    return dl * dl + 0.5 * (da * da + db * db) + dk * dk;
   }
 
   /** Steps towards the target that stay within one cell; true where it is met there. */
@@ -311,32 +272,6 @@ export class InkSearch {
     if (cost > FOUND * FOUND) return false;
     this.#project();
     return this.#cost(this.x) <= FOUND * FOUND;
-  }
-
-  #nearestStart(): Float64Array {
-    const [l] = this.#target;
-    const lab = this.#startLab;
-    const count = lab.length / 3;
-    let middle = 0;
-    for (let high = count; middle < high;) {
-      const half = (middle + high) >> 1;
-      if (lab[3 * half] < l) middle = half + 1;
-      else high = half;
-    }
-    let best = Infinity;
-    let at = 0;
-    // From the target's own lightness to both sides, until lightness alone is farther than the best.
-    for (let side = -1; side <= 1; side += 2)
-      for (let i = side < 0 ? middle - 1 : middle; i >= 0 && i < count; i += side) {
-        const dl = lab[3 * i] - l;
-        if (dl * dl >= best) break;
-        const d = this.#apart(i);
-        if (d < best) {
-          best = d;
-          at = this.#inks * i;
-        }
-      }
-    return this.#starts.subarray(at, at + this.#inks);
   }
 
   #over(x: Float64Array): number {

@@ -60,6 +60,7 @@ export interface FloorState {
 }
 
 const PAGE = 100;
+
 /** All that orders the floor is looked at of each condition; what fills a row, of those that are shown. */
 export async function floor(
   context: Context,
