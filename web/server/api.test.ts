@@ -5,6 +5,7 @@ import fc from 'fast-check';
 import { afterAll, beforeAll, describe, expect, it, vi } from 'vitest';
 import { mayDo, ROLES } from '@melto/core/people/role';
 import type { Role } from '@melto/core/people/role';
+import { detailOf } from '@melto/services/people/acts';
 import { makePerson } from '@melto/services/people/people';
 import { claimHouse, signIn } from '@melto/services/people/signIn';
 import type { NewSession } from '@melto/services/people/signIn';
@@ -261,6 +262,17 @@ describe('the record of acts', () => {
       ({ detail }) => (JSON.parse(detail) as { changed?: Record<string, unknown> }).changed,
     );
     expect(details.slice(0, 2)).toEqual([undefined, { name: ['Tidal Works', 'Marsh Works'] }]);
+  });
+
+  it('has that a code or a passkey was kept, and neither of them', async () => {
+    const { secret } = await signIn(services, { name: 'Ines Marlow', passphrase: PASSPHRASE, ...DOOR });
+    const own = { as: null, headers: { cookie: `melto_session=${secret}` } } as const;
+    const code = { method: 'PUT', path: '/api/desk-code' } as const;
+    expect((await call(code, { ...own, body: '{"code":"402913"}' })).status).toBe(200);
+    const [act] = await record('Set one’s own code');
+    expect(JSON.parse(act.detail)).toEqual({ code: '…' });
+    expect(await record('402913')).toEqual([]);
+    expect(detailOf({ name: 'Tablet', response: { id: 'abc' } })).toBe('{"name":"Tablet","response":"…"}');
   });
 
   it('has whoever came in or was refused, and no passphrase', async () => {

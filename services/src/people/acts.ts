@@ -17,8 +17,8 @@ export interface ActOrigin {
 const MOST_DETAIL = 4000;
 const MOST_OBJECT = 160;
 const MOST_FILE = 100_000;
-/** Fields that are never written down. */
-const SECRET = /passphrase|secret|^key$|^before$/i;
+/** Fields that are never written down: codes of desks and what a passkey answers as well. */
+const SECRET = /passphrase|secret|^key$|^before$|^code$|^response$/i;
 
 /** Notes a change in the record, together with the change itself. */
 export async function recordAct(
